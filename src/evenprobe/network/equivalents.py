@@ -1,0 +1,67 @@
+"""Everything a tester can do follows from two points: an open-circuit voltage behind an impedance.
+
+Thévenin's theorem for a pair of ports, and known loads between ports as rank-one updates
+(Sherman and Morrison, Ann. Math. Stat. 21, 1950), so a bank is solved once and answers any reading.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+Pair = tuple[str, str]
+"""Two ports, measuring point first: the voltage of a pair is V[first] − V[second]."""
+
+Array = NDArray[Any]
+
+
+@dataclass(frozen=True)
+class Load:
+    """A conductance in siemens, scalar or (B,), between two ports."""
+
+    pair: Pair
+    siemens: Array
+
+
+@dataclass(frozen=True)
+class Solution:
+    """Potentials V (P, B) in volts of the named ports and the impedances Z (P, P, B) in ohms between them."""
+
+    ports: tuple[str, ...]
+    volts: Array
+    ohms: Array
+
+    def _at(self, pair: Pair) -> tuple[int, int]:
+        return self.ports.index(pair[0]), self.ports.index(pair[1])
+
+    def transfer(self, pair: Pair, drive: Pair, loads: Sequence[Load] = ()) -> Array:
+        """Volts across `pair` for one ampere driven into `drive`, with `loads` connected. Shape (B,)."""
+        if loads:
+            *rest, load = loads
+            into = self.transfer(pair, load.pair, rest)
+            out = into if drive == pair else self.transfer(load.pair, drive, rest)
+            own = self.transfer(load.pair, load.pair, rest)
+            return self.transfer(pair, drive, rest) - load.siemens * into * out / (1 + load.siemens * own)
+        a, b = self._at(pair)
+        c, d = self._at(drive)
+        return self.ohms[a, c] - self.ohms[a, d] - self.ohms[b, c] + self.ohms[b, d]
+
+    def impedance(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
+        """Internal impedance of the pair in ohms, shape (B,)."""
+        return self.transfer(pair, pair, loads)
+
+    def open_volts(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
+        """Open-circuit voltage of the pair in volts, shape (B,)."""
+        if loads:
+            *rest, load = loads
+            own = self.transfer(load.pair, load.pair, rest)
+            current = load.siemens * self.open_volts(load.pair, rest) / (1 + load.siemens * own)
+            return self.open_volts(pair, rest) - self.transfer(pair, load.pair, rest) * current
+        a, b = self._at(pair)
+        return self.volts[a] - self.volts[b]
+
+    def select(self, rows: NDArray[np.intp]) -> "Solution":
+        """The same ports for some of the samples."""
+        return Solution(self.ports, self.volts[:, rows], self.ohms[:, :, rows])

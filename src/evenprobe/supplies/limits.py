@@ -1,0 +1,126 @@
+"""Every voltage limit with its id, value, unit, condition and source. Data: a crew may override one with a reason.
+
+The local code and the maker's instructions come first; a verdict always names the limit and where it comes from.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from evenprobe.supplies.practices import PracticeId
+from evenprobe.supplies.systems import SupplySystem
+
+WET_TOUCH_VOLTS = 25.0
+DRY_TOUCH_VOLTS = 50.0
+
+
+@dataclass(frozen=True)
+class Band:
+    """An interval in the limit's unit, both ends allowed."""
+
+    low: float
+    high: float
+
+
+@dataclass(frozen=True)
+class Limit:
+    """`band` is what passes; `tolerable`, where there is one, is worth a note rather than a failure."""
+
+    id: str
+    unit: str
+    band: Band
+    source: str
+    tolerable: Band | None = None
+    condition: str = ""
+
+
+@dataclass(frozen=True)
+class Override:
+    """A crew's own value for a limit. The reason is shown wherever the limit is used."""
+
+    limit: str
+    low: float
+    high: float
+    reason: str
+
+
+# Shares of nominal: (preferred low, high), (tolerable low, high), source.
+_VOLTAGE_BANDS: dict[PracticeId, tuple[tuple[float, float], tuple[float, float] | None, str]] = {
+    PracticeId.NORTH_AMERICA: (
+        (0.90, 1.05),
+        (104 / 120, 127 / 120),
+        "ANSI C84.1 utilization voltage, ranges A and B",
+    ),
+    PracticeId.CONTINENTAL: ((0.90, 1.10), None, "IEC 60038; EN 50160"),
+    PracticeId.BRITISH: ((0.94, 1.10), (0.90, 1.10), "IEC 60038; EN 50160; BS 7671 appendix 1"),
+}
+
+# Volts lost along a branch at full load, share of nominal.
+_DROPS: dict[PracticeId, tuple[float, str]] = {
+    PracticeId.NORTH_AMERICA: (0.03, "NEC 210.19 informational note"),
+    PracticeId.CONTINENTAL: (0.04, "IEC 60364-5-52 annex G"),
+    PracticeId.BRITISH: (0.05, "BS 7671 appendix 4"),
+}
+
+_GRID_FREQUENCY = 0.5
+_STANDALONE_FREQUENCY = 3.0
+
+
+def _limits(practice: PracticeId, system: SupplySystem) -> Sequence[Limit]:
+    nominal = system.nominal_volts
+    preferred, tolerable, source = _VOLTAGE_BANDS[practice]
+    drop, drop_source = _DROPS[practice]
+    spread = _STANDALONE_FREQUENCY if system.standalone else _GRID_FREQUENCY
+    return (
+        Limit(
+            "voltage.band",
+            "V",
+            Band(round(preferred[0] * nominal, 1), round(preferred[1] * nominal, 1)),
+            source,
+            Band(round(tolerable[0] * nominal, 1), round(tolerable[1] * nominal, 1)) if tolerable else None,
+            "line to neutral at the point of use",
+        ),
+        Limit(
+            "voltage.drop",
+            "V",
+            Band(0, round(drop * nominal, 1)),
+            drop_source,
+            condition="line to neutral, loaded against unloaded",
+        ),
+        Limit(
+            "frequency.band",
+            "Hz",
+            Band(system.frequency_hz - spread, system.frequency_hz + spread),
+            "ISO 8528-5 G2, as a guide" if system.standalone else "EN 50160, as a guide",
+        ),
+        Limit(
+            "n-pe.unloaded",
+            "V",
+            Band(0, 2),
+            "field guidance; compare with the drop along the neutral",
+            Band(0, 5),
+            "no known load on the circuit",
+        ),
+        Limit(
+            "touch.limit",
+            "V",
+            Band(0, DRY_TOUCH_VOLTS),
+            "IEC 60364-4-41; IEC TS 60479-1",
+            condition="metalwork to an independent earth, dry; 25 V where wet",
+        ),
+    )
+
+
+def limit_for(
+    limit: str, practice: PracticeId, system: SupplySystem, overrides: Sequence[Override] = ()
+) -> Limit:
+    """The limit in force. Raises KeyError when there is none of that id."""
+    found = {one.id: one for one in _limits(practice, system)}[limit]
+    for override in overrides:
+        if override.limit == limit:
+            found = replace(
+                found,
+                band=Band(override.low, override.high),
+                tolerable=None,
+                source=f"this crew's own: {override.reason} (handbook: {found.source})",
+            )
+    return found

@@ -1,0 +1,115 @@
+"""What differs between the practices of the trade apart from the limits: words, and which way round a plug goes."""
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from evenprobe.supplies.systems import SYSTEMS, SupplySystem
+
+
+class PracticeId(StrEnum):
+    NORTH_AMERICA = "north-america"
+    CONTINENTAL = "continental"
+    BRITISH = "british"
+
+
+@dataclass(frozen=True)
+class Practice:
+    """`words` maps the code's terms to the practice's; `letters` are what is written on a contact."""
+
+    id: PracticeId
+    name: str
+    polarised_plugs: bool
+    words: dict[str, str]
+    letters: dict[str, str]
+    conductor_colours: dict[str, str]
+    """Insulation colour of a fixed conductor, by name: NEC 200.6, 250.119; IEC 60446 / BS 7671 table 51."""
+    earth_size_ratio: tuple[float, float]
+    """Resistance of the protective conductor of a final circuit over that of its line conductor."""
+
+    @property
+    def systems(self) -> tuple[SupplySystem, ...]:
+        return tuple(s for s in SYSTEMS.values() if self.id in s.practices)
+
+
+_EUROPEAN_COLOURS = {
+    "L": "brown",
+    "L1": "brown",
+    "L2": "black",
+    "L3": "grey",
+    "N": "blue",
+    "PE": "green-yellow",
+    "CASE": "bare",
+    "REF": "bare",
+}
+
+PRACTICES: dict[PracticeId, Practice] = {
+    PracticeId.NORTH_AMERICA: Practice(
+        id=PracticeId.NORTH_AMERICA,
+        name="North America",
+        polarised_plugs=True,
+        words={
+            "L": "hot",
+            "N": "neutral",
+            "PE": "ground",
+            "CASE": "metal enclosure",
+            "REF": "independent ground",
+            "outlet": "receptacle",
+            "board": "panel",
+            "earth": "ground",
+            "line": "hot",
+            "protective device": "breaker",
+        },
+        letters={"L": "H", "L1": "H1", "L2": "H2", "L3": "H3", "N": "N", "PE": "G", "CASE": "C", "REF": "R"},
+        conductor_colours={
+            "L": "black",
+            "L1": "black",
+            "L2": "red",
+            "L3": "blue",
+            "N": "white",
+            "PE": "green",
+            "CASE": "bare",
+            "REF": "bare",
+        },
+        earth_size_ratio=(0.97, 1.7),
+    ),
+    PracticeId.CONTINENTAL: Practice(
+        id=PracticeId.CONTINENTAL,
+        name="Continental",
+        polarised_plugs=False,
+        words={
+            "L": "line",
+            "N": "neutral",
+            "PE": "protective conductor",
+            "CASE": "exposed metalwork",
+            "REF": "independent earth",
+            "outlet": "socket",
+            "board": "distribution board",
+            "earth": "earth",
+            "line": "line",
+            "protective device": "circuit-breaker",
+        },
+        letters={"L": "L", "L1": "L1", "L2": "L2", "L3": "L3", "N": "N", "PE": "E", "CASE": "C", "REF": "R"},
+        conductor_colours=_EUROPEAN_COLOURS,
+        earth_size_ratio=(0.97, 1.7),
+    ),
+    PracticeId.BRITISH: Practice(
+        id=PracticeId.BRITISH,
+        name="British",
+        polarised_plugs=True,
+        words={
+            "L": "line",
+            "N": "neutral",
+            "PE": "earth",
+            "CASE": "exposed metalwork",
+            "REF": "independent earth",
+            "outlet": "socket",
+            "board": "consumer unit",
+            "earth": "earth",
+            "line": "line",
+            "protective device": "MCB",
+        },
+        letters={"L": "L", "L1": "L1", "L2": "L2", "L3": "L3", "N": "N", "PE": "E", "CASE": "C", "REF": "R"},
+        conductor_colours=_EUROPEAN_COLOURS,
+        earth_size_ratio=(0.97, 2.7),
+    ),
+}

@@ -1,0 +1,66 @@
+"""Supply systems: which lines there are, and at what voltage and phase.
+
+ANSI C84.1 and IEC 60038 nominal voltages. A line's phasor is relative to the neutral, so that of the
+high-leg delta's L2 is 208 V at right angles to L1 and L3.
+"""
+
+import cmath
+from dataclasses import dataclass
+from math import pi, sqrt
+
+
+@dataclass(frozen=True)
+class SupplySystem:
+    """`lines`: name to (volts to neutral, degrees). `practices`: ids of those that use it."""
+
+    id: str
+    lines: dict[str, tuple[float, float]]
+    frequency_hz: float
+    practices: tuple[str, ...]
+    standalone: bool = False
+
+    def phasor(self, line: str) -> complex:
+        volts, degrees = self.lines[line]
+        return cmath.rect(volts, degrees * pi / 180)
+
+    @property
+    def nominal_volts(self) -> float:
+        """Line to neutral of the ordinary lines, in volts."""
+        return min(volts for volts, _ in self.lines.values())
+
+    @property
+    def other_line_phasors(self) -> tuple[complex, ...]:
+        """What a second line can sit at, per volt of the first. A one-line supply may still be a tap of a
+        split-phase or star service, so those are what a wrongly connected second line would be."""
+        if len(self.lines) > 1:
+            first = self.phasor("L1")
+            return tuple(self.phasor(line) / first for line in self.lines if line != "L1")
+        star = cmath.rect(1, 2 * pi / 3)
+        return (star, star.conjugate()) if self.nominal_volts > 200 else (-1 + 0j, star, star.conjugate())
+
+
+_AMERICA, _CONTINENT, _BRITAIN = "north-america", "continental", "british"
+_EUROPE = (_CONTINENT, _BRITAIN)
+_ALL = (_AMERICA, *_EUROPE)
+
+
+def _star(volts: float) -> dict[str, tuple[float, float]]:
+    return {"L1": (volts, 0), "L2": (volts, -120), "L3": (volts, 120)}
+
+
+SYSTEMS: dict[str, SupplySystem] = {
+    system.id: system
+    for system in (
+        SupplySystem("120", {"L": (120, 0)}, 60, (_AMERICA,)),
+        SupplySystem("120/240", {"L1": (120, 0), "L2": (120, 180)}, 60, (_AMERICA,)),
+        SupplySystem("208Y/120", _star(120), 60, (_AMERICA,)),
+        SupplySystem(
+            "240-high-leg", {"L1": (120, 0), "L2": (120 * sqrt(3), 90), "L3": (120, 180)}, 60, (_AMERICA,)
+        ),
+        SupplySystem("480Y/277", _star(277), 60, (_AMERICA,)),
+        SupplySystem("230", {"L": (230, 0)}, 50, _EUROPE),
+        SupplySystem("230/400", _star(230), 50, _EUROPE),
+        SupplySystem("standalone-120", {"L": (120, 0)}, 60, _ALL, standalone=True),
+        SupplySystem("standalone-230", {"L": (230, 0)}, 50, _ALL, standalone=True),
+    )
+}
