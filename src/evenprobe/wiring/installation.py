@@ -173,8 +173,8 @@ class Installation:
             cable = v[f"cable_{pair}_farad_per_m"]
             y[f"{pair}_tap"] = capacitor(cable * v["length_m"] * near_share)
             y[f"{pair}_end"] = capacitor(cable * (v["length_m"] * (1 - near_share) + v["beyond_m"]))
-        y["le_end"] = y["le_end"] + capacitor(v["filter_le_farad"])
-        y["ne_end"] = y["ne_end"] + capacitor(v["filter_ne_farad"])
+        y["le_end"] = y["le_end"] + capacitor(v["filter_le_farad"] * v["filters_fitted"])
+        y["ne_end"] = y["ne_end"] + capacitor(v["filter_ne_farad"] * v["filters_fitted"])
         y["ln_tap"] = y["ln_tap"] + load(v["other_load_a"])
         plugged_in = load(v["load_at_contacts_a"])
         leak = np.zeros(count)

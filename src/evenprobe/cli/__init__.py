@@ -1,0 +1,88 @@
+"""`evenprobe`: the core at a shell. JSON in, JSON out; input errors on standard error, exit 2."""
+
+import argparse
+import json
+import sys
+from collections.abc import Callable, Sequence
+from pathlib import Path
+from typing import Any
+
+from evenprobe import __version__
+from evenprobe.formats import (
+    FormatError,
+    NetworkFile,
+    SurveyFile,
+    forecast_answer,
+    interpretation_answer,
+    parse,
+    parse_json,
+)
+from evenprobe.interpretation import bank_for, forecast, interpret
+
+INPUT_ERROR = 2
+
+
+def _interpret(options: argparse.Namespace) -> dict[str, Any]:
+    survey = parse(SurveyFile, _read(options.file))
+    return interpretation_answer(
+        (point.id, interpret(survey.facts(point), survey.readings(point), survey.kit()))
+        for point in survey.points
+    )
+
+
+def _predict(options: argparse.Namespace) -> dict[str, Any]:
+    survey = parse(SurveyFile, _read(options.file))
+    facts = survey.facts(survey.single_point())
+    if len(facts.lines) != 1:
+        raise FormatError([("points[0].terminals", "a point with more than one line is not predicted yet")])
+    bank = bank_for(facts)
+    known = [condition.id for condition in bank.conditions]
+    if options.condition not in known:
+        raise FormatError(
+            [("--condition", f"{options.condition!r} cannot be true here; use one of {', '.join(known)}")]
+        )
+    return forecast_answer(forecast(bank, options.condition))
+
+
+def _solve(options: argparse.Namespace) -> dict[str, Any]:
+    return parse(NetworkFile, _read(options.file)).solve()
+
+
+def _read(name: str) -> Any:
+    try:
+        text = sys.stdin.buffer.read() if name == "-" else Path(name).read_bytes()
+        return parse_json(text.decode("utf-8"))
+    except OSError as error:
+        raise FormatError([(name, error.strerror or "cannot be read")]) from None
+    except UnicodeDecodeError:
+        raise FormatError([(name, "not UTF-8 text")]) from None
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="evenprobe", description=__doc__)
+    parser.add_argument("--version", action="version", version=__version__)
+    commands = parser.add_subparsers(dest="command", required=True)
+
+    def command(name: str, run: Callable[[argparse.Namespace], dict[str, Any]], what: str, file: str) -> Any:
+        sub = commands.add_parser(name, help=what, description=what)
+        sub.add_argument("file", metavar=file, help="a file, or - for standard input")
+        sub.set_defaults(run=run)
+        return sub
+
+    command("interpret", _interpret, "what the readings can mean, verdict, next tests", "SURVEY")
+    predict = command("predict", _predict, "what each pair would show under a condition", "SURVEY")
+    predict.add_argument("--condition", required=True, metavar="ID")
+    command("solve", _solve, "two-point equivalents of an explicit network", "NETWORK")
+    return parser
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    options = _parser().parse_args(arguments)
+    try:
+        answer = options.run(options)
+    except FormatError as error:
+        print(error, file=sys.stderr)
+        return INPUT_ERROR
+    json.dump(answer, sys.stdout, indent=1, ensure_ascii=False, allow_nan=False)
+    print()
+    return 0

@@ -1,0 +1,125 @@
+"""Answers as JSON, rounded for reading: volts to 0.1, ohms and shares to three figures."""
+
+from collections.abc import Iterable
+from typing import Any
+
+from evenprobe.interpretation import (
+    ConditionOutcome,
+    Forecast,
+    Judgement,
+    NextTest,
+    PointInterpretation,
+    Story,
+)
+from evenprobe.testers import Measurement
+
+
+def figures(value: float, digits: int = 3) -> float:
+    return float(f"{value:.{digits}g}")
+
+
+def rounded(value: float, unit: str) -> float:
+    return round(value, 1) if unit == "V" else figures(value)
+
+
+def interpretation_answer(points: Iterable[tuple[str, PointInterpretation]]) -> dict[str, Any]:
+    return {"points": [{"id": name, **point_answer(result)} for name, result in points]}
+
+
+def point_answer(result: PointInterpretation) -> dict[str, Any]:
+    return {
+        "verdict": str(result.verdict),
+        "summary": result.summary,
+        "conditions": [_condition(c) for c in result.conditions],
+        "judgements": [_judgement(j) for j in result.judgements],
+        "retake": list(result.retake),
+        "next_tests": [_next_test(t) for t in result.next_tests],
+        "next_tests_note": result.next_tests_note,
+        "not_counted": [{"reading": n.reading, "why": n.why} for n in result.not_counted],
+        "stories": [_story(s) for s in result.stories],
+    }
+
+
+def _condition(outcome: ConditionOutcome) -> dict[str, Any]:
+    return {
+        "id": outcome.condition.id,
+        "severity": outcome.severity.label,
+        "standing": outcome.standing,
+        "strained": outcome.strained,
+        "likelihood": figures(outcome.likelihood),
+        "reasons": [
+            {
+                "reading": r.reading,
+                "would_show": [rounded(v, r.unit) for v in r.would_show],
+                "unit": r.unit,
+                "seen": rounded(r.seen, r.unit),
+            }
+            for r in outcome.reasons
+        ],
+    }
+
+
+def _judgement(judgement: Judgement) -> dict[str, Any]:
+    limit = judgement.limit
+    return {
+        "limit": limit.id,
+        "reading": judgement.reading,
+        "result": str(judgement.result),
+        "low": limit.band.low,
+        "high": limit.band.high,
+        "unit": limit.unit,
+        "source": limit.source,
+        "text": judgement.text,
+    }
+
+
+def circumstance(measurement: Measurement) -> dict[str, Any]:
+    """The circumstances that are not as they are found."""
+    named: dict[str, Any] = {
+        "load_here_a": measurement.load_here_a,
+        "load_elsewhere_a": measurement.load_elsewhere_a,
+        "device": "open" if measurement.device == "open" else None,
+        "input": "low-z" if measurement.input == "low-z" else None,
+    }
+    return {key: value for key, value in named.items() if value is not None}
+
+
+def _next_test(test: NextTest) -> dict[str, Any]:
+    measurement = test.measurement
+    return {
+        "quantity": str(measurement.quantity),
+        "from": str(measurement.from_),
+        "to": str(measurement.to),
+        "instrument": measurement.instrument.id,
+        "instrument_kind": str(measurement.instrument.kind),
+        "circumstance": circumstance(measurement),
+        "rules_out": list(test.rules_out),
+        "information_bits": figures(test.information_bits),
+        "seconds": round(test.seconds),
+        "why": test.why,
+    }
+
+
+def _story(story: Story) -> dict[str, Any]:
+    return {
+        "title": story.title,
+        "conditions": list(story.conditions),
+        "severity": story.severity.label,
+        "potentials": {str(t): [round(v, 1) for v in span] for t, span in story.potentials.items()},
+    }
+
+
+def forecast_answer(forecast: Forecast) -> dict[str, Any]:
+    return {
+        "condition": forecast.condition,
+        "pairs": [
+            {
+                "from": str(p.from_),
+                "to": str(p.to),
+                "high_z": [round(v, 1) for v in p.high_z],
+                "low_z": [round(v, 1) for v in p.low_z],
+            }
+            for p in forecast.pairs
+        ],
+        "lamps": forecast.lamps,
+    }

@@ -1,0 +1,89 @@
+"""Problems with input, each with the path to what is wrong and what to do."""
+
+import json
+from collections.abc import Sequence
+from typing import Any, TypeVar
+
+from pydantic import BaseModel, ValidationError
+
+Model = TypeVar("Model", bound=BaseModel)
+
+
+class FormatError(ValueError):
+    """Input that cannot be used. `problems`: (path, message), a line each."""
+
+    def __init__(self, problems: Sequence[tuple[str, str]]) -> None:
+        self.problems = tuple(problems)
+        super().__init__("\n".join(f"{path}: {text}" if path else text for path, text in problems))
+
+
+def parse_json(text: str) -> Any:
+    """JSON as the formats allow it: no NaN or infinity, no key twice in one object."""
+    try:
+        return json.loads(text, parse_constant=_refuse_constant, object_pairs_hook=_refuse_repeats)
+    except json.JSONDecodeError as error:
+        raise FormatError([("", f"not JSON: {error.msg} at line {error.lineno}, column {error.colno}")]) from None
+    except RecursionError:
+        raise FormatError([("", "not a file of ours: nested too deeply")]) from None
+
+
+def parse(model: type[Model], data: Any) -> Model:
+    """The model, or a FormatError with every problem named."""
+    try:
+        return model.model_validate(data)
+    except ValidationError as error:
+        raise FormatError([_named(problem) for problem in error.errors()]) from None
+
+
+def path_of(location: Sequence[int | str]) -> str:
+    """`points[0].readings[3].unit`."""
+    path = ""
+    for step in location:
+        path += f"[{step}]" if isinstance(step, int) else f".{step}" if path else str(step)
+    return path
+
+
+def _named(problem: Any) -> tuple[str, str]:
+    path, kind = path_of(problem["loc"]), problem["type"]
+    given = problem.get("input")
+    shown = f", not {json.dumps(given)}" if isinstance(given, str | int | float | bool) else ""
+    context = problem.get("ctx", {})
+    match kind:
+        case "extra_forbidden":
+            return path, "unknown key"
+        case "missing":
+            return path, "is missing"
+        case "literal_error" | "enum":
+            return path, f"must be {context['expected']}{shown}"
+        case "value_error":
+            error = context["error"]
+            if isinstance(error, FieldError):
+                return f"{path}.{error.field}" if path else error.field, str(error)
+            return path, str(error)
+        case "finite_number":
+            return path, "must be a finite number"
+        case "float_type" | "float_parsing" | "int_type" | "int_parsing":
+            return path, f"must be a number{shown}"
+        case _:
+            return path, f"{problem['msg'][0].lower()}{problem['msg'][1:]}{shown}"
+
+
+class FieldError(ValueError):
+    """A rule over several keys that one of them breaks."""
+
+    def __init__(self, field: str, text: str) -> None:
+        self.field = field
+        super().__init__(text)
+
+
+def _refuse_constant(name: str) -> Any:
+    raise FormatError([("", f"{name} is not a number that can be measured")])
+
+
+def _refuse_repeats(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+    found: dict[str, Any] = {}
+    for key, value in pairs:
+        if key in found:
+            raise FormatError([("", f"the key {key!r} stands twice in one object")])
+        found[key] = value
+    return found

@@ -1,0 +1,31 @@
+"""What the readings of a point can still mean, by elimination on one bank of samples."""
+
+from evenprobe.interpretation.bank import Bank, bank_for
+from evenprobe.interpretation.forecast import Forecast, forecast
+from evenprobe.interpretation.interpret import interpret
+from evenprobe.interpretation.outcome import (
+    ConditionOutcome,
+    Judgement,
+    JudgementResult,
+    NextTest,
+    PointInterpretation,
+    Reason,
+    Story,
+    Verdict,
+)
+
+__all__ = [
+    "Bank",
+    "ConditionOutcome",
+    "Forecast",
+    "Judgement",
+    "JudgementResult",
+    "NextTest",
+    "PointInterpretation",
+    "Reason",
+    "Story",
+    "Verdict",
+    "bank_for",
+    "forecast",
+    "interpret",
+]

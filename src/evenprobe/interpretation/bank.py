@@ -1,0 +1,110 @@
+"""The bank of samples of a point: every condition, many ways each, solved once and answering any reading.
+
+Sobol points with a fixed seed, so results repeat. The same points serve every condition, so conditions
+differ by their change alone.
+"""
+
+from collections.abc import Sequence
+from functools import lru_cache
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.stats import qmc
+
+from evenprobe.testers import Evidence, Measurement, Quantity, lamp_volts, shown
+from evenprobe.wiring import Condition, Installation, PointFacts, conditions_for
+from evenprobe.wiring.installation import Blocks, Solved
+
+Array = NDArray[Any]
+
+SAMPLES_PER_CONDITION = 1024
+SEED = 20
+
+Mode = tuple[bool, bool]
+"""(at DC, device open)."""
+
+
+def mode_of(measurement: Measurement) -> Mode:
+    """Which solution of the installation a measurement is made on; ohms are taken with the device open."""
+    if measurement.quantity is Quantity.RESISTANCE:
+        return True, True
+    return False, measurement.device == "open"
+
+
+class Samples:
+    """A batch of samples under known conditions, solved as they are asked for."""
+
+    def __init__(self, installation: Installation, cube: Array, blocks: Blocks) -> None:
+        self.installation = installation
+        self.cube = cube
+        self.blocks = blocks
+        self._solved: dict[Mode, Solved] = {}
+        self._predicted: dict[tuple[Measurement, str | None], Array] = {}
+
+    def solved(self, mode: Mode) -> Solved:
+        if mode not in self._solved:
+            dc, device_open = mode
+            self._solved[mode] = self.installation.solve(
+                self.cube, self.blocks, dc=dc, device_open=device_open
+            )
+        return self._solved[mode]
+
+    def predicted(self, measurement: Measurement, lamp: str | None = None) -> Array:
+        """What the measurement would show, (B,) in volts or ohms."""
+        key = measurement, lamp
+        if key not in self._predicted:
+            solved = self.solved(mode_of(measurement))
+            if lamp is not None:
+                self._predicted[key] = lamp_volts(solved)[lamp]
+            else:
+                system = self.installation.point.system
+                self._predicted[key] = shown(
+                    measurement, solved, system.nominal_volts, system.frequency_hz
+                )
+        return self._predicted[key]
+
+    def predictions(self, evidence: Sequence[Evidence]) -> Array:
+        """(R, B), a row a piece of evidence."""
+        return np.stack([self.predicted(e.measurement, e.lamp) for e in evidence])
+
+    def source_scale(self) -> tuple[Array, Array]:
+        """How far each sample's source voltage could be scaled and stay within its condition: low, high (B,).
+
+        The network is linear with one source, so a sample answers for every source voltage at once.
+        """
+        values = self.installation.unknowns(self.cube)
+        volts = self.installation.source_volts(values, self.blocks)
+        low, high = np.empty_like(volts), np.empty_like(volts)
+        for condition, rows in self.blocks:
+            span = self.installation.source_span(condition)
+            low[rows], high[rows] = span[0] / volts[rows], span[1] / volts[rows]
+        return low, high
+
+
+class Bank(Samples):
+    """All conditions of a point, `samples` of each: rows (C · samples, unknowns)."""
+
+    def __init__(self, point: PointFacts, samples: int = SAMPLES_PER_CONDITION) -> None:
+        installation = Installation(point)
+        self.point = point
+        self.samples = samples
+        self.conditions: tuple[Condition, ...] = conditions_for(point)
+        cube = _sobol(installation.unknowns.count, samples)
+        blocks = [
+            (condition, slice(i * samples, (i + 1) * samples)) for i, condition in enumerate(self.conditions)
+        ]
+        super().__init__(installation, np.tile(cube, (len(self.conditions), 1)), blocks)
+        self.scale = self.source_scale()
+
+
+@lru_cache(maxsize=4)
+def _sobol(dimensions: int, samples: int) -> Array:
+    """(samples, dimensions) in the unit cube; `samples` is best a power of two."""
+    return np.asarray(qmc.Sobol(dimensions, rng=SEED).random(samples))
+
+
+@lru_cache(maxsize=48)
+def bank_for(point: PointFacts, samples: int = SAMPLES_PER_CONDITION) -> Bank:
+    """The bank of a point, kept: points that the record describes alike share one."""
+    return Bank(point, samples)

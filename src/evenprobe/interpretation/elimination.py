@@ -1,0 +1,160 @@
+"""Elimination: a condition stands while some sample of it reproduces all the counted readings together."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from evenprobe.interpretation.bank import Bank
+from evenprobe.interpretation.fit import best_scale, misses
+from evenprobe.interpretation.outcome import Reason
+from evenprobe.interpretation.refine import Start, refine
+from evenprobe.testers import Alarm, Evidence, Kept, Quantity, potential
+from evenprobe.testers.instruments import ALARM_CERTAIN_VOLTS
+from evenprobe.wiring import Condition, Terminal
+
+Array = NDArray[Any]
+
+WORTH_REFINING = 8.0
+"""A best miss above this was never brought down to 1 in the benchmark's surveys."""
+STARTS = 4
+NEIGHBOURS = 48
+"""Samples kept for each standing condition, to predict what it would show next."""
+NEIGHBOUR_SLACK = 0.6
+QUIET_FACTOR = 0.2
+"""How much a proved detector's silence lowers the rank of a condition that puts line voltage there."""
+
+
+@dataclass(frozen=True)
+class Standing:
+    """A condition that stands: the bank's rows nearest the readings, their misses, and its share that fits."""
+
+    condition: Condition
+    rows: NDArray[np.intp]
+    share: float
+
+
+@dataclass(frozen=True)
+class Elimination:
+    """`miss` (bank rows,) of each sample, exact up to where it matters; `scale` the best factor on its source."""
+
+    evidence: tuple[Evidence, ...]
+    miss: Array
+    scale: Array
+    standing: tuple[Standing, ...]
+    fallen: tuple[Condition, ...]
+
+    def stands(self, condition_id: str) -> bool:
+        return any(s.condition.id == condition_id for s in self.standing)
+
+
+def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
+    """Strike out every condition that no sample, even refined, makes fit the evidence."""
+    if not evidence:
+        rows = np.arange(NEIGHBOURS)
+        everything = tuple(Standing(c, block.start + rows, 1.0) for c, block in bank.blocks)
+        nothing = np.zeros(len(bank.cube))
+        return Elimination((), nothing, nothing + 1, everything, ())
+    predicted = bank.predictions(evidence)
+    miss = misses(evidence, predicted, bank.scale, worth_knowing=2.5 * WORTH_REFINING)
+    refined = _refined(bank, evidence, miss)
+    standing, fallen = [], []
+    for condition, block in bank.blocks:
+        own = miss[block]
+        best = float(own.min())
+        if best > 1.0 and refined.get(condition.id, np.inf) > 1.0:
+            fallen.append(condition)
+            continue
+        nearest = np.argsort(own)[:NEIGHBOURS]
+        near = nearest[own[nearest] <= max(1.0, best) + NEIGHBOUR_SLACK]
+        share = max(float((own <= 1.0).sum()), 0.5) / bank.samples
+        standing.append(Standing(condition, block.start + near, share))
+    return Elimination(
+        tuple(evidence), miss, best_scale(evidence, predicted, bank.scale), tuple(standing), tuple(fallen)
+    )
+
+
+def _refined(bank: Bank, evidence: Sequence[Evidence], miss: Array) -> dict[str, float]:
+    starts = []
+    for condition, block in bank.blocks:
+        own = miss[block]
+        if 1.0 < own.min() <= WORTH_REFINING:
+            starts.append(Start(condition, bank.cube[block][np.argsort(own)[:STARTS]]))
+    if not starts:
+        return {}
+    found = refine(bank.installation, evidence, starts)
+    return {start.condition.id: least for start, (least, _) in zip(starts, found, strict=True)}
+
+
+def reason_for(bank: Bank, elimination: Elimination, condition: Condition) -> Reason:
+    """The reading that excludes a fallen condition most plainly.
+
+    First each reading alone, over all the condition's samples; where no single one does, each reading
+    against the samples that agree best with the others.
+    """
+    block = dict((c.id, rows) for c, rows in bank.blocks)[condition.id]
+    low, high = bank.scale[0][block], bank.scale[1][block]
+    best: tuple[float, Reason] | None = None
+    for e in elimination.evidence:
+        p = bank.predicted(e.measurement, e.lamp)[block]
+        span = (p * low, p * high) if e.with_source else (p, p)
+        best = _plainer(best, e, float(span[0].min()), float(span[1].max()))
+    if best is not None and best[0] > 1.0:
+        return best[1]
+    best = None
+    scale = (low, high)
+    for left_out in elimination.evidence:
+        others = [e for e in elimination.evidence if e is not left_out]
+        if not others:
+            continue
+        predicted = np.stack([bank.predicted(e.measurement, e.lamp)[block] for e in others])
+        agreeing = np.argsort(misses(others, predicted, scale))[:8]
+        factor = best_scale(others, predicted, scale)[agreeing] if left_out.with_source else 1.0
+        p = bank.predicted(left_out.measurement, left_out.lamp)[block][agreeing] * factor
+        best = _plainer(best, left_out, float(p.min()), float(p.max()))
+    if best is None:
+        raise ValueError(f"{condition.id} did not fall to any reading")
+    return best[1]
+
+
+def _plainer(
+    best: tuple[float, Reason] | None, e: Evidence, least: float, most: float
+) -> tuple[float, Reason]:
+    above = (e.low - most * (1 + e.gain_share)) / e.tolerance
+    below = (least * (1 - e.gain_share) - e.high) / e.tolerance
+    gap = max(above, below)
+    if best is not None and best[0] >= gap:
+        return best
+    unit = "ohm" if e.measurement.quantity is Quantity.RESISTANCE else "V"
+    seen = e.low if above >= below else e.high
+    return gap, Reason(e.reading.id, (least, most), unit, seen)
+
+
+def agrees_with(bank: Bank, elimination: Elimination, standing: Standing, alarm: Alarm) -> bool:
+    """Whether the condition, as the readings leave it, can put the alarm's voltage at its terminal."""
+    return bool((potentials(bank, elimination, standing, alarm.terminal) >= alarm.volts).any())
+
+
+def potentials(bank: Bank, elimination: Elimination, standing: Standing, terminal: Terminal) -> Array:
+    """Volts to earth of a terminal over the condition's nearest samples, source scaled to the readings."""
+    volts = potential(terminal, bank.solved((False, False)))[standing.rows]
+    return np.asarray(volts * elimination.scale[standing.rows])
+
+
+def likelihoods(
+    bank: Bank, elimination: Elimination, kept: Sequence[Kept]
+) -> dict[str, float]:
+    """Share of samples that fit times the prior, lowered where a proved detector was silent; sums to 1."""
+    raw = {}
+    for standing in elimination.standing:
+        weight = standing.share * standing.condition.prior_at(bank.point)
+        for quiet in kept:
+            if quiet.quiet_at is not None:
+                volts = potentials(bank, elimination, standing, quiet.quiet_at)
+                if np.median(volts) > ALARM_CERTAIN_VOLTS:
+                    weight *= QUIET_FACTOR
+        raw[standing.condition.id] = weight
+    total = sum(raw.values())
+    return {name: weight / total for name, weight in raw.items()} if total else raw

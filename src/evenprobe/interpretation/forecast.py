@@ -1,0 +1,57 @@
+"""What each pair would show under one condition: the model forwards over the samples."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from evenprobe.interpretation.bank import Bank
+from evenprobe.testers import TYPED, Measurement, Quantity, lamp_volts, lamps_on
+from evenprobe.testers.instruments import LAMP_DARK_SHARE, LAMP_LIT_SHARE
+from evenprobe.wiring import Terminal, contact_pairs
+
+LOW_PERCENTILE, HIGH_PERCENTILE = 2, 98
+
+
+@dataclass(frozen=True)
+class PairForecast:
+    """Volts, 2nd to 98th percentile, at the two inputs of a multimeter."""
+
+    from_: Terminal
+    to: Terminal
+    high_z: tuple[float, float]
+    low_z: tuple[float, float]
+
+
+@dataclass(frozen=True)
+class Forecast:
+    """`lamps`: True certainly lit, False certainly dark, None either."""
+
+    condition: str
+    pairs: tuple[PairForecast, ...]
+    lamps: dict[str, bool | None]
+
+
+def forecast(bank: Bank, condition_id: str) -> Forecast:
+    """Raises KeyError when the condition cannot be true at this point."""
+    rows = {c.id: block for c, block in bank.blocks}[condition_id]
+    terminals = bank.point.terminals
+    pairs = [*contact_pairs(terminals), *((t, Terminal.REF) for t in terminals if t is not Terminal.REF)]
+
+    def span(a: Terminal, b: Terminal, low_z: bool) -> tuple[float, float]:
+        measurement = Measurement(Quantity.VOLTAGE, a, b, TYPED, "low-z" if low_z else "high-z")
+        low, high = np.percentile(
+            bank.predicted(measurement)[rows], [LOW_PERCENTILE, HIGH_PERCENTILE]
+        )
+        return float(low), float(high)
+
+    nominal = bank.point.system.nominal_volts
+    lamps: dict[str, bool | None] = {}
+    across = lamp_volts(bank.solved((False, False)))
+    for lamp in lamps_on(terminals):
+        low, high = np.percentile(across[lamp][rows] / nominal, [LOW_PERCENTILE, HIGH_PERCENTILE])
+        lamps[lamp] = True if low >= LAMP_LIT_SHARE else False if high <= LAMP_DARK_SHARE else None
+    return Forecast(
+        condition_id,
+        tuple(PairForecast(a, b, span(a, b, False), span(a, b, True)) for a, b in pairs),
+        lamps,
+    )

@@ -1,0 +1,117 @@
+"""The whole answer for one point: weigh, eliminate, judge, decide, and say what to do next."""
+
+from collections.abc import Sequence
+
+from evenprobe.interpretation.bank import SAMPLES_PER_CONDITION, Bank, bank_for
+from evenprobe.interpretation.elimination import (
+    Elimination,
+    agrees_with,
+    eliminate,
+    likelihoods,
+    reason_for,
+)
+from evenprobe.interpretation.judgements import judgements
+from evenprobe.interpretation.next_test import next_tests
+from evenprobe.interpretation.outcome import (
+    ConditionOutcome,
+    NotCounted,
+    PointInterpretation,
+    Verdict,
+)
+from evenprobe.interpretation.stories import stories
+from evenprobe.interpretation.verdict import dangerous_readings, decide, standing_alarms, summary
+from evenprobe.supplies import Override, limit_for
+from evenprobe.testers import Alarm, Evidence, Instrument, Kept, Reading, weigh
+from evenprobe.wiring import PointFacts
+
+
+def interpret(
+    point: PointFacts,
+    readings: Sequence[Reading],
+    kit: Sequence[Instrument] = (),
+    overrides: Sequence[Override] = (),
+    samples: int = SAMPLES_PER_CONDITION,
+) -> PointInterpretation:
+    """What the readings of a point can still mean. `kit`: testers the next tests may use."""
+    weighed = [w for r in readings for w in weigh(r, point.system.nominal_volts)]
+    evidence = [w for w in weighed if isinstance(w, Evidence)]
+    alarms = [w for w in weighed if isinstance(w, Alarm)]
+    kept = [w for w in weighed if isinstance(w, Kept)]
+    if len(point.lines) != 1:
+        return _many_lines(point, readings, evidence, alarms)
+    bank = bank_for(point, samples)
+    elimination = eliminate(bank, evidence)
+    outcomes = _outcomes(bank, elimination, alarms, kept)
+    verdict = decide(outcomes, evidence, alarms)
+    unanswered = bool(standing_alarms(alarms, evidence))
+    unstrained = [o for o in outcomes if o.standing and not o.strained]
+    unexplained = bool(alarms) and not unanswered and not unstrained and bool(elimination.standing)
+    retake = _retake(bank, evidence) if not elimination.standing else ()
+    tests, note = next_tests(
+        bank, elimination, {o.condition.id: o.likelihood for o in outcomes}, readings, kit
+    )
+    band = limit_for("voltage.band", point.practice, point.system, overrides).band
+    return PointInterpretation(
+        verdict=verdict,
+        summary=summary(
+            verdict, outcomes, point, alarm_unanswered=unanswered, alarm_unexplained=unexplained
+        ),
+        conditions=outcomes,
+        judgements=judgements(point, evidence, [k.reading for k in kept], overrides),
+        retake=retake,
+        next_tests=tests,
+        next_tests_note=note,
+        stories=stories(bank, elimination, outcomes),
+        not_counted=tuple(NotCounted(k.reading.id, k.why) for k in kept),
+        healthy_band=(band.low, band.high),
+    )
+
+
+def _many_lines(
+    point: PointFacts, readings: Sequence[Reading], evidence: Sequence[Evidence], alarms: Sequence[Alarm]
+) -> PointInterpretation:
+    unanswered = bool(standing_alarms(alarms, evidence))
+    if unanswered or dangerous_readings(evidence):
+        return PointInterpretation(
+            Verdict.DANGER,
+            summary(Verdict.DANGER, (), point, alarm_unanswered=unanswered, alarm_unexplained=False),
+        )
+    return PointInterpretation(
+        Verdict.UNTESTED,
+        "A point with more than one line is not interpreted yet; its readings are kept. Treat as live.",
+        not_counted=tuple(NotCounted(r.id, "this point has more than one line") for r in readings),
+    )
+
+
+def _outcomes(
+    bank: Bank, elimination: Elimination, alarms: Sequence[Alarm], kept: Sequence[Kept]
+) -> tuple[ConditionOutcome, ...]:
+    likelihood = likelihoods(bank, elimination, kept)
+    standing = [
+        ConditionOutcome(
+            s.condition,
+            s.condition.severity_at(bank.point),
+            True,
+            any(not agrees_with(bank, elimination, s, alarm) for alarm in alarms),
+            likelihood[s.condition.id],
+        )
+        for s in elimination.standing
+    ]
+    fallen = [
+        ConditionOutcome(
+            c, c.severity_at(bank.point), False, False, 0.0, (reason_for(bank, elimination, c),)
+        )
+        for c in elimination.fallen
+    ]
+    standing.sort(key=lambda o: (-o.severity, -o.likelihood))
+    return (*standing, *fallen)
+
+
+def _retake(bank: Bank, evidence: Sequence[Evidence]) -> tuple[str, ...]:
+    """Readings whose removal lets something stand: one of them is the slip."""
+    ids = dict.fromkeys(e.reading.id for e in evidence)
+    return tuple(
+        left_out
+        for left_out in ids
+        if len(ids) > 1 and eliminate(bank, [e for e in evidence if e.reading.id != left_out]).standing
+    )

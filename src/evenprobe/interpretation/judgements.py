@@ -1,0 +1,86 @@
+"""Single readings against single limits. Where the limit lies inside the reading's interval, nobody can say: borderline."""
+
+from collections.abc import Sequence
+
+from evenprobe.interpretation.outcome import Judgement, JudgementResult
+from evenprobe.supplies import Limit, Override, limit_for
+from evenprobe.testers import Evidence, Quantity, Reading, port_of
+from evenprobe.wiring import PointFacts
+
+_BORDERLINE_TEXT = "the limit lies inside the tester's error: repeat with a more accurate tester"
+
+
+def judge_limit(limit: Limit, reading: str, interval: tuple[float, float]) -> Judgement:
+    """Pass when the whole interval is inside the band, fail when none of it is."""
+    low, high = interval
+    band, unit = limit.band, limit.unit
+    inside = band.low <= low and high <= band.high
+    outside = high < band.low or low > band.high
+    result = (
+        JudgementResult.PASS if inside else JudgementResult.FAIL if outside else JudgementResult.BORDERLINE
+    )
+    text = {
+        JudgementResult.PASS: f"within {band.low:g} to {band.high:g} {unit}",
+        JudgementResult.FAIL: f"outside {band.low:g} to {band.high:g} {unit}",
+        JudgementResult.BORDERLINE: _BORDERLINE_TEXT,
+    }[result]
+    tolerable = limit.tolerable
+    if result is JudgementResult.FAIL and tolerable and tolerable.low <= low and high <= tolerable.high:
+        text += f"; tolerable, {tolerable.low:g} to {tolerable.high:g} {unit}: note it"
+    return Judgement(limit, reading, result, interval, text)
+
+
+def judgements(
+    point: PointFacts, evidence: Sequence[Evidence], kept: Sequence[Reading], overrides: Sequence[Override]
+) -> tuple[Judgement, ...]:
+    """Every reading that a limit applies to; `kept` are readings, such as frequency, that decide no condition."""
+    found = [
+        judge_limit(limit_for(limit, point.practice, point.system, overrides), e.reading.id, e.interval)
+        for e in evidence
+        if (limit := _limit_of(e)) is not None
+    ]
+    for reading in kept:
+        measurement = reading.measurement
+        if measurement.quantity is Quantity.FREQUENCY and reading.value is not None:
+            limit = limit_for("frequency.band", point.practice, point.system, overrides)
+            doubt = 0.001 * reading.value
+            found.append(judge_limit(limit, reading.id, (reading.value - doubt, reading.value + doubt)))
+    return tuple(found) + _drops(point, evidence, overrides)
+
+
+def _pair(e: Evidence) -> frozenset[str]:
+    m = e.measurement
+    return frozenset(port_of(t) for t in (m.from_, m.to) if t is not None)
+
+
+def _limit_of(e: Evidence) -> str | None:
+    if e.measurement.quantity is not Quantity.VOLTAGE or e.measurement.device == "open":
+        return None
+    pair = _pair(e)
+    if pair == {"L", "N"}:
+        return "voltage.band"
+    if pair == {"PE", "REF"}:
+        return "touch.limit"
+    if pair == {"N", "PE"} and e.measurement.as_is:
+        return "n-pe.unloaded"
+    return None
+
+
+def _drops(
+    point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]
+) -> tuple[Judgement, ...]:
+    """Loaded against unloaded with the same tester: what the two have in common, its gain, cancels."""
+    volts = [e for e in evidence if _limit_of(e) == "voltage.band" and e.reading.value is not None]
+    unloaded = [e for e in volts if e.measurement.as_is]
+    found = []
+    for loaded in volts:
+        if loaded.measurement.load_here_a is None:
+            continue
+        before = next((e for e in unloaded if e.tester == loaded.tester), None)
+        if before is None:
+            continue
+        drop = before.low - loaded.low
+        doubt = (before.tolerance + loaded.tolerance) / 2
+        limit = limit_for("voltage.drop", point.practice, point.system, overrides)
+        found.append(judge_limit(limit, loaded.reading.id, (max(0.0, drop - doubt), max(0.0, drop + doubt))))
+    return tuple(found)

@@ -1,0 +1,100 @@
+"""What an interpretation says of a point: value objects, in SI units, unrounded."""
+
+from dataclasses import dataclass
+from enum import StrEnum
+
+from evenprobe.supplies import Limit
+from evenprobe.testers import Measurement
+from evenprobe.wiring import Condition, Severity, Terminal
+
+
+class Verdict(StrEnum):
+    UNTESTED = "untested"
+    CONTRADICTORY = "contradictory"
+    CORRECT = "correct"
+    SAFE = "safe"
+    UNCONFIRMED = "unconfirmed"
+    DEFECT = "defect"
+    HAZARD = "hazard"
+    DANGER = "danger"
+
+
+class JudgementResult(StrEnum):
+    PASS = "pass"
+    FAIL = "fail"
+    BORDERLINE = "borderline"
+
+
+@dataclass(frozen=True)
+class Reason:
+    """Why a condition fell: the reading that excludes it, what it would have shown, what was seen.
+
+    `seen` is the value, or for a step the end of its interval that excludes.
+    """
+
+    reading: str
+    would_show: tuple[float, float]
+    unit: str
+    seen: float
+
+
+@dataclass(frozen=True)
+class ConditionOutcome:
+    """`likelihood` sums to 1 over what stands; it orders, and never decides."""
+
+    condition: Condition
+    severity: Severity
+    standing: bool
+    strained: bool
+    likelihood: float
+    reasons: tuple[Reason, ...] = ()
+
+
+@dataclass(frozen=True)
+class Judgement:
+    """One reading against one limit. `interval`: every true value the reading allows."""
+
+    limit: Limit
+    reading: str
+    result: JudgementResult
+    interval: tuple[float, float]
+    text: str
+
+
+@dataclass(frozen=True)
+class NextTest:
+    measurement: Measurement
+    rules_out: tuple[str, ...]
+    information_bits: float
+    seconds: float
+    why: str
+
+
+@dataclass(frozen=True)
+class Story:
+    """One way the potentials can lie: volts against the mass of earth by terminal, (low, middle, high)."""
+
+    title: str
+    conditions: tuple[str, ...]
+    severity: Severity
+    potentials: dict[Terminal, tuple[float, float, float]]
+
+
+@dataclass(frozen=True)
+class NotCounted:
+    reading: str
+    why: str
+
+
+@dataclass(frozen=True)
+class PointInterpretation:
+    verdict: Verdict
+    summary: str
+    conditions: tuple[ConditionOutcome, ...] = ()
+    judgements: tuple[Judgement, ...] = ()
+    retake: tuple[str, ...] = ()
+    next_tests: tuple[NextTest, ...] = ()
+    next_tests_note: str = ""
+    stories: tuple[Story, ...] = ()
+    not_counted: tuple[NotCounted, ...] = ()
+    healthy_band: tuple[float, float] | None = None

@@ -1,0 +1,99 @@
+"""The verdict of a point from what stands, and the one sentence that says it.
+
+Nothing is safe while a dangerous explanation still fits.
+"""
+
+from collections.abc import Sequence
+
+from evenprobe.interpretation.outcome import ConditionOutcome, Verdict
+from evenprobe.supplies.limits import DRY_TOUCH_VOLTS
+from evenprobe.testers import Alarm, Evidence, Quantity, port_of
+from evenprobe.wiring import PointFacts, Severity
+from evenprobe.wiring.points import METALWORK
+
+_OF_SEVERITY = {
+    Severity.DEFECT: Verdict.DEFECT,
+    Severity.HAZARD: Verdict.HAZARD,
+    Severity.DANGER: Verdict.DANGER,
+}
+
+
+def metalwork_against_reference(evidence: Sequence[Evidence]) -> list[Evidence]:
+    """Contact readings that say what potential the metalwork is at."""
+    return [
+        e
+        for e in evidence
+        if e.measurement.quantity is Quantity.VOLTAGE
+        and {port_of(t) for t in (e.measurement.from_, e.measurement.to) if t} == {"PE", "REF"}
+    ]
+
+
+def dangerous_readings(evidence: Sequence[Evidence]) -> list[Evidence]:
+    """Counted readings dangerous by themselves: metalwork above the touch limit."""
+    return [e for e in metalwork_against_reference(evidence) if e.high > DRY_TOUCH_VOLTS]
+
+
+def standing_alarms(alarms: Sequence[Alarm], evidence: Sequence[Evidence]) -> list[Alarm]:
+    """Alarms at metalwork that no contact reading to an independent earth has answered."""
+    answered = any(e.high <= DRY_TOUCH_VOLTS for e in metalwork_against_reference(evidence))
+    return [] if answered else [a for a in alarms if a.terminal in METALWORK]
+
+
+def decide(
+    outcomes: Sequence[ConditionOutcome],
+    evidence: Sequence[Evidence],
+    alarms: Sequence[Alarm],
+) -> Verdict:
+    """The verdict. Strained conditions count again only when nothing else stands and no alarm is unanswered."""
+    unanswered = standing_alarms(alarms, evidence)
+    if dangerous_readings(evidence) or unanswered:
+        return Verdict.DANGER
+    if not evidence and not alarms:
+        return Verdict.UNTESTED
+    standing = [o for o in outcomes if o.standing]
+    if not standing:
+        return Verdict.CONTRADICTORY
+    counted = [o for o in standing if not o.strained] or standing
+    worst = max(o.severity for o in counted)
+    if not any(o.severity.is_fine for o in counted):
+        return _OF_SEVERITY[worst]
+    if worst.can_hurt or (not evidence):
+        return Verdict.UNCONFIRMED
+    return Verdict.CORRECT if worst.is_fine else Verdict.SAFE
+
+
+def summary(
+    verdict: Verdict,
+    outcomes: Sequence[ConditionOutcome],
+    point: PointFacts,
+    *,
+    alarm_unanswered: bool,
+    alarm_unexplained: bool,
+) -> str:
+    """One plain sentence for the verdict."""
+    standing = [o for o in outcomes if o.standing]
+    worst = max(standing, key=lambda o: (o.severity, o.likelihood), default=None)
+    named = worst.condition.in_words(worst.condition.title, point.practice) if worst else ""
+    notice = worst.condition.notice if worst else ""
+    named = named[:1].lower() + named[1:]
+    sentence = {
+        Verdict.UNTESTED: "Nothing measured counts yet. Treat as live.",
+        Verdict.CONTRADICTORY: "No single condition explains all the readings. Treat as live and retake.",
+        Verdict.CORRECT: "Everything dangerous is ruled out and nothing is wrong.",
+        Verdict.SAFE: f"Nothing that can hurt is left; {named} still could be.",
+        Verdict.UNCONFIRMED: f"It could be right, and it could still be this: {named} ({notice}).",
+        Verdict.DEFECT: f"It is not right: {_all_named(standing, point)}.",
+        Verdict.HAZARD: f"One more fault and someone is hurt: {_all_named(standing, point)}.",
+        Verdict.DANGER: "Metalwork is at a dangerous voltage. Keep off, switch off, lock."
+        if worst is None or not named
+        else f"Someone can be hurt now: {named}. Keep off, switch off, lock.",
+    }[verdict]
+    if verdict is Verdict.DANGER and alarm_unanswered:
+        return "A tester says the metalwork is live. Keep off until a contact reading to an independent earth says otherwise."
+    return f"{sentence} An alarm stays unexplained." if alarm_unexplained else sentence
+
+
+def _all_named(standing: Sequence[ConditionOutcome], point: PointFacts) -> str:
+    ranked = sorted(standing, key=lambda o: -o.likelihood)[:3]
+    titles = [o.condition.in_words(o.condition.title, point.practice) for o in ranked]
+    return ", or ".join(t[0].lower() + t[1:] for t in titles)

@@ -1,0 +1,27 @@
+"""Testers: their kinds and errors, what one shows between two points, and what a reading of one may count for."""
+
+from evenprobe.testers.evidence import Alarm, Evidence, Kept, weigh
+from evenprobe.testers.instruments import KINDS, TYPED, Instrument, InstrumentKind
+from evenprobe.testers.measurement import Device, Input, Measurement, Quantity, Reading
+from evenprobe.testers.showing import lamp_volts, lamps_on, port_of, potential, shown
+
+__all__ = [
+    "KINDS",
+    "TYPED",
+    "Alarm",
+    "Device",
+    "Evidence",
+    "Input",
+    "Instrument",
+    "InstrumentKind",
+    "Kept",
+    "Measurement",
+    "Quantity",
+    "Reading",
+    "lamp_volts",
+    "lamps_on",
+    "port_of",
+    "potential",
+    "shown",
+    "weigh",
+]

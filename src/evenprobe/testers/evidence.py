@@ -1,0 +1,174 @@
+"""What a reading may count for. Evidence is asymmetric: any tester may raise an alarm, only a fit and proved one clears.
+
+A reading becomes one of three: `Evidence`, an interval a sample must reproduce; `Alarm`, which can only make
+things worse; `Kept`, recorded and not counted, with why. Nothing is thrown away.
+"""
+
+from dataclasses import dataclass
+from math import ceil, log10
+
+from evenprobe.supplies.limits import DRY_TOUCH_VOLTS
+from evenprobe.testers.instruments import (
+    ALARM_POSSIBLE_VOLTS,
+    KINDS,
+    LAMP_DARK_SHARE,
+    STEP_LIGHTS_FROM,
+    Ability,
+    InstrumentKind,
+)
+from evenprobe.testers.measurement import Measurement, Quantity, Reading
+from evenprobe.wiring import Terminal
+from evenprobe.wiring.points import METALWORK
+
+DRIFT_VOLTS, DRIFT_SHARE = 0.1, 0.002
+"""The supply moves between one reading and the next."""
+JOINT_OHMS, JOINT_SHARE = 0.02, 0.01
+"""So does the resistance of a probe's touch."""
+FIRST_RANGE_COUNTS = 6000
+BEYOND = 1e7
+"""Stands for no upper end, above anything a tester shows."""
+
+
+@dataclass(frozen=True)
+class Evidence:
+    """A sample fits when gain · prediction lies in [low − tolerance, high + tolerance].
+
+    `gain_share`: the percent part of the tester's error, common to all its readings of one quantity, which
+    `tester` names. `lamp`: which lamp, for a lit one.
+    """
+
+    reading: Reading
+    low: float
+    high: float
+    tolerance: float
+    gain_share: float
+    tester: str
+    lamp: str | None = None
+
+    @property
+    def measurement(self) -> Measurement:
+        return self.reading.measurement
+
+    @property
+    def with_source(self) -> bool:
+        """Whether the prediction scales with the source's voltage."""
+        return self.measurement.quantity is not Quantity.RESISTANCE
+
+    @property
+    def interval(self) -> tuple[float, float]:
+        """Every true value the reading allows, in volts or ohms."""
+        low, high = self.low - self.tolerance, self.high + self.tolerance
+        return max(0.0, low / (1 + self.gain_share)), high / (1 - self.gain_share)
+
+
+@dataclass(frozen=True)
+class Alarm:
+    """Something says voltage at a terminal: at least `volts` against earth."""
+
+    reading: Reading
+    terminal: Terminal
+    volts: float
+
+
+@dataclass(frozen=True)
+class Kept:
+    """Recorded and not counted. `quiet_at`: the terminal a proved detector was silent at, which only ranks."""
+
+    reading: Reading
+    why: str
+    quiet_at: Terminal | None = None
+
+
+Weighed = Evidence | Alarm | Kept
+
+
+def weigh(reading: Reading, nominal_volts: float) -> tuple[Weighed, ...]:
+    """What a reading counts for; a lamp pattern counts once for each lit lamp."""
+    measurement = reading.measurement
+    match measurement.quantity:
+        case Quantity.VOLTAGE:
+            return (_voltage(reading),)
+        case Quantity.RESISTANCE:
+            return (_resistance(reading),)
+        case Quantity.PRESENCE:
+            return (_presence(reading),)
+        case Quantity.LAMPS:
+            return _lamps(reading, nominal_volts)
+        case other:
+            return (Kept(reading, f"{other} is not used to decide between conditions yet"),)
+
+
+def _voltage(reading: Reading) -> Weighed:
+    measurement = reading.measurement
+    instrument = measurement.instrument
+    if reading.dc:
+        return Kept(reading, "a DC range shows 0 on a live AC conductor, so it says nothing about AC")
+    ability = instrument.volts()
+    if ability is None:
+        return Kept(reading, f"a {instrument.kind} does not measure volts")
+    if instrument.proved is False:
+        return _unproved(reading)
+    stepped = reading.value is None
+    if stepped:
+        low = STEP_LIGHTS_FROM * (reading.at_least or 0.0)
+        high = BEYOND if reading.below is None else reading.below
+        tolerance = DRIFT_VOLTS + DRIFT_SHARE * max(low, reading.below or 0.0)
+        return Evidence(reading, low, high, tolerance, 0.0, f"{instrument.id} steps")
+    value = reading.value or 0.0
+    tolerance = ability.counts * ability.resolution + DRIFT_VOLTS + DRIFT_SHARE * value
+    return Evidence(reading, value, value, tolerance, ability.percent / 100, f"{instrument.id} volts")
+
+
+def _unproved(reading: Reading) -> Weighed:
+    """A tester not proved may still raise an alarm: volts on metalwork against an independent earth."""
+    measurement = reading.measurement
+    ends = {measurement.from_, measurement.to}
+    metal = [end for end in ends if end in METALWORK]
+    seen = reading.value if reading.value is not None else reading.at_least
+    if seen is not None and seen > DRY_TOUCH_VOLTS and metal and Terminal.REF in ends:
+        return Alarm(reading, Terminal(metal[0]), DRY_TOUCH_VOLTS)
+    return Kept(reading, "this tester was not proved, so it may raise an alarm and clears nothing")
+
+
+def _resistance(reading: Reading) -> Weighed:
+    measurement = reading.measurement
+    ability = measurement.instrument.ohms()
+    if ability is None:
+        return Kept(reading, f"a {measurement.instrument.kind} does not measure ohms")
+    if measurement.instrument.proved is False:
+        return Kept(reading, "this tester was not proved, so it clears nothing")
+    if measurement.device == "closed":
+        return Kept(reading, "with the device closed the supply is measured too; open it and repeat")
+    tester = f"{measurement.instrument.id} ohms"
+    if reading.over_range:
+        return Evidence(reading, ability.top, BEYOND, 0.1 * ability.top, ability.percent / 100, tester)
+    value = reading.value or 0.0
+    tolerance = ability.counts * _ohm_resolution(ability, value) + JOINT_OHMS + JOINT_SHARE * value
+    return Evidence(reading, value, value, tolerance, ability.percent / 100, tester)
+
+
+def _ohm_resolution(ability: Ability, ohms: float) -> float:
+    """An autoranging display has about four digits, so its last one grows with the range."""
+    ranges_up = max(0, ceil(log10(ohms / FIRST_RANGE_COUNTS / ability.resolution))) if ohms > 0 else 0
+    return float(ability.resolution * 10**ranges_up)
+
+
+def _presence(reading: Reading) -> Weighed:
+    measurement = reading.measurement
+    terminal = measurement.from_
+    if terminal is None:
+        return Kept(reading, "no terminal is named")
+    if reading.alarm:
+        return Alarm(reading, terminal, ALARM_POSSIBLE_VOLTS)
+    if measurement.instrument.kind is InstrumentKind.NON_CONTACT and measurement.instrument.proved:
+        return Kept(reading, "silence clears nothing; of a proved detector it only ranks what stands", terminal)
+    return Kept(reading, "silence clears nothing, least of all of a detector that was not proved")
+
+
+def _lamps(reading: Reading, nominal_volts: float) -> tuple[Weighed, ...]:
+    lit = [lamp for lamp, on in reading.lit.items() if on]
+    if not lit or not KINDS[reading.measurement.instrument.kind].contact:
+        return (Kept(reading, "a dark lamp clears nothing"),)
+    from_volts = LAMP_DARK_SHARE * nominal_volts
+    tester = f"{reading.measurement.instrument.id} lamps"
+    return tuple(Evidence(reading, from_volts, BEYOND, DRIFT_VOLTS, 0.0, tester, lamp) for lamp in lit)

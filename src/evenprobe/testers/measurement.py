@@ -1,0 +1,65 @@
+"""A measurement: what is put between which points, under which circumstances. A reading is one with a result."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from enum import StrEnum
+from typing import Literal
+
+from evenprobe.testers.instruments import TYPED, Instrument
+from evenprobe.wiring import Terminal
+
+
+class Quantity(StrEnum):
+    VOLTAGE = "voltage"
+    PRESENCE = "presence"
+    LAMPS = "lamps"
+    RESISTANCE = "resistance"
+    INSULATION = "insulation"
+    CURRENT = "current"
+    FREQUENCY = "frequency"
+    TRIP = "trip"
+
+
+Input = Literal["high-z", "low-z"]
+Device = Literal["open", "closed"]
+
+
+@dataclass(frozen=True)
+class Measurement:
+    """`from_`: measuring point; `to`: reference point, None for what needs one point or all.
+
+    Loads are known loads in amperes at nominal voltage; None means none known. `device`: the circuit's own.
+    """
+
+    quantity: Quantity
+    from_: Terminal | None
+    to: Terminal | None
+    instrument: Instrument = TYPED
+    input: Input = "high-z"
+    load_here_a: float | None = None
+    load_elsewhere_a: float | None = None
+    device: Device = "closed"
+
+    @property
+    def as_is(self) -> bool:
+        """No known load and the device closed."""
+        return self.load_here_a is None and self.load_elsewhere_a is None and self.device == "closed"
+
+
+@dataclass(frozen=True)
+class Reading:
+    """A measurement and what was seen, in SI units.
+
+    `value` for a number; `at_least` and `below` for steps; `over_range` for a display that shows only more
+    than its range; `alarm` for a detector; `lit` by lamp, named as `L-N`.
+    """
+
+    id: str
+    measurement: Measurement
+    value: float | None = None
+    at_least: float | None = None
+    below: float | None = None
+    over_range: bool = False
+    alarm: bool | None = None
+    lit: Mapping[str, bool] = field(default_factory=dict)
+    dc: bool = False
