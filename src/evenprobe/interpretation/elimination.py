@@ -19,10 +19,15 @@ Array = NDArray[Any]
 
 WORTH_REFINING = 8.0
 """A best miss above this was never brought down to 1 in the benchmark's surveys."""
-STARTS = 4
+WORTH_KNOWING = 60.0
+STARTS = 3
+EXTRAPOLATED = 0.25
+"""The samples' range is widened by this share of itself before a reading alone rules a condition hopeless."""
 NEIGHBOURS = 48
 """Samples kept for each standing condition, to predict what it would show next."""
 NEIGHBOUR_SLACK = 0.6
+FEWEST = np.arange(NEIGHBOURS) < 16
+"""So many are kept however far off, for a forecast from one or two samples is too sure of itself."""
 QUIET_FACTOR = 0.2
 """How much a proved detector's silence lowers the rank of a condition that puts line voltage there."""
 
@@ -58,8 +63,9 @@ def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
         nothing = np.zeros(len(bank.cube))
         return Elimination((), nothing, nothing + 1, everything, ())
     predicted = bank.predictions(evidence)
-    miss = misses(evidence, predicted, bank.scale, worth_knowing=2.5 * WORTH_REFINING)
-    refined = _refined(bank, evidence, miss)
+    miss = misses(evidence, predicted, bank.scale, worth_knowing=WORTH_KNOWING)
+    scale = best_scale(evidence, predicted, bank.scale)
+    refined = _refined(bank, evidence, miss, scale)
     standing, fallen = [], []
     for condition, block in bank.blocks:
         own = miss[block]
@@ -68,24 +74,45 @@ def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
             fallen.append(condition)
             continue
         nearest = np.argsort(own)[:NEIGHBOURS]
-        near = nearest[own[nearest] <= max(1.0, best) + NEIGHBOUR_SLACK]
+        near = nearest[(own[nearest] <= max(1.0, best) + NEIGHBOUR_SLACK) | FEWEST]
         share = max(float((own <= 1.0).sum()), 0.5) / bank.samples
         standing.append(Standing(condition, block.start + near, share))
-    return Elimination(
-        tuple(evidence), miss, best_scale(evidence, predicted, bank.scale), tuple(standing), tuple(fallen)
-    )
+    return Elimination(tuple(evidence), miss, scale, tuple(standing), tuple(fallen))
 
 
-def _refined(bank: Bank, evidence: Sequence[Evidence], miss: Array) -> dict[str, float]:
+def _refined(
+    bank: Bank, evidence: Sequence[Evidence], miss: Array, scale: Array
+) -> dict[str, float]:
     starts = []
     for condition, block in bank.blocks:
         own = miss[block]
-        if 1.0 < own.min() <= WORTH_REFINING:
-            starts.append(Start(condition, bank.cube[block][np.argsort(own)[:STARTS]]))
-    if not starts:
-        return {}
-    found = refine(bank.installation, evidence, starts)
-    return {start.condition.id: least for start, (least, _) in zip(starts, found, strict=True)}
+        best = own.min()
+        if best > 1.0 and (best <= WORTH_REFINING or _each_alone_fits(bank, evidence, block)):
+            rows = block.start + np.argsort(own)[:STARTS]
+            nearest = bank.installation.with_source(bank.cube[rows], condition, scale[rows])
+            present = bank.installation.unknowns.all_present(nearest[:2])
+            absent = bank.installation.unknowns.all_absent(nearest[:1])
+            starts.append(Start(condition, np.concatenate([nearest, present, absent])))
+    return refine(bank.installation, evidence, starts) if starts else {}
+
+
+def _each_alone_fits(bank: Bank, evidence: Sequence[Evidence], block: slice) -> bool:
+    """Whether no reading by itself lies outside all that the samples show; then only their sparseness is against it."""
+    low, high = bank.scale[0][block], bank.scale[1][block]
+    for e in evidence:
+        p = bank.predicted(e.measurement, e.lamp)[block]
+        least, most = ((p * low).min(), (p * high).max()) if e.with_source else (p.min(), p.max())
+        beyond = EXTRAPOLATED * (most - least)
+        if _gap(e, float(least - beyond), float(most + beyond)) > WORTH_REFINING / 2:
+            return False
+    return True
+
+
+def _gap(e: Evidence, least: float, most: float) -> float:
+    """How many tolerances the reading lies outside a range of predictions; negative inside."""
+    above = (e.low - most * (1 + e.gain_share)) / e.tolerance
+    below = (least * (1 - e.gain_share) - e.high) / e.tolerance
+    return max(above, below)
 
 
 def reason_for(bank: Bank, elimination: Elimination, condition: Condition) -> Reason:
@@ -101,34 +128,31 @@ def reason_for(bank: Bank, elimination: Elimination, condition: Condition) -> Re
         p = bank.predicted(e.measurement, e.lamp)[block]
         span = (p * low, p * high) if e.with_source else (p, p)
         best = _plainer(best, e, float(span[0].min()), float(span[1].max()))
-    if best is not None and best[0] > 1.0:
+    if best is None:
+        raise ValueError(f"{condition.id} cannot fall without a reading")
+    if best[0] > 1.0 or len(elimination.evidence) == 1:
         return best[1]
     best = None
     scale = (low, high)
     for left_out in elimination.evidence:
         others = [e for e in elimination.evidence if e is not left_out]
-        if not others:
-            continue
         predicted = np.stack([bank.predicted(e.measurement, e.lamp)[block] for e in others])
         agreeing = np.argsort(misses(others, predicted, scale))[:8]
         factor = best_scale(others, predicted, scale)[agreeing] if left_out.with_source else 1.0
         p = bank.predicted(left_out.measurement, left_out.lamp)[block][agreeing] * factor
         best = _plainer(best, left_out, float(p.min()), float(p.max()))
-    if best is None:
-        raise ValueError(f"{condition.id} did not fall to any reading")
+    assert best is not None
     return best[1]
 
 
 def _plainer(
     best: tuple[float, Reason] | None, e: Evidence, least: float, most: float
 ) -> tuple[float, Reason]:
-    above = (e.low - most * (1 + e.gain_share)) / e.tolerance
-    below = (least * (1 - e.gain_share) - e.high) / e.tolerance
-    gap = max(above, below)
+    gap = _gap(e, least, most)
     if best is not None and best[0] >= gap:
         return best
     unit = "ohm" if e.measurement.quantity is Quantity.RESISTANCE else "V"
-    seen = e.low if above >= below else e.high
+    seen = e.low if e.low > most else e.high
     return gap, Reason(e.reading.id, (least, most), unit, seen)
 
 

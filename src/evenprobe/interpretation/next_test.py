@@ -18,6 +18,7 @@ from evenprobe.testers import TYPED, Instrument, Measurement, Quantity, Reading,
 from evenprobe.testers.measurement import Input
 from evenprobe.wiring import Severity, Terminal, contact_pairs
 from evenprobe.wiring.installation import Solved
+from evenprobe.wiring.points import METALWORK
 from evenprobe.wiring.unknowns import assumed_rating_a
 
 Array = NDArray[Any]
@@ -33,9 +34,11 @@ WEIGHT = {
 }
 FLATTEN = 0.35
 """Exponent on the likelihoods: a rare danger must stay worth a test."""
-SECONDS = {"contact": 15.0, "reference": 25.0, "low-z": 3.0, "here": 40.0, "elsewhere": 70.0, "open": 150.0}
+SECONDS = {"contact": 15.0, "reference": 25.0, "low-z": 3.0, "at a live contact": 2.0, "here": 40.0, "elsewhere": 70.0, "open": 150.0}
 LIVE_EXPOSURE = 1.3
 USUAL_LOAD_A = 10.0
+PLUGGING_IN_NEAR_DANGER = 3.0
+"""Nothing is plugged in while metalwork may be live, so tests that need it wait until it is known."""
 
 
 def next_tests(
@@ -53,6 +56,7 @@ def next_tests(
     owner = np.concatenate([np.full(len(s.rows), i) for i, s in enumerate(standing)])
     weight = _weights(bank, standing, likelihood)
     solved = {mode: _subset(bank.solved(mode), rows) for mode in ((False, False), (True, True))}
+    danger_stands = any(s.condition.severity_at(bank.point) is Severity.DANGER for s in standing)
     ranked = []
     for measurement in _candidates(bank, taken, kit):
         x = shown(
@@ -65,7 +69,9 @@ def next_tests(
             x = x * elimination.scale[rows]
         bits = _information(_bins(measurement, x, bank.point.system.nominal_volts), owner, weight)
         if bits >= LEAST_BITS:
-            ranked.append((bits / _seconds(measurement), bits, measurement, x))
+            loaded = measurement.load_here_a or measurement.load_elsewhere_a
+            dearer = PLUGGING_IN_NEAR_DANGER if danger_stands and loaded else 1.0
+            ranked.append((bits / _seconds(measurement) / dearer, bits, measurement, x))
     ranked.sort(key=lambda entry: -entry[0])
     offered: list[NextTest] = []
     for _, bits, measurement, x in ranked:
@@ -132,6 +138,8 @@ def _seconds(m: Measurement) -> float:
     if m.quantity is Quantity.RESISTANCE:
         return SECONDS["open"]
     seconds = SECONDS["contact"]
+    if not any(end in METALWORK for end in (m.from_, m.to)):
+        seconds += SECONDS["at a live contact"]
     seconds += SECONDS["reference"] * (Terminal.REF in (m.from_, m.to))
     seconds += SECONDS["low-z"] * (m.input == "low-z")
     seconds += SECONDS["here"] * (m.load_here_a is not None)

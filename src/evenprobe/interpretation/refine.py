@@ -23,8 +23,12 @@ Array = NDArray[Any]
 STEP = 1e-3
 DAMPING = 3e-2
 FURTHEST_STEP = 0.25
-ROUNDS = 14
+SOFT_OHMS = 0.3
+"""Below about this much, ohms are compared evenly rather than by their ratio."""
+ROUNDS = 25
 FRESH_JACOBIAN_EVERY = 5
+GIVE_UP_ABOVE = {4: 20.0, 9: 5.0, 14: 1.8}
+"""After so many rounds a start that still misses by more is dropped."""
 
 
 @dataclass(frozen=True)
@@ -37,13 +41,18 @@ class Start:
 
 def refine(
     installation: Installation, evidence: Sequence[Evidence], starts: Sequence[Start]
-) -> list[tuple[float, Array]]:
-    """For each start its least miss and the sample (unknowns,) that has it."""
+) -> dict[str, float]:
+    """The least miss found for each condition.
+
+    Beside the unknowns each tester's gain is moved, one more axis of the cube each, 0.5 being exact.
+    """
     owner = np.concatenate([np.full(len(s.cube), i) for i, s in enumerate(starts)])
     cube = np.concatenate([s.cube for s in starts])
+    exact_gains = np.full((len(cube), len({e.tester for e in evidence})), 0.5)
+    cube = np.concatenate([cube, exact_gains], axis=1)
     conditions = [s.condition for s in starts]
     best_miss = np.full(len(starts), np.inf)
-    best_cube = np.array([s.cube[0] for s in starts])
+    own_best = np.full(len(cube), np.inf)
     active = np.arange(len(cube))
     jacobian = np.zeros((len(cube), len(evidence), cube.shape[1]))
     damping = np.full(len(cube), DAMPING)
@@ -61,18 +70,18 @@ def refine(
         _broyden(jacobian, active, moved, new - residual[active])
         better = _cost(new, weight[active]) < _cost(residual[active], weight[active])
         damping[active] = np.clip(np.where(better, damping[active] / 3, damping[active] * 4), 1e-6, 1e3)
-        for row, m, sample in zip(owner[active], miss, trial, strict=True):
-            if m < best_miss[row]:
-                best_miss[row], best_cube[row] = m, sample
+        np.minimum.at(best_miss, owner[active], miss)
+        own_best[active] = np.minimum(own_best[active], miss)
         accepted = active[better]
         cube[accepted], residual[accepted] = trial[better], new[better]
         if turn >= 3:
             share = np.abs(residual) / (np.abs(residual).max(axis=1, keepdims=True) + 1e-9)
             weight = 0.15 + share**2
-        active = active[best_miss[owner[active]] > 1.0]
+        hopeful = own_best[active] <= GIVE_UP_ABOVE.get(turn, np.inf)
+        active = active[hopeful & (best_miss[owner[active]] > 1.0)]
         if not len(active):
             break
-    return list(zip(best_miss.tolist(), best_cube, strict=True))
+    return {c.id: float(m) for c, m in zip(conditions, best_miss, strict=True)}
 
 
 def _cost(residual: Array, weight: Array) -> Array:
@@ -87,15 +96,27 @@ def _evaluate(
     cube: Array,
 ) -> tuple[Array, Array]:
     """Signed misses (K, R), and the joint miss (K,), of samples grouped by the condition that owns them."""
+    unknowns = installation.unknowns.count
+    testers = list(dict.fromkeys(e.tester for e in evidence))
     edges = np.searchsorted(owner, np.arange(len(conditions) + 1))
     blocks = [(c, slice(edges[i], edges[i + 1])) for i, c in enumerate(conditions) if edges[i] < edges[i + 1]]
-    samples = Samples(installation, cube, blocks)
+    samples = Samples(installation, cube[:, :unknowns], blocks)
     predicted = samples.predictions(evidence)
-    lows = np.array([e.low for e in evidence])[:, None]
-    highs = np.array([e.high for e in evidence])[:, None]
-    tolerances = np.array([e.tolerance for e in evidence])[:, None]
-    signed = (predicted - np.clip(predicted, lows, highs)) / tolerances
-    return signed.T, misses(evidence, predicted, samples.source_scale())
+    gains = 2 * cube[:, unknowns:] - 1
+    signed = [
+        _signed(e, p * (1 + e.gain_share * gains[:, testers.index(e.tester)]))
+        for e, p in zip(evidence, predicted, strict=True)
+    ]
+    return np.stack(signed, axis=1), misses(evidence, predicted, samples.source_scale())
+
+
+def _signed(evidence: Evidence, predicted: Array) -> Array:
+    """Distance from the reading in tolerances; of ohms, which span decades, on a logarithmic scale."""
+    inside = np.clip(predicted, evidence.low, evidence.high)
+    if evidence.with_source:
+        return np.asarray((predicted - inside) / evidence.tolerance)
+    share = evidence.tolerance / (evidence.low + SOFT_OHMS)
+    return np.asarray(np.log((predicted + SOFT_OHMS) / (inside + SOFT_OHMS)) / share)
 
 
 def _jacobian(

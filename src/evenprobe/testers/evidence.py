@@ -25,7 +25,8 @@ DRIFT_VOLTS, DRIFT_SHARE = 0.1, 0.002
 JOINT_OHMS, JOINT_SHARE = 0.02, 0.01
 """So does the resistance of a probe's touch."""
 FIRST_RANGE_COUNTS = 6000
-BEYOND = 1e7
+"""Counts of an autoranging display, as the first range holds them."""
+BEYOND = 1e15
 """Stands for no upper end, above anything a tester shows."""
 
 

@@ -121,6 +121,15 @@ class Installation:
             return of_low * self.point.system.nominal_volts, limit.band.low
         return limit.band.high, of_high * self.point.system.nominal_volts
 
+    def with_source(self, cube: Cube, condition: Condition, factor: Array) -> Cube:
+        """The condition's samples with their source voltages multiplied by `factor` (B,), within its span."""
+        axis = self.unknowns.names.index("source_volts")
+        low, high = self.source_span(condition)
+        volts = (low + cube[:, axis] * (high - low)) * factor
+        moved = cube.copy()
+        moved[:, axis] = np.clip((volts - low) / (high - low), 0.0, 1.0)
+        return moved
+
     def source_volts(self, values: dict[str, Cube], blocks: Blocks) -> Array:
         """Magnitude of each sample's source voltage (B,)."""
         healthy = self.unknowns.ranges["source_volts"]
@@ -154,8 +163,8 @@ class Installation:
             return jw * farad + (1e-12 if dc else 0.0)
 
         def load(amperes: Array) -> Array:
-            turned = 1.0 if dc else np.exp(-1j * v["load_angle"])
-            return amperes / nominal * turned
+            """At DC a load is another resistance altogether: a cold filament, a rectifier, a winding."""
+            return amperes / nominal * (v["load_at_dc"] if dc else np.exp(-1j * v["load_angle"]))
 
         source_ohm = v["source_ohm"] if dc else v["source_ohm"] * np.exp(1j * v["source_angle"])
         y: dict[str, Array] = {

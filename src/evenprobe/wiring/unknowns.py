@@ -44,24 +44,27 @@ class Range:
         return np.where(present, value, 0.0) if self.absent else value
 
 
-LENGTH_DOUBT = 0.08
+SMALLEST_LOAD_A = 0.02
+"""Equipment on standby."""
+LENGTH_DOUBT = 0.05
 """A recorded length is paced out or read off a drawing."""
 
 _BASE: dict[str, Range] = {
-    "source_ohm": Range(0.01, 1.0, "log"),
+    "source_ohm": Range(0.01, 0.6, "log"),
     "source_angle": Range(0.0, 0.6),
     "service_neutral_ohm": Range(0.003, 0.12, "log"),
     "service_earth_ohm": Range(0.003, 0.2, "log"),
     "bond_ohm": Range(0.0005, 0.02, "log"),
-    "board_load_a": Range(0.0, 40.0, "square", absent=0.15),
-    "warmth": Range(0.88, 1.2),
-    "neutral_match": Range(0.96, 1.04),
-    "line_splice_ohm": Range(0.0005, 0.04, "log"),
-    "neutral_splice_ohm": Range(0.0005, 0.04, "log"),
-    "earth_splice_ohm": Range(0.0005, 0.04, "log"),
+    "board_load_a": Range(0.0, 20.0, "square", absent=0.15),
+    "warmth": Range(0.9, 1.18),
+    "neutral_match": Range(0.98, 1.02),
+    "line_splice_ohm": Range(0.0005, 0.03, "log"),
+    "neutral_splice_ohm": Range(0.0005, 0.03, "log"),
+    "earth_splice_ohm": Range(0.0005, 0.03, "log"),
     "tap": Range(0.0, 1.0),
     "load_angle": Range(0.0, 0.6),
-    "known_load_error": Range(0.93, 1.07),
+    "load_at_dc": Range(0.05, 12.0, "log", absent=0.25),
+    "known_load_error": Range(0.95, 1.05),
     "joint_place": Range(0.0, 1.0),
     "earth_joint_place": Range(0.0, 1.0),
     "joint_severity": Range(0.0, 1.0),
@@ -126,6 +129,21 @@ class Unknowns:
         """Values in SI units by name, each (B,), for samples (B, count) of the unit cube."""
         return {name: self.ranges[name].at(cube[:, i]) for i, name in enumerate(self.names)}
 
+    def all_present(self, cube: Cube) -> Cube:
+        """The samples with whatever may be absent there in a small measure, so that it can grow."""
+        cube = cube.copy()
+        for i, name in enumerate(self.names):
+            absent = self.ranges[name].absent
+            if absent:
+                cube[:, i] = np.maximum(cube[:, i], absent + 0.2 * (1 - absent))
+        return cube
+
+    def all_absent(self, cube: Cube) -> Cube:
+        """The samples without anything that may be absent."""
+        cube = cube.copy()
+        cube[:, [i for i, name in enumerate(self.names) if self.ranges[name].absent]] = 0.0
+        return cube
+
     @staticmethod
     def _narrowed(point: PointFacts) -> dict[str, Range]:
         circuit, system = point.circuit, point.system
@@ -135,8 +153,8 @@ class Unknowns:
         source_electrode, own_electrode = _ELECTRODES[point.earthing]
         ranges = {
             "source_volts": Range(healthy.low * 0.985, healthy.high * 1.015),
-            "other_load_a": Range(0.0, rating, "square", absent=0.2),
-            "load_at_contacts_a": Range(0.0, rating, "square", absent=0.6),
+            "other_load_a": Range(SMALLEST_LOAD_A, rating, "square", absent=0.2),
+            "load_at_contacts_a": Range(SMALLEST_LOAD_A, rating, "square", absent=0.6),
             "earth_size": Range(*PRACTICES[point.practice].earth_size_ratio),
             "source_electrode_ohm": source_electrode,
             "electrode_ohm": own_electrode,
@@ -145,7 +163,7 @@ class Unknowns:
             else Range(circuit.length_m * (1 - LENGTH_DOUBT), circuit.length_m * (1 + LENGTH_DOUBT)),
             "ohm_per_m": _ANY_FINAL_CONDUCTOR[point.practice]
             if circuit.conductor is None
-            else Range(circuit.conductor.ohm_per_m * 0.985, circuit.conductor.ohm_per_m * 1.015),
+            else Range(circuit.conductor.ohm_per_m * 0.99, circuit.conductor.ohm_per_m * 1.01),
         }
         if point.earthing is Earthing.IT and not system.standalone:
             ranges["source_stray_l_farad"] = ranges["source_stray_n_farad"] = Range(0.5e-9, 300e-9, "log")

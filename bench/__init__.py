@@ -1,0 +1,1 @@
+"""What `make bench` runs: truths never struck out, and what it costs."""
