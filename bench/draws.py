@@ -5,14 +5,12 @@ from itertools import product
 
 import numpy as np
 
-from evenprobe.interpretation.bank import Samples, mode_of
+from evenprobe.practice import HiddenPoint, TesterErrors
 from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
 from evenprobe.testers import Instrument, InstrumentKind, Measurement, Quantity, Reading
-from evenprobe.testers.evidence import DRIFT_SHARE, DRIFT_VOLTS, JOINT_OHMS, JOINT_SHARE
 from evenprobe.wiring import (
     CircuitFacts,
     Condition,
-    Installation,
     PointFacts,
     PointKind,
     Terminal,
@@ -21,9 +19,10 @@ from evenprobe.wiring import (
 )
 
 METER = Instrument("meter", InstrumentKind.MULTIMETER, proved=True)
-OTHER_METER = Instrument("other", InstrumentKind.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2)
+OTHER_METER = Instrument(
+    "other", InstrumentKind.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2
+)
 STEPPED = Instrument("stepped", InstrumentKind.TWO_POLE, proved=True)
-STEPS = (12, 50, 120, 230, 400, 690)
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
 PAIRS = ((Terminal.L, Terminal.N), (Terminal.L, Terminal.PE), (Terminal.N, Terminal.PE))
 TO_REFERENCE = tuple((t, Terminal.REF) for t in CONTACTS)
@@ -33,7 +32,10 @@ def points() -> list[PointFacts]:
     """Single-phase points of every system, practice, earthing and way of knowing the circuit."""
     america, continent, britain = PracticeId
     wired = CircuitFacts(15, conductor_named("14 AWG"), 30), CircuitFacts(20, conductor_named("12 AWG"), 18)
-    metric = CircuitFacts(16, conductor_named("2.5 mm2"), 24), CircuitFacts(32, conductor_named("2.5 mm2"), 45)
+    metric = (
+        CircuitFacts(16, conductor_named("2.5 mm2"), 24),
+        CircuitFacts(32, conductor_named("2.5 mm2"), 45),
+    )
     unknown = CircuitFacts()
     rows = [
         *product([america], ["120"], list(Earthing), [wired[0], unknown]),
@@ -56,18 +58,12 @@ class Draw:
 
 
 def draw(point: PointFacts, rng: np.random.Generator) -> Draw:
-    """One survey. Noise is uniform over everything the error model allows, its corners included."""
-    installation = Installation(point)
-    truth = conditions_for(point)[rng.integers(len(conditions_for(point)))]
-    sample = Samples(installation, rng.random((1, installation.unknowns.count)), [(truth, slice(0, 1))])
-    gain = {(i.id, q): rng.uniform(-1, 1) for i in (METER, OTHER_METER) for q in ("V", "ohm")}
+    """One survey: one to twelve measurements in any order and under any circumstances."""
+    catalogue = conditions_for(point)
+    truth = catalogue[rng.integers(len(catalogue))]
+    hidden, errors = HiddenPoint(point, truth, rng), TesterErrors(rng)
     count = int(rng.integers(1, 13))
-    readings = []
-    for i in range(count):
-        measurement = _measurement(rng, point)
-        true = float(sample.predicted(measurement)[0])
-        readings.append(_read(f"r{i}", measurement, true, gain, rng))
-    return Draw(truth, tuple(readings))
+    return Draw(truth, tuple(hidden.read(f"r{i}", _measurement(rng, point), errors) for i in range(count)))
 
 
 def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
@@ -89,43 +85,3 @@ def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
         return replace(plain, device="open")
     a, b = PAIRS[rng.integers(3)]
     return Measurement(Quantity.RESISTANCE, a, b, METER, device="open")
-
-
-def _read(
-    name: str,
-    measurement: Measurement,
-    true: float,
-    gain: dict[tuple[str, str], float],
-    rng: np.random.Generator,
-) -> Reading:
-    tester = measurement.instrument
-    if measurement.quantity is Quantity.RESISTANCE:
-        ability = tester.ohms()
-        assert ability is not None
-        drift, share, key = JOINT_OHMS, JOINT_SHARE, "ohm"
-        if true > 4e7:
-            return Reading(name, measurement, over_range=True)
-    elif tester is STEPPED:
-        return _step(name, measurement, true, rng)
-    else:
-        ability = tester.volts()
-        assert ability is not None
-        drift, share, key = DRIFT_VOLTS, DRIFT_SHARE, "V"
-    exact = true * (1 + gain[tester.id, key] * ability.percent / 100)
-    display = ability.resolution
-    while key == "ohm" and exact > 6000 * display:
-        display *= 10
-    noise = rng.uniform(-1, 1) * (ability.counts * display - display / 2 + drift + share * exact)
-    return Reading(name, measurement, value=max(0.0, float(np.round((exact + noise) / display) * display)))
-
-
-def _step(name: str, measurement: Measurement, true: float, rng: np.random.Generator) -> Reading:
-    """A step is sure to be lit at its voltage and may be from 85 %."""
-    lit = [s for s in STEPS if true >= s * rng.uniform(0.85, 1.0)]
-    dark = [s for s in STEPS if s > max(lit, default=0)]
-    return Reading(
-        name,
-        measurement,
-        at_least=float(max(lit)) if lit else None,
-        below=float(min(dark)) if dark else None,
-    )

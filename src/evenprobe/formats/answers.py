@@ -11,6 +11,7 @@ from evenprobe.interpretation import (
     PointInterpretation,
     Story,
 )
+from evenprobe.supplies import PracticeId
 from evenprobe.testers import Measurement
 
 
@@ -30,19 +31,25 @@ def point_answer(result: PointInterpretation) -> dict[str, Any]:
     return {
         "verdict": str(result.verdict),
         "summary": result.summary,
-        "conditions": [_condition(c) for c in result.conditions],
+        "conditions": [_condition(c, result.practice) for c in result.conditions],
         "judgements": [_judgement(j) for j in result.judgements],
         "retake": list(result.retake),
         "next_tests": [_next_test(t) for t in result.next_tests],
         "next_tests_note": result.next_tests_note,
         "not_counted": [{"reading": n.reading, "why": n.why} for n in result.not_counted],
         "stories": [_story(s) for s in result.stories],
+        "healthy_band": list(result.healthy_band) if result.healthy_band else None,
     }
 
 
-def _condition(outcome: ConditionOutcome) -> dict[str, Any]:
+def _condition(outcome: ConditionOutcome, practice: PracticeId) -> dict[str, Any]:
+    condition = outcome.condition
     return {
-        "id": outcome.condition.id,
+        "id": condition.id,
+        "title": condition.in_words(condition.title, practice),
+        "notice": condition.notice,
+        "look_for": condition.look_for,
+        "mend": condition.mend,
         "severity": outcome.severity.label,
         "standing": outcome.standing,
         "strained": outcome.strained,

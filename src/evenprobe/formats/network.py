@@ -71,9 +71,13 @@ class NetworkFile(Strict):
             n for b in conducting.values() for n in b.between
         }
         if hanging - {self.earth}:
-            raise FormatError([("branches", f"node {min(hanging)} has no path to {self.earth} at this frequency")])
+            raise FormatError(
+                [("branches", f"node {min(hanging)} has no path to {self.earth} at this frequency")]
+            )
         try:
-            mesh = Mesh({name: (self._node(b.between[0]), self._node(b.between[1])) for name, b in conducting.items()})
+            mesh = Mesh(
+                {name: (self._node(b.between[0]), self._node(b.between[1])) for name, b in conducting.items()}
+            )
         except NetworkError as error:
             raise FormatError([("branches", str(error).replace("earth", self.earth))]) from None
         admittance = {

@@ -4,7 +4,15 @@ from collections.abc import Iterator
 from datetime import date, datetime
 from typing import Annotated, Any, Literal
 
-from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, StringConstraints, field_validator, model_validator
+from pydantic import (
+    AwareDatetime,
+    BaseModel,
+    ConfigDict,
+    Field,
+    StringConstraints,
+    field_validator,
+    model_validator,
+)
 
 from evenprobe.formats.problems import FieldError, FormatError
 from evenprobe.formats.units import UNITS_OF, Unit, to_si
@@ -76,6 +84,7 @@ class InstrumentEntry(Strict):
 
 class CircuitEntry(Strict):
     label: Text | None = None
+    board: Text | None = None
     rating_a: Annotated[float, Field(gt=0, le=6300)] | None = None
     conductor: str | None = None
     length_m: Annotated[float, Field(gt=0, le=5000)] | None = None
@@ -113,6 +122,9 @@ class ReadingEntry(Strict):
     by: Text | None = None
     note: Text | None = None
     supersedes: Name | None = None
+    """The reading this one corrects; both stay in the file, this one counts."""
+    withdrawn: Literal[True] | None = None
+    """Taken back by whoever took it. It stays in the file and does not count."""
 
     @model_validator(mode="before")
     @classmethod
@@ -151,7 +163,7 @@ class ReadingEntry(Strict):
 
     def _check_lamps(self) -> None:
         if not isinstance(self.value, dict) or not self.value:
-            raise FieldError("value", "must say which lamps are lit, as {\"L-N\": true}")
+            raise FieldError("value", 'must say which lamps are lit, as {"L-N": true}')
         for lamp in self.value:
             if lamp not in LAMP_PAIRS:
                 raise FieldError("value", f"unknown lamp {lamp!r}; use {', '.join(LAMP_PAIRS)}")
@@ -167,7 +179,9 @@ class ReadingEntry(Strict):
             number = getattr(self, name)
             if number is None:
                 continue
-            if number < 0 and not (self.quantity is Quantity.VOLTAGE and self.mode == "dc" and name == "value"):
+            if number < 0 and not (
+                self.quantity is Quantity.VOLTAGE and self.mode == "dc" and name == "value"
+            ):
                 what = "an AC voltage" if self.quantity is Quantity.VOLTAGE else f"a {self.quantity}"
                 raise FieldError(name, f"{what} cannot be negative: check the sign, or DC was meant")
             if self.quantity in (Quantity.RESISTANCE, Quantity.INSULATION) and self.si(number) > HIGHEST_OHMS:
@@ -223,6 +237,8 @@ class PointEntry(Strict):
     label: Text | None = None
     terminals: Annotated[tuple[Terminal, ...], Field(min_length=2)]
     circuit: CircuitEntry | None = None
+    supply: SupplyEntry | None = None
+    """This point's own supply, where a site has several; the file's otherwise."""
     readings: list[ReadingEntry] = []
 
     @field_validator("terminals")
@@ -318,10 +334,11 @@ class SurveyFile(Strict):
 
     def facts(self, point: PointEntry) -> PointFacts:
         """What decides the samples of a point."""
+        supply = point.supply or self.supply
         return PointFacts(
             practice=self.practice,
-            system=SYSTEMS[self.supply.system],
-            earthing=self.supply.earthing,
+            system=SYSTEMS[supply.system],
+            earthing=supply.earthing,
             kind=point.kind,
             terminals=point.terminals,
             circuit=point.circuit.facts() if point.circuit else CircuitFacts(),
@@ -334,7 +351,7 @@ class SurveyFile(Strict):
         found: dict[str, Reading] = {}
         for index, entry in enumerate(point.readings):
             name = entry.id or f"readings[{index}]"
-            if name not in superseded:
+            if name not in superseded and not entry.withdrawn:
                 found[name] = entry.reading(name, kit[entry.instrument] if entry.instrument else TYPED)
         return list(found.values())
 

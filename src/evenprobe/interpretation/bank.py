@@ -59,9 +59,7 @@ class Samples:
                 self._predicted[key] = lamp_volts(solved)[lamp]
             else:
                 system = self.installation.point.system
-                self._predicted[key] = shown(
-                    measurement, solved, system.nominal_volts, system.frequency_hz
-                )
+                self._predicted[key] = shown(measurement, solved, system.nominal_volts, system.frequency_hz)
         return self._predicted[key]
 
     def predictions(self, evidence: Sequence[Evidence]) -> Array:
@@ -104,7 +102,7 @@ def _sobol(dimensions: int, samples: int) -> Array:
     return np.asarray(qmc.Sobol(dimensions, rng=SEED).random(samples))
 
 
-@lru_cache(maxsize=48)
+@lru_cache(maxsize=12)
 def bank_for(point: PointFacts, samples: int = SAMPLES_PER_CONDITION) -> Bank:
     """The bank of a point, kept: points that the record describes alike share one."""
     return Bank(point, samples)

@@ -80,9 +80,7 @@ def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
     return Elimination(tuple(evidence), miss, scale, tuple(standing), tuple(fallen))
 
 
-def _refined(
-    bank: Bank, evidence: Sequence[Evidence], miss: Array, scale: Array
-) -> dict[str, float]:
+def _refined(bank: Bank, evidence: Sequence[Evidence], miss: Array, scale: Array) -> dict[str, float]:
     starts = []
     for condition, block in bank.blocks:
         own = miss[block]
@@ -167,9 +165,7 @@ def potentials(bank: Bank, elimination: Elimination, standing: Standing, termina
     return np.asarray(volts * elimination.scale[standing.rows])
 
 
-def likelihoods(
-    bank: Bank, elimination: Elimination, kept: Sequence[Kept]
-) -> dict[str, float]:
+def likelihoods(bank: Bank, elimination: Elimination, kept: Sequence[Kept]) -> dict[str, float]:
     """Share of samples that fit times the prior, lowered where a proved detector was silent; sums to 1."""
     raw = {}
     for standing in elimination.standing:

@@ -75,7 +75,7 @@ def best_scale(evidence: Sequence[Evidence], predicted: Array, scale: tuple[Arra
     rows = [i for i, e in enumerate(evidence) if e.with_source]
     if not rows:
         return np.ones_like(scale[0])
-    weights = np.array([1 / evidence[i].tolerance**2 for i in rows])[:, None]
+    weights = np.array([1 / evidence[i].tolerance ** 2 for i in rows])[:, None]
     lows = np.array([evidence[i].low for i in rows])[:, None]
     highs = np.array([evidence[i].high for i in rows])[:, None]
     p = predicted[rows]

@@ -39,9 +39,7 @@ def forecast(bank: Bank, condition_id: str) -> Forecast:
 
     def span(a: Terminal, b: Terminal, low_z: bool) -> tuple[float, float]:
         measurement = Measurement(Quantity.VOLTAGE, a, b, TYPED, "low-z" if low_z else "high-z")
-        low, high = np.percentile(
-            bank.predicted(measurement)[rows], [LOW_PERCENTILE, HIGH_PERCENTILE]
-        )
+        low, high = np.percentile(bank.predicted(measurement)[rows], [LOW_PERCENTILE, HIGH_PERCENTILE])
         return float(low), float(high)
 
     nominal = bank.point.system.nominal_volts

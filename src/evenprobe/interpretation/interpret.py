@@ -52,10 +52,9 @@ def interpret(
     )
     band = limit_for("voltage.band", point.practice, point.system, overrides).band
     return PointInterpretation(
+        practice=point.practice,
         verdict=verdict,
-        summary=summary(
-            verdict, outcomes, point, alarm_unanswered=unanswered, alarm_unexplained=unexplained
-        ),
+        summary=summary(verdict, outcomes, point, alarm_unanswered=unanswered, alarm_unexplained=unexplained),
         conditions=outcomes,
         judgements=judgements(point, evidence, [k.reading for k in kept], overrides),
         retake=retake,
@@ -73,10 +72,12 @@ def _many_lines(
     unanswered = bool(standing_alarms(alarms, evidence))
     if unanswered or dangerous_readings(evidence):
         return PointInterpretation(
+            point.practice,
             Verdict.DANGER,
             summary(Verdict.DANGER, (), point, alarm_unanswered=unanswered, alarm_unexplained=False),
         )
     return PointInterpretation(
+        point.practice,
         Verdict.UNTESTED,
         "A point with more than one line is not interpreted yet; its readings are kept. Treat as live.",
         not_counted=tuple(NotCounted(r.id, "this point has more than one line") for r in readings),
@@ -98,9 +99,7 @@ def _outcomes(
         for s in elimination.standing
     ]
     fallen = [
-        ConditionOutcome(
-            c, c.severity_at(bank.point), False, False, 0.0, (reason_for(bank, elimination, c),)
-        )
+        ConditionOutcome(c, c.severity_at(bank.point), False, False, 0.0, (reason_for(bank, elimination, c),))
         for c in elimination.fallen
     ]
     standing.sort(key=lambda o: (-o.severity, -o.likelihood))

@@ -34,7 +34,15 @@ WEIGHT = {
 }
 FLATTEN = 0.35
 """Exponent on the likelihoods: a rare danger must stay worth a test."""
-SECONDS = {"contact": 15.0, "reference": 25.0, "low-z": 3.0, "at a live contact": 2.0, "here": 40.0, "elsewhere": 70.0, "open": 150.0}
+SECONDS = {
+    "contact": 15.0,
+    "reference": 25.0,
+    "low-z": 3.0,
+    "at a live contact": 2.0,
+    "here": 40.0,
+    "elsewhere": 70.0,
+    "open": 150.0,
+}
 LIVE_EXPOSURE = 1.3
 USUAL_LOAD_A = 10.0
 PLUGGING_IN_NEAR_DANGER = 3.0
@@ -103,9 +111,7 @@ def _subset(solved: Solved, rows: NDArray[np.intp]) -> Solved:
     )
 
 
-def _candidates(
-    bank: Bank, taken: Sequence[Reading], kit: Sequence[Instrument]
-) -> Iterable[Measurement]:
+def _candidates(bank: Bank, taken: Sequence[Reading], kit: Sequence[Instrument]) -> Iterable[Measurement]:
     done = {_setup(r.measurement) for r in taken}
     load = round(min(USUAL_LOAD_A, 0.8 * assumed_rating_a(bank.point)))
     pairs = contact_pairs(bank.point.terminals)

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
-from evenprobe.supplies import Limit
+from evenprobe.supplies import Limit, PracticeId
 from evenprobe.testers import Measurement
 from evenprobe.wiring import Condition, Severity, Terminal
 
@@ -88,6 +88,7 @@ class NotCounted:
 
 @dataclass(frozen=True)
 class PointInterpretation:
+    practice: PracticeId
     verdict: Verdict
     summary: str
     conditions: tuple[ConditionOutcome, ...] = ()

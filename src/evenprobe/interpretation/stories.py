@@ -14,9 +14,7 @@ ALIKE = 0.3
 """Stories whose potentials agree within this share of nominal are one."""
 
 
-def stories(
-    bank: Bank, elimination: Elimination, outcomes: Sequence[ConditionOutcome]
-) -> tuple[Story, ...]:
+def stories(bank: Bank, elimination: Elimination, outcomes: Sequence[ConditionOutcome]) -> tuple[Story, ...]:
     """At most three: the likeliest first, then the worst of those that lie differently."""
     outcome = {o.condition.id: o for o in outcomes}
     terminals = [t for t in bank.point.terminals if t is not Terminal.REF]
@@ -38,9 +36,7 @@ def stories(
     worst_next = sorted(told[1:], key=lambda story: -_worst(story[0], outcome))
     return tuple(
         Story(
-            outcome[members[0]].condition.in_words(
-                outcome[members[0]].condition.title, bank.point.practice
-            ),
+            outcome[members[0]].condition.in_words(outcome[members[0]].condition.title, bank.point.practice),
             tuple(members),
             _worst(members, outcome),
             spread,

@@ -162,7 +162,9 @@ def _presence(reading: Reading) -> Weighed:
     if reading.alarm:
         return Alarm(reading, terminal, ALARM_POSSIBLE_VOLTS)
     if measurement.instrument.kind is InstrumentKind.NON_CONTACT and measurement.instrument.proved:
-        return Kept(reading, "silence clears nothing; of a proved detector it only ranks what stands", terminal)
+        return Kept(
+            reading, "silence clears nothing; of a proved detector it only ranks what stands", terminal
+        )
     return Kept(reading, "silence clears nothing, least of all of a detector that was not proved")
 
 

@@ -172,7 +172,7 @@ class Installation:
             "service_neutral": 1 / v["service_neutral_ohm"],
             "electrode": 1 / v["electrode_ohm"],
             "board_load": v["board_load_a"] / nominal + OPEN_SIEMENS,
-            "source_stray_l": capacitor(v["source_stray_l_farad"]) + OPEN_SIEMENS,
+            "source_stray_l": capacitor(v["source_stray_farad"] * v["source_stray_l_share"]) + OPEN_SIEMENS,
             **self._earthing(values, blocks, capacitor),
             **self._run(values, blocks, capacitor, device_open),
         }
@@ -210,7 +210,7 @@ class Installation:
         return {
             "bond": bond,
             "service_earth": service,
-            "source_electrode": electrode + capacitor(v["source_stray_n_farad"]),
+            "source_electrode": electrode + capacitor(v["source_stray_farad"] * v["source_stray_n_share"]),
         }
 
     def _run(self, v: dict[str, Cube], blocks: Blocks, capacitor: Any, device_open: bool) -> dict[str, Array]:

@@ -71,8 +71,9 @@ _BASE: dict[str, Range] = {
     "open_farad": Range(3e-12, 60e-12, "log"),
     "ghost_farad": Range(3e-12, 3e-9, "log"),
     "leak_severity": Range(0.0, 1.0),
-    "source_stray_l_farad": Range(0.1e-9, 20e-9, "log"),
-    "source_stray_n_farad": Range(0.1e-9, 20e-9, "log"),
+    "source_stray_farad": Range(0.05e-9, 20e-9, "log"),
+    "source_stray_l_share": Range(0.5, 1.5),
+    "source_stray_n_share": Range(0.5, 1.5),
     "beyond_m": Range(2.5, 30.0, "square"),
     "cable_ln_farad_per_m": Range(45e-12, 130e-12),
     "cable_le_farad_per_m": Range(45e-12, 130e-12),
@@ -166,7 +167,7 @@ class Unknowns:
             else Range(circuit.conductor.ohm_per_m * 0.99, circuit.conductor.ohm_per_m * 1.01),
         }
         if point.earthing is Earthing.IT and not system.standalone:
-            ranges["source_stray_l_farad"] = ranges["source_stray_n_farad"] = Range(0.5e-9, 300e-9, "log")
+            ranges["source_stray_farad"] = Range(0.2e-9, 300e-9, "log")
         if system.standalone:
             ranges["source_ohm"] = Range(0.02, 5.0, "log")
             ranges["source_electrode_ohm"] = Range(1e6, 1e9, "log")

@@ -1,0 +1,19 @@
+"""Whose work a request is about."""
+
+from django.contrib.auth.models import AbstractBaseUser, AnonymousUser
+from django.http import HttpRequest
+
+from crews.models import Crew
+from project.problems import Refused
+
+
+def crew_of(request: HttpRequest) -> Crew:
+    """The crew of the signed-in person. Raises Refused for someone in no crew."""
+    return crew_of_user(request.user)
+
+
+def crew_of_user(user: AbstractBaseUser | AnonymousUser) -> Crew:
+    crew = Crew.objects.filter(memberships__user_id=user.pk).first()
+    if crew is None:
+        raise Refused(("", "you are in no crew yet; ask whoever runs this server to add you"), status=403)
+    return crew

@@ -1,0 +1,47 @@
+"""The API as one: routers, and the mapping of errors to one shape."""
+
+from django.http import HttpRequest, HttpResponse
+from ninja import NinjaAPI
+from ninja.errors import AuthenticationError, ValidationError
+from ninja.security import django_auth
+
+from crews.api import router as crews
+from evenprobe.formats import FormatError
+from evenprobe.formats.problems import path_of
+from kit.api import router as kit
+from project.problems import Refused, as_body
+from sites.api import router as sites
+from work.api import router as work
+
+api = NinjaAPI(title="Even Probe", version="1", auth=django_auth, docs_url=None, urls_namespace="api")
+api.add_router("", crews)
+api.add_router("", kit)
+api.add_router("", sites)
+api.add_router("", work)
+
+
+@api.exception_handler(Refused)
+def refused(request: HttpRequest, error: Refused) -> HttpResponse:
+    return api.create_response(request, as_body(error.problems), status=error.status)
+
+
+@api.exception_handler(FormatError)
+def bad_format(request: HttpRequest, error: FormatError) -> HttpResponse:
+    return api.create_response(request, as_body(error.problems), status=422)
+
+
+@api.exception_handler(ValidationError)
+def bad_request(request: HttpRequest, error: ValidationError) -> HttpResponse:
+    problems = [
+        (path_of([p for p in e["loc"][1:] if p not in ("data", "entry_in")]), _said(e)) for e in error.errors
+    ]
+    return api.create_response(request, as_body(problems), status=422)
+
+
+@api.exception_handler(AuthenticationError)
+def signed_out(request: HttpRequest, _error: AuthenticationError) -> HttpResponse:
+    return api.create_response(request, as_body([("", "sign in first")]), status=401)
+
+
+def _said(error: dict[str, str]) -> str:
+    return "unknown key" if error["type"] == "extra_forbidden" else error["msg"].removeprefix("Value error, ")

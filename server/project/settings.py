@@ -1,0 +1,98 @@
+"""Settings, by environment. Defaults suit one machine; nothing here reaches the network."""
+
+from pathlib import Path
+from typing import Any
+
+import environ
+
+ROOT = Path(__file__).resolve().parents[2]
+env = environ.Env()
+
+DATA_DIR = Path(env.str("EVENPROBE_DATA", default=str(ROOT / "data")))
+DATA_DIR.mkdir(parents=True, exist_ok=True)
+
+DEBUG = env.bool("DEBUG", default=False)
+ALLOWED_HOSTS = env.list("ALLOWED_HOSTS", default=["127.0.0.1", "localhost", "testserver"])
+CSRF_TRUSTED_ORIGINS = env.list(
+    "CSRF_TRUSTED_ORIGINS", default=["http://127.0.0.1:5173", "http://localhost:5173"]
+)
+
+
+def _secret_key() -> str:
+    """From the environment, or one made on first use and kept with the data, never in the repository."""
+    given = env.str("SECRET_KEY", default="")
+    if given:
+        return str(given)
+    kept = DATA_DIR / "secret-key"
+    if not kept.exists():
+        from django.core.management.utils import get_random_secret_key
+
+        kept.write_text(get_random_secret_key())
+        kept.chmod(0o600)
+    return kept.read_text()
+
+
+SECRET_KEY = _secret_key()
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "ninja",
+    "crews",
+    "kit",
+    "sites",
+    "work",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+
+ROOT_URLCONF = "project.urls"
+ASGI_APPLICATION = "project.asgi.application"
+
+DATABASES: dict[str, Any] = {
+    "default": env.db_url("DATABASE_URL", default=f"sqlite:///{DATA_DIR / 'evenprobe.sqlite3'}")
+}
+if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
+    DATABASES["default"]["OPTIONS"] = {
+        "timeout": 10,
+        "transaction_mode": "IMMEDIATE",
+        "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;",
+    }
+
+CACHES = {
+    "default": {
+        "BACKEND": "django.core.cache.backends.filebased.FileBasedCache",
+        "LOCATION": DATA_DIR / "interpretations",
+        "TIMEOUT": None,
+        "OPTIONS": {"MAX_ENTRIES": 20_000},
+    }
+}
+
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+]
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+USE_TZ = True
+TIME_ZONE = "UTC"
+LANGUAGE_CODE = "en"
+
+STATIC_URL = "/static/"
+WEB_DIST = ROOT / "web" / "dist"
+WHITENOISE_ROOT = WEB_DIST if WEB_DIST.exists() else None
+WHITENOISE_MAX_AGE = 600
+SESSION_COOKIE_AGE = 14 * 24 * 3600
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = env.bool("SECURE_COOKIES", default=False)
+SECURE_CONTENT_TYPE_NOSNIFF = True
+X_FRAME_OPTIONS = "DENY"
+DATA_UPLOAD_MAX_MEMORY_SIZE = 20 * 1024 * 1024

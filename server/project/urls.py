@@ -1,0 +1,8 @@
+"""The API, and the built front end for every other address."""
+
+from django.urls import path, re_path
+
+from project.api import api
+from project.pages import front_end
+
+urlpatterns = [path("api/", api.urls), re_path(r"^(?!api/|static/|assets/).*$", front_end)]

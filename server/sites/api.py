@@ -1,0 +1,244 @@
+"""Sites over HTTP: the tree from supply to point, and filling in an empty one."""
+
+from typing import Any
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+
+from crews.services import crew_of
+from evenprobe.supplies import PRACTICES, Earthing, PracticeId
+from evenprobe.wiring import CONDUCTORS, PointKind
+from project.problems import Problems
+from sites.models import Point, Site
+from sites.services import put_board, put_circuit, put_point, put_site, put_supply, site_of, sites_of
+from work.interpretations import interpretation_of
+
+router = Router(tags=["sites"])
+
+
+class SystemOut(Schema):
+    id: str
+    lines: list[str]
+    nominal_volts: float
+    frequency_hz: float
+
+
+class PracticeOut(Schema):
+    id: str
+    name: str
+    words: dict[str, str]
+    letters: dict[str, str]
+    colours: dict[str, str]
+    polarised_plugs: bool
+    systems: list[SystemOut]
+
+
+class Reference(Schema):
+    practices: list[PracticeOut]
+    earthings: list[str]
+    conductors: list[str]
+    point_kinds: list[str]
+
+
+class SiteLine(Schema):
+    id: UUID
+    name: str
+    practice: str
+    points: int
+
+
+class PointLine(Schema):
+    id: UUID
+    name: str
+    kind: str
+    terminals: list[str]
+    length_m: float | None
+    verdict: str
+    summary: str
+
+
+class CircuitOut(Schema):
+    id: UUID
+    name: str
+    rating_a: float | None
+    conductor: str
+    points: list[PointLine]
+
+
+class BoardOut(Schema):
+    id: UUID
+    name: str
+    circuits: list[CircuitOut]
+
+
+class SupplyOut(Schema):
+    id: UUID
+    name: str
+    system: str
+    earthing: str
+    boards: list[BoardOut]
+
+
+class SiteOut(Schema):
+    id: UUID
+    name: str
+    practice: str
+    supplies: list[SupplyOut]
+
+
+class SiteIn(Schema):
+    name: str
+    practice: str
+
+
+class SupplyIn(Schema):
+    site: UUID
+    name: str
+    system: str
+    earthing: str
+
+
+class BoardIn(Schema):
+    supply: UUID
+    name: str
+
+
+class CircuitIn(Schema):
+    board: UUID
+    name: str
+    rating_a: float | None = None
+    conductor: str | None = None
+
+
+class PointIn(Schema):
+    circuit: UUID
+    name: str
+    kind: str
+    terminals: list[str]
+    length_m: float | None = None
+
+
+@router.get("/reference", response=Reference)
+def reference(request: HttpRequest) -> dict[str, Any]:  # noqa: ARG001
+    """The words, letters, systems and sizes the forms offer, the same to everyone signed in."""
+    return {
+        "practices": [
+            {
+                "id": p.id,
+                "name": p.name,
+                "words": p.words,
+                "letters": p.letters,
+                "colours": p.conductor_colours,
+                "polarised_plugs": p.polarised_plugs,
+                "systems": [
+                    {
+                        "id": s.id,
+                        "lines": list(s.lines),
+                        "nominal_volts": s.nominal_volts,
+                        "frequency_hz": s.frequency_hz,
+                    }
+                    for s in p.systems
+                ],
+            }
+            for p in (PRACTICES[i] for i in PracticeId)
+        ],
+        "earthings": list(Earthing),
+        "conductors": list(CONDUCTORS),
+        "point_kinds": list(PointKind),
+    }
+
+
+@router.get("/sites", response=list[SiteLine])
+def sites(request: HttpRequest) -> list[SiteLine]:
+    return [
+        SiteLine(
+            id=s.id,
+            name=s.name,
+            practice=s.practice,
+            points=Point.objects.filter(circuit__board__supply__site=s).count(),
+        )
+        for s in sites_of(crew_of(request))
+    ]
+
+
+@router.get("/sites/{site_id}", response={200: SiteOut, 404: Problems})
+def site(request: HttpRequest, site_id: UUID) -> SiteOut:
+    return _site_out(site_of(crew_of(request), site_id))
+
+
+@router.put("/sites/{site_id}", response={200: SiteOut, 409: Problems, 422: Problems})
+def save_site(request: HttpRequest, site_id: UUID, data: SiteIn) -> SiteOut:
+    return _site_out(put_site(crew_of(request), site_id, data.name, data.practice))
+
+
+@router.put("/supplies/{supply_id}", response={200: SiteOut, 404: Problems, 422: Problems})
+def save_supply(request: HttpRequest, supply_id: UUID, data: SupplyIn) -> SiteOut:
+    supply = put_supply(crew_of(request), supply_id, data.site, data.name, data.system, data.earthing)
+    return _site_out(supply.site)
+
+
+@router.put("/boards/{board_id}", response={200: SiteOut, 404: Problems, 422: Problems})
+def save_board(request: HttpRequest, board_id: UUID, data: BoardIn) -> SiteOut:
+    return _site_out(put_board(crew_of(request), board_id, data.supply, data.name).supply.site)
+
+
+@router.put("/circuits/{circuit_id}", response={200: SiteOut, 404: Problems, 422: Problems})
+def save_circuit(request: HttpRequest, circuit_id: UUID, data: CircuitIn) -> SiteOut:
+    circuit = put_circuit(crew_of(request), circuit_id, data.board, data.name, data.rating_a, data.conductor)
+    return _site_out(circuit.board.supply.site)
+
+
+@router.put("/points/{point_id}", response={200: SiteOut, 404: Problems, 422: Problems})
+def save_point(request: HttpRequest, point_id: UUID, data: PointIn) -> SiteOut:
+    point = put_point(
+        crew_of(request), point_id, data.circuit, data.name, data.kind, data.terminals, data.length_m
+    )
+    return _site_out(point.circuit.board.supply.site)
+
+
+def _site_out(site: Site) -> SiteOut:
+    return SiteOut(
+        id=site.id,
+        name=site.name,
+        practice=site.practice,
+        supplies=[
+            SupplyOut(
+                id=supply.id,
+                name=supply.name,
+                system=supply.system,
+                earthing=supply.earthing,
+                boards=[
+                    BoardOut(
+                        id=board.id,
+                        name=board.name,
+                        circuits=[
+                            CircuitOut(
+                                id=circuit.id,
+                                name=circuit.name,
+                                rating_a=circuit.rating_a,
+                                conductor=circuit.conductor,
+                                points=[_point_line(site, p) for p in circuit.points.all()],
+                            )
+                            for circuit in board.circuits.all()
+                        ],
+                    )
+                    for board in supply.boards.all()
+                ],
+            )
+            for supply in site.supplies.all()
+        ],
+    )
+
+
+def _point_line(site: Site, point: Point) -> PointLine:
+    answer = interpretation_of(site, point)
+    return PointLine(
+        id=point.id,
+        name=point.name,
+        kind=point.kind,
+        terminals=point.terminals,
+        length_m=point.length_m,
+        verdict=answer["verdict"],
+        summary=answer["summary"],
+    )

@@ -1,0 +1,81 @@
+"""Sites and what stands on them: supplies, boards, circuits as runs, points in cable order."""
+
+import uuid
+from typing import Any
+
+from django.db import models
+
+from crews.models import Crew
+
+
+class Site(models.Model):
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="sites")
+    name = models.CharField(max_length=120)
+    practice = models.CharField(max_length=20)
+    created_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["created_at", "name"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Supply(models.Model):
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="supplies")
+    name = models.CharField(max_length=120)
+    system = models.CharField(max_length=20)
+    earthing = models.CharField(max_length=8)
+
+    class Meta:
+        ordering = ["name"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Board(models.Model):
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    supply = models.ForeignKey(Supply, on_delete=models.CASCADE, related_name="boards")
+    name = models.CharField(max_length=120)
+
+    class Meta:
+        ordering = ["name"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Circuit(models.Model):
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    board = models.ForeignKey(Board, on_delete=models.CASCADE, related_name="circuits")
+    name = models.CharField(max_length=120)
+    rating_a = models.FloatField(null=True)
+    conductor = models.CharField(max_length=20, blank=True)
+    position = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        ordering = ["position", "name"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Point(models.Model):
+    """`length_m`: cable from the board to here. `terminals`: as the survey format names them."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    circuit = models.ForeignKey(Circuit, on_delete=models.CASCADE, related_name="points")
+    name = models.CharField(max_length=120)
+    kind = models.CharField(max_length=20)
+    terminals: Any = models.JSONField()
+    length_m = models.FloatField(null=True)
+    position = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        ordering = ["position", "name"]
+
+    def __str__(self) -> str:
+        return self.name

@@ -1,0 +1,151 @@
+"""What may be done with sites. Every write is one transaction, and the same write twice is one record."""
+
+from typing import Any, TypeVar
+from uuid import UUID
+
+from django.db import transaction
+from django.db.models import Max, QuerySet
+
+from crews.models import Crew
+from evenprobe.formats import parse
+from evenprobe.formats.survey import CircuitEntry, PointEntry, SupplyEntry
+from evenprobe.supplies import PRACTICES, SYSTEMS, PracticeId
+from project.problems import NotFoundHere, Refused
+from sites.models import Board, Circuit, Point, Site, Supply
+
+Placed = TypeVar("Placed", Supply, Board, Circuit, Point)
+
+_WAY_TO_CREW: dict[type, str] = {
+    Site: "crew",
+    Supply: "site__crew",
+    Board: "supply__site__crew",
+    Circuit: "board__supply__site__crew",
+    Point: "circuit__board__supply__site__crew",
+}
+
+
+def site_of(crew: Crew, site_id: UUID) -> Site:
+    site = Site.objects.filter(crew=crew, id=site_id).first()
+    if site is None:
+        raise NotFoundHere("site")
+    return site
+
+
+def sites_of(crew: Crew) -> QuerySet[Site]:
+    return Site.objects.filter(crew=crew)
+
+
+def find(crew: Crew, model: type[Placed], record_id: UUID) -> Placed:
+    """The crew's own record. Raises NotFoundHere for anybody else's."""
+    found = model._default_manager.filter(**{_WAY_TO_CREW[model]: crew}, id=record_id).first()
+    if found is None:
+        raise NotFoundHere(model.__name__.lower())
+    return found
+
+
+@transaction.atomic
+def put_site(crew: Crew, site_id: UUID, name: str, practice: str) -> Site:
+    if practice not in set(PracticeId):
+        raise Refused(("practice", f"must be one of {', '.join(PracticeId)}"))
+    existing = Site.objects.filter(id=site_id).first()
+    if existing is not None and existing.crew_id != crew.id:
+        raise Refused(("id", "this id is taken"), status=409)
+    if existing is not None and existing.practice != practice and existing.supplies.exists():
+        raise Refused(("practice", "the practice is fixed once a supply is entered"))
+    site = existing or Site(id=site_id, crew=crew)
+    site.name, site.practice = _name(name), practice
+    site.save()
+    return site
+
+
+@transaction.atomic
+def put_supply(crew: Crew, supply_id: UUID, site_id: UUID, name: str, system: str, earthing: str) -> Supply:
+    site = site_of(crew, site_id)
+    checked = parse(SupplyEntry, {"system": system, "earthing": earthing})
+    if site.practice not in SYSTEMS[checked.system].practices:
+        usual = ", ".join(s.id for s in PRACTICES[PracticeId(site.practice)].systems)
+        raise Refused(("system", f"{system} is not used with this practice; use one of {usual}"))
+    supply = _new_or_own(crew, Supply, supply_id, site=site)
+    supply.name, supply.system, supply.earthing = _name(name), checked.system, str(checked.earthing)
+    supply.save()
+    return supply
+
+
+@transaction.atomic
+def put_board(crew: Crew, board_id: UUID, supply_id: UUID, name: str) -> Board:
+    board = _new_or_own(crew, Board, board_id, supply=find(crew, Supply, supply_id))
+    board.name = _name(name)
+    board.save()
+    return board
+
+
+@transaction.atomic
+def put_circuit(
+    crew: Crew, circuit_id: UUID, board_id: UUID, name: str, rating_a: float | None, conductor: str | None
+) -> Circuit:
+    checked = parse(CircuitEntry, {"rating_a": rating_a, "conductor": conductor or None})
+    board = find(crew, Board, board_id)
+    circuit = _new_or_own(crew, Circuit, circuit_id, board=board)
+    circuit.name, circuit.rating_a, circuit.conductor = _name(name), checked.rating_a, checked.conductor or ""
+    if circuit._state.adding:
+        circuit.position = _next_position(board.circuits.all())
+    circuit.save()
+    return circuit
+
+
+@transaction.atomic
+def put_point(
+    crew: Crew,
+    point_id: UUID,
+    circuit_id: UUID,
+    name: str,
+    kind: str,
+    terminals: list[str],
+    length_m: float | None,
+) -> Point:
+    circuit = find(crew, Circuit, circuit_id)
+    checked = parse(PointEntry, {"id": str(point_id), "kind": kind, "terminals": terminals})
+    length = parse(CircuitEntry, {"length_m": length_m}).length_m
+    point = _new_or_own(crew, Point, point_id, circuit=circuit)
+    kept = {end for entry in _entries(point) for end in (entry.get("from"), entry.get("to"))}
+    orphaned = kept - {None, "REF", *checked.terminals}
+    if orphaned:
+        raise Refused(
+            ("terminals", f"readings were taken at {', '.join(sorted(map(str, orphaned)))}; keep it")
+        )
+    point.name, point.kind, point.length_m = _name(name), str(checked.kind), length
+    point.terminals = [str(t) for t in checked.terminals]
+    if point._state.adding:
+        point.position = _next_position(circuit.points.all())
+    point.save()
+    return point
+
+
+def _entries(point: Point) -> list[dict[str, Any]]:
+    if point._state.adding:
+        return []
+    return list(point.readings.exclude(entry=None).values_list("entry", flat=True))
+
+
+def _new_or_own(crew: Crew, model: type[Placed], record_id: UUID, **parent: Any) -> Placed:
+    """The record of that id if it is the crew's, new if there is none. Where it hangs can be changed."""
+    existing = model._default_manager.filter(id=record_id).first()
+    if existing is None:
+        return model(id=record_id, **parent)
+    own = find(crew, model, record_id)
+    for name, value in parent.items():
+        setattr(own, name, value)
+    return own
+
+
+def _next_position(siblings: QuerySet[Any]) -> int:
+    return int(siblings.aggregate(last=Max("position"))["last"] or 0) + 1
+
+
+def _name(name: str) -> str:
+    name = name.strip()
+    if not name:
+        raise Refused(("name", "needs a name"))
+    if len(name) > 120:
+        raise Refused(("name", "is longer than 120 characters"))
+    return name

@@ -1,0 +1,255 @@
+"""The Bench over HTTP: a point, its readings and what they can mean; surveys out and in."""
+
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Router, Schema
+from pydantic import ConfigDict, Field
+
+from crews.services import crew_of
+from evenprobe.supplies import SYSTEMS
+from project.problems import Problems, Refused
+from sites.models import Point
+from sites.services import find, site_of
+from work.interpretations import interpretation_of
+from work.models import Reading
+from work.services import bring_in, record, withdraw
+from work.surveys import counts, survey_of
+
+router = Router(tags=["work"])
+
+
+class ReasonOut(Schema):
+    reading: str
+    would_show: list[float]
+    unit: str
+    seen: float
+
+
+class ConditionOut(Schema):
+    id: str
+    title: str
+    notice: str
+    look_for: str
+    mend: str
+    severity: str
+    standing: bool
+    strained: bool
+    likelihood: float
+    reasons: list[ReasonOut]
+
+
+class JudgementOut(Schema):
+    limit: str
+    reading: str
+    result: str
+    low: float
+    high: float
+    unit: str
+    source: str
+    text: str
+
+
+class CircumstanceOut(Schema):
+    load_here_a: float | None = None
+    load_elsewhere_a: float | None = None
+    device: str | None = None
+    input: str | None = None
+
+
+class NextTestOut(Schema):
+    model_config = ConfigDict(populate_by_name=True)
+
+    quantity: str
+    from_: str = Field(alias="from")
+    to: str
+    instrument: str
+    instrument_kind: str
+    circumstance: CircumstanceOut
+    rules_out: list[str]
+    information_bits: float
+    seconds: int
+    why: str
+
+
+class NotCountedOut(Schema):
+    reading: str
+    why: str
+
+
+class StoryOut(Schema):
+    title: str
+    conditions: list[str]
+    severity: str
+    potentials: dict[str, list[float]]
+
+
+class InterpretationOut(Schema):
+    verdict: str
+    summary: str
+    conditions: list[ConditionOut]
+    judgements: list[JudgementOut]
+    retake: list[str]
+    next_tests: list[NextTestOut]
+    next_tests_note: str
+    not_counted: list[NotCountedOut]
+    stories: list[StoryOut]
+    healthy_band: list[float] | None
+
+
+class ReadingOut(Schema):
+    """One line of the record. `status`: counts, corrected or withdrawn."""
+
+    id: UUID
+    entry: dict[str, Any]
+    tester: UUID | None
+    tester_label: str
+    taken_at: datetime
+    by: str
+    supersedes: UUID | None
+    status: str
+
+
+class Crumb(Schema):
+    id: UUID
+    name: str
+
+
+class Neighbour(Schema):
+    id: UUID
+    name: str
+
+
+class BenchOut(Schema):
+    id: UUID
+    name: str
+    kind: str
+    terminals: list[str]
+    length_m: float | None
+    practice: str
+    nominal_volts: float
+    system: str
+    earthing: str
+    site: Crumb
+    board: str
+    circuit: Crumb
+    rating_a: float | None
+    conductor: str
+    neighbours: list[Neighbour]
+    readings: list[ReadingOut]
+    interpretation: InterpretationOut
+
+
+class RecordIn(Schema):
+    """`entry`: a reading as the survey format writes it, without id and instrument."""
+
+    entry: dict[str, Any]
+    tester: UUID | None = None
+    supersedes: UUID | None = None
+    taken_at: datetime | None = None
+
+
+class WithdrawalIn(Schema):
+    reading: UUID
+
+
+class BringIn(Schema):
+    name: str = ""
+    survey: dict[str, Any]
+
+
+@router.get("/points/{point_id}", response={200: BenchOut, 404: Problems}, by_alias=True)
+def bench(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
+    return bench_out(find(crew_of(request), Point, point_id))
+
+
+@router.put(
+    "/points/{point_id}/readings/{reading_id}",
+    response={200: BenchOut, 404: Problems, 409: Problems, 422: Problems},
+    by_alias=True,
+)
+def record_reading(request: HttpRequest, point_id: UUID, reading_id: UUID, data: RecordIn) -> dict[str, Any]:
+    point = record(
+        crew_of(request), request.user, point_id, reading_id,
+        data.entry, data.tester, data.supersedes, data.taken_at,
+    )  # fmt: skip
+    return bench_out(point)
+
+
+@router.put(
+    "/points/{point_id}/withdrawals/{withdrawal_id}",
+    response={200: BenchOut, 404: Problems, 409: Problems, 422: Problems},
+    by_alias=True,
+)
+def withdraw_reading(
+    request: HttpRequest, point_id: UUID, withdrawal_id: UUID, data: WithdrawalIn
+) -> dict[str, Any]:
+    return bench_out(withdraw(crew_of(request), request.user, point_id, withdrawal_id, data.reading))
+
+
+@router.get("/points/{point_id}/survey", response={200: dict[str, Any], 404: Problems})
+def point_survey(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
+    point = find(crew_of(request), Point, point_id)
+    return survey_of(point.circuit.board.supply.site, [point], whole=True)
+
+
+@router.get("/sites/{site_id}/survey", response={200: dict[str, Any], 404: Problems, 422: Problems})
+def site_survey(request: HttpRequest, site_id: UUID) -> dict[str, Any]:
+    site = site_of(crew_of(request), site_id)
+    points = list(Point.objects.filter(circuit__board__supply__site=site).order_by(
+        "circuit__board__name", "circuit__position", "position"
+    ))  # fmt: skip
+    if not points:
+        raise Refused(("points", "this site has no points yet; add one, then save the file"))
+    return survey_of(site, points, whole=True)
+
+
+@router.put("/sites/{site_id}/survey", response={200: Crumb, 409: Problems, 422: Problems})
+def bring_survey_in(request: HttpRequest, site_id: UUID, data: BringIn) -> Crumb:
+    site = bring_in(crew_of(request), request.user, site_id, data.name.strip(), data.survey)
+    return Crumb(id=site.id, name=site.name)
+
+
+def bench_out(point: Point) -> dict[str, Any]:
+    """The point as the Bench shows it."""
+    circuit = point.circuit
+    supply = circuit.board.supply
+    return {
+        "id": point.id,
+        "name": point.name,
+        "kind": point.kind,
+        "terminals": point.terminals,
+        "length_m": point.length_m,
+        "practice": supply.site.practice,
+        "nominal_volts": SYSTEMS[supply.system].nominal_volts,
+        "system": supply.system,
+        "earthing": supply.earthing,
+        "site": {"id": supply.site.id, "name": supply.site.name},
+        "board": circuit.board.name,
+        "circuit": {"id": circuit.id, "name": circuit.name},
+        "rating_a": circuit.rating_a,
+        "conductor": circuit.conductor,
+        "neighbours": [{"id": p.id, "name": p.name} for p in circuit.points.all()],
+        "readings": [
+            _reading_out(r)
+            for r in point.readings.exclude(entry=None).select_related("tester", "superseded_by")
+        ],
+        "interpretation": interpretation_of(supply.site, point),
+    }
+
+
+def _reading_out(reading: Reading) -> dict[str, Any]:
+    corrected = "counts" if counts(reading) else "corrected"
+    withdrawn = corrected == "corrected" and reading.superseded_by.entry is None
+    return {
+        "id": reading.id,
+        "entry": reading.entry,
+        "tester": reading.tester_id,
+        "tester_label": str(reading.tester) if reading.tester else "",
+        "taken_at": reading.taken_at,
+        "by": reading.by_name,
+        "supersedes": reading.supersedes_id,
+        "status": "withdrawn" if withdrawn else corrected,
+    }

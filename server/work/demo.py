@@ -1,0 +1,244 @@
+"""The demo scenario: two sites of one small crew, as data. Readings are made by the model, not written here.
+
+Every point carries a hidden condition, the seed its readings are drawn with, and what was measured there.
+"""
+
+from dataclasses import dataclass
+from uuid import UUID, uuid5
+
+CREW = UUID("6f9d2c1e-5a40-4c7e-9d1b-0e7a5c2b8f10")
+USERNAME, PASSWORD, FULL_NAME = "demo", "larkspur-demo", "Demo electrician"
+
+
+def demo_id(*names: str) -> UUID:
+    return uuid5(CREW, "/".join(names))
+
+
+@dataclass(frozen=True)
+class DemoTester:
+    key: str
+    entry: dict[str, object]
+
+
+@dataclass(frozen=True)
+class DemoPoint:
+    """`measured`: what was put where, see `load_demo`; `slip`: index of a reading first typed wrongly."""
+
+    name: str
+    length_m: float | None
+    condition: str
+    seed: int = 1
+    measured: tuple[str, ...] = ()
+    kind: str = "outlet"
+    terminals: tuple[str, ...] = ("L", "N", "PE")
+    slip: int | None = None
+
+
+@dataclass(frozen=True)
+class DemoCircuit:
+    name: str
+    rating_a: float
+    conductor: str
+    points: tuple[DemoPoint, ...]
+
+
+@dataclass(frozen=True)
+class DemoBoard:
+    name: str
+    circuits: tuple[DemoCircuit, ...]
+
+
+@dataclass(frozen=True)
+class DemoSupply:
+    name: str
+    system: str
+    earthing: str
+    boards: tuple[DemoBoard, ...]
+
+
+@dataclass(frozen=True)
+class DemoSite:
+    name: str
+    practice: str
+    supplies: tuple[DemoSupply, ...]
+
+
+TESTERS = (
+    DemoTester(
+        "m2",
+        {
+            "label": "Meter M2",
+            "kind": "multimeter",
+            "proved": True,
+            "category": "III",
+            "rated_v": 600,
+            "accuracy_percent": 0.8,
+            "accuracy_counts": 3,
+            "resolution": 0.1,
+        },
+    ),
+    DemoTester(
+        "t1",
+        {
+            "label": "Two-pole T1",
+            "kind": "two-pole",
+            "proved": True,
+            "category": "III",
+            "rated_v": 690,
+            "steps_v": [12, 50, 120, 230, 400, 690],
+        },
+    ),
+    DemoTester("d1", {"label": "Detector D1", "kind": "non-contact", "proved": True}),
+    DemoTester(
+        "m5",
+        {"label": "Meter M5, dropped", "kind": "multimeter", "proved": False, "category": "II", "rated_v": 300},
+    ),
+)
+
+THREE = ("L-N", "L-PE", "N-PE")
+CHAIN = (
+    *THREE, "PE-REF", "N-PE ohm", "N-PE here 10", "L-N here 10", "L-PE here 10",
+    "N-PE elsewhere 10", "L-N elsewhere 10", "L-PE elsewhere 10",
+)  # fmt: skip
+
+SITES = (
+    DemoSite(
+        "Larkspur Hill Observatory",
+        "north-america",
+        (
+            DemoSupply(
+                "Split-phase service",
+                "120/240",
+                "TN-C-S",
+                (
+                    DemoBoard(
+                        "Warm room board W",
+                        (
+                            DemoCircuit(
+                                "Workshop outlets",
+                                20,
+                                "12 AWG",
+                                (
+                                    DemoPoint("Outlet 1, by the door", 9, "correct", 4, CHAIN),
+                                    DemoPoint("Outlet 2, drill press", 14, "correct", 8, (*THREE, "PE-REF"), slip=1),
+                                    DemoPoint("Outlet 3, by the lathe", 18, "earth-from-neutral-swapped", 2, THREE),
+                                    DemoPoint(
+                                        "Outlet 4, grinder",
+                                        23,
+                                        "high-resistance-neutral",
+                                        6,
+                                        (*THREE, "L-N here 10", "L-PE here 10", "N-PE here 10"),
+                                    ),
+                                    DemoPoint("Outlet 5, end of run", 27, "high-resistance-neutral", 1),
+                                ),
+                            ),
+                            DemoCircuit(
+                                "Visitor kitchenette",
+                                20,
+                                "12 AWG",
+                                (
+                                    DemoPoint("Counter left", 11, "line-neutral-swapped", 3, THREE),
+                                    DemoPoint("Counter right", 13, "correct", 5, ("L-N", "L-PE", "N-PE stray")),
+                                ),
+                            ),
+                            DemoCircuit(
+                                "Pier pad outlets",
+                                20,
+                                "10 AWG",
+                                (
+                                    DemoPoint("Pier north", 34, "live-casing", 2, (*THREE, "PE alarm", "PE-REF")),
+                                    DemoPoint("Pier south", 41, "open-earth", 3, (*THREE, "L-PE low", "N-PE low")),
+                                ),
+                            ),
+                            DemoCircuit(
+                                "Dew-heater bench",
+                                15,
+                                "14 AWG",
+                                (DemoPoint("Bench strip", 16, "correct", 9, (*THREE, "PE false-alarm")),),
+                            ),
+                            DemoCircuit(
+                                "Dome drive",
+                                30,
+                                "10 AWG",
+                                (DemoPoint("Dome drive outlet", 22, "correct", terminals=("L1", "L2", "N", "PE")),),
+                            ),
+                        ),
+                    ),
+                ),
+            ),
+            DemoSupply(
+                "Outage generator",
+                "standalone-120",
+                "TN-S",
+                (
+                    DemoBoard(
+                        "Generator panel",
+                        (
+                            DemoCircuit(
+                                "Generator outlets",
+                                20,
+                                "12 AWG",
+                                (DemoPoint("Generator outlet", 3, "correct", 2, THREE, "standalone-source"),),
+                            ),
+                        ),
+                    ),
+                ),
+            ),
+        ),
+    ),
+    DemoSite(
+        "Fennwick Weaving Shed",
+        "continental",
+        (
+            DemoSupply(
+                "Mains",
+                "230/400",
+                "TN-S",
+                (
+                    DemoBoard(
+                        "Mill board",
+                        (
+                            DemoCircuit(
+                                "Loom hall sockets",
+                                16,
+                                "2.5 mm2",
+                                (
+                                    DemoPoint("Socket 1, window", 12, "correct", 3, CHAIN),
+                                    DemoPoint("Socket 2, museum loom", 19, "open-neutral", 2, THREE),
+                                    DemoPoint("Socket 3, yarn store", 26, "high-resistance-earth", 4, THREE),
+                                ),
+                            ),
+                            DemoCircuit(
+                                "Dye room sockets",
+                                16,
+                                "2.5 mm2",
+                                (
+                                    DemoPoint("Socket by the vats", 21, "supply-low", 3, THREE),
+                                    DemoPoint("Socket by the door", 17, "correct", 1),
+                                ),
+                            ),
+                        ),
+                    ),
+                ),
+            ),
+            DemoSupply(
+                "Night light inverter",
+                "standalone-230",
+                "TN-S",
+                (
+                    DemoBoard(
+                        "Inverter cupboard",
+                        (
+                            DemoCircuit(
+                                "Night light",
+                                10,
+                                "1.5 mm2",
+                                (DemoPoint("Night light socket", 6, "source-not-bonded", 2, (*THREE, "L-PE low")),),
+                            ),
+                        ),
+                    ),
+                ),
+            ),
+        ),
+    ),
+)

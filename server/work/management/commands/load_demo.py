@@ -1,0 +1,141 @@
+"""Load the demo scenario. Run again, it changes nothing: every id and every reading is derived from fixed seeds."""
+
+from datetime import UTC, datetime, timedelta
+from typing import Any
+from uuid import UUID
+
+import numpy as np
+from django.contrib.auth import get_user_model
+from django.core.management.base import BaseCommand
+from django.db import transaction
+
+from crews.models import Crew, Membership
+from evenprobe.practice import HiddenPoint, TesterErrors
+from evenprobe.testers import Instrument, Measurement, Quantity, Reading
+from evenprobe.wiring import CATALOGUE, Terminal
+from kit.models import Tester
+from kit.services import put_tester
+from sites.models import Point, Site
+from sites.services import put_board, put_circuit, put_point, put_site, put_supply
+from work.demo import CREW, FULL_NAME, PASSWORD, SITES, TESTERS, USERNAME, DemoPoint, demo_id
+from work.interpretations import interpretation_of
+from work.services import record
+from work.surveys import parsed
+
+STARTED = datetime(2026, 11, 23, 9, 30, tzinfo=UTC)
+STRAY_VOLTS = 60.0
+"""What a stray reading shows: the probe slipped onto something else."""
+
+
+class Command(BaseCommand):
+    help = __doc__
+
+    def handle(self, *_args: Any, **_options: Any) -> None:
+        with transaction.atomic():
+            crew, user = self._crew()
+            testers = {t.key: put_tester(crew, demo_id("tester", t.key), t.entry) for t in TESTERS}
+            points = list(self._sites(crew))
+            for number, (site, point, demo) in enumerate(points):
+                self._measure(crew, user, site, point, demo, testers, STARTED + timedelta(minutes=11 * number))
+        for site, point, _ in points:
+            interpretation_of(site, point)
+        self.stdout.write(f"demo: {len(points)} points; sign in as {USERNAME} with {PASSWORD}")
+
+    @staticmethod
+    def _crew() -> tuple[Crew, Any]:
+        crew, _ = Crew.objects.get_or_create(id=CREW, defaults={"name": "Larkspur and Fennwick crew"})
+        user, made = get_user_model().objects.get_or_create(username=USERNAME, defaults={"first_name": FULL_NAME})
+        if made:
+            user.set_password(PASSWORD)
+            user.save()
+        Membership.objects.get_or_create(user=user, defaults={"crew": crew})
+        return crew, user
+
+    @staticmethod
+    def _sites(crew: Crew) -> Any:
+        for s in SITES:
+            site = put_site(crew, demo_id(s.name), s.name, s.practice)
+            for u in s.supplies:
+                supply = put_supply(crew, demo_id(s.name, u.name), site.id, u.name, u.system, u.earthing)
+                for b in u.boards:
+                    board = put_board(crew, demo_id(s.name, b.name), supply.id, b.name)
+                    for c in b.circuits:
+                        circuit_id = demo_id(s.name, b.name, c.name)
+                        put_circuit(crew, circuit_id, board.id, c.name, c.rating_a, c.conductor)
+                        for p in c.points:
+                            point_id = demo_id(s.name, b.name, c.name, p.name)
+                            where = point_id, circuit_id, p.name, p.kind, list(p.terminals), p.length_m
+                            yield site, put_point(crew, *where), p
+
+    def _measure(
+        self,
+        crew: Crew,
+        user: Any,
+        site: Site,
+        point: Point,
+        demo: DemoPoint,
+        testers: dict[str, Tester],
+        start: datetime,
+    ) -> None:
+        if not demo.measured:
+            return
+        survey = parsed(site, point)
+        facts = survey.facts(survey.single_point())
+        hidden = HiddenPoint(facts, CATALOGUE[demo.condition], np.random.default_rng(demo.seed))
+        errors = TesterErrors(np.random.default_rng(demo.seed + 1000))
+        for number, setup in enumerate(demo.measured):
+            tester = testers["d1" if "alarm" in setup else "m2"]
+            reading = self._read(hidden, errors, setup, tester.instrument().instrument())
+            reading_id = demo_id("reading", str(point.id), str(number))
+            at = start + timedelta(seconds=50 * number)
+            supersedes = None
+            if demo.slip == number and reading["value"] is not None:
+                supersedes = demo_id("slip", str(point.id))
+                slipped = {**reading, "value": round(reading["value"] / 10, 2)}
+                record(crew, user, point.id, supersedes, slipped, tester.id, None, at)
+            self._record(crew, user, point.id, reading_id, reading, tester.id, supersedes, at)
+
+    @staticmethod
+    def _record(
+        crew: Crew,
+        user: Any,
+        point_id: UUID,
+        reading_id: UUID,
+        entry: dict[str, Any],
+        tester: UUID,
+        supersedes: UUID | None,
+        at: datetime,
+    ) -> None:
+        record(crew, user, point_id, reading_id, entry, tester, supersedes, at + timedelta(seconds=20))
+
+    @staticmethod
+    def _read(
+        hidden: HiddenPoint, errors: TesterErrors, setup: str, tester: Instrument
+    ) -> dict[str, Any]:
+        """A reading of the survey format for a setup such as `N-PE here 10`, `L-PE low`, `N-PE ohm`, `PE alarm`.
+
+        `stray` is a probe that slipped; `false-alarm` a detector set off by something nearby.
+        """
+        pair, *how = setup.split()
+        ends = [Terminal(name) for name in pair.split("-")]
+        if how in (["alarm"], ["false-alarm"]):
+            quiet = Measurement(Quantity.PRESENCE, ends[0], None, tester)
+            seen = hidden.read("", quiet, errors).alarm or how == ["false-alarm"]
+            return {"quantity": "presence", "from": str(ends[0]), "value": seen}
+        entry: dict[str, Any] = {"quantity": "voltage", "mode": "ac", "from": str(ends[0]), "to": str(ends[1])}
+        options: dict[str, Any] = {}
+        if how[:1] == ["low"]:
+            options["input"] = entry["input"] = "low-z"
+        elif how[:1] == ["here"]:
+            options["load_here_a"] = entry["load_here_a"] = float(how[1])
+        elif how[:1] == ["elsewhere"]:
+            options["load_elsewhere_a"] = entry["load_elsewhere_a"] = float(how[1])
+        elif how[:1] == ["ohm"]:
+            options["device"] = "open"
+            entry = {"quantity": "resistance", "from": entry["from"], "to": entry["to"], "device": "open"}
+        quantity = Quantity.RESISTANCE if how == ["ohm"] else Quantity.VOLTAGE
+        reading: Reading = hidden.read("", Measurement(quantity, ends[0], ends[1], tester, **options), errors)
+        if reading.over_range:
+            return {**entry, "over_range": True, "unit": "ohm"}
+        value = STRAY_VOLTS if how == ["stray"] else round(reading.value or 0.0, 2)
+        return {**entry, "value": value, "unit": "ohm" if how == ["ohm"] else "V"}

@@ -1,0 +1,222 @@
+"""Recording, correcting, withdrawing, bringing in. Append-only; a retry is the same reading, not a second."""
+
+from datetime import datetime
+from typing import Any
+from uuid import UUID, uuid5
+
+from django.contrib.auth.models import AbstractBaseUser, AnonymousUser
+from django.db import transaction
+from django.utils import timezone
+
+from crews.models import Crew
+from evenprobe.formats import FormatError, SurveyFile, parse
+from evenprobe.formats.survey import PointEntry
+from kit.models import Tester
+from kit.services import put_tester, tester_of
+from project.problems import Refused
+from sites.models import Board, Circuit, Point, Site, Supply
+from sites.services import find, put_board, put_circuit, put_point, put_site, put_supply
+from work.models import Reading
+from work.surveys import survey_of
+
+Author = AbstractBaseUser | AnonymousUser
+
+
+@transaction.atomic
+def record(
+    crew: Crew,
+    author: Author,
+    point_id: UUID,
+    reading_id: UUID,
+    entry: dict[str, Any],
+    tester_id: UUID | None,
+    supersedes: UUID | None,
+    taken_at: datetime | None,
+) -> Point:
+    """Record one reading at a point. The same id with the same content again changes nothing."""
+    point = find(crew, Point, point_id)
+    tester = tester_of(crew, tester_id) if tester_id else None
+    checked = _checked(point, tester, reading_id, entry)
+    _keep(point, author, reading_id, checked, tester, supersedes, taken_at)
+    return point
+
+
+@transaction.atomic
+def withdraw(crew: Crew, author: Author, point_id: UUID, withdrawal_id: UUID, reading_id: UUID) -> Point:
+    """Take a reading back. It stays in the record and counts no more."""
+    point = find(crew, Point, point_id)
+    _keep(point, author, withdrawal_id, None, None, reading_id, None)
+    return point
+
+
+def _checked(point: Point, tester: Tester | None, reading_id: UUID, entry: dict[str, Any]) -> dict[str, Any]:
+    """The entry as the format writes it. Problems are named by the reading's own keys."""
+    site = point.circuit.board.supply.site
+    survey = survey_of(site, [point], whole=False)
+    full = {**entry, "id": str(reading_id)}
+    if tester is not None:
+        full["instrument"] = str(tester.id)
+        survey["instruments"] = [tester.instrument().model_dump(mode="json", exclude_none=True)]
+    survey["points"][0]["readings"] = [full]
+    try:
+        checked = parse(SurveyFile, survey)
+    except FormatError as error:
+        raise Refused(
+            *((path.removeprefix("points[0].readings[0]").lstrip("."), text) for path, text in error.problems)
+        ) from None
+    return checked.points[0].readings[0].model_dump(
+        mode="json", by_alias=True, exclude_none=True,
+        exclude={"id", "instrument", "at", "by", "supersedes", "withdrawn"},
+    )  # fmt: skip
+
+
+def _keep(
+    point: Point,
+    author: Author,
+    reading_id: UUID,
+    entry: dict[str, Any] | None,
+    tester: Tester | None,
+    supersedes: UUID | None,
+    taken_at: datetime | None,
+    by_name: str | None = None,
+) -> None:
+    existing = Reading.objects.filter(id=reading_id).first()
+    if existing is not None:
+        same = (
+            existing.point_id == point.id
+            and existing.entry == entry
+            and existing.tester_id == (tester.id if tester else None)
+            and existing.supersedes_id == supersedes
+        )
+        if not same:
+            raise Refused(("id", "this id already belongs to a reading with other content"), status=409)
+        return
+    corrected = None
+    if supersedes is not None:
+        corrected = Reading.objects.filter(id=supersedes, point=point).first()
+        if corrected is None:
+            raise Refused(("supersedes", "no such reading at this point"))
+        if hasattr(corrected, "superseded_by"):
+            raise Refused(("supersedes", "this reading was already corrected or withdrawn"), status=409)
+        if corrected.entry is None:
+            raise Refused(("supersedes", "a withdrawal cannot be corrected; record the reading again"))
+    person = author if author.is_authenticated else None
+    name = (
+        by_name
+        if by_name is not None
+        else (person.get_full_name() or person.get_username())
+        if person
+        else ""
+    )
+    Reading.objects.create(
+        id=reading_id,
+        point=point,
+        entry=entry,
+        tester=tester,
+        supersedes=corrected,
+        taken_at=taken_at or timezone.now(),
+        by=person,
+        by_name=name,
+    )
+
+
+@transaction.atomic
+def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) -> Site:
+    """A survey file into a site, which is made if it is not there. Bringing the same file again changes nothing.
+
+    Raises FormatError with the paths of the file, and writes nothing at all then.
+    """
+    survey = parse(SurveyFile, data)
+    existing = Site.objects.filter(crew=crew, id=site_id).first()
+    if existing is not None and existing.practice != survey.practice:
+        raise Refused(("practice", f"this site is {existing.practice}; the file is {survey.practice}"))
+    wanted = existing.name if existing else name or survey.label or "Brought in"
+    site = put_site(crew, site_id, wanted, str(survey.practice))
+    testers = {
+        i.id: put_tester(
+            crew,
+            _own_id(crew, site, Tester, i.id),
+            i.model_dump(mode="json", exclude_none=True, exclude={"id"}),
+        )
+        for i in survey.instruments
+    }
+    for index, entry in enumerate(survey.points):
+        point = _place(crew, site, survey, entry)
+        ids = {r.id: _own_id(crew, point, Reading, r.id) for r in entry.readings if r.id}
+        for number, reading in enumerate(entry.readings):
+            path = f"points[{index}].readings[{number}]"
+            content = reading.model_dump(
+                mode="json", by_alias=True, exclude_none=True,
+                exclude={"id", "instrument", "at", "by", "supersedes", "withdrawn"},
+            )  # fmt: skip
+            reading_id = ids[reading.id] if reading.id else uuid5(point.id, f"{number}:{content}")
+            if reading.supersedes and reading.supersedes not in ids:
+                raise Refused((f"{path}.supersedes", f"{reading.supersedes!r} is not in the file"))
+            try:
+                _keep(
+                    point, author, reading_id, content,
+                    testers[reading.instrument] if reading.instrument else None,
+                    ids[reading.supersedes] if reading.supersedes else None,
+                    reading.at, reading.by,
+                )  # fmt: skip
+                if reading.withdrawn:
+                    _keep(point, author, uuid5(reading_id, "withdrawn"), None, None, reading_id, reading.at)
+            except Refused as error:
+                raise Refused(
+                    *((f"{path}.{key}", text) for key, text in error.problems), status=error.status
+                ) from None
+    return site
+
+
+def _own_id(crew: Crew, under: Site | Point, model: type[Any], written: str) -> UUID:
+    """The record a file's id means: the crew's own of that id, or one derived from where it is brought in."""
+    try:
+        meant = UUID(written)
+    except ValueError:
+        return uuid5(under.id, written)
+    if isinstance(under, Point):
+        foreign = model.objects.filter(id=meant).exclude(point=under).exists()
+    elif model is Tester:
+        foreign = model.objects.filter(id=meant).exclude(crew=crew).exists()
+    else:
+        foreign = model.objects.filter(id=meant).exclude(circuit__board__supply__site=under).exists()
+    return uuid5(under.id, written) if foreign else meant
+
+
+def _place(crew: Crew, site: Site, survey: SurveyFile, entry: PointEntry) -> Point:
+    """The point of a file's entry, with the supply, board and circuit it hangs on."""
+    point_id = _own_id(crew, site, Point, entry.id)
+    there = Point.objects.filter(id=point_id).first()
+    if there is not None:
+        return there
+    supply_entry = entry.supply or survey.supply
+    circuit_entry = entry.circuit
+    system, earthing = supply_entry.system, str(supply_entry.earthing)
+    supply = Supply.objects.filter(site=site, system=system, earthing=earthing).first() or put_supply(
+        crew,
+        uuid5(site.id, f"supply {system} {earthing}"),
+        site.id,
+        f"{system} V, {earthing}",
+        system,
+        earthing,
+    )
+    board_name = (circuit_entry.board if circuit_entry else None) or "Board"
+    board = Board.objects.filter(supply=supply, name=board_name).first() or put_board(
+        crew, uuid5(supply.id, f"board {board_name}"), supply.id, board_name
+    )
+    circuit_name = (circuit_entry.label if circuit_entry else None) or "Circuit"
+    rating = circuit_entry.rating_a if circuit_entry else None
+    conductor = circuit_entry.conductor if circuit_entry else None
+    alike = Circuit.objects.filter(board=board, name=circuit_name, rating_a=rating, conductor=conductor or "")
+    circuit = alike.first() or put_circuit(
+        crew,
+        uuid5(board.id, f"circuit {circuit_name} {rating} {conductor}"),
+        board.id,
+        circuit_name,
+        rating,
+        conductor,
+    )
+    return put_point(
+        crew, point_id, circuit.id, entry.label or entry.id, str(entry.kind),
+        [str(t) for t in entry.terminals], circuit_entry.length_m if circuit_entry else None,
+    )  # fmt: skip

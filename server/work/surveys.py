@@ -1,0 +1,81 @@
+"""Between the record and the survey format: a point, or a site, as the core reads it."""
+
+from typing import Any
+
+from evenprobe.formats import SurveyFile, parse
+from sites.models import Point, Site, Supply
+from work.models import Reading
+
+
+def survey_of(site: Site, points: list[Point], *, whole: bool) -> dict[str, Any]:
+    """The points as a survey. `whole`: with all that was superseded, and authors and times, for an export;
+    otherwise only what counts, so that equal content has an equal survey."""
+    readings = list(
+        Reading.objects.filter(point__in=points).select_related("tester", "superseded_by", "supersedes")
+    )
+    by_point: dict[Any, list[Reading]] = {}
+    for reading in readings:
+        by_point.setdefault(reading.point_id, []).append(reading)
+    testers = {r.tester.id: r.tester for r in readings if r.tester is not None}
+    first = points[0].circuit.board.supply if points else site.supplies.first()
+    survey: dict[str, Any] = {
+        "format": "even-probe/survey",
+        "version": 1,
+        "practice": site.practice,
+        "supply": _supply(first),
+        "instruments": [
+            t.instrument().model_dump(mode="json", exclude_none=True)
+            for t in sorted(testers.values(), key=lambda t: str(t.id))
+        ],
+        "points": [_point(p, first, by_point.get(p.id, []), whole) for p in points],
+    }
+    if whole:
+        survey["label"] = site.name
+    return survey
+
+
+def parsed(site: Site, point: Point) -> SurveyFile:
+    return parse(SurveyFile, survey_of(site, [point], whole=False))
+
+
+def _supply(supply: Supply | None) -> dict[str, str]:
+    assert supply is not None
+    return {"system": supply.system, "earthing": supply.earthing}
+
+
+def _point(point: Point, first: Supply | None, readings: list[Reading], whole: bool) -> dict[str, Any]:
+    circuit = point.circuit
+    facts: dict[str, Any] = {
+        "rating_a": circuit.rating_a,
+        "conductor": circuit.conductor or None,
+        "length_m": point.length_m,
+    }
+    entry: dict[str, Any] = {"id": str(point.id), "kind": point.kind, "terminals": point.terminals}
+    if whole:
+        entry["label"] = point.name
+        facts |= {"label": circuit.name, "board": circuit.board.name}
+    entry["circuit"] = {key: value for key, value in facts.items() if value is not None}
+    supply = circuit.board.supply
+    if _supply(supply) != _supply(first):
+        entry["supply"] = _supply(supply)
+    entry["readings"] = [_reading(r, whole) for r in readings if r.entry is not None and (whole or counts(r))]
+    return entry
+
+
+def counts(reading: Reading) -> bool:
+    """Neither corrected nor withdrawn, nor itself a withdrawal."""
+    return reading.entry is not None and not hasattr(reading, "superseded_by")
+
+
+def _reading(reading: Reading, whole: bool) -> dict[str, Any]:
+    entry = {"id": str(reading.id), **reading.entry}
+    if reading.tester_id is not None:
+        entry["instrument"] = str(reading.tester_id)
+    if whole:
+        entry["at"] = reading.taken_at.isoformat()
+        entry["by"] = reading.by_name
+        if reading.supersedes_id is not None:
+            entry["supersedes"] = str(reading.supersedes_id)
+        if hasattr(reading, "superseded_by") and reading.superseded_by.entry is None:
+            entry["withdrawn"] = True
+    return entry

@@ -1,0 +1,87 @@
+"""A point with a hidden condition, read by testers with their full error.
+
+Noise is uniform over everything the error model allows, corners included: a gain common to a tester's
+readings of one quantity, counts of the display, drift between readings, and rounding to the display.
+"""
+
+import numpy as np
+
+from evenprobe.interpretation.bank import Samples
+from evenprobe.testers import KINDS, Instrument, InstrumentKind, Measurement, Quantity, Reading, potential
+from evenprobe.testers.evidence import DRIFT_SHARE, DRIFT_VOLTS, FIRST_RANGE_COUNTS, JOINT_OHMS, JOINT_SHARE
+from evenprobe.testers.instruments import (
+    ALARM_CERTAIN_VOLTS,
+    ALARM_POSSIBLE_VOLTS,
+    STEP_LIGHTS_FROM,
+    Ability,
+)
+from evenprobe.wiring import Condition, Installation, PointFacts
+
+OVER_RANGE_OHM = 40e6
+STEPS_V = (12.0, 50.0, 120.0, 230.0, 400.0, 690.0)
+
+
+class TesterErrors:
+    """How far off each tester is: a gain of its own for every quantity, drawn once, in shares of its percent."""
+
+    def __init__(self, rng: np.random.Generator) -> None:
+        self.rng = rng
+        self._gains: dict[tuple[str, Quantity], float] = {}
+
+    def gain(self, tester: Instrument, quantity: Quantity) -> float:
+        key = tester.id, quantity
+        if key not in self._gains:
+            self._gains[key] = float(self.rng.uniform(-1, 1))
+        return self._gains[key]
+
+
+class HiddenPoint:
+    """One random sample of a condition at a point."""
+
+    def __init__(self, point: PointFacts, condition: Condition, rng: np.random.Generator) -> None:
+        installation = Installation(point)
+        cube = rng.random((1, installation.unknowns.count))
+        self.condition = condition
+        self.samples = Samples(installation, cube, [(condition, slice(0, 1))])
+
+    def read(self, name: str, measurement: Measurement, errors: TesterErrors) -> Reading:
+        """What a person would write down."""
+        if measurement.quantity is Quantity.PRESENCE:
+            return Reading(name, measurement, alarm=self._alarm(measurement, errors))
+        true = float(self.samples.predicted(measurement)[0])
+        if measurement.quantity is Quantity.RESISTANCE:
+            ability = measurement.instrument.ohms()
+            if ability is None or true > OVER_RANGE_OHM:
+                return Reading(name, measurement, over_range=True)
+            return Reading(name, measurement, value=_displayed(true, measurement, ability, errors))
+        ability = measurement.instrument.volts()
+        if ability is None:
+            raise ValueError(f"a {measurement.instrument.kind} shows no volts")
+        if measurement.instrument.kind is InstrumentKind.TWO_POLE:
+            return _stepped(name, measurement, true, errors)
+        return Reading(name, measurement, value=_displayed(true, measurement, ability, errors))
+
+    def _alarm(self, measurement: Measurement, errors: TesterErrors) -> bool:
+        if measurement.from_ is None or KINDS[measurement.instrument.kind].contact:
+            raise ValueError("presence is what a non-contact detector says of one terminal")
+        volts = float(potential(measurement.from_, self.samples.solved((False, False)))[0])
+        return volts > errors.rng.uniform(ALARM_POSSIBLE_VOLTS, ALARM_CERTAIN_VOLTS)
+
+
+def _displayed(true: float, measurement: Measurement, ability: Ability, errors: TesterErrors) -> float:
+    ohms = measurement.quantity is Quantity.RESISTANCE
+    drift, share = (JOINT_OHMS, JOINT_SHARE) if ohms else (DRIFT_VOLTS, DRIFT_SHARE)
+    gain = errors.gain(measurement.instrument, measurement.quantity)
+    exact = true * (1 + gain * ability.percent / 100)
+    step = ability.resolution
+    while ohms and exact > FIRST_RANGE_COUNTS * step:
+        step *= 10
+    noise = errors.rng.uniform(-1, 1) * (ability.counts * step - step / 2 + drift + share * exact)
+    return max(0.0, float(np.round(np.round((exact + noise) / step) * step, 6)))
+
+
+def _stepped(name: str, measurement: Measurement, true: float, errors: TesterErrors) -> Reading:
+    """A step is sure to be lit at its voltage and may light somewhat below."""
+    lit = [s for s in STEPS_V if true >= s * errors.rng.uniform(STEP_LIGHTS_FROM, 1.0)]
+    dark = [s for s in STEPS_V if s > max(lit, default=0.0)]
+    return Reading(name, measurement, at_least=max(lit) if lit else None, below=min(dark) if dark else None)

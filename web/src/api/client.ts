@@ -1,0 +1,67 @@
+/** The typed client of the server's routes, and the one error shape they answer with. */
+
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Bench = components["schemas"]["BenchOut"];
+export type Reading = components["schemas"]["ReadingOut"];
+export type Interpretation = components["schemas"]["InterpretationOut"];
+export type Condition = components["schemas"]["ConditionOut"];
+export type NextTest = components["schemas"]["NextTestOut"];
+export type Story = components["schemas"]["StoryOut"];
+export type SiteLine = components["schemas"]["SiteLine"];
+export type Site = components["schemas"]["SiteOut"];
+export type Supply = components["schemas"]["SupplyOut"];
+export type Circuit = components["schemas"]["CircuitOut"];
+export type PointLine = components["schemas"]["PointLine"];
+export type Practice = components["schemas"]["PracticeOut"];
+export type Reference = components["schemas"]["Reference"];
+export type Tester = components["schemas"]["TesterOut"];
+export type Session = components["schemas"]["Session"];
+export type Problem = components["schemas"]["Problem"];
+
+/** What the server said no to, or that it could not be reached. Nothing typed is lost by either. */
+export class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    readonly problems: Problem[],
+  ) {
+    super(problems.map((p) => (p.path ? `${p.path}: ${p.text}` : p.text)).join("\n"));
+  }
+}
+
+const NO_SERVER = "The server cannot be reached. Nothing is lost: try again.";
+
+const client = createClient<paths>({
+  baseUrl: "/",
+  fetch: async (request) => {
+    try {
+      return await fetch(request);
+    } catch {
+      throw new Refusal(0, [{ path: "", text: NO_SERVER }]);
+    }
+  },
+});
+
+client.use({
+  onRequest({ request }) {
+    const token = document.cookie.match(/csrftoken=([^;]+)/)?.[1];
+    if (token && request.method !== "GET") request.headers.set("X-CSRFToken", token);
+    return request;
+  },
+});
+
+/** The data of an answer, or a Refusal thrown. */
+export async function answer<T>(
+  call: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  const { data, error, response } = await call;
+  if (response.ok) return data as T;
+  const problems = (error as { problems?: Problem[] } | undefined)?.problems;
+  throw new Refusal(
+    response.status,
+    problems ?? [{ path: "", text: `The server failed (${response.status}). Try again.` }],
+  );
+}
+
+export default client;

@@ -1,0 +1,59 @@
+import { Link } from "react-router";
+import type { Circuit } from "../api/client";
+import classes from "./Run.module.css";
+import { VerdictShape, WORDS } from "./VerdictShape";
+
+/** A circuit as a wire from its device through its points in cable order, each wearing its verdict's shape. */
+export function Run({
+  circuit,
+  here,
+  compact = false,
+}: {
+  circuit: Circuit;
+  here?: string;
+  compact?: boolean;
+}) {
+  return (
+    <ol
+      className={`${classes.run} ${compact ? classes.compact : classes.full}`}
+      aria-label={`${circuit.name}, the run`}
+    >
+      <li className={`${classes.stop} ${classes.device}`}>
+        <svg width="48" height="48" viewBox="0 0 48 48" aria-hidden="true" style={{ flex: "none" }}>
+          <rect
+            x="4"
+            y="13"
+            width="20"
+            height="22"
+            fill="var(--ep-panel)"
+            stroke="var(--ep-text)"
+            strokeWidth="2"
+          />
+          <path d="M24 24h4m0 0 12-8m4 8h4" stroke="var(--ep-text)" strokeWidth="2" fill="none" />
+          <rect x="29" y="20" width="14" height="8" fill="var(--ep-ground)" />
+          <path d="m28 24 13-8" stroke="var(--ep-text)" strokeWidth="2" />
+        </svg>
+        <span
+          className="mono"
+          style={{ background: "var(--ep-ground)", position: "relative", padding: "0 3px" }}
+        >
+          {circuit.rating_a === null ? "? A" : `${circuit.rating_a} A`}
+        </span>
+      </li>
+      {circuit.points.map((point) => (
+        <li key={point.id} className={classes.stop}>
+          <Link
+            to={`/bench/${point.id}`}
+            className={`${classes.point} ${point.id === here ? classes.here : ""}`}
+            aria-current={point.id === here ? "true" : undefined}
+            title={compact ? `${point.name}: ${WORDS[point.verdict]}` : undefined}
+          >
+            <VerdictShape kind={point.verdict} size={26} />
+            <span className={classes.label}>{point.name}</span>
+            <span className={classes.word}>{WORDS[point.verdict]}</span>
+          </Link>
+        </li>
+      ))}
+    </ol>
+  );
+}

@@ -1,0 +1,282 @@
+import { Anchor, Button, Group, Modal, Text } from "@mantine/core";
+import { useDisclosure } from "@mantine/hooks";
+import { notifications } from "@mantine/notifications";
+import { useEffect, useRef } from "react";
+import { Link, useParams } from "react-router";
+import client, { answer, type Bench, type NextTest, type Practice, type Tester } from "../../api/client";
+import { useBench, useBenchWrite, usePractice, useSite, useTesters } from "../../api/queries";
+import { Face } from "../../parts/Face";
+import { Failure } from "../../parts/Failure";
+import { Ladder } from "../../parts/Ladder";
+import { Run } from "../../parts/Run";
+import { useSavePoint } from "../site/surveyFile";
+import classes from "./Bench.module.css";
+import { Conclusion } from "./Conclusion";
+import { type Entry, ends, entryOf, isAsIs, seen } from "./entry";
+import { Keys } from "./Keys";
+import { Log } from "./Log";
+import { forgetBench, rememberBench } from "./lastBench";
+import { ReadingPanel } from "./ReadingPanel";
+import { entryFor, useSetup } from "./setup";
+
+export function BenchPlace() {
+  const { pointId = "" } = useParams();
+  const bench = useBench(pointId);
+  const practice = usePractice(bench.data?.practice);
+  const testers = useTesters();
+  useEffect(() => {
+    if (bench.data) rememberBench(pointId);
+    if (bench.isError) forgetBench();
+  }, [bench.data, bench.isError, pointId]);
+  if (bench.isError) return <Failure error={bench.error} retry={() => bench.refetch()} />;
+  if (!bench.data || !practice || !testers.data)
+    return (
+      <div className={classes.opening} aria-busy="true">
+        <div className={classes.working} />
+        <Text className="quiet">Opening the point</Text>
+      </div>
+    );
+  return <Bench key={pointId} bench={bench.data} practice={practice} testers={testers.data} />;
+}
+
+function Bench({ bench, practice, testers }: { bench: Bench; practice: Practice; testers: Tester[] }) {
+  const [setup, change] = useSetup(bench, testers);
+  const field = useRef<HTMLInputElement>(null);
+  const [showingKeys, keys] = useDisclosure();
+  const savePoint = useSavePoint();
+  const record = useBenchWrite((input: { entry: Entry }) =>
+    answer(
+      client.PUT("/api/points/{point_id}/readings/{reading_id}", {
+        params: { path: { point_id: bench.id, reading_id: setup.id } },
+        body: {
+          entry: input.entry,
+          tester: setup.tester,
+          supersedes: setup.correcting,
+          taken_at: new Date().toISOString(),
+        },
+      }),
+    ),
+  );
+  const withdraw = useBenchWrite((reading: string) =>
+    answer(
+      client.PUT("/api/points/{point_id}/withdrawals/{withdrawal_id}", {
+        params: { path: { point_id: bench.id, withdrawal_id: crypto.randomUUID() } },
+        body: { reading },
+      }),
+    ),
+  );
+  const busy = record.isPending || withdraw.isPending;
+  const { interpretation } = bench;
+
+  const recorded = (entry: Entry) => {
+    if (busy) return;
+    const id = setup.id;
+    record.mutate(
+      { entry },
+      {
+        onSuccess: (after) => {
+          change({ do: "recorded", bench: after });
+          offerUndo(`${ends(entry, practice)}, ${seen(entry)} recorded.`, id);
+          field.current?.focus();
+        },
+      },
+    );
+  };
+
+  const offerUndo = (message: string, reading: string) => {
+    const shown = notifications.show({
+      id: "undo",
+      withCloseButton: true,
+      message: (
+        <Group justify="space-between" wrap="nowrap">
+          <span>{message}</span>
+          <Button
+            variant="default"
+            onClick={() => {
+              notifications.hide(shown);
+              withdraw.mutate(reading);
+            }}
+          >
+            Undo
+          </Button>
+        </Group>
+      ),
+    });
+  };
+
+  const setUp = (test: NextTest) => {
+    change({
+      do: "test",
+      test,
+      tester: testers.some((t) => t.id === test.instrument) ? test.instrument : null,
+    });
+    field.current?.focus();
+  };
+
+  useBenchKeys({
+    letters: Object.fromEntries(
+      [...bench.terminals, "REF"].map((t) => [(practice.letters[t] ?? t).toLowerCase(), t] as const),
+    ),
+    contact: (terminal) => change({ do: "contact", terminal }),
+    setUp: () => interpretation.next_tests[0] && setUp(interpretation.next_tests[0]),
+    list: keys.open,
+    field,
+  });
+
+  const measured = bench.readings
+    .filter((r) => r.status === "counts" && isAsIs(entryOf(r)))
+    .map((r) => entryOf(r))
+    .filter(
+      (e) => e.from && e.to && (e.value !== undefined || e.at_least !== undefined || e.below !== undefined),
+    )
+    .map((e) => ({ from: e.from as string, to: e.to as string, text: seen(e).replace(" V", "") }));
+
+  return (
+    <div className={classes.bench}>
+      <Header bench={bench} />
+      <div
+        className={busy ? classes.working : classes.idle}
+        role="progressbar"
+        aria-hidden={!busy}
+        aria-label="Working it out"
+      />
+      <section className={classes.face} aria-label="The point">
+        <h2 className="zone-title">Contacts</h2>
+        <Face
+          kind={bench.kind}
+          practice={practice}
+          terminals={bench.terminals}
+          probes={setup.probes}
+          measured={measured}
+          onContact={(terminal) => change({ do: "contact", terminal })}
+        />
+        <p className={classes.hint}>{probeHint(setup.probes, setup.what === "presence", practice)}</p>
+      </section>
+      <section className={classes.reading} aria-label="The reading">
+        <ReadingPanel
+          bench={bench}
+          practice={practice}
+          testers={testers}
+          setup={setup}
+          change={change}
+          field={field}
+          busy={busy}
+          error={record.error ?? withdraw.error}
+          onRecord={(what) => recorded(entryFor(setup, what))}
+        />
+      </section>
+      <section className={classes.ladder} aria-label="What is sitting at what">
+        <h2 className="zone-title">What is sitting at what, against earth</h2>
+        {interpretation.stories.length > 0 && interpretation.verdict !== "untested" ? (
+          <Ladder
+            stories={interpretation.stories}
+            practice={practice}
+            nominal={bench.nominal_volts}
+            band={interpretation.healthy_band ?? null}
+          />
+        ) : (
+          <Text className="quiet">
+            {interpretation.verdict === "contradictory"
+              ? "The readings contradict each other, so nothing can be placed. Retake first."
+              : "Each conductor is placed here as the readings pin it down."}
+          </Text>
+        )}
+      </section>
+      <section className={classes.conclusion} aria-label="What it could still be">
+        <Conclusion bench={bench} practice={practice} testers={testers} onSetUp={setUp} />
+      </section>
+      <section className={classes.log} aria-label="Readings">
+        <Log
+          bench={bench}
+          practice={practice}
+          onCorrect={(reading) => {
+            change({ do: "correct", reading });
+            field.current?.focus();
+          }}
+          onWithdraw={(id) => withdraw.mutate(id)}
+        />
+        <Group gap="sm" mt="sm">
+          <Button variant="default" onClick={() => savePoint.mutate({ id: bench.id, name: bench.name })}>
+            Save as survey file
+          </Button>
+          <Button variant="subtle" onClick={keys.open}>
+            Keys <kbd style={{ marginLeft: 8 }}>?</kbd>
+          </Button>
+        </Group>
+      </section>
+      <Modal opened={showingKeys} onClose={keys.close} title="Keys">
+        <Keys practice={practice} terminals={bench.terminals} />
+      </Modal>
+    </div>
+  );
+}
+
+function Header({ bench }: { bench: Bench }) {
+  const site = useSite(bench.site.id);
+  const circuit = site.data?.supplies
+    .flatMap((s) => s.boards)
+    .flatMap((b) => b.circuits)
+    .find((c) => c.id === bench.circuit.id);
+  return (
+    <header className={classes.header}>
+      <div className={classes.crumb}>
+        <Anchor component={Link} to={`/sites/${bench.site.id}`} size="sm">
+          {bench.site.name}
+        </Anchor>
+        <span className="quiet"> · {bench.circuit.name}</span>
+        <h1>{bench.name}</h1>
+      </div>
+      <div className={classes.run}>{circuit && <Run circuit={circuit} here={bench.id} compact />}</div>
+      <strong className={classes.live}>Treat every part as live.</strong>
+    </header>
+  );
+}
+
+function probeHint(
+  probes: { reference: string | null; measuring: string | null },
+  detector: boolean,
+  practice: Practice,
+) {
+  const name = (terminal: string) =>
+    terminal === "REF" ? (practice.words.REF ?? "REF") : (practice.letters[terminal] ?? terminal);
+  if (detector)
+    return probes.measuring
+      ? `Hold the detector at ${name(probes.measuring)}.`
+      : "Tap where the detector is held.";
+  if (!probes.reference) return "Tap the reference contact first.";
+  if (!probes.measuring) return `Reference at ${name(probes.reference)}. Now tap the measuring contact.`;
+  return `Dark probe on ${name(probes.reference)} first, then copper on ${name(probes.measuring)}. Off in reverse. One hand.`;
+}
+
+/** Digits go to the reading, letters place probes, Space sets up the next test, ? lists the keys. */
+function useBenchKeys(props: {
+  letters: Record<string, string>;
+  contact: (terminal: string) => void;
+  setUp: () => void;
+  list: () => void;
+  field: React.RefObject<HTMLInputElement | null>;
+}) {
+  const latest = useRef(props);
+  latest.current = props;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const { letters, contact, setUp, list, field } = latest.current;
+      if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('[role="dialog"]')) return;
+      const at = event.target as HTMLElement;
+      const elsewhere = at !== field.current && /^(INPUT|SELECT|TEXTAREA)$/.test(at.tagName);
+      if (elsewhere) return;
+      const onControl = at !== field.current && at.closest("button, a, summary, [role=button]") !== null;
+      const terminal = letters[event.key.toLowerCase()];
+      if (terminal) contact(terminal);
+      else if (event.key === "?") list();
+      else if (event.key === " " && !onControl) setUp();
+      else {
+        if (/^[0-9.,]$/.test(event.key)) field.current?.focus();
+        return;
+      }
+      event.preventDefault();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, []);
+}

@@ -1,0 +1,191 @@
+import { Button } from "@mantine/core";
+import type { Bench, Condition, Interpretation, NextTest, Practice, Tester } from "../../api/client";
+import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
+import classes from "./Bench.module.css";
+import { circumstances, ends, entryOf, seen, sign } from "./entry";
+
+/** The verdict, what stands, what fell and why, and the next test. */
+export function Conclusion(props: {
+  bench: Bench;
+  practice: Practice;
+  testers: Tester[];
+  onSetUp: (test: NextTest) => void;
+}) {
+  const { bench, practice } = props;
+  const found = bench.interpretation;
+  const standing = found.conditions.filter((c) => c.standing);
+  const fallen = found.conditions.filter((c) => !c.standing);
+  const untested = found.verdict === "untested";
+  return (
+    <>
+      <div className={classes.verdict} aria-live="polite">
+        <VerdictShape kind={found.verdict} size={46} />
+        <strong style={{ color: colourOf(found.verdict) }}>{WORDS[found.verdict]}</strong>
+        <p>{found.summary}</p>
+      </div>
+      {found.retake.length > 0 && <Retake bench={bench} practice={practice} />}
+      {found.next_tests.length > 0 && <NextTests {...props} tests={found.next_tests} />}
+      {found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}
+      {!untested && standing.length > 0 && (
+        <>
+          <h2 className="zone-title">Still possible</h2>
+          <ul className={classes.standing}>
+            {standing.map((condition) => (
+              <Standing key={condition.id} condition={condition} />
+            ))}
+          </ul>
+        </>
+      )}
+      {!untested && fallen.length > 0 && (
+        <details className={classes.fold}>
+          <summary>{fallen.length} ruled out, and why</summary>
+          <ul>
+            {fallen.map((condition) => (
+              <Fallen key={condition.id} condition={condition} bench={bench} practice={practice} />
+            ))}
+          </ul>
+        </details>
+      )}
+      <Judgements found={found} bench={bench} practice={practice} />
+    </>
+  );
+}
+
+function Standing({ condition }: { condition: Condition }) {
+  return (
+    <li>
+      <details>
+        <summary>
+          <VerdictShape kind={condition.severity} size={20} />
+          <span className={classes.conditionTitle}>
+            {condition.title}
+            {condition.strained && <em className={classes.strained}>an alarm speaks against it</em>}
+          </span>
+          <span className={classes.bar} title="How likely, for order only">
+            <i style={{ width: `${Math.max(4, condition.likelihood * 100)}%` }} />
+          </span>
+        </summary>
+        <dl>
+          <dt>Severity</dt>
+          <dd>{condition.severity}</dd>
+          <dt>Noticed as</dt>
+          <dd>{condition.notice}</dd>
+          <dt>Look for</dt>
+          <dd>{condition.look_for}</dd>
+          <dt>To mend</dt>
+          <dd>{condition.mend}</dd>
+        </dl>
+      </details>
+    </li>
+  );
+}
+
+function Fallen({ condition, bench, practice }: { condition: Condition; bench: Bench; practice: Practice }) {
+  const reason = condition.reasons[0];
+  const reading = bench.readings.find((r) => r.id === reason?.reading);
+  return (
+    <li>
+      <VerdictShape kind={condition.severity} size={16} />
+      <span>
+        <s>{condition.title}</s>
+        {reason && reading && (
+          <span className={classes.reason}>
+            {ends(entryOf(reading), practice)} {circumstances(entryOf(reading))} would show{" "}
+            {spanOf(reason.would_show, reason.unit)}; it shows {seen(entryOf(reading))}
+          </span>
+        )}
+      </span>
+    </li>
+  );
+}
+
+const LARGE_OHMS = 1e6;
+
+function spanOf([low = 0, high = 0]: number[], unit: string): string {
+  if (unit === "ohm" && low > LARGE_OHMS) return "over range";
+  const show = (value: number) => (value > LARGE_OHMS ? "over range" : `${value}`);
+  return low === high ? `${show(low)} ${sign(unit)}` : `${show(low)} to ${show(high)} ${sign(unit)}`;
+}
+
+function Retake({ bench, practice }: { bench: Bench; practice: Practice }) {
+  const readings = bench.readings.filter((r) => bench.interpretation.retake.includes(r.id));
+  return (
+    <div className={classes.next}>
+      <h2>Take again</h2>
+      <p>Without any one of these the rest makes sense. One of them is the slip.</p>
+      <ul className={classes.retake}>
+        {readings.map((r) => (
+          <li key={r.id}>
+            <b>{ends(entryOf(r), practice)}</b> <span className="mono">{seen(entryOf(r))}</span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function NextTests(props: {
+  tests: NextTest[];
+  practice: Practice;
+  testers: Tester[];
+  onSetUp: (test: NextTest) => void;
+}) {
+  const [first, ...others] = props.tests;
+  if (!first) return null;
+  const name = (test: NextTest) => {
+    const ohms = test.quantity === "resistance" ? "Ohms " : "";
+    const from = props.practice.letters[test.from] ?? test.from;
+    const to = test.to === "REF" ? props.practice.words.REF : (props.practice.letters[test.to] ?? test.to);
+    const how = circumstances(test.circumstance);
+    return `${ohms}${from} to ${to}${how ? `, ${how}` : ""}`;
+  };
+  return (
+    <div className={classes.next}>
+      <h2>Next: {name(first)}</h2>
+      <p>{first.why}</p>
+      <div className={classes.go}>
+        <Button variant="outline" onClick={() => props.onSetUp(first)}>
+          Set up
+        </Button>
+        <kbd>Space</kbd>
+      </div>
+      {others.map((test) => (
+        <button key={name(test)} type="button" className={classes.other} onClick={() => props.onSetUp(test)}>
+          <b>or {name(test)}</b>
+          <span>{test.why}</span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+const RESULT_SHAPE: Record<string, string> = { pass: "correct", fail: "defect", borderline: "unconfirmed" };
+
+function Judgements({ found, bench, practice }: { found: Interpretation; bench: Bench; practice: Practice }) {
+  if (found.judgements.length === 0) return null;
+  const failing = found.judgements.filter((j) => j.result !== "pass").length;
+  return (
+    <details className={classes.fold}>
+      <summary>
+        {found.judgements.length} against limits{failing ? `, ${failing} not passed` : ", all passed"}
+      </summary>
+      <ul>
+        {found.judgements.map((j) => {
+          const reading = bench.readings.find((r) => r.id === j.reading);
+          return (
+            <li key={j.reading + j.limit}>
+              <VerdictShape kind={RESULT_SHAPE[j.result] ?? "untested"} size={16} />
+              <span>
+                <b>{j.result}</b> {reading && `${ends(entryOf(reading), practice)} ${seen(entryOf(reading))}`}
+                : {j.text}
+                <span className={classes.reason}>
+                  {j.limit}. {j.source}. Your local code comes first.
+                </span>
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+    </details>
+  );
+}

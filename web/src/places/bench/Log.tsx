@@ -1,0 +1,56 @@
+import { Button } from "@mantine/core";
+import type { Bench, Practice, Reading } from "../../api/client";
+import classes from "./Bench.module.css";
+import { circumstances, ends, entryOf, seen } from "./entry";
+
+/** Every reading ever recorded here, newest first; corrected and withdrawn ones stay visible. */
+export function Log(props: {
+  bench: Bench;
+  practice: Practice;
+  onCorrect: (reading: Reading) => void;
+  onWithdraw: (id: string) => void;
+}) {
+  const { bench, practice } = props;
+  const why = new Map(bench.interpretation.not_counted.map((n) => [n.reading, n.why]));
+  if (bench.readings.length === 0) return null;
+  return (
+    <details className={classes.record_}>
+      <summary>
+        {bench.readings.length === 1 ? "1 reading" : `${bench.readings.length} readings`} recorded
+      </summary>
+      <ul className={classes.readings}>
+        {[...bench.readings].reverse().map((reading) => (
+          <li key={reading.id} data-status={reading.status}>
+            <span className={classes.seen}>
+              <b>{ends(entryOf(reading), practice)}</b> <span className="mono">{seen(entryOf(reading))}</span>
+              <span className={classes.reason}>
+                {[
+                  circumstances(entryOf(reading)),
+                  reading.tester_label,
+                  new Date(reading.taken_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }),
+                  reading.by,
+                ]
+                  .filter(Boolean)
+                  .join(" · ")}
+              </span>
+              {reading.status !== "counts" && <em className={classes.strained}>{reading.status}, kept</em>}
+              {why.has(reading.id) && (
+                <em className={classes.strained}>does not count: {why.get(reading.id)}</em>
+              )}
+            </span>
+            {reading.status === "counts" && (
+              <span className={classes.acts}>
+                <Button variant="subtle" onClick={() => props.onCorrect(reading)}>
+                  Correct
+                </Button>
+                <Button variant="subtle" onClick={() => props.onWithdraw(reading.id)}>
+                  Withdraw
+                </Button>
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,235 @@
+import { Button, NativeSelect, Text } from "@mantine/core";
+import type { Dispatch, RefObject } from "react";
+import type { Bench, Practice, Refusal, Tester } from "../../api/client";
+import classes from "./Bench.module.css";
+import { type Entry, ends, entryOf, FUNCTIONS, type FunctionId, functionsOf, seen, sign } from "./entry";
+import type { Change, Load, Setup } from "./setup";
+
+const LOADS: [Load, string][] = [
+  ["none", "As is"],
+  ["here", "Load here"],
+  ["elsewhere", "Load elsewhere"],
+];
+
+/** What is in the hand, the number, its circumstances, and Record. */
+export function ReadingPanel(props: {
+  bench: Bench;
+  practice: Practice;
+  testers: Tester[];
+  setup: Setup;
+  change: Dispatch<Change>;
+  field: RefObject<HTMLInputElement | null>;
+  busy: boolean;
+  error: Refusal | null;
+  onRecord: (what?: Partial<Entry>) => void;
+}) {
+  const { bench, practice, testers, setup, change, busy, error } = props;
+  const tester = testers.find((t) => t.id === setup.tester);
+  const corrected = bench.readings.find((r) => r.id === setup.correcting);
+  const ready =
+    setup.probes.measuring !== null && (setup.what === "presence" || setup.probes.reference !== null);
+  const loadable = FUNCTIONS[setup.what].quantity === "voltage";
+  const word = practice.words["protective device"] ?? "device";
+  return (
+    <>
+      <div className={classes.hand}>
+        <NativeSelect
+          aria-label="Tester in hand"
+          value={setup.tester ?? ""}
+          onChange={(event) => {
+            const picked = testers.find((t) => t.id === event.currentTarget.value);
+            if (picked) change({ do: "tester", tester: picked });
+          }}
+          data={[
+            ...(testers.length === 0 ? [{ value: "", label: "A proved multimeter" }] : []),
+            ...testers.map((t) => ({ value: t.id, label: t.label })),
+          ]}
+        />
+        <NativeSelect
+          aria-label="Function"
+          value={setup.what}
+          onChange={(event) => change({ do: "function", what: event.currentTarget.value as FunctionId })}
+          data={functionsOf(tester?.kind ?? "multimeter").map((f) => ({
+            value: f,
+            label: FUNCTIONS[f].name,
+          }))}
+        />
+        <span className={classes.rating}>
+          {tester ? ratingOf(tester) : "category and voltage not recorded"}
+        </span>
+      </div>
+      <form
+        className={classes.panel}
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (ready && setup.what !== "presence" && setup.what !== "steps") props.onRecord();
+        }}
+      >
+        <div className={classes.pair}>
+          <Pair setup={setup} practice={practice} />
+          {corrected && (
+            <span className={classes.correcting}>
+              Corrects {seen(entryOf(corrected))}
+              <Button size="compact-md" variant="subtle" onClick={() => change({ do: "stop correcting" })}>
+                Leave it
+              </Button>
+            </span>
+          )}
+        </div>
+        {setup.what === "presence" ? (
+          <Choices
+            choices={[
+              ["Alarm", { value: true }],
+              ["Silent", { value: false }],
+            ]}
+            ready={ready && !busy}
+            onPick={props.onRecord}
+          />
+        ) : setup.what === "steps" ? (
+          <Choices
+            choices={stepChoices(tester?.steps_v ?? [])}
+            ready={ready && !busy}
+            onPick={props.onRecord}
+          />
+        ) : (
+          <div className={classes.number} data-wrong={error ? true : undefined}>
+            <input
+              ref={props.field}
+              className={classes.field}
+              inputMode="decimal"
+              autoComplete="off"
+              aria-label={`Reading, ${ends({ from: setup.probes.measuring ?? "", to: setup.probes.reference ?? "" }, practice)}`}
+              aria-invalid={error !== null}
+              aria-describedby={error ? "reading-error" : undefined}
+              placeholder="—"
+              value={setup.typed}
+              onChange={(event) => change({ do: "type", typed: event.currentTarget.value })}
+              // biome-ignore lint/a11y/noAutofocus: digits go straight to the reading, that is what this place is for
+              autoFocus
+            />
+            <select
+              aria-label="Unit"
+              className={classes.unit}
+              value={setup.unit}
+              onChange={(event) => change({ do: "unit", unit: event.currentTarget.value })}
+            >
+              {FUNCTIONS[setup.what].units.map((unit) => (
+                <option key={unit} value={unit}>
+                  {sign(unit)}
+                </option>
+              ))}
+            </select>
+          </div>
+        )}
+        {error && (
+          <Text id="reading-error" role="alert" className={classes.wrong}>
+            {error.problems.map((p) => p.text).join(" ")}
+          </Text>
+        )}
+        <div className={classes.circumstances}>
+          {loadable && (
+            <fieldset className={classes.loads}>
+              <legend className={classes.hidden}>Circumstances</legend>
+              {LOADS.map(([load, name]) => (
+                <button
+                  key={load}
+                  type="button"
+                  className={classes.toggle}
+                  aria-pressed={setup.load === load && !setup.deviceOpen}
+                  onClick={() => change({ do: "load", load })}
+                >
+                  {name}
+                </button>
+              ))}
+              <button
+                type="button"
+                className={classes.toggle}
+                aria-pressed={setup.deviceOpen}
+                onClick={() => change({ do: "device", open: !setup.deviceOpen })}
+              >
+                {word.charAt(0).toUpperCase() + word.slice(1)} open
+              </button>
+            </fieldset>
+          )}
+          {loadable && setup.load !== "none" && (
+            <label className={classes.amperes}>
+              <input
+                className="mono"
+                inputMode="decimal"
+                value={setup.amperes}
+                onChange={(event) => change({ do: "amperes", amperes: event.currentTarget.value })}
+              />
+              A load
+            </label>
+          )}
+          {setup.what === "ohms" && (
+            <>
+              <span className={classes.note}>Circuit dead, leads nulled</span>
+              <Button
+                variant="default"
+                disabled={!ready || busy}
+                onClick={() => props.onRecord({ over_range: true })}
+              >
+                Over range
+              </Button>
+            </>
+          )}
+          {setup.what !== "presence" && setup.what !== "steps" && (
+            <Button type="submit" className={classes.record} disabled={!ready} data-busy={busy || undefined}>
+              Record
+            </Button>
+          )}
+        </div>
+      </form>
+    </>
+  );
+}
+
+function Pair({ setup, practice }: { setup: Setup; practice: Practice }) {
+  const { measuring, reference } = setup.probes;
+  const name = (t: string) => (t === "REF" ? practice.words.REF : practice.letters[t]) ?? t;
+  if (setup.what === "presence")
+    return <span>{measuring ? <b className={classes.to}>{name(measuring)}</b> : "Where is it held?"}</span>;
+  return (
+    <span>
+      <b className={classes.to}>{measuring ? name(measuring) : "…"}</b> to {reference ? name(reference) : "…"}
+    </span>
+  );
+}
+
+function Choices(props: {
+  choices: [string, Partial<Entry>][];
+  ready: boolean;
+  onPick: (what: Partial<Entry>) => void;
+}) {
+  return (
+    <div className={classes.choices}>
+      {props.choices.map(([name, what]) => (
+        <Button
+          key={name}
+          variant="default"
+          size="lg"
+          disabled={!props.ready}
+          onClick={() => props.onPick(what)}
+        >
+          {name}
+        </Button>
+      ))}
+    </div>
+  );
+}
+
+function stepChoices(steps: number[]): [string, Partial<Entry>][] {
+  const lit = steps.map((step, i): [string, Partial<Entry>] => {
+    const next = steps[i + 1];
+    return [`${step} V lit`, next === undefined ? { at_least: step } : { at_least: step, below: next }];
+  });
+  return [["None lit", { below: steps[0] }], ...lit];
+}
+
+function ratingOf(tester: Tester): string {
+  const rating = tester.category
+    ? `category ${tester.category}, ${tester.rated_v} V`
+    : "category not recorded";
+  return `${rating} · ${tester.proved === false ? "not proved: may alarm, clears nothing" : tester.proved ? "proved" : "proof not recorded"}`;
+}

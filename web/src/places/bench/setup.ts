@@ -1,0 +1,184 @@
+/** What is in the hand: tester, function, probes, circumstances and what has been typed so far. */
+
+import { useReducer } from "react";
+import type { Bench, NextTest, Reading, Tester } from "../../api/client";
+import type { Probes } from "../../parts/Face";
+import { type Entry, entryOf, FUNCTIONS, type FunctionId, functionOf, functionsOf, isAsIs } from "./entry";
+
+export type Load = "none" | "here" | "elsewhere";
+
+export type Setup = {
+  tester: string | null;
+  what: FunctionId;
+  probes: Probes;
+  load: Load;
+  amperes: string;
+  deviceOpen: boolean;
+  typed: string;
+  unit: string;
+  correcting: string | null;
+  /** Made with the first attempt to record, kept while the content is the same, so that a retry is the same reading. */
+  id: string;
+};
+
+export type Change =
+  | { do: "type"; typed: string }
+  | { do: "unit"; unit: string }
+  | { do: "tester"; tester: Tester }
+  | { do: "function"; what: FunctionId }
+  | { do: "contact"; terminal: string }
+  | { do: "load"; load: Load }
+  | { do: "amperes"; amperes: string }
+  | { do: "device"; open: boolean }
+  | { do: "test"; test: NextTest; tester: string | null }
+  | { do: "correct"; reading: Reading }
+  | { do: "stop correcting" }
+  | { do: "recorded"; bench: Bench };
+
+const USUAL_AMPERES = "10";
+
+function apply(setup: Setup, change: Change): Setup {
+  switch (change.do) {
+    case "type":
+      return { ...setup, typed: change.typed };
+    case "unit":
+      return { ...setup, unit: change.unit };
+    case "tester": {
+      const able = functionsOf(change.tester.kind);
+      const what = able.includes(setup.what) ? setup.what : (able[0] ?? "volts");
+      return { ...withFunction(setup, what), tester: change.tester.id };
+    }
+    case "function":
+      return withFunction(setup, change.what);
+    case "contact":
+      return { ...setup, probes: placed(setup, change.terminal) };
+    case "load":
+      return { ...setup, load: change.load, deviceOpen: false };
+    case "amperes":
+      return { ...setup, amperes: change.amperes };
+    case "device":
+      return { ...setup, deviceOpen: change.open, load: "none" };
+    case "test":
+      return forTest(setup, change.test, change.tester);
+    case "correct":
+      return forCorrection(setup, change.reading);
+    case "stop correcting":
+      return { ...setup, correcting: null, typed: "" };
+    case "recorded":
+      return { ...setup, typed: "", correcting: null, probes: nextPair(change.bench) ?? setup.probes };
+  }
+}
+
+export function useSetup(bench: Bench, testers: Tester[]) {
+  return useReducer(
+    (setup: Setup, change: Change): Setup => ({ ...apply(setup, change), id: crypto.randomUUID() }),
+    null,
+    (): Setup => {
+      const tester = testers.find((t) => t.kind === "multimeter" && t.proved !== false) ?? testers[0] ?? null;
+      const what = tester ? (functionsOf(tester.kind)[0] ?? "volts") : "volts";
+      return {
+        tester: tester?.id ?? null,
+        what,
+        probes: nextPair(bench) ?? { reference: null, measuring: null },
+        load: "none",
+        amperes: USUAL_AMPERES,
+        deviceOpen: false,
+        typed: "",
+        unit: FUNCTIONS[what].units[0] ?? "",
+        correcting: null,
+        id: crypto.randomUUID(),
+      };
+    },
+  );
+}
+
+/** The first pair of contacts nobody has measured as found. */
+function nextPair(bench: Bench): Probes | null {
+  const done = bench.readings
+    .filter((r) => r.status === "counts" && isAsIs(entryOf(r)))
+    .map((r) => [entryOf(r).from, entryOf(r).to].sort().join());
+  for (const [i, measuring] of bench.terminals.entries())
+    for (const reference of bench.terminals.slice(i + 1))
+      if (!done.includes([measuring, reference].sort().join())) return { measuring, reference };
+  return null;
+}
+
+function withFunction(setup: Setup, what: FunctionId): Setup {
+  const ohms = what === "ohms";
+  const probes = what === "presence" ? { ...setup.probes, reference: null } : setup.probes;
+  return {
+    ...setup,
+    what,
+    probes,
+    unit: FUNCTIONS[what].units[0] ?? "",
+    deviceOpen: ohms,
+    load: ohms ? "none" : setup.load,
+  };
+}
+
+/** Reference first, then measuring; a third contact begins anew. A detector has one point only. */
+function placed({ probes, what }: Setup, terminal: string): Probes {
+  if (what === "presence") return { reference: null, measuring: terminal };
+  if (probes.reference !== null && probes.measuring === null && terminal !== probes.reference)
+    return { ...probes, measuring: terminal };
+  return { reference: terminal, measuring: null };
+}
+
+function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
+  const what: FunctionId =
+    test.quantity === "resistance" ? "ohms" : test.circumstance.input === "low-z" ? "low-z" : "volts";
+  const { load_here_a, load_elsewhere_a, device } = test.circumstance;
+  return {
+    ...setup,
+    tester: tester ?? setup.tester,
+    what,
+    unit: FUNCTIONS[what].units[0] ?? "",
+    probes: { measuring: test.from, reference: test.to },
+    load: load_here_a ? "here" : load_elsewhere_a ? "elsewhere" : "none",
+    amperes: String(load_here_a ?? load_elsewhere_a ?? setup.amperes),
+    deviceOpen: device === "open",
+    typed: "",
+    correcting: null,
+  };
+}
+
+function forCorrection(setup: Setup, reading: Reading): Setup {
+  const entry = entryOf(reading);
+  const what = functionOf(entry);
+  return {
+    ...setup,
+    tester: reading.tester ?? setup.tester,
+    what,
+    unit: entry.unit ?? FUNCTIONS[what].units[0] ?? "",
+    probes: { measuring: entry.from ?? null, reference: entry.to ?? null },
+    load: entry.load_here_a != null ? "here" : entry.load_elsewhere_a != null ? "elsewhere" : "none",
+    amperes: String(entry.load_here_a ?? entry.load_elsewhere_a ?? setup.amperes),
+    deviceOpen: entry.device === "open",
+    typed: "",
+    correcting: reading.id,
+  };
+}
+
+/** A number as typed; what is none goes to the server as it is, which says so and nothing typed is lost. */
+const number = (typed: string): number | string => {
+  const plain = typed.trim().replace(",", ".");
+  return plain === "" || Number.isNaN(Number(plain)) ? typed : Number(plain);
+};
+
+/** The entry to record, from what is in the hand and what was seen. */
+export function entryFor(setup: Setup, what: Partial<Entry> = { value: number(setup.typed) }): Entry {
+  const { quantity } = FUNCTIONS[setup.what];
+  const entry: Entry = {
+    quantity,
+    from: setup.probes.measuring ?? undefined,
+    to: setup.probes.reference ?? undefined,
+    ...what,
+  };
+  if (quantity === "voltage") entry.mode = setup.what === "dc" ? "dc" : "ac";
+  if (setup.what === "low-z") entry.input = "low-z";
+  if (setup.unit && quantity !== "presence") entry.unit = setup.unit;
+  if (quantity === "voltage" && setup.load === "here") entry.load_here_a = number(setup.amperes);
+  if (quantity === "voltage" && setup.load === "elsewhere") entry.load_elsewhere_a = number(setup.amperes);
+  if (setup.deviceOpen && quantity !== "presence") entry.device = "open";
+  return entry;
+}

@@ -1,0 +1,139 @@
+import { Anchor, Button, Group, Modal, Text, Title } from "@mantine/core";
+import { type ReactNode, useState } from "react";
+import { Link, useParams } from "react-router";
+import type { Circuit, Supply } from "../../api/client";
+import { usePractice, useSite } from "../../api/queries";
+import { Failure } from "../../parts/Failure";
+import { Run } from "../../parts/Run";
+import { AddBoard, AddCircuit, AddPoint, AddSupply } from "./forms";
+import classes from "./Site.module.css";
+import { useSaveSite } from "./surveyFile";
+
+type Adding = { title: string; form: ReactNode };
+
+/** Supplies, boards, circuits as runs, points with their verdicts; and each next thing to add where it goes. */
+export function SitePlace() {
+  const { siteId = "" } = useParams();
+  const site = useSite(siteId);
+  const practice = usePractice(site.data?.practice);
+  const save = useSaveSite();
+  const [adding, setAdding] = useState<Adding | null>(null);
+  const close = () => setAdding(null);
+  if (site.isError) return <Failure error={site.error} retry={() => site.refetch()} />;
+  if (!site.data || !practice) return <div className={classes.page} aria-busy="true" />;
+  const { supplies } = site.data;
+  const addSupply = () =>
+    setAdding({
+      title: "Add a supply",
+      form: <AddSupply siteId={siteId} practice={practice} done={close} />,
+    });
+  const addBoard = (supply: Supply) =>
+    setAdding({
+      title: `Add a ${practice.words.board}`,
+      form: <AddBoard supplyId={supply.id} word={practice.words.board ?? "board"} done={close} />,
+    });
+  return (
+    <div className={classes.page}>
+      <header className={classes.head}>
+        <div>
+          <Anchor component={Link} to="/sites" size="sm">
+            Sites
+          </Anchor>
+          <Title order={1} size={26}>
+            {site.data.name}
+          </Title>
+        </div>
+        <Group gap="sm">
+          {supplies.length > 0 && (
+            <Button variant="default" onClick={() => save.mutate({ id: siteId, name: site.data.name })}>
+              Save as survey file
+            </Button>
+          )}
+          <Button variant={supplies.length ? "default" : "filled"} onClick={addSupply}>
+            Add a supply
+          </Button>
+        </Group>
+      </header>
+      {save.error && (
+        <Text className={classes.problems} role="alert">
+          {save.error.message}
+        </Text>
+      )}
+      {supplies.length === 0 && (
+        <Text size="lg" mt="lg">
+          Start at the source: which supply feeds this place, and how it is earthed. Then its boards, their
+          circuits and the points in cable order.
+        </Text>
+      )}
+      {supplies.map((supply) => (
+        <section key={supply.id} className={classes.supply} aria-labelledby={`supply-${supply.id}`}>
+          <div className={classes.boardHead}>
+            <div className={classes.supplyHead}>
+              <Title order={2} size={19} id={`supply-${supply.id}`}>
+                {supply.name}
+              </Title>
+              <span className="quiet">
+                {supply.system} V · {supply.earthing}
+              </span>
+            </div>
+            <Button variant={supply.boards.length ? "subtle" : "filled"} onClick={() => addBoard(supply)}>
+              Add a {practice.words.board}
+            </Button>
+          </div>
+          {supply.boards.map((board) => (
+            <div key={board.id} className={classes.board}>
+              <div className={classes.boardHead}>
+                <Title order={3} size={17}>
+                  {board.name}
+                </Title>
+                <Button
+                  variant={board.circuits.length ? "subtle" : "filled"}
+                  onClick={() =>
+                    setAdding({
+                      title: "Add a circuit",
+                      form: <AddCircuit boardId={board.id} done={close} />,
+                    })
+                  }
+                >
+                  Add a circuit
+                </Button>
+              </div>
+              {board.circuits.map((circuit) => (
+                <div key={circuit.id} className={classes.circuit}>
+                  <div className={classes.circuitHead}>
+                    <Title order={4} size={16}>
+                      {circuit.name} <CircuitFacts circuit={circuit} />
+                    </Title>
+                    <Button
+                      variant={circuit.points.length ? "subtle" : "filled"}
+                      onClick={() =>
+                        setAdding({
+                          title: `Add a point to ${circuit.name}`,
+                          form: (
+                            <AddPoint circuit={circuit} supply={supply} practice={practice} done={close} />
+                          ),
+                        })
+                      }
+                    >
+                      Add a point
+                    </Button>
+                  </div>
+                  {circuit.points.length > 0 && <Run circuit={circuit} />}
+                </div>
+              ))}
+            </div>
+          ))}
+        </section>
+      ))}
+      <Modal opened={adding !== null} onClose={close} title={adding?.title}>
+        {adding?.form}
+      </Modal>
+    </div>
+  );
+}
+
+function CircuitFacts({ circuit }: { circuit: Circuit }) {
+  return (
+    <span className="quiet">{circuit.conductor ? `· ${circuit.conductor}` : "· conductor not recorded"}</span>
+  );
+}

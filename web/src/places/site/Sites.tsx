@@ -1,0 +1,100 @@
+import { Button, FileButton, Group, Modal, NativeSelect, Stack, Text, TextInput, Title } from "@mantine/core";
+import { useForm } from "@mantine/form";
+import { useDisclosure } from "@mantine/hooks";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import client, { answer } from "../../api/client";
+import { useReference, useSites, useSiteWrite } from "../../api/queries";
+import { Failure } from "../../parts/Failure";
+import classes from "./Site.module.css";
+import { useBringIn } from "./surveyFile";
+
+export function Sites() {
+  const sites = useSites();
+  const [adding, add] = useDisclosure();
+  const navigate = useNavigate();
+  const [siteId, setSiteId] = useState(() => crypto.randomUUID());
+  const bringIn = useBringIn((id) => navigate(`/sites/${id}`));
+  if (sites.isError) return <Failure error={sites.error} retry={() => sites.refetch()} />;
+  return (
+    <div className={classes.page}>
+      <header className={classes.head}>
+        <Title order={1} size={26}>
+          Sites
+        </Title>
+        <Group gap="sm">
+          <FileButton
+            accept="application/json"
+            onChange={(file) => {
+              if (file) {
+                bringIn.mutate({ siteId, file });
+                setSiteId(crypto.randomUUID());
+              }
+            }}
+          >
+            {(props) => (
+              <Button {...props} variant="default" loading={bringIn.isPending}>
+                Bring in a survey file
+              </Button>
+            )}
+          </FileButton>
+          <Button onClick={add.open}>Add a site</Button>
+        </Group>
+      </header>
+      {bringIn.error && (
+        <pre className={classes.problems} role="alert">
+          {`The file was not brought in, nothing was changed:\n${bringIn.error.message}`}
+        </pre>
+      )}
+      {sites.data?.length === 0 && (
+        <Text size="lg" mt="lg">
+          A site holds its supplies, boards, circuits and the points you measure. Add your first one.
+        </Text>
+      )}
+      <ul className={classes.cards}>
+        {sites.data?.map((site) => (
+          <li key={site.id}>
+            <Link to={`/sites/${site.id}`} className={classes.card}>
+              <span className={classes.cardName}>{site.name}</span>
+              <span className="quiet">{site.points === 1 ? "1 point" : `${site.points} points`}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <Modal opened={adding} onClose={add.close} title="Add a site">
+        <AddSite done={(id) => navigate(`/sites/${id}`)} />
+      </Modal>
+    </div>
+  );
+}
+
+function AddSite({ done }: { done: (id: string) => void }) {
+  const reference = useReference();
+  const [id] = useState(() => crypto.randomUUID());
+  const form = useForm({ initialValues: { name: "", practice: "north-america" } });
+  const save = useSiteWrite((body: typeof form.values) =>
+    answer(client.PUT("/api/sites/{site_id}", { params: { path: { site_id: id } }, body })),
+  );
+  return (
+    <form onSubmit={form.onSubmit((values) => save.mutate(values, { onSuccess: (site) => done(site.id) }))}>
+      <Stack>
+        <TextInput
+          label="Name"
+          required
+          data-autofocus
+          error={save.error?.message}
+          {...form.getInputProps("name")}
+        />
+        <NativeSelect
+          label="Practice"
+          description="Sets the words, the limits and their sources"
+          data={reference.data?.practices.map((p) => ({ value: p.id, label: p.name })) ?? []}
+          {...form.getInputProps("practice")}
+        />
+        <Button type="submit" loading={save.isPending}>
+          Add the site
+        </Button>
+      </Stack>
+    </form>
+  );
+}

@@ -1,0 +1,120 @@
+/** The look, in one place: a chalk ground, graphite text, copper for what the hand does. */
+
+import { type CSSVariablesResolver, createTheme, type MantineColorsTuple } from "@mantine/core";
+
+const copper: MantineColorsTuple = [
+  "#FBEFE8",
+  "#F3DCCF",
+  "#E9BDA3",
+  "#E39E76",
+  "#E08A56",
+  "#C96F3C",
+  "#A34E24",
+  "#A34E24",
+  "#8A401C",
+  "#6F3315",
+];
+
+const LIGHT = {
+  ground: "#F4F1EA",
+  panel: "#FFFFFF",
+  rule: "#D9D3C6",
+  edge: "#7C7669",
+  text: "#1F2428",
+  quiet: "#5B636A",
+  copper: "#A34E24",
+  "on-copper": "#FFFFFF",
+  teal: "#0E7A6B",
+  ochre: "#8F6400",
+  slate: "#4B5A6A",
+  plum: "#77397A",
+  vermilion: "#BF2F1A",
+  grey: "#5B636A",
+  ink: "#1F2428",
+  "healthy-band": "#DDE7DF",
+  contact: "#1F2428",
+  "on-contact": "#F4F1EA",
+};
+
+const DARK: typeof LIGHT = {
+  ground: "#15181B",
+  panel: "#1E2327",
+  rule: "#343B41",
+  edge: "#7D868E",
+  text: "#ECE8DF",
+  quiet: "#A3ABB2",
+  copper: "#E08A56",
+  "on-copper": "#15181B",
+  teal: "#4DB8A6",
+  ochre: "#DDA83C",
+  slate: "#A6B6C7",
+  plum: "#D797DA",
+  vermilion: "#FF8069",
+  grey: "#A3ABB2",
+  ink: "#ECE8DF",
+  "healthy-band": "#1F3531",
+  contact: "#ECE8DF",
+  "on-contact": "#15181B",
+};
+
+/** Insulation colours of fixed conductors. They stand beside a letter, never alone. */
+const INSULATION = {
+  black: "#26292C",
+  red: "#B3261E",
+  blue: "#2B62B8",
+  white: "#F7F5EF",
+  green: "#1E7D3C",
+  "green-yellow": "#5E9B1F",
+  brown: "#7A4A2B",
+  grey: "#84898E",
+  bare: "#C08A5A",
+};
+
+const named = (prefix: string, values: Record<string, string>) =>
+  Object.fromEntries(Object.entries(values).map(([name, value]) => [`--${prefix}-${name}`, value]));
+
+const mantine = (tokens: typeof LIGHT) => ({
+  ...named("ep", tokens),
+  "--mantine-color-body": tokens.ground,
+  "--mantine-color-text": tokens.text,
+  "--mantine-color-dimmed": tokens.quiet,
+  "--mantine-color-default": tokens.panel,
+  "--mantine-color-default-border": tokens.edge,
+  "--mantine-color-default-color": tokens.text,
+  "--mantine-color-error": tokens.vermilion,
+  "--mantine-color-placeholder": tokens.quiet,
+  "--mantine-primary-color-filled": tokens.copper,
+  "--mantine-primary-color-contrast": tokens["on-copper"],
+});
+
+export const cssVariables: CSSVariablesResolver = () => ({
+  variables: named("ep-insulation", INSULATION),
+  light: mantine(LIGHT),
+  dark: mantine(DARK),
+});
+
+const tall = { styles: { input: { minHeight: 48, fontSize: 17 }, label: { marginBottom: 4 } } };
+
+export const theme = createTheme({
+  colors: { copper },
+  primaryColor: "copper",
+  primaryShade: { light: 6, dark: 4 },
+  autoContrast: true,
+  respectReducedMotion: true,
+  fontFamily: '"Atkinson Hyperlegible Next Variable", sans-serif',
+  fontFamilyMonospace: '"Atkinson Hyperlegible Mono Variable", monospace',
+  defaultRadius: 4,
+  components: {
+    Button: { defaultProps: { size: "md" }, styles: { root: { minHeight: 48 } } },
+    TextInput: tall,
+    PasswordInput: {
+      styles: {
+        input: { minHeight: 48 },
+        innerInput: { minHeight: 48, fontSize: 17 },
+        label: { marginBottom: 4 },
+      },
+    },
+    NativeSelect: tall,
+    Modal: { defaultProps: { centered: true, transitionProps: { duration: 120 } } },
+  },
+});
