@@ -57,7 +57,7 @@ MIDDLEWARE = [
 ]
 
 ROOT_URLCONF = "project.urls"
-ASGI_APPLICATION = "project.asgi.application"
+WSGI_APPLICATION = "project.wsgi.application"
 
 DATABASES: dict[str, Any] = {
     "default": env.db_url("DATABASE_URL", default=f"sqlite:///{DATA_DIR / 'evenprobe.sqlite3'}")

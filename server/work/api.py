@@ -160,7 +160,7 @@ class BringIn(Schema):
     survey: dict[str, Any]
 
 
-@router.get("/points/{point_id}", response={200: BenchOut, 404: Problems}, by_alias=True)
+@router.get("/points/{point_id}/bench", response={200: BenchOut, 404: Problems}, by_alias=True)
 def bench(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
     return bench_out(find(crew_of(request), Point, point_id))
 

@@ -25,6 +25,7 @@ Array = NDArray[Any]
 
 OFFERED = 3
 LEAST_BITS = 0.01
+MOST_BINS = 10
 WEIGHT = {
     Severity.OK: 1.0,
     Severity.NOTE: 1.0,
@@ -37,7 +38,7 @@ FLATTEN = 0.35
 SECONDS = {
     "contact": 15.0,
     "reference": 25.0,
-    "low-z": 3.0,
+    "low-z": 8.0,
     "at a live contact": 2.0,
     "here": 40.0,
     "elsewhere": 70.0,
@@ -168,15 +169,22 @@ def _bins(measurement: Measurement, x: Array, nominal: float) -> NDArray[np.intp
 
 
 def _information(bins: NDArray[np.intp], owner: NDArray[np.intp], weight: Array) -> float:
-    """Mutual information in bits between condition and bin, each condition's samples alike."""
-    _, bins = np.unique(bins, return_inverse=True)
-    joint = np.zeros((len(weight), int(bins.max()) + 1))
-    np.add.at(joint, (owner, bins), 1.0)
-    joint *= (weight / joint.sum(axis=1))[:, None]
+    """Mutual information in bits between condition and bin, each condition's samples alike.
+
+    Bins are pooled to a few, and the bias of so few samples taken off (Miller and Madow, 1955), for a
+    reading that merely scatters tells nothing.
+    """
+    edges = np.unique(np.quantile(bins, np.linspace(0, 1, MOST_BINS + 1)[1:-1], method="lower"))
+    pooled = np.searchsorted(edges, bins)
+    joint = np.zeros((len(weight), len(edges) + 1))
+    np.add.at(joint, (owner, pooled), 1.0)
+    counts = joint.sum(axis=1)
+    bias = float((weight * ((joint > 0).sum(axis=1) - 1) / (2 * counts * np.log(2))).sum())
+    joint *= (weight / counts)[:, None]
     seen = joint.sum(axis=0)
     filled = joint > 0
     ratio = joint[filled] / (weight[:, None] * seen[None, :])[filled]
-    return float((joint[filled] * np.log2(ratio)).sum())
+    return float((joint[filled] * np.log2(ratio)).sum()) - bias
 
 
 def _ruled_out(
@@ -190,13 +198,13 @@ def _ruled_out(
     """What falls if the reading comes out as the likeliest harmless condition, or the likeliest, would show it."""
     fine = [i for i, s in enumerate(standing) if s.condition.severity_at(bank.point).is_fine]
     expected = max(fine or range(len(standing)), key=lambda i: likelihood[standing[i].condition.id])
-    middle = float(np.median(x[owner == expected]))
+    low, high = np.quantile(x[owner == expected], [0.15, 0.85])
     constant, share = _error(measurement, bank.point.system.nominal_volts)
-    error = constant + 2 * share * middle
+    low, high = low - constant - 2 * share * low, high + constant + 2 * share * high
     return tuple(
         s.condition.id
         for i, s in enumerate(standing)
-        if i != expected and not (np.abs(x[owner == i] - middle) <= error).any()
+        if i != expected and not ((x[owner == i] >= low) & (x[owner == i] <= high)).any()
     )
 
 

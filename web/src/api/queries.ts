@@ -44,7 +44,7 @@ export const useSite = (id: string | undefined) =>
 export const useBench = (id: string) =>
   useQuery({
     queryKey: ["bench", id],
-    queryFn: () => answer(client.GET("/api/points/{point_id}", { params: { path: { point_id: id } } })),
+    queryFn: () => answer(client.GET("/api/points/{point_id}/bench", { params: { path: { point_id: id } } })),
   });
 
 /** A write that answers with the site as it then is. */

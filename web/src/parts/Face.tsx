@@ -220,7 +220,7 @@ function PairLine({ a, b, text }: { a: Place | undefined; b: Place | undefined; 
   const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
   const width = text.length * 9.5 + 10;
   return (
-    <g aria-hidden="true">
+    <g>
       <path d={`M${a.x} ${a.y} ${b.x} ${b.y}`} className={classes.pair} />
       <rect
         x={middle.x - width / 2}

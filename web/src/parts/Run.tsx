@@ -33,10 +33,7 @@ export function Run({
           <rect x="29" y="20" width="14" height="8" fill="var(--ep-ground)" />
           <path d="m28 24 13-8" stroke="var(--ep-text)" strokeWidth="2" />
         </svg>
-        <span
-          className="mono"
-          style={{ background: "var(--ep-ground)", position: "relative", padding: "0 3px" }}
-        >
+        <span className={`mono ${classes.rating}`}>
           {circuit.rating_a === null ? "? A" : `${circuit.rating_a} A`}
         </span>
       </li>

@@ -12,8 +12,7 @@ export function Shell({ session, children }: { session: Session; children: React
   const queries = useQueryClient();
   const { setColorScheme } = useMantineColorScheme();
   const scheme = useComputedColorScheme("light");
-  useLocation();
-  const bench = lastBench();
+  const bench = useLocation().pathname.match(/^\/bench\/(.+)/)?.[1] ?? lastBench();
 
   const signOut = async () => {
     await answer(client.DELETE("/api/session"));

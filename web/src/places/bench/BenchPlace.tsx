@@ -3,7 +3,13 @@ import { useDisclosure } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { useEffect, useRef } from "react";
 import { Link, useParams } from "react-router";
-import client, { answer, type Bench, type NextTest, type Practice, type Tester } from "../../api/client";
+import client, {
+  answer,
+  type Bench as BenchData,
+  type NextTest,
+  type Practice,
+  type Tester,
+} from "../../api/client";
 import { useBench, useBenchWrite, usePractice, useSite, useTesters } from "../../api/queries";
 import { Face } from "../../parts/Face";
 import { Failure } from "../../parts/Failure";
@@ -36,10 +42,18 @@ export function BenchPlace() {
         <Text className="quiet">Opening the point</Text>
       </div>
     );
-  return <Bench key={pointId} bench={bench.data} practice={practice} testers={testers.data} />;
+  return <PointUnderTest key={pointId} bench={bench.data} practice={practice} testers={testers.data} />;
 }
 
-function Bench({ bench, practice, testers }: { bench: Bench; practice: Practice; testers: Tester[] }) {
+function PointUnderTest({
+  bench,
+  practice,
+  testers,
+}: {
+  bench: BenchData;
+  practice: Practice;
+  testers: Tester[];
+}) {
   const [setup, change] = useSetup(bench, testers);
   const field = useRef<HTMLInputElement>(null);
   const [showingKeys, keys] = useDisclosure();
@@ -140,69 +154,73 @@ function Bench({ bench, practice, testers }: { bench: Bench; practice: Practice;
         aria-hidden={!busy}
         aria-label="Working it out"
       />
-      <section className={classes.face} aria-label="The point">
-        <h2 className="zone-title">Contacts</h2>
-        <Face
-          kind={bench.kind}
-          practice={practice}
-          terminals={bench.terminals}
-          probes={setup.probes}
-          measured={measured}
-          onContact={(terminal) => change({ do: "contact", terminal })}
-        />
-        <p className={classes.hint}>{probeHint(setup.probes, setup.what === "presence", practice)}</p>
-      </section>
-      <section className={classes.reading} aria-label="The reading">
-        <ReadingPanel
-          bench={bench}
-          practice={practice}
-          testers={testers}
-          setup={setup}
-          change={change}
-          field={field}
-          busy={busy}
-          error={record.error ?? withdraw.error}
-          onRecord={(what) => recorded(entryFor(setup, what))}
-        />
-      </section>
-      <section className={classes.ladder} aria-label="What is sitting at what">
-        <h2 className="zone-title">What is sitting at what, against earth</h2>
-        {interpretation.stories.length > 0 && interpretation.verdict !== "untested" ? (
-          <Ladder
-            stories={interpretation.stories}
+      <div className={classes.left}>
+        <section className={classes.face} aria-label="The point">
+          <h2 className="zone-title">Contacts</h2>
+          <Face
+            kind={bench.kind}
             practice={practice}
-            nominal={bench.nominal_volts}
-            band={interpretation.healthy_band ?? null}
+            terminals={bench.terminals}
+            probes={setup.probes}
+            measured={measured}
+            onContact={(terminal) => change({ do: "contact", terminal })}
           />
-        ) : (
-          <Text className="quiet">
-            {interpretation.verdict === "contradictory"
-              ? "The readings contradict each other, so nothing can be placed. Retake first."
-              : "Each conductor is placed here as the readings pin it down."}
-          </Text>
-        )}
-      </section>
+          <p className={classes.hint}>{probeHint(setup.probes, setup.what === "presence", practice)}</p>
+        </section>
+        <section className={classes.log} aria-label="Readings">
+          <Log
+            bench={bench}
+            practice={practice}
+            onCorrect={(reading) => {
+              change({ do: "correct", reading });
+              field.current?.focus();
+            }}
+            onWithdraw={(id) => withdraw.mutate(id)}
+          />
+          <Group gap="sm" mt="sm">
+            <Button variant="default" onClick={() => savePoint.mutate({ id: bench.id, name: bench.name })}>
+              Save as survey file
+            </Button>
+            <Button variant="subtle" onClick={keys.open}>
+              Keys <kbd style={{ marginLeft: 8 }}>?</kbd>
+            </Button>
+          </Group>
+        </section>
+      </div>
+      <div className={classes.middle}>
+        <section className={classes.reading} aria-label="The reading">
+          <ReadingPanel
+            bench={bench}
+            practice={practice}
+            testers={testers}
+            setup={setup}
+            change={change}
+            field={field}
+            busy={busy}
+            error={record.error ?? withdraw.error}
+            onRecord={(what) => recorded(entryFor(setup, what))}
+          />
+        </section>
+        <section className={classes.ladder} aria-label="What is sitting at what">
+          <h2 className="zone-title">What is sitting at what, against earth</h2>
+          {interpretation.stories.length > 0 && interpretation.verdict !== "untested" ? (
+            <Ladder
+              stories={interpretation.stories}
+              practice={practice}
+              nominal={bench.nominal_volts}
+              band={interpretation.healthy_band ?? null}
+            />
+          ) : (
+            <Text className="quiet">
+              {interpretation.verdict === "contradictory"
+                ? "The readings contradict each other, so nothing can be placed. Retake first."
+                : "Each conductor is placed here as the readings pin it down."}
+            </Text>
+          )}
+        </section>
+      </div>
       <section className={classes.conclusion} aria-label="What it could still be">
         <Conclusion bench={bench} practice={practice} testers={testers} onSetUp={setUp} />
-      </section>
-      <section className={classes.log} aria-label="Readings">
-        <Log
-          bench={bench}
-          practice={practice}
-          onCorrect={(reading) => {
-            change({ do: "correct", reading });
-            field.current?.focus();
-          }}
-          onWithdraw={(id) => withdraw.mutate(id)}
-        />
-        <Group gap="sm" mt="sm">
-          <Button variant="default" onClick={() => savePoint.mutate({ id: bench.id, name: bench.name })}>
-            Save as survey file
-          </Button>
-          <Button variant="subtle" onClick={keys.open}>
-            Keys <kbd style={{ marginLeft: 8 }}>?</kbd>
-          </Button>
-        </Group>
       </section>
       <Modal opened={showingKeys} onClose={keys.close} title="Keys">
         <Keys practice={practice} terminals={bench.terminals} />
@@ -211,7 +229,7 @@ function Bench({ bench, practice, testers }: { bench: Bench; practice: Practice;
   );
 }
 
-function Header({ bench }: { bench: Bench }) {
+function Header({ bench }: { bench: BenchData }) {
   const site = useSite(bench.site.id);
   const circuit = site.data?.supplies
     .flatMap((s) => s.boards)

@@ -149,12 +149,22 @@ function NextTests(props: {
         </Button>
         <kbd>Space</kbd>
       </div>
-      {others.map((test) => (
-        <button key={name(test)} type="button" className={classes.other} onClick={() => props.onSetUp(test)}>
-          <b>or {name(test)}</b>
-          <span>{test.why}</span>
-        </button>
-      ))}
+      {others.length > 0 && (
+        <details className={classes.others}>
+          <summary>or {others.length === 1 ? "another" : `${others.length} others`}</summary>
+          {others.map((test) => (
+            <button
+              key={name(test)}
+              type="button"
+              className={classes.other}
+              onClick={() => props.onSetUp(test)}
+            >
+              <b>{name(test)}</b>
+              <span>{test.why}</span>
+            </button>
+          ))}
+        </details>
+      )}
     </div>
   );
 }

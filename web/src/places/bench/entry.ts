@@ -55,12 +55,16 @@ export function functionOf(entry: Entry): FunctionId {
   return entry.input === "low-z" ? "low-z" : "volts";
 }
 
+/** At least one decimal for volts, as the display has it. */
+const written = (value: unknown, unit: string) =>
+  typeof value === "number" && unit === "V" && Number.isInteger(value) ? value.toFixed(1) : `${value}`;
+
 /** What was seen, with its unit. */
 export function seen(entry: Entry): string {
   if (entry.quantity === "presence") return entry.value ? "alarm" : "silent";
   const unit = sign(entry.unit ?? FUNCTIONS[functionOf(entry)].units[0] ?? "");
   if (entry.over_range) return `over range ${unit}`.trim();
-  if (entry.value !== undefined) return `${entry.value} ${unit}`;
+  if (entry.value !== undefined) return `${written(entry.value, unit)} ${unit}`;
   if (entry.below === undefined) return `${entry.at_least} ${unit} or more`;
   return entry.at_least === undefined
     ? `under ${entry.below} ${unit}`

@@ -1,0 +1,71 @@
+# Even Probe. `make demo` to try it, `make test` to test it; both install what they need.
+
+PYTHON ?= python3
+VENV := .venv
+BIN := $(VENV)/bin
+MANAGE := $(BIN)/python server/manage.py
+PORT ?= 8000
+
+.PHONY: demo test check bench screenshots dev build client chromium clean
+
+demo: $(VENV)/.installed build
+	$(MANAGE) migrate -v0
+	$(MANAGE) load_demo
+	@echo
+	@echo "  Even Probe is at http://127.0.0.1:$(PORT)   sign in as demo, password larkspur-demo"
+	@echo
+	$(BIN)/gunicorn --chdir server --workers 1 --threads 8 --bind 127.0.0.1:$(PORT) project.wsgi
+
+test: $(VENV)/.installed build chromium
+	$(BIN)/pytest
+
+check: $(VENV)/.installed web/node_modules/.installed
+	$(BIN)/ruff check .
+	$(BIN)/ruff format --check .
+	$(BIN)/mypy src server bench
+	$(BIN)/lint-imports
+	$(MANAGE) makemigrations --check --dry-run -v0
+	$(MAKE) client
+	git diff --exit-code -- web/src/api/openapi.json web/src/api/schema.d.ts
+	cd web && npm run check
+
+bench: $(VENV)/.installed
+	$(BIN)/python -m bench
+
+screenshots: $(VENV)/.installed build chromium
+	$(BIN)/python docs/screenshots/take.py
+
+dev: $(VENV)/.installed web/node_modules/.installed
+	$(MANAGE) migrate -v0
+	$(MANAGE) load_demo
+	DEBUG=1 $(MANAGE) runserver $(PORT) & cd web && npx vite; kill %1
+
+client: $(VENV)/.installed web/node_modules/.installed
+	cd server && ../$(BIN)/python manage.py export_openapi_schema --api project.api.api --indent 1 --output ../web/src/api/openapi.json
+	cd web && npx openapi-typescript src/api/openapi.json -o src/api/schema.d.ts
+
+build: web/dist/index.html
+
+web/dist/index.html: web/node_modules/.installed web/index.html web/vite.config.ts $(shell find web/src web/public -type f)
+	cd web && npm run build
+
+web/node_modules/.installed: web/package.json web/package-lock.json
+	cd web && npm install --no-save --no-audit --no-fund
+	touch $@
+
+$(VENV)/.installed: pyproject.toml requirements.lock
+	$(PYTHON) -m venv $(VENV)
+	$(BIN)/pip install --quiet --disable-pip-version-check -r requirements.lock
+	$(BIN)/pip install --quiet --disable-pip-version-check --no-deps -e .
+	touch $@
+
+chromium:
+	@command -v chromium >/dev/null || { \
+		if [ "$$(id -u)" = 0 ] && command -v apt-get >/dev/null; then \
+			apt-get update -qq && apt-get install -y -qq chromium; \
+		else \
+			echo "The browser tests need Debian's chromium: sudo apt-get install chromium"; exit 1; \
+		fi; }
+
+clean:
+	rm -rf $(VENV) web/node_modules web/dist data
