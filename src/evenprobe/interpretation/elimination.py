@@ -20,7 +20,9 @@ Array = NDArray[Any]
 WORTH_REFINING = 8.0
 """A best miss above this was never brought down to 1 in the benchmark's surveys."""
 WORTH_KNOWING = 60.0
-STARTS = 3
+WORTH_A_SECOND_LOOK = 4.5
+SECOND_LOOK_STARTS = 24
+"""A condition that nearly fits is looked at again from so many more samples: its first ones may have been led astray."""
 EXTRAPOLATED = 0.25
 """The samples' range is widened by this share of itself before a reading alone rules a condition hopeless."""
 NEIGHBOURS = 48
@@ -86,12 +88,44 @@ def _refined(bank: Bank, evidence: Sequence[Evidence], miss: Array, scale: Array
         own = miss[block]
         best = own.min()
         if best > 1.0 and (best <= WORTH_REFINING or _each_alone_fits(bank, evidence, block)):
-            rows = block.start + np.argsort(own)[:STARTS]
+            rows = block.start + _nearest_of_each_kind(bank, condition, block, own)
             nearest = bank.installation.with_source(bank.cube[rows], condition, scale[rows])
             present = bank.installation.unknowns.all_present(nearest[:2])
             absent = bank.installation.unknowns.all_absent(nearest[:1])
             starts.append(Start(condition, np.concatenate([nearest, present, absent])))
-    return refine(bank.installation, evidence, starts) if starts else {}
+    if not starts:
+        return {}
+    least = refine(bank.installation, evidence, starts)
+    blocks = {condition.id: block for condition, block in bank.blocks}
+    again = [start.condition for start in starts if 1.0 < least[start.condition.id] <= WORTH_A_SECOND_LOOK]
+    wider = [
+        Start(condition, bank.installation.with_source(bank.cube[rows], condition, scale[rows]))
+        for condition in again
+        for block in [blocks[condition.id]]
+        for rows in [block.start + np.argsort(miss[block])[2 : 2 + SECOND_LOOK_STARTS]]
+    ]
+    if wider:
+        for name, found in refine(bank.installation, evidence, wider, polished=6).items():
+            least[name] = min(least[name], found)
+    return least
+
+
+def _nearest_of_each_kind(
+    bank: Bank, condition: Condition, block: slice, own: Array
+) -> NDArray[np.intp]:
+    """Rows of the block to start from: the nearest two, and the nearest on either side of each either-or.
+
+    Whether a joint lies before or after the tap, and whether filters are fitted, has no slope to follow.
+    """
+    names = bank.installation.unknowns.names
+    cube = bank.cube[block]
+    order = np.argsort(own)
+    either_or = ["filters_fitted"] + ["other_line"] * condition.second_line
+    either_or += ["joint_place"] * bool({"line", "neutral"} & set(condition.joints))
+    either_or += ["earth_joint_place"] * ("earth" in condition.joints)
+    sides = np.stack([cube[order, names.index(name)] < 0.5 for name in either_or], axis=1)
+    _, first = np.unique(sides, axis=0, return_index=True)
+    return np.asarray(order[sorted({0, 1, *first})])
 
 
 def _each_alone_fits(bank: Bank, evidence: Sequence[Evidence], block: slice) -> bool:
