@@ -19,9 +19,7 @@ from evenprobe.wiring import (
 )
 
 METER = Instrument("meter", InstrumentKind.MULTIMETER, proved=True)
-OTHER_METER = Instrument(
-    "other", InstrumentKind.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2
-)
+OTHER_METER = Instrument("other", InstrumentKind.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2)
 STEPPED = Instrument("stepped", InstrumentKind.TWO_POLE, proved=True)
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
 PAIRS = ((Terminal.L, Terminal.N), (Terminal.L, Terminal.PE), (Terminal.N, Terminal.PE))

@@ -57,9 +57,7 @@ def run(surveys: int = SURVEYS, seed: int = SEED) -> Count:
 
 def main(surveys: int = SURVEYS, seed: int = SEED) -> int:
     total = run(surveys, seed)
-    print(
-        f"surveys {total.surveys}, truths struck out {len(total.lost)}, dangers cleared {len(total.cleared)}"
-    )
+    print(f"surveys {total.surveys}, truths struck out {len(total.lost)}, dangers cleared {len(total.cleared)}")
     print("verdicts " + ", ".join(f"{v} {n}" for v, n in sorted(total.verdicts.items())))
     for line in [*total.lost, *total.cleared]:
         print(f"  {line}")

@@ -3,7 +3,7 @@
 from django.contrib.auth import authenticate, login, logout
 from django.http import HttpRequest
 from django.views.decorators.csrf import csrf_protect, ensure_csrf_cookie
-from ninja import Router, Schema
+from ninja import Router, Schema, Status
 from ninja.decorators import decorate_view
 
 from crews.services import crew_of_user
@@ -44,6 +44,6 @@ def sign_in(request: HttpRequest, data: Credentials) -> Session:
 
 
 @router.delete("/session", response={204: None})
-def sign_out(request: HttpRequest) -> tuple[int, None]:
+def sign_out(request: HttpRequest) -> Status[None]:
     logout(request)
-    return 204, None
+    return Status(204, None)

@@ -13,7 +13,7 @@ def crew_of(request: HttpRequest) -> Crew:
 
 
 def crew_of_user(user: AbstractBaseUser | AnonymousUser) -> Crew:
-    crew = Crew.objects.filter(memberships__user_id=user.pk).first()
+    crew = Crew.objects.filter(memberships__user_id=user.pk or 0).first()
     if crew is None:
         raise Refused(("", "you are in no crew yet; ask whoever runs this server to add you"), status=403)
     return crew

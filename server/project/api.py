@@ -32,9 +32,7 @@ def bad_format(request: HttpRequest, error: FormatError) -> HttpResponse:
 
 @api.exception_handler(ValidationError)
 def bad_request(request: HttpRequest, error: ValidationError) -> HttpResponse:
-    problems = [
-        (path_of([p for p in e["loc"][1:] if p not in ("data", "entry_in")]), _said(e)) for e in error.errors
-    ]
+    problems = [(path_of([p for p in e["loc"][1:] if p not in ("data", "entry_in")]), _said(e)) for e in error.errors]
     return api.create_response(request, as_body(problems), status=422)
 
 

@@ -11,9 +11,7 @@ from django.views.decorators.http import require_safe
 def front_end(_request: HttpRequest) -> HttpResponse:
     page = settings.WEB_DIST / "index.html"
     if not page.exists():
-        return HttpResponse(
-            "The front end is not built: run make build.", status=503, content_type="text/plain"
-        )
+        return HttpResponse("The front end is not built: run make build.", status=503, content_type="text/plain")
     response = HttpResponse(page.read_bytes())
     response["Cache-Control"] = "no-cache"
     response["Content-Security-Policy"] = (

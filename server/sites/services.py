@@ -110,9 +110,7 @@ def put_point(
     kept = {end for entry in _entries(point) for end in (entry.get("from"), entry.get("to"))}
     orphaned = kept - {None, "REF", *checked.terminals}
     if orphaned:
-        raise Refused(
-            ("terminals", f"readings were taken at {', '.join(sorted(map(str, orphaned)))}; keep it")
-        )
+        raise Refused(("terminals", f"readings were taken at {', '.join(sorted(map(str, orphaned)))}; keep it"))
     point.name, point.kind, point.length_m = _name(name), str(checked.kind), length
     point.terminals = [str(t) for t in checked.terminals]
     if point._state.adding:
@@ -124,7 +122,7 @@ def put_point(
 def _entries(point: Point) -> list[dict[str, Any]]:
     if point._state.adding:
         return []
-    return list(point.readings.exclude(entry=None).values_list("entry", flat=True))
+    return [dict(reading.entry) for reading in point.readings.exclude(entry=None)]
 
 
 def _new_or_own(crew: Crew, model: type[Placed], record_id: UUID, **parent: Any) -> Placed:

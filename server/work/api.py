@@ -183,9 +183,7 @@ def record_reading(request: HttpRequest, point_id: UUID, reading_id: UUID, data:
     response={200: BenchOut, 404: Problems, 409: Problems, 422: Problems},
     by_alias=True,
 )
-def withdraw_reading(
-    request: HttpRequest, point_id: UUID, withdrawal_id: UUID, data: WithdrawalIn
-) -> dict[str, Any]:
+def withdraw_reading(request: HttpRequest, point_id: UUID, withdrawal_id: UUID, data: WithdrawalIn) -> dict[str, Any]:
     return bench_out(withdraw(crew_of(request), request.user, point_id, withdrawal_id, data.reading))
 
 
@@ -233,8 +231,7 @@ def bench_out(point: Point) -> dict[str, Any]:
         "conductor": circuit.conductor,
         "neighbours": [{"id": p.id, "name": p.name} for p in circuit.points.all()],
         "readings": [
-            _reading_out(r)
-            for r in point.readings.exclude(entry=None).select_related("tester", "superseded_by")
+            _reading_out(r) for r in point.readings.exclude(entry=None).select_related("tester", "superseded_by")
         ],
         "interpretation": interpretation_of(supply.site, point),
     }

@@ -97,7 +97,7 @@ TESTERS = (
 
 THREE = ("L-N", "L-PE", "N-PE")
 CHAIN = (
-    *THREE, "PE-REF", "N-PE ohm", "N-PE here 10", "L-N here 10", "L-PE here 10",
+    *THREE, "PE-REF", "N-PE ohm", "L-PE ohm", "N-PE here 10", "L-N here 10", "L-PE here 10",
     "N-PE elsewhere 10", "L-N elsewhere 10", "L-PE elsewhere 10",
 )  # fmt: skip
 

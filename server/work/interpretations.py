@@ -1,4 +1,4 @@
-"""Interpretations: derived on request by the core, never stored as truth, kept by content so that none is made twice."""
+"""Interpretations: derived on request by the core, and kept by content so that none is made twice."""
 
 import hashlib
 import json

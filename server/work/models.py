@@ -20,9 +20,7 @@ class Reading(models.Model):
     point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="readings")
     entry: Any = models.JSONField(null=True)
     tester = models.ForeignKey(Tester, null=True, on_delete=models.PROTECT, related_name="readings")
-    supersedes = models.OneToOneField(
-        "self", null=True, on_delete=models.PROTECT, related_name="superseded_by"
-    )
+    supersedes = models.OneToOneField("self", null=True, on_delete=models.PROTECT, related_name="superseded_by")
     taken_at = models.DateTimeField()
     recorded_at = models.DateTimeField(auto_now_add=True)
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)

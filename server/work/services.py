@@ -4,7 +4,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID, uuid5
 
-from django.contrib.auth.models import AbstractBaseUser, AnonymousUser
+from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 from django.db import transaction
 from django.utils import timezone
 
@@ -100,14 +100,8 @@ def _keep(
             raise Refused(("supersedes", "this reading was already corrected or withdrawn"), status=409)
         if corrected.entry is None:
             raise Refused(("supersedes", "a withdrawal cannot be corrected; record the reading again"))
-    person = author if author.is_authenticated else None
-    name = (
-        by_name
-        if by_name is not None
-        else (person.get_full_name() or person.get_username())
-        if person
-        else ""
-    )
+    person = author if isinstance(author, User) else None
+    name = by_name if by_name is not None else (person.get_full_name() or person.get_username()) if person else ""
     Reading.objects.create(
         id=reading_id,
         point=point,
@@ -162,9 +156,7 @@ def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) ->
                 if reading.withdrawn:
                     _keep(point, author, uuid5(reading_id, "withdrawn"), None, None, reading_id, reading.at)
             except Refused as error:
-                raise Refused(
-                    *((f"{path}.{key}", text) for key, text in error.problems), status=error.status
-                ) from None
+                raise Refused(*((f"{path}.{key}", text) for key, text in error.problems), status=error.status) from None
     return site
 
 

@@ -10,9 +10,7 @@ from work.models import Reading
 def survey_of(site: Site, points: list[Point], *, whole: bool) -> dict[str, Any]:
     """The points as a survey. `whole`: with all that was superseded, and authors and times, for an export;
     otherwise only what counts, so that equal content has an equal survey."""
-    readings = list(
-        Reading.objects.filter(point__in=points).select_related("tester", "superseded_by", "supersedes")
-    )
+    readings = list(Reading.objects.filter(point__in=points).select_related("tester", "superseded_by", "supersedes"))
     by_point: dict[Any, list[Reading]] = {}
     for reading in readings:
         by_point.setdefault(reading.point_id, []).append(reading)

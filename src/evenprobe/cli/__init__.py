@@ -25,8 +25,7 @@ INPUT_ERROR = 2
 def _interpret(options: argparse.Namespace) -> dict[str, Any]:
     survey = parse(SurveyFile, _read(options.file))
     return interpretation_answer(
-        (point.id, interpret(survey.facts(point), survey.readings(point), survey.kit()))
-        for point in survey.points
+        (point.id, interpret(survey.facts(point), survey.readings(point), survey.kit())) for point in survey.points
     )
 
 

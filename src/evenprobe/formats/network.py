@@ -63,21 +63,13 @@ class NetworkFile(Strict):
         """The answer of `solve`, at full double precision. Raises FormatError naming a node left hanging."""
         omega = 2 * np.pi * self.frequency_hz
         conducting = {
-            f"branches[{i}]": branch
-            for i, branch in enumerate(self.branches)
-            if branch.ohm is not None or omega > 0
+            f"branches[{i}]": branch for i, branch in enumerate(self.branches) if branch.ohm is not None or omega > 0
         }
-        hanging = {n for b in self.branches for n in b.between} - {
-            n for b in conducting.values() for n in b.between
-        }
+        hanging = {n for b in self.branches for n in b.between} - {n for b in conducting.values() for n in b.between}
         if hanging - {self.earth}:
-            raise FormatError(
-                [("branches", f"node {min(hanging)} has no path to {self.earth} at this frequency")]
-            )
+            raise FormatError([("branches", f"node {min(hanging)} has no path to {self.earth} at this frequency")])
         try:
-            mesh = Mesh(
-                {name: (self._node(b.between[0]), self._node(b.between[1])) for name, b in conducting.items()}
-            )
+            mesh = Mesh({name: (self._node(b.between[0]), self._node(b.between[1])) for name, b in conducting.items()})
         except NetworkError as error:
             raise FormatError([("branches", str(error).replace("earth", self.earth))]) from None
         admittance = {

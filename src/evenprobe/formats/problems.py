@@ -22,9 +22,7 @@ def parse_json(text: str) -> Any:
     try:
         return json.loads(text, parse_constant=_refuse_constant, object_pairs_hook=_refuse_repeats)
     except json.JSONDecodeError as error:
-        raise FormatError(
-            [("", f"not JSON: {error.msg} at line {error.lineno}, column {error.colno}")]
-        ) from None
+        raise FormatError([("", f"not JSON: {error.msg} at line {error.lineno}, column {error.colno}")]) from None
     except RecursionError:
         raise FormatError([("", "not a file of ours: nested too deeply")]) from None
 

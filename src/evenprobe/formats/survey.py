@@ -179,9 +179,7 @@ class ReadingEntry(Strict):
             number = getattr(self, name)
             if number is None:
                 continue
-            if number < 0 and not (
-                self.quantity is Quantity.VOLTAGE and self.mode == "dc" and name == "value"
-            ):
+            if number < 0 and not (self.quantity is Quantity.VOLTAGE and self.mode == "dc" and name == "value"):
                 what = "an AC voltage" if self.quantity is Quantity.VOLTAGE else f"a {self.quantity}"
                 raise FieldError(name, f"{what} cannot be negative: check the sign, or DC was meant")
             if self.quantity in (Quantity.RESISTANCE, Quantity.INSULATION) and self.si(number) > HIGHEST_OHMS:
@@ -197,9 +195,7 @@ class ReadingEntry(Strict):
         if given > 1:
             raise FieldError("value", "give a value, or steps, or over_range, not several")
         if self.over_range and self.quantity not in (Quantity.RESISTANCE, Quantity.INSULATION):
-            raise FieldError(
-                "over_range", "for volts say at_least with the top of the range, and treat it as live"
-            )
+            raise FieldError("over_range", "for volts say at_least with the top of the range, and treat it as live")
 
     def si(self, number: float) -> float:
         return to_si(number, self.unit or UNITS_OF[self.quantity][0])
@@ -259,9 +255,7 @@ class PointEntry(Strict):
             for key, end in (("from", entry.from_), ("to", entry.to)):
                 if end is not None and end not in (*self.terminals, Terminal.REF):
                     names = ", ".join((*self.terminals, Terminal.REF))
-                    problems.append(
-                        (f"readings[{index}].{key}", f"{end!r} is no terminal of this point; use {names}")
-                    )
+                    problems.append((f"readings[{index}].{key}", f"{end!r} is no terminal of this point; use {names}"))
         if problems:
             path, text = problems[0]
             raise FieldError(path, text)

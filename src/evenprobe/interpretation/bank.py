@@ -46,9 +46,7 @@ class Samples:
     def solved(self, mode: Mode) -> Solved:
         if mode not in self._solved:
             dc, device_open = mode
-            self._solved[mode] = self.installation.solve(
-                self.cube, self.blocks, dc=dc, device_open=device_open
-            )
+            self._solved[mode] = self.installation.solve(self.cube, self.blocks, dc=dc, device_open=device_open)
         return self._solved[mode]
 
     def predicted(self, measurement: Measurement, lamp: str | None = None) -> Array:
@@ -90,9 +88,7 @@ class Bank(Samples):
         self.samples = samples
         self.conditions: tuple[Condition, ...] = conditions_for(point)
         cube = _sobol(installation.unknowns.count, samples)
-        blocks = [
-            (condition, slice(i * samples, (i + 1) * samples)) for i, condition in enumerate(self.conditions)
-        ]
+        blocks = [(condition, slice(i * samples, (i + 1) * samples)) for i, condition in enumerate(self.conditions)]
         super().__init__(installation, np.tile(cube, (len(self.conditions), 1)), blocks)
         self.scale = self.source_scale()
 

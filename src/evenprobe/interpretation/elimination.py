@@ -22,7 +22,7 @@ WORTH_REFINING = 8.0
 WORTH_KNOWING = 60.0
 WORTH_A_SECOND_LOOK = 4.5
 SECOND_LOOK_STARTS = 24
-"""A condition that nearly fits is looked at again from so many more samples: its first ones may have been led astray."""
+"""A condition that nearly fits is looked at again from so many more samples: the first may have been led astray."""
 EXTRAPOLATED = 0.25
 """The samples' range is widened by this share of itself before a reading alone rules a condition hopeless."""
 NEIGHBOURS = 48
@@ -110,9 +110,7 @@ def _refined(bank: Bank, evidence: Sequence[Evidence], miss: Array, scale: Array
     return least
 
 
-def _nearest_of_each_kind(
-    bank: Bank, condition: Condition, block: slice, own: Array
-) -> NDArray[np.intp]:
+def _nearest_of_each_kind(bank: Bank, condition: Condition, block: slice, own: Array) -> NDArray[np.intp]:
     """Rows of the block to start from: the nearest two, and the nearest on either side of each either-or.
 
     Whether a joint lies before or after the tap, and whether filters are fitted, has no slope to follow.
@@ -153,7 +151,7 @@ def reason_for(bank: Bank, elimination: Elimination, condition: Condition) -> Re
     First each reading alone, over all the condition's samples; where no single one does, each reading
     against the samples that agree best with the others.
     """
-    block = dict((c.id, rows) for c, rows in bank.blocks)[condition.id]
+    block = next(rows for c, rows in bank.blocks if c.id == condition.id)
     low, high = bank.scale[0][block], bank.scale[1][block]
     best: tuple[float, Reason] | None = None
     for e in elimination.evidence:
@@ -177,9 +175,7 @@ def reason_for(bank: Bank, elimination: Elimination, condition: Condition) -> Re
     return best[1]
 
 
-def _plainer(
-    best: tuple[float, Reason] | None, e: Evidence, least: float, most: float
-) -> tuple[float, Reason]:
+def _plainer(best: tuple[float, Reason] | None, e: Evidence, least: float, most: float) -> tuple[float, Reason]:
     gap = _gap(e, least, most)
     if best is not None and best[0] >= gap:
         return best

@@ -67,7 +67,7 @@ def _group_misses(
         miss[near] = m_near
         if not keep.all():
             near, p_near, m_near = near[keep], p_near[:, keep], m_near[keep]
-    return miss
+    return np.asarray(miss)
 
 
 def best_scale(evidence: Sequence[Evidence], predicted: Array, scale: tuple[Array, Array]) -> Array:
@@ -81,4 +81,4 @@ def best_scale(evidence: Sequence[Evidence], predicted: Array, scale: tuple[Arra
     p = predicted[rows]
     middle = np.clip(p, lows, highs)
     factor = (weights * p * middle).sum(axis=0) / ((weights * p * p).sum(axis=0) + TINY)
-    return np.clip(factor, *scale)
+    return np.asarray(np.clip(factor, *scale))

@@ -47,9 +47,7 @@ def interpret(
     unstrained = [o for o in outcomes if o.standing and not o.strained]
     unexplained = bool(alarms) and not unanswered and not unstrained and bool(elimination.standing)
     retake = _retake(bank, evidence) if not elimination.standing else ()
-    tests, note = next_tests(
-        bank, elimination, {o.condition.id: o.likelihood for o in outcomes}, readings, kit
-    )
+    tests, note = next_tests(bank, elimination, {o.condition.id: o.likelihood for o in outcomes}, readings, kit)
     band = limit_for("voltage.band", point.practice, point.system, overrides).band
     return PointInterpretation(
         practice=point.practice,

@@ -1,4 +1,4 @@
-"""Single readings against single limits. Where the limit lies inside the reading's interval, nobody can say: borderline."""
+"""Single readings against single limits. Where the limit lies inside a reading's interval it is borderline."""
 
 from collections.abc import Sequence
 
@@ -16,9 +16,7 @@ def judge_limit(limit: Limit, reading: str, interval: tuple[float, float]) -> Ju
     band, unit = limit.band, limit.unit
     inside = band.low <= low and high <= band.high
     outside = high < band.low or low > band.high
-    result = (
-        JudgementResult.PASS if inside else JudgementResult.FAIL if outside else JudgementResult.BORDERLINE
-    )
+    result = JudgementResult.PASS if inside else JudgementResult.FAIL if outside else JudgementResult.BORDERLINE
     text = {
         JudgementResult.PASS: f"within {band.low:g} to {band.high:g} {unit}",
         JudgementResult.FAIL: f"outside {band.low:g} to {band.high:g} {unit}",
@@ -35,9 +33,9 @@ def judgements(
 ) -> tuple[Judgement, ...]:
     """Every reading that a limit applies to; `kept` are readings, such as frequency, that decide no condition."""
     found = [
-        judge_limit(limit_for(limit, point.practice, point.system, overrides), e.reading.id, e.interval)
+        judge_limit(limit_for(name, point.practice, point.system, overrides), e.reading.id, e.interval)
         for e in evidence
-        if (limit := _limit_of(e)) is not None
+        if (name := _limit_of(e)) is not None
     ]
     for reading in kept:
         measurement = reading.measurement
@@ -66,9 +64,7 @@ def _limit_of(e: Evidence) -> str | None:
     return None
 
 
-def _drops(
-    point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]
-) -> tuple[Judgement, ...]:
+def _drops(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]) -> tuple[Judgement, ...]:
     """Loaded against unloaded with the same tester: what the two have in common, its gain, cancels."""
     volts = [e for e in evidence if _limit_of(e) == "voltage.band" and e.reading.value is not None]
     unloaded = [e for e in volts if e.measurement.as_is]

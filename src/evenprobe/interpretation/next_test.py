@@ -45,6 +45,10 @@ SECONDS = {
     "open": 150.0,
 }
 LIVE_EXPOSURE = 1.3
+TOUCHED_METAL_FIRST = 0.4
+"""While a danger stands the metal a hand touches comes first, of all that would rule the danger out."""
+MERELY_NARROWING = 6.0
+"""A reading that strikes nothing out, even if all is well, comes after those that do."""
 USUAL_LOAD_A = 10.0
 PLUGGING_IN_NEAR_DANGER = 3.0
 """Nothing is plugged in while metalwork may be live, so tests that need it wait until it is known."""
@@ -66,7 +70,7 @@ def next_tests(
     weight = _weights(bank, standing, likelihood)
     solved = {mode: _subset(bank.solved(mode), rows) for mode in ((False, False), (True, True))}
     danger_stands = any(s.condition.severity_at(bank.point) is Severity.DANGER for s in standing)
-    ranked = []
+    ranked: list[tuple[float, NextTest]] = []
     for measurement in _candidates(bank, taken, kit):
         x = shown(
             measurement,
@@ -78,27 +82,28 @@ def next_tests(
             x = x * elimination.scale[rows]
         bits = _information(_bins(measurement, x, bank.point.system.nominal_volts), owner, weight)
         if bits >= LEAST_BITS:
-            loaded = measurement.load_here_a or measurement.load_elsewhere_a
-            dearer = PLUGGING_IN_NEAR_DANGER if danger_stands and loaded else 1.0
-            ranked.append((bits / _seconds(measurement) / dearer, bits, measurement, x))
+            gone = _ruled_out(bank, standing, likelihood, measurement, x, owner)
+            cost = _seconds(measurement)
+            if danger_stands and (measurement.load_here_a or measurement.load_elsewhere_a):
+                cost *= PLUGGING_IN_NEAR_DANGER
+            if danger_stands and _metal_to_reference(measurement):
+                cost *= TOUCHED_METAL_FIRST
+            if not gone:
+                cost *= MERELY_NARROWING
+            ranked.append(
+                (bits / cost, NextTest(measurement, gone, bits, _seconds(measurement), _why(bank, standing, gone)))
+            )
     ranked.sort(key=lambda entry: -entry[0])
     offered: list[NextTest] = []
-    for _, bits, measurement, x in ranked:
-        gone = _ruled_out(bank, standing, likelihood, measurement, x, owner)
-        if any(set(gone) == set(earlier.rules_out) for earlier in offered):
-            continue
-        offered.append(NextTest(measurement, gone, bits, _seconds(measurement), _why(bank, standing, gone)))
-        if len(offered) == OFFERED:
-            break
-    return tuple(offered), "" if offered or len(standing) < 2 else _note(bank, standing)
+    for _, test in ranked:
+        if not any(test.rules_out == earlier.rules_out for earlier in offered):
+            offered.append(test)
+    return tuple(offered[:OFFERED]), "" if offered or len(standing) < 2 else _note(bank, standing)
 
 
 def _weights(bank: Bank, standing: Sequence[Standing], likelihood: dict[str, float]) -> Array:
     weight = np.array(
-        [
-            likelihood[s.condition.id] ** FLATTEN * WEIGHT[s.condition.severity_at(bank.point)]
-            for s in standing
-        ]
+        [likelihood[s.condition.id] ** FLATTEN * WEIGHT[s.condition.severity_at(bank.point)] for s in standing]
     )
     return np.asarray(weight / weight.sum())
 
@@ -139,6 +144,10 @@ def _setup(m: Measurement) -> tuple[object, ...]:
     loads = m.load_here_a is not None, m.load_elsewhere_a is not None
     device = "open" if m.quantity is Quantity.RESISTANCE else m.device
     return m.quantity, ends, m.input, loads, device
+
+
+def _metal_to_reference(m: Measurement) -> bool:
+    return Terminal.REF in (m.from_, m.to) and any(end in METALWORK for end in (m.from_, m.to))
 
 
 def _seconds(m: Measurement) -> float:

@@ -147,13 +147,11 @@ def _least_greatest(distance: Array, slope: Array, sample: Array, radius: float)
     cost[-1] = 1.0
     slack = np.full((len(distance), 1), -1.0)
     within = np.block([[slope, slack], [-slope, slack]])
-    bounds = [
-        (max(-radius, -u), min(radius, 1.0 - u)) for u in np.clip(sample, 0.0, 1.0)
-    ]
+    bounds = [(max(-radius, -u), min(radius, 1.0 - u)) for u in np.clip(sample, 0.0, 1.0)]
     found = linprog(
         cost, A_ub=within, b_ub=np.concatenate([-distance, distance]), bounds=[*bounds, (0.0, None)], method="highs"
     )
-    if not found.success:
+    if not found.success or found.x is None:
         return np.zeros(unknowns), np.inf
     return np.asarray(found.x[:-1]), float(found.x[-1])
 

@@ -21,7 +21,7 @@ def stories(bank: Bank, elimination: Elimination, outcomes: Sequence[ConditionOu
     told: list[tuple[list[str], dict[Terminal, tuple[float, float, float]]]] = []
     ranked = sorted(elimination.standing, key=lambda s: -outcome[s.condition.id].likelihood)
     for standing in ranked:
-        spread = {}
+        spread: dict[Terminal, tuple[float, float, float]] = {}
         for terminal in terminals:
             volts = potentials(bank, elimination, standing, terminal)
             low, middle, high = np.quantile(volts, [0.05, 0.5, 0.95])

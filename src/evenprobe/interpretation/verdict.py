@@ -89,7 +89,10 @@ def summary(
         else f"Someone can be hurt now: {named}. Keep off, switch off, lock.",
     }[verdict]
     if verdict is Verdict.DANGER and alarm_unanswered:
-        return "A tester says the metalwork is live. Keep off until a contact reading to an independent earth says otherwise."
+        return (
+            "A tester says the metalwork is live. "
+            "Keep off until a contact reading to an independent earth says otherwise."
+        )
     return f"{sentence} An alarm stays unexplained." if alarm_unexplained else sentence
 
 

@@ -43,10 +43,10 @@ class Solution:
             into = self.transfer(pair, load.pair, rest)
             out = into if drive == pair else self.transfer(load.pair, drive, rest)
             own = self.transfer(load.pair, load.pair, rest)
-            return self.transfer(pair, drive, rest) - load.siemens * into * out / (1 + load.siemens * own)
+            return np.asarray(self.transfer(pair, drive, rest) - load.siemens * into * out / (1 + load.siemens * own))
         a, b = self._at(pair)
         c, d = self._at(drive)
-        return self.ohms[a, c] - self.ohms[a, d] - self.ohms[b, c] + self.ohms[b, d]
+        return np.asarray(self.ohms[a, c] - self.ohms[a, d] - self.ohms[b, c] + self.ohms[b, d])
 
     def impedance(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
         """Internal impedance of the pair in ohms, shape (B,)."""
@@ -58,9 +58,9 @@ class Solution:
             *rest, load = loads
             own = self.transfer(load.pair, load.pair, rest)
             current = load.siemens * self.open_volts(load.pair, rest) / (1 + load.siemens * own)
-            return self.open_volts(pair, rest) - self.transfer(pair, load.pair, rest) * current
+            return np.asarray(self.open_volts(pair, rest) - self.transfer(pair, load.pair, rest) * current)
         a, b = self._at(pair)
-        return self.volts[a] - self.volts[b]
+        return np.asarray(self.volts[a] - self.volts[b])
 
     def select(self, rows: NDArray[np.intp]) -> "Solution":
         """The same ports for some of the samples."""

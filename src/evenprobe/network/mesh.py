@@ -13,6 +13,7 @@ topology (least degree first), and every step then runs over the whole batch.
 
 from collections.abc import Mapping, Sequence
 from functools import cached_property
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -22,7 +23,7 @@ from evenprobe.network.equivalents import Solution
 EARTH = "EARTH"
 """The reference node, the mass of earth, at 0 V by definition."""
 
-Samples = NDArray[np.complexfloating] | NDArray[np.floating]
+Samples = NDArray[Any]
 
 
 class NetworkError(ValueError):
@@ -105,7 +106,7 @@ class Mesh:
         share: dict[str, dict[str, Samples]] = {}
         for node, neighbours in self._order:
             own = star[node]
-            resistance[node] = 1.0 / sum(own[n] for n in neighbours)
+            resistance[node] = np.asarray(1.0 / sum(own[n] for n in neighbours))
             share[node] = {n: own[n] * resistance[node] for n in neighbours if n != EARTH}
             for position, a in enumerate(neighbours):
                 del star[a][node]

@@ -110,9 +110,7 @@ def _limits(practice: PracticeId, system: SupplySystem) -> Sequence[Limit]:
     )
 
 
-def limit_for(
-    limit: str, practice: PracticeId, system: SupplySystem, overrides: Sequence[Override] = ()
-) -> Limit:
+def limit_for(limit: str, practice: PracticeId, system: SupplySystem, overrides: Sequence[Override] = ()) -> Limit:
     """The limit in force. Raises KeyError when there is none of that id."""
     found = {one.id: one for one in _limits(practice, system)}[limit]
     for override in overrides:

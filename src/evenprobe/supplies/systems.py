@@ -54,9 +54,7 @@ SYSTEMS: dict[str, SupplySystem] = {
         SupplySystem("120", {"L": (120, 0)}, 60, (_AMERICA,)),
         SupplySystem("120/240", {"L1": (120, 0), "L2": (120, 180)}, 60, (_AMERICA,)),
         SupplySystem("208Y/120", _star(120), 60, (_AMERICA,)),
-        SupplySystem(
-            "240-high-leg", {"L1": (120, 0), "L2": (120 * sqrt(3), 90), "L3": (120, 180)}, 60, (_AMERICA,)
-        ),
+        SupplySystem("240-high-leg", {"L1": (120, 0), "L2": (120 * sqrt(3), 90), "L3": (120, 180)}, 60, (_AMERICA,)),
         SupplySystem("480Y/277", _star(277), 60, (_AMERICA,)),
         SupplySystem("230", {"L": (230, 0)}, 50, _EUROPE),
         SupplySystem("230/400", _star(230), 50, _EUROPE),

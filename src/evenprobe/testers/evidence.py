@@ -1,4 +1,4 @@
-"""What a reading may count for. Evidence is asymmetric: any tester may raise an alarm, only a fit and proved one clears.
+"""What a reading may count for: any tester may raise an alarm, only a fit and proved one clears.
 
 A reading becomes one of three: `Evidence`, an interval a sample must reproduce; `Alarm`, which can only make
 things worse; `Kept`, recorded and not counted, with why. Nothing is thrown away.
@@ -162,9 +162,7 @@ def _presence(reading: Reading) -> Weighed:
     if reading.alarm:
         return Alarm(reading, terminal, ALARM_POSSIBLE_VOLTS)
     if measurement.instrument.kind is InstrumentKind.NON_CONTACT and measurement.instrument.proved:
-        return Kept(
-            reading, "silence clears nothing; of a proved detector it only ranks what stands", terminal
-        )
+        return Kept(reading, "silence clears nothing; of a proved detector it only ranks what stands", terminal)
     return Kept(reading, "silence clears nothing, least of all of a detector that was not proved")
 
 

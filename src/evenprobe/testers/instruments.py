@@ -50,15 +50,11 @@ KINDS: dict[InstrumentKind, Kind] = {
         Ability(1.0, 3, 0.1, 1000, 10e6, 100e-12, 3e3),
         Ability(1.0, 3, 0.1, 1e6),
     ),
-    InstrumentKind.TWO_POLE: Kind(
-        True, Ability(3.0, 3, 1.0, 1000, 200e3, 0.0, 7e3), Ability(5.0, 5, 1.0, 1e5)
-    ),
+    InstrumentKind.TWO_POLE: Kind(True, Ability(3.0, 3, 1.0, 1000, 200e3, 0.0, 7e3), Ability(5.0, 5, 1.0, 1e5)),
     InstrumentKind.NON_CONTACT: Kind(False),
     InstrumentKind.LAMP_TESTER: Kind(True),
     InstrumentKind.DIGITAL_PLUG_TESTER: Kind(True, Ability(2.0, 2, 1.0, 300, 100e3, 0.0)),
-    InstrumentKind.INSULATION_TESTER: Kind(
-        True, Ability(2.0, 3, 1.0, 700, 100e3, 0.0), Ability(3.0, 5, 0.1, 1e6)
-    ),
+    InstrumentKind.INSULATION_TESTER: Kind(True, Ability(2.0, 3, 1.0, 700, 100e3, 0.0), Ability(3.0, 5, 0.1, 1e6)),
     InstrumentKind.LOW_OHM: Kind(True, None, Ability(2.0, 3, 0.01, 1e3)),
     InstrumentKind.CLAMP: Kind(True, Ability(1.5, 5, 0.1, 1000, 10e6, 100e-12), Ability(1.5, 5, 0.1, 1e4)),
     InstrumentKind.PROVING_UNIT: Kind(False),

@@ -33,9 +33,7 @@ def shown(measurement: Measurement, solved: Solved, nominal_volts: float, freque
         raise ValueError(f"{measurement.quantity} has no pair of points")
     pair = port_of(measurement.from_), port_of(measurement.to)
     if measurement.quantity is Quantity.RESISTANCE:
-        through = (
-            np.real(solved.at.impedance(pair)) if pair[0] != pair[1] else np.zeros_like(solved.contact_ohm)
-        )
+        through = np.real(solved.at.impedance(pair)) if pair[0] != pair[1] else np.zeros_like(solved.contact_ohm)
         return through + _touching(pair, solved)
     if measurement.quantity is not Quantity.VOLTAGE:
         raise ValueError(f"{measurement.quantity} is not a number between two points")
@@ -72,9 +70,7 @@ def _known_loads(measurement: Measurement, solved: Solved, nominal_volts: float)
         (measurement.load_elsewhere_a, ("TAP_L", "TAP_N")),
     )
     return [
-        Load(pair, amperes / nominal_volts * solved.known_load_error)
-        for amperes, pair in placed
-        if amperes is not None
+        Load(pair, amperes / nominal_volts * solved.known_load_error) for amperes, pair in placed if amperes is not None
     ]
 
 

@@ -151,9 +151,7 @@ class Installation:
                 second[rows] = volts[rows] * others[which]
         return volts, second
 
-    def _admittances(
-        self, values: dict[str, Cube], blocks: Blocks, dc: bool, device_open: bool
-    ) -> dict[str, Array]:
+    def _admittances(self, values: dict[str, Cube], blocks: Blocks, dc: bool, device_open: bool) -> dict[str, Array]:
         v = values
         count = len(v["length_m"])
         jw: complex | float = 0.0 if dc else 1j * self._omega
@@ -249,12 +247,12 @@ class Installation:
         volts = np.empty((len(TERMINALS), count), dtype=solution.volts.dtype)
         ohms = np.empty((len(TERMINALS), len(TERMINALS), count), dtype=solution.ohms.dtype)
         for condition, rows in blocks:
-            ports = [*(_PORT_OF_WIRE[wire] for wire in condition.contacts), 3, 4, 5]
+            ports = np.array([*(_PORT_OF_WIRE[wire] for wire in condition.contacts), 3, 4, 5])
             volts[:, rows] = solution.volts[ports, rows]
             ohms[:, :, rows] = solution.ohms[np.ix_(ports, ports)][:, :, rows]
         if not self.point.polarised:
             turned = np.flatnonzero(values["way_round"] < 0.5)
-            order = [1, 0, 2, 3, 4, 5]
+            order = np.array([1, 0, 2, 3, 4, 5])
             volts[:, turned] = volts[np.ix_(order, turned)]
             ohms[:, :, turned] = ohms[np.ix_(order, order, turned)]
         return Solution(TERMINALS, volts, ohms)

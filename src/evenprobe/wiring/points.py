@@ -1,4 +1,4 @@
-"""Points of an installation: what a person stands in front of, its terminals, and what the record knows of its circuit."""
+"""Points of an installation: what a person stands in front of, and what the record knows of its circuit."""
 
 from dataclasses import dataclass
 from enum import StrEnum

@@ -5,7 +5,7 @@ import classes from "./Ladder.module.css";
 import { colourOf } from "./VerdictShape";
 
 const WIDTH = 440;
-const HEIGHT = 262;
+const HEIGHT = 272;
 const TOP = 14;
 const BOTTOM = 226;
 const LEFT = 46;
@@ -109,7 +109,7 @@ function Column(props: {
           </tspan>
         </text>
       ))}
-      <foreignObject x={x - 16} y={BOTTOM + 6} width={props.width - 8} height={HEIGHT - BOTTOM - 4}>
+      <foreignObject x={x - 16} y={BOTTOM + 13} width={props.width - 8} height={HEIGHT - BOTTOM - 4}>
         <div className={classes.title} style={{ color: story.severity === "danger" ? colour : undefined }}>
           if: {story.title.charAt(0).toLowerCase() + story.title.slice(1)}
         </div>

@@ -109,9 +109,7 @@ class Command(BaseCommand):
         record(crew, user, point_id, reading_id, entry, tester, supersedes, at + timedelta(seconds=20))
 
     @staticmethod
-    def _read(
-        hidden: HiddenPoint, errors: TesterErrors, setup: str, tester: Instrument
-    ) -> dict[str, Any]:
+    def _read(hidden: HiddenPoint, errors: TesterErrors, setup: str, tester: Instrument) -> dict[str, Any]:
         """A reading of the survey format for a setup such as `N-PE here 10`, `L-PE low`, `N-PE ohm`, `PE alarm`.
 
         `stray` is a probe that slipped; `false-alarm` a detector set off by something nearby.

@@ -29,7 +29,6 @@ export function ReadingPanel(props: {
   const ready =
     setup.probes.measuring !== null && (setup.what === "presence" || setup.probes.reference !== null);
   const loadable = FUNCTIONS[setup.what].quantity === "voltage";
-  const word = practice.words["protective device"] ?? "device";
   return (
     <>
       <div className={classes.hand}>
@@ -147,7 +146,7 @@ export function ReadingPanel(props: {
                 aria-pressed={setup.deviceOpen}
                 onClick={() => change({ do: "device", open: !setup.deviceOpen })}
               >
-                {word.charAt(0).toUpperCase() + word.slice(1)} open
+                Device open
               </button>
             </fieldset>
           )}
@@ -188,6 +187,7 @@ export function ReadingPanel(props: {
 function Pair({ setup, practice }: { setup: Setup; practice: Practice }) {
   const { measuring, reference } = setup.probes;
   const name = (t: string) => (t === "REF" ? practice.words.REF : practice.letters[t]) ?? t;
+  if (!measuring && !reference) return <span className="quiet">Tap two contacts, or set up the next test</span>;
   if (setup.what === "presence")
     return <span>{measuring ? <b className={classes.to}>{name(measuring)}</b> : "Where is it held?"}</span>;
   return (

@@ -1,0 +1,136 @@
+"""The journey of the Bench, by keyboard and by touch, in the real thing."""
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import sign_in
+
+AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
+RULES = {"runOnly": ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]}
+
+
+def accessible(page):
+    page.evaluate(AXE.read_text())
+    found = page.evaluate("rules => axe.run(document, rules)", RULES)["violations"]
+    assert not found, "\n".join(f"{v['id']}: {n['html'][:200]}" for v in found for n in v["nodes"])
+
+
+def open_outlet(page, live_server):
+    page.set_default_timeout(20_000)
+    expect.set_options(timeout=20_000)
+    sign_in(page, live_server.url)
+    page.get_by_role("link", name="Larkspur Hill Observatory").click()
+    page.get_by_role("link", name="Outlet 3, by the lathe").click()
+    page.get_by_role("heading", name="Outlet 3, by the lathe").wait_for()
+
+
+def enter(page, value, then):
+    """Type and record, and see the next pair set up."""
+    page.keyboard.type(value)
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("The reading").get_by_text(then)).to_be_visible()
+
+
+@pytest.mark.parametrize("page_scheme", ["light", "dark"])
+def test_from_three_right_voltages_to_danger(outlet, live_server, page, page_scheme):
+    page.emulate_media(color_scheme=page_scheme)
+    open_outlet(page, live_server)
+    verdict = page.get_by_label("What it could still be")
+    expect(verdict.get_by_text("Untested")).to_be_visible()
+
+    enter(page, "119.8", "H to G")
+    enter(page, "1.199", "N to G")
+    enter(page, "0.1", "N to G")
+    expect(verdict.get_by_text("Untested")).not_to_be_visible()
+
+    page.get_by_text("3 readings recorded").click()
+    page.get_by_role("button", name="Correct").nth(1).click()
+    expect(page.get_by_text("Corrects 1.199 V")).to_be_visible()
+    page.keyboard.type("119.9")
+    page.keyboard.press("Enter")
+    expect(verdict.get_by_text("Unconfirmed")).to_be_visible()
+    expect(page.get_by_text("corrected, kept")).to_be_visible()
+    expect(verdict.get_by_text("Ground made from neutral, reversed").first).to_be_visible()
+    verdict.get_by_text("ruled out, and why").click()
+    expect(verdict.get_by_text("would show").first).to_be_visible()
+    expect(verdict.get_by_text("Next: G to independent ground")).to_be_visible()
+    accessible(page)
+
+    page.locator("body").click(position={"x": 2, "y": 400})
+    page.keyboard.press("Space")
+    enter(page, "119.4", "G to independent ground")
+    expect(verdict.get_by_text("Danger", exact=True)).to_be_visible()
+    expect(verdict.get_by_text("Keep off, switch off, lock")).to_be_visible()
+    accessible(page)
+
+    page.reload()
+    expect(verdict.get_by_text("Danger", exact=True)).to_be_visible()
+    expect(page.get_by_text("5 readings recorded")).to_be_visible()
+
+
+def test_a_slip_is_named_at_the_field_and_what_was_typed_stays(outlet, live_server, page):
+    open_outlet(page, live_server)
+    field = page.get_by_label("Reading, H to N")
+    field.fill("12..4")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("must be a number")
+    expect(field).to_have_value("12..4")
+    field.fill("119.8")
+    page.route("**/readings/**", lambda route: route.abort())
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("Nothing is lost")
+    expect(field).to_have_value("119.8")
+    page.unroute("**/readings/**")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("1 reading recorded")).to_be_visible()
+    page.get_by_role("button", name="Undo").click()
+    page.get_by_text("1 reading recorded").click()
+    expect(page.get_by_text("withdrawn, kept")).to_be_visible()
+
+
+def test_by_touch_on_a_phone(outlet, live_server, browser):
+    context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True)
+    page = context.new_page()
+    open_outlet(page, live_server)
+    page.get_by_role("button", name="G, ground").tap()
+    page.get_by_role("button", name="N, neutral").tap()
+    page.get_by_label("Reading, N to G").fill("0.1")
+    page.get_by_role("button", name="Record", exact=True).tap()
+    expect(page.get_by_text("1 reading recorded")).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390
+    small = page.evaluate(
+        "[...document.querySelectorAll('button, select, summary, input')].filter(e => e.offsetHeight && "
+        "e.offsetHeight < 48).map(e => e.outerHTML.slice(0, 120))"
+    )
+    assert small == []
+    context.close()
+
+
+def test_an_empty_site_is_filled_in(outlet, live_server, page):
+    page.set_default_timeout(20_000)
+    sign_in(page, live_server.url)
+    page.get_by_role("button", name="Add a site").click()
+    page.get_by_label("Name").fill("Fennwick Weaving Shed")
+    page.get_by_label("Practice").select_option("continental")
+    page.get_by_role("button", name="Add the site").click()
+    page.get_by_role("heading", name="Fennwick Weaving Shed").wait_for()
+    accessible(page)
+    page.get_by_role("button", name="Add a supply").click()
+    page.get_by_role("button", name="Add the supply").click()
+    page.get_by_role("button", name="Add a distribution board").click()
+    page.get_by_label("Name").fill("Mill board")
+    page.get_by_role("button", name="Add the distribution board").click()
+    page.get_by_role("button", name="Add a circuit").click()
+    page.get_by_label("Name").fill("Loom hall sockets")
+    page.get_by_label("Device rating, A").fill("sixteen")
+    page.get_by_role("button", name="Add the circuit").click()
+    expect(page.get_by_role("dialog").get_by_text("valid number")).to_be_visible()
+    page.get_by_label("Device rating, A").fill("16")
+    page.get_by_role("button", name="Add the circuit").click()
+    page.get_by_role("button", name="Add a point").click()
+    page.get_by_label("Name").fill("Socket 1, window")
+    page.get_by_role("button", name="Add the point").click()
+    page.get_by_role("link", name="Socket 1, window").click()
+    expect(page.get_by_label("What it could still be").get_by_text("Untested")).to_be_visible()

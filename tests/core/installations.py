@@ -1,0 +1,46 @@
+"""Points, testers and readings the core tests share."""
+
+from evenprobe.interpretation import PointInterpretation, interpret
+from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
+from evenprobe.testers import TYPED, Measurement, Quantity, Reading
+from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
+
+CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
+
+
+def outlet(
+    practice: PracticeId = PracticeId.NORTH_AMERICA,
+    system: str = "120",
+    earthing: Earthing = Earthing.TN_C_S,
+    circuit: CircuitFacts | None = None,
+    kind: PointKind = PointKind.OUTLET,
+) -> PointFacts:
+    known = circuit or CircuitFacts(20, conductor_named("12 AWG"), 22)
+    return PointFacts(practice, SYSTEMS[system], earthing, kind, CONTACTS, known)
+
+
+def continental(earthing: Earthing = Earthing.TN_S, kind: PointKind = PointKind.OUTLET) -> PointFacts:
+    circuit = CircuitFacts(16, conductor_named("2.5 mm2"), 25)
+    return outlet(PracticeId.CONTINENTAL, "230", earthing, circuit, kind)
+
+
+def volts(pair: str, value: float, **how: object) -> Reading:
+    """`volts("L-N", 119.8, input="low-z")`."""
+    a, b = (Terminal(name) for name in pair.split("-"))
+    measurement = Measurement(Quantity.VOLTAGE, a, b, **{"instrument": TYPED, **how})  # type: ignore[arg-type]
+    return Reading(f"{pair} {how}", measurement, value=value)
+
+
+def ohms(pair: str, value: float | None) -> Reading:
+    """With the device open; None is over-range."""
+    a, b = (Terminal(name) for name in pair.split("-"))
+    measurement = Measurement(Quantity.RESISTANCE, a, b, device="open")
+    return Reading(f"{pair} ohms", measurement, value=value, over_range=value is None)
+
+
+def standing(result: PointInterpretation) -> set[str]:
+    return {o.condition.id for o in result.conditions if o.standing}
+
+
+def read(point: PointFacts, *readings: Reading) -> PointInterpretation:
+    return interpret(point, readings)

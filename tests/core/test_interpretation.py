@@ -1,0 +1,229 @@
+"""What readings can still mean: statements of the trade, and the promises of elimination."""
+
+import numpy as np
+import pytest
+from bench.draws import draw, points
+
+from evenprobe.interpretation import JudgementResult, Verdict, interpret
+from evenprobe.testers import Instrument, InstrumentKind, Measurement, Quantity, Reading
+from evenprobe.wiring import PointKind, Terminal
+from tests.core.installations import continental, ohms, outlet, read, standing, volts
+
+HEALTHY = (volts("L-N", 120.4), volts("L-PE", 120.5), volts("N-PE", 0.1))
+DETECTOR = Instrument("d", InstrumentKind.NON_CONTACT, proved=True)
+
+
+def presence(terminal, alarm, detector=DETECTOR):
+    return Reading("detector", Measurement(Quantity.PRESENCE, Terminal(terminal), None, detector), alarm=alarm)
+
+
+def test_nothing_measured_is_untested_and_the_first_test_is_offered():
+    result = read(outlet())
+    assert result.verdict is Verdict.UNTESTED
+    assert result.next_tests
+
+
+def test_three_healthy_voltages_do_not_clear_a_reversed_false_earth():
+    result = read(outlet(), *HEALTHY)
+    assert result.verdict is Verdict.UNCONFIRMED
+    assert standing(result) >= {
+        "correct",
+        "earth-from-neutral",
+        "earth-from-neutral-swapped",
+        "neutral-earth-swapped",
+        "high-resistance-earth",
+    }
+    offered = {frozenset((t.measurement.from_, t.measurement.to)) for t in result.next_tests}
+    assert frozenset((Terminal.PE, Terminal.REF)) in offered
+
+
+def test_the_order_of_readings_does_not_matter():
+    forwards, backwards = read(outlet(), *HEALTHY), read(outlet(), *reversed(HEALTHY))
+    assert standing(forwards) == standing(backwards)
+
+
+def test_metal_at_line_voltage_is_danger_whatever_else_fits():
+    result = read(outlet(), *HEALTHY, volts("PE-REF", 119.9))
+    assert result.verdict is Verdict.DANGER
+    assert standing(result) == {"earth-from-neutral-swapped"}
+    assert read(outlet(), volts("PE-REF", 62.0)).verdict is Verdict.DANGER
+
+
+def test_earth_at_zero_leaves_the_false_earth_standing_but_not_reversed():
+    left = standing(read(outlet(), *HEALTHY, volts("PE-REF", 0.1)))
+    assert "earth-from-neutral" in left
+    assert "earth-from-neutral-swapped" not in left
+
+
+def test_resistance_of_the_run_removes_the_poor_earth_joint_and_on_a_long_run_the_false_earth():
+    run = 2 * 22 * 0.005211
+    left = standing(read(outlet(), *HEALTHY, volts("PE-REF", 0.1), ohms("N-PE", round(run + 0.2, 1))))
+    assert "high-resistance-earth" not in left
+    long_run = outlet(circuit=type(outlet().circuit)(20, outlet().circuit.conductor, 90))
+    left = standing(read(long_run, *HEALTHY, ohms("N-PE", 0.9)))
+    assert not left & {"earth-from-neutral", "earth-from-neutral-swapped", "high-resistance-earth"}
+
+
+def test_a_load_elsewhere_removes_the_false_earth_and_the_neutral_earth_swap():
+    loaded = {"load_elsewhere_a": 12.0}
+    readings = (volts("L-N", 117.6, **loaded), volts("L-PE", 119.0, **loaded), volts("N-PE", 1.4, **loaded))
+    left = standing(read(outlet(), *HEALTHY, *readings))
+    assert "correct" in left
+    assert not left & {"earth-from-neutral", "neutral-earth-swapped"}
+
+
+def test_line_and_neutral_swapped_is_a_hazard_on_a_polarised_plug_and_nothing_on_another():
+    swapped = read(outlet(), volts("L-N", 121), volts("L-PE", 0.2), volts("N-PE", 121))
+    assert "correct" not in standing(swapped)
+    assert swapped.verdict in (Verdict.HAZARD, Verdict.DANGER)
+    unpolarised = read(continental(), volts("L-N", 231), volts("L-PE", 0.2), volts("N-PE", 231))
+    assert "correct" in standing(unpolarised)
+    fixed = read(continental(kind=PointKind.FIXED), volts("L-N", 231), volts("L-PE", 0.2), volts("N-PE", 231))
+    assert "correct" not in standing(fixed)
+
+
+def test_half_voltage_that_collapses_is_an_open_earth_or_an_unbonded_source():
+    floating = (volts("L-N", 119), volts("L-PE", 61), volts("N-PE", 57))
+    collapsed = (volts("L-PE", 0.4, input="low-z"), volts("N-PE", 0.4, input="low-z"))
+    result = read(outlet(system="standalone-120"), *floating, *collapsed)
+    assert standing(result) >= {"open-earth", "line-neutral-swapped-open-earth", "source-not-bonded"}
+    assert not any(o.severity.is_fine for o in result.conditions if o.standing)
+
+
+def test_a_poor_neutral_shows_under_load():
+    loaded = {"load_here_a": 10.0}
+    readings = (volts("L-N", 104, **loaded), volts("L-PE", 118.6, **loaded), volts("N-PE", 14.5, **loaded))
+    result = read(outlet(), volts("L-N", 120.4), *readings)
+    assert "high-resistance-neutral" in standing(result)
+    assert not standing(result) & {"correct", "high-resistance-line", "earth-from-neutral"}
+
+
+def test_contradictory_readings_name_those_whose_removal_helps():
+    stray = volts("N-PE", 60)
+    result = read(outlet(), volts("L-N", 118), volts("L-PE", 118), stray)
+    assert result.verdict is Verdict.CONTRADICTORY
+    assert stray.id in result.retake
+
+
+def test_a_fallen_condition_keeps_a_reason_that_excludes_it():
+    result = read(outlet(), *HEALTHY)
+    for outcome in result.conditions:
+        if not outcome.standing:
+            (reason,) = outcome.reasons
+            low, high = reason.would_show
+            assert not low <= reason.seen <= high
+
+
+def test_an_alarm_at_the_earth_is_danger_until_a_contact_reading_answers_it():
+    alarmed = read(outlet(), *HEALTHY, presence("PE", alarm=True))
+    assert alarmed.verdict is Verdict.DANGER
+    assert {o.condition.id for o in alarmed.conditions if o.strained} >= {"correct", "earth-from-neutral"}
+    answered = read(outlet(), *HEALTHY, presence("PE", alarm=True), volts("PE-REF", 0.1))
+    assert answered.verdict is Verdict.UNCONFIRMED
+    assert "unexplained" in answered.summary
+
+
+def test_silence_strikes_nothing_out_and_of_a_proved_detector_only_ranks():
+    before, after = read(outlet(), *HEALTHY), read(outlet(), *HEALTHY, presence("PE", alarm=False))
+    assert standing(before) == standing(after)
+    rank = {o.condition.id: o.likelihood for o in after.conditions}
+    was = {o.condition.id: o.likelihood for o in before.conditions}
+    assert rank["earth-from-neutral-swapped"] < was["earth-from-neutral-swapped"]
+    unproved = Instrument("d", InstrumentKind.NON_CONTACT)
+    assert after.not_counted[0].reading == "detector"
+    assert standing(read(outlet(), *HEALTHY, presence("PE", alarm=False, detector=unproved))) == standing(before)
+
+
+def test_an_unproved_meter_may_alarm_and_clears_nothing():
+    dropped = Instrument("m", InstrumentKind.MULTIMETER, proved=False)
+    quiet = read(outlet(), *HEALTHY, volts("PE-REF", 0.0, instrument=dropped))
+    assert "earth-from-neutral-swapped" in standing(quiet)
+    assert quiet.not_counted
+    assert read(outlet(), *HEALTHY, volts("PE-REF", 118.0, instrument=dropped)).verdict is Verdict.DANGER
+
+
+def test_a_dc_range_that_shows_nothing_says_nothing_of_ac():
+    zero = volts("L-N", 0.0)
+    result = read(outlet(), Reading(zero.id, zero.measurement, value=0.0, dc=True))
+    assert result.verdict is Verdict.UNTESTED
+    assert "DC" in result.not_counted[0].why
+
+
+def test_a_step_counts_by_what_is_lit_and_what_is_dark():
+    stepped = Instrument("t", InstrumentKind.TWO_POLE, proved=True)
+    measurement = Measurement(Quantity.VOLTAGE, Terminal.L, Terminal.PE, stepped)
+    result = read(outlet(), Reading("steps", measurement, at_least=50, below=120))
+    assert "no-supply" not in standing(result)
+    assert "correct" in standing(result)
+    dead = read(outlet(), Reading("steps", measurement, below=12))
+    assert "correct" not in standing(dead)
+
+
+def test_a_lit_lamp_counts_and_a_dark_one_does_not():
+    lamps = Instrument("lamps", InstrumentKind.LAMP_TESTER)
+    pattern = Measurement(Quantity.LAMPS, None, None, lamps)
+    dark = read(outlet(), Reading("p", pattern, lit={"L-N": False, "L-PE": False, "N-PE": False}))
+    assert "correct" in standing(dark)
+    lit = read(outlet(), Reading("p", pattern, lit={"L-N": True, "L-PE": True, "N-PE": False}))
+    assert not standing(lit) & {"no-supply", "open-line", "line-neutral-swapped"}
+    assert {"correct", "earth-from-neutral-swapped"} <= standing(lit)
+
+
+@pytest.mark.parametrize(
+    ("value", "result"),
+    [(119.6, JudgementResult.PASS), (99.0, JudgementResult.FAIL), (108.4, JudgementResult.BORDERLINE)],
+)
+def test_a_limit_inside_the_readings_interval_is_borderline(value, result):
+    (judgement,) = read(outlet(), volts("L-N", value)).judgements
+    assert judgement.limit.id == "voltage.band"
+    assert judgement.result is result
+
+
+def test_tolerable_but_not_preferred_is_said():
+    (judgement,) = read(outlet(), volts("L-N", 105.9)).judgements
+    assert judgement.result is JudgementResult.FAIL
+    assert "tolerable" in judgement.text
+
+
+def test_ohms_with_the_device_closed_are_kept_and_not_counted():
+    measurement = Measurement(Quantity.RESISTANCE, Terminal.N, Terminal.PE, device="closed")
+    result = read(outlet(), *HEALTHY, Reading("live ohms", measurement, value=0.2))
+    assert [n.reading for n in result.not_counted] == ["live ohms"]
+
+
+def test_a_point_with_two_lines_is_never_called_safe():
+    point = outlet(system="120/240")
+    two = type(point)(point.practice, point.system, point.earthing, point.kind, (Terminal.L1, Terminal.L2, Terminal.N))
+    assert read(two, volts("L1-L2", 240)).verdict is Verdict.UNTESTED
+
+
+def test_likelihoods_of_what_stands_sum_to_one():
+    result = read(outlet(), *HEALTHY)
+    assert sum(o.likelihood for o in result.conditions) == pytest.approx(1)
+    assert result.conditions[-1].likelihood == 0
+
+
+def test_stories_differ_in_where_the_conductors_sit():
+    first, second = read(outlet(), *HEALTHY).stories[:2]
+    assert first.potentials[Terminal.PE][1] < 10
+    assert second.potentials[Terminal.PE][1] > 100
+
+
+@pytest.mark.parametrize("point", range(0, len(points()), 4))
+def test_the_truth_is_never_struck_out_and_no_danger_cleared(point):
+    """A sample of what the benchmark does ten thousand times."""
+    facts = points()[point]
+    for number in range(6):
+        drawn = draw(facts, np.random.default_rng([1, point, number]))
+        result = interpret(facts, drawn.readings)
+        assert drawn.truth.id in standing(result), f"{drawn.truth.id} fell in draw {number}"
+        if drawn.truth.severity_at(facts).can_hurt:
+            assert result.verdict not in (Verdict.SAFE, Verdict.CORRECT)
+
+
+def test_twice_the_samples_change_no_verdict():
+    chains = (HEALTHY, (*HEALTHY, volts("PE-REF", 119.9)), (*HEALTHY, volts("PE-REF", 0.1), ohms("N-PE", 0.3)))
+    for readings in chains:
+        one, two = (interpret(outlet(), readings, samples=n) for n in (1024, 2048))
+        assert one.verdict == two.verdict
+        assert standing(one) == standing(two)

@@ -1,0 +1,87 @@
+"""Two crews, one with a site; requests as their people make them."""
+
+import json
+from uuid import uuid4
+
+import pytest
+from django.contrib.auth import get_user_model
+
+from crews.models import Crew, Membership
+
+PASSWORD = "a-long-password"
+
+
+@pytest.fixture(autouse=True)
+def _own_cache(settings, tmp_path):
+    settings.CACHES = {"default": {**settings.CACHES["default"], "LOCATION": str(tmp_path / "cache")}}
+
+
+class Person:
+    """Someone signed in, speaking JSON."""
+
+    def __init__(self, client):
+        self.client = client
+
+    def get(self, path):
+        return self.client.get(f"/api{path}")
+
+    def put(self, path, body):
+        return self.client.put(f"/api{path}", json.dumps(body), content_type="application/json")
+
+
+def member(client, crew_name):
+    crew, _ = Crew.objects.get_or_create(name=crew_name)
+    user = get_user_model().objects.create_user(f"{crew_name}-{uuid4().hex[:6]}", password=PASSWORD)
+    Membership.objects.create(user=user, crew=crew)
+    client.force_login(user)
+    return Person(client)
+
+
+@pytest.fixture
+def anna(db, client):
+    return member(client, "ours")
+
+
+@pytest.fixture
+def stranger(db, client_class):
+    return member(client_class(), "theirs")
+
+
+@pytest.fixture
+def client_class():
+    from django.test import Client
+
+    return Client
+
+
+@pytest.fixture
+def place(anna):
+    """Ids of a site with one outlet, made through the API as a new user would."""
+    ids = {name: str(uuid4()) for name in ("site", "supply", "board", "circuit", "point", "tester")}
+    steps = [
+        (f"/sites/{ids['site']}", {"name": "Larkspur Hill", "practice": "north-america"}),
+        (
+            f"/supplies/{ids['supply']}",
+            {"site": ids["site"], "name": "Service", "system": "120/240", "earthing": "TN-C-S"},
+        ),
+        (f"/boards/{ids['board']}", {"supply": ids["supply"], "name": "W"}),
+        (
+            f"/circuits/{ids['circuit']}",
+            {"board": ids["board"], "name": "Workshop", "rating_a": 20, "conductor": "12 AWG"},
+        ),
+        (
+            f"/points/{ids['point']}",
+            {
+                "circuit": ids["circuit"],
+                "name": "Outlet 1",
+                "kind": "outlet",
+                "terminals": ["L", "N", "PE"],
+                "length_m": 18,
+            },
+        ),
+        (f"/testers/{ids['tester']}", {"label": "M2", "kind": "multimeter", "proved": True, "rated_v": 600}),
+    ]
+    for path, body in steps:
+        answer = anna.put(path, body)
+        assert answer.status_code == 200, answer.content
+    return ids
