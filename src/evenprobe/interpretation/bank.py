@@ -21,6 +21,7 @@ Array = NDArray[Any]
 SAMPLES_PER_CONDITION = 1024
 SEED = 20
 CORNER_SHARE = 0.08
+EXCLUSIONS_KEPT = 64
 
 Mode = tuple[bool, bool]
 """(at DC, device open)."""
@@ -91,6 +92,17 @@ class Bank(Samples):
         blocks = [(condition, slice(i * samples, (i + 1) * samples)) for i, condition in enumerate(self.conditions)]
         super().__init__(installation, np.tile(cube, (len(self.conditions), 1)), blocks)
         self.scale = self.source_scale()
+        self._excluded: dict[str, list[frozenset[object]]] = {}
+
+    def excludes(self, condition_id: str, evidence: Sequence[Evidence]) -> bool:
+        """Whether evidence among this was already found to exclude the condition: more readings never bring it back."""
+        given = {e.key for e in evidence}
+        return any(known <= given for known in self._excluded.get(condition_id, ()))
+
+    def remember_excluded(self, condition_id: str, evidence: Sequence[Evidence]) -> None:
+        known = self._excluded.setdefault(condition_id, [])
+        known.append(frozenset(e.key for e in evidence))
+        del known[:-EXCLUSIONS_KEPT]
 
 
 @lru_cache(maxsize=4)

@@ -20,8 +20,9 @@ Array = NDArray[Any]
 WORTH_REFINING = 8.0
 """A best miss above this was never brought down to 1 in the benchmark's surveys."""
 WORTH_KNOWING = 60.0
-WORTH_A_SECOND_LOOK = 4.5
+WORTH_A_SECOND_LOOK = 25.0
 SECOND_LOOK_STARTS = 24
+SECOND_LOOK_POLISHED = 4
 """A condition that nearly fits is looked at again from so many more samples: the first may have been led astray."""
 EXTRAPOLATED = 0.25
 """The samples' range is widened by this share of itself before a reading alone rules a condition hopeless."""
@@ -87,7 +88,9 @@ def _refined(bank: Bank, evidence: Sequence[Evidence], miss: Array, scale: Array
     for condition, block in bank.blocks:
         own = miss[block]
         best = own.min()
-        if best > 1.0 and (best <= WORTH_REFINING or _each_alone_fits(bank, evidence, block)):
+        if best <= 1.0 or bank.excludes(condition.id, evidence):
+            continue
+        if best <= WORTH_REFINING or _each_alone_fits(bank, evidence, block):
             rows = block.start + _nearest_of_each_kind(bank, condition, block, own)
             nearest = bank.installation.with_source(bank.cube[rows], condition, scale[rows])
             present = bank.installation.unknowns.all_present(nearest[:2])
@@ -105,8 +108,11 @@ def _refined(bank: Bank, evidence: Sequence[Evidence], miss: Array, scale: Array
         for rows in [block.start + np.argsort(miss[block])[2 : 2 + SECOND_LOOK_STARTS]]
     ]
     if wider:
-        for name, found in refine(bank.installation, evidence, wider, polished=6).items():
+        for name, found in refine(bank.installation, evidence, wider, polished=SECOND_LOOK_POLISHED).items():
             least[name] = min(least[name], found)
+    for name, found in least.items():
+        if found > 1.0:
+            bank.remember_excluded(name, evidence)
     return least
 
 

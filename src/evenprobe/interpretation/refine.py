@@ -28,10 +28,10 @@ SOFT_OHMS = 0.3
 """Below about this much, ohms are compared evenly rather than by their ratio."""
 ROUNDS = 15
 FRESH_JACOBIAN_EVERY = 5
-WORTH_POLISHING = 8.0
+WORTH_POLISHING = 25.0
 POLISHED = 3
-POLISHING_ROUNDS = 14
-WORTH_ANOTHER_ROUND = 0.985
+POLISHING_ROUNDS = 10
+WORTH_ANOTHER_ROUND = 0.95
 """Where the linear program promises less than this improvement, a sample has arrived."""
 GIVE_UP_ABOVE = {4: 20.0, 9: 5.0}
 """After so many rounds a start that still misses by more is dropped."""

@@ -56,6 +56,11 @@ class Evidence:
         return self.measurement.quantity is not Quantity.RESISTANCE
 
     @property
+    def key(self) -> tuple[object, ...]:
+        """What the evidence says, whoever recorded it and under whatever id."""
+        return self.measurement, self.lamp, self.low, self.high, self.tolerance, self.gain_share, self.tester
+
+    @property
     def interval(self) -> tuple[float, float]:
         """Every true value the reading allows, in volts or ohms."""
         low, high = self.low - self.tolerance, self.high + self.tolerance

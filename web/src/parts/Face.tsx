@@ -85,6 +85,7 @@ export function Face(props: {
         ? ", measuring probe here"
         : "";
   return (
+    // biome-ignore lint/a11y/useSemanticElements: a picture with controls in it, no fieldset
     <svg
       viewBox="0 0 300 410"
       className={classes.face}
@@ -101,7 +102,7 @@ export function Face(props: {
         />
       ))}
       {places.map(([terminal, place]) => (
-        // biome-ignore lint/a11y/useSemanticElements: a button cannot be drawn inside a picture
+        // biome-ignore lint/a11y/useSemanticElements: no button element can be drawn inside a picture
         <g
           key={terminal}
           role="button"

@@ -1,6 +1,6 @@
 /** The look, in one place: a chalk ground, graphite text, copper for what the hand does. */
 
-import { type CSSVariablesResolver, createTheme, type MantineColorsTuple } from "@mantine/core";
+import { Button, type CSSVariablesResolver, createTheme, type MantineColorsTuple } from "@mantine/core";
 
 const copper: MantineColorsTuple = [
   "#FBEFE8",
@@ -95,6 +95,18 @@ export const cssVariables: CSSVariablesResolver = () => ({
 
 const tall = { styles: { input: { minHeight: 48, fontSize: 17 }, label: { marginBottom: 4 } } };
 
+const COPPER_TEXT = { "--button-color": "var(--ep-copper)", "--button-bd": "1px solid var(--ep-copper)" };
+
+const BUTTON_COLOURS: Record<string, Record<string, string>> = {
+  filled: {
+    "--button-bg": "var(--ep-copper)",
+    "--button-hover": "var(--ep-copper)",
+    "--button-color": "var(--ep-on-copper)",
+  },
+  outline: COPPER_TEXT,
+  subtle: { "--button-color": "var(--ep-copper)" },
+};
+
 export const theme = createTheme({
   colors: { copper },
   primaryColor: "copper",
@@ -105,7 +117,11 @@ export const theme = createTheme({
   fontFamilyMonospace: '"Atkinson Hyperlegible Mono Variable", monospace',
   defaultRadius: 4,
   components: {
-    Button: { defaultProps: { size: "md" }, styles: { root: { minHeight: 48 } } },
+    Button: Button.extend({
+      defaultProps: { size: "md" },
+      styles: { root: { minHeight: 48 } },
+      vars: (_theme, { variant = "filled" }) => ({ root: BUTTON_COLOURS[variant] ?? {} }),
+    }),
     TextInput: tall,
     PasswordInput: {
       styles: {

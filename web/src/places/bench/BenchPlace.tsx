@@ -100,7 +100,7 @@ function PointUnderTest({
   const offerUndo = (message: string, reading: string) => {
     const shown = notifications.show({
       id: "undo",
-      withCloseButton: true,
+      withCloseButton: false,
       message: (
         <Group justify="space-between" wrap="nowrap">
           <span>{message}</span>

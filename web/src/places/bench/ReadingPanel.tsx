@@ -187,7 +187,8 @@ export function ReadingPanel(props: {
 function Pair({ setup, practice }: { setup: Setup; practice: Practice }) {
   const { measuring, reference } = setup.probes;
   const name = (t: string) => (t === "REF" ? practice.words.REF : practice.letters[t]) ?? t;
-  if (!measuring && !reference) return <span className="quiet">Tap two contacts, or set up the next test</span>;
+  if (!measuring && !reference)
+    return <span className="quiet">Tap two contacts, or set up the next test</span>;
   if (setup.what === "presence")
     return <span>{measuring ? <b className={classes.to}>{name(measuring)}</b> : "Where is it held?"}</span>;
   return (
