@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.fit import best_scale, misses
 from evenprobe.interpretation.outcome import Reason
-from evenprobe.interpretation.refine import Start, refine
+from evenprobe.interpretation.refine import Start, refine, worth_pursuing
 from evenprobe.testers import Alarm, Evidence, Kept, Quantity, potential
 from evenprobe.testers.instruments import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Condition, Terminal
@@ -20,7 +20,6 @@ Array = NDArray[Any]
 WORTH_REFINING = 8.0
 """A best miss above this was never brought down to 1 in the benchmark's surveys."""
 WORTH_KNOWING = 60.0
-WORTH_A_SECOND_LOOK = 25.0
 SECOND_LOOK_STARTS = 24
 SECOND_LOOK_POLISHED = 4
 """A condition that nearly fits is looked at again from so many more samples: the first may have been led astray."""
@@ -100,7 +99,8 @@ def _refined(bank: Bank, evidence: Sequence[Evidence], miss: Array, scale: Array
         return {}
     least = refine(bank.installation, evidence, starts)
     blocks = {condition.id: block for condition, block in bank.blocks}
-    again = [start.condition for start in starts if 1.0 < least[start.condition.id] <= WORTH_A_SECOND_LOOK]
+    limit = worth_pursuing(len(evidence))
+    again = [start.condition for start in starts if 1.0 < least[start.condition.id] <= limit]
     wider = [
         Start(condition, bank.installation.with_source(bank.cube[rows], condition, scale[rows]))
         for condition in again

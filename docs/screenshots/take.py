@@ -1,0 +1,102 @@
+"""Take the pictures the README shows, from demo data of their own, in Debian's Chromium."""
+
+import os
+import subprocess
+import sys
+import tempfile
+import time
+from pathlib import Path
+from urllib.error import URLError
+from urllib.request import urlopen
+
+from playwright.sync_api import Browser, Page, sync_playwright
+
+HERE = Path(__file__).parent
+ROOT = HERE.parents[1]
+PORT = 8123
+ADDRESS = f"http://127.0.0.1:{PORT}"
+DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+OBSERVATORY, SHED = "Larkspur Hill Observatory", "Fennwick Weaving Shed"
+
+# name, colour scheme, viewport, site, point
+PICTURES = [
+    ("bench-unconfirmed", "light", DESK, OBSERVATORY, "Outlet 3, by the lathe"),
+    ("bench-danger-dark", "dark", DESK, OBSERVATORY, "Pier north"),
+    ("bench-correct", "light", DESK, SHED, "Socket 1, window"),
+    ("bench-contradictory", "light", DESK, OBSERVATORY, "Counter right"),
+    ("bench-phone", "light", PHONE, OBSERVATORY, "Outlet 3, by the lathe"),
+    ("bench-phone-dark", "dark", PHONE, OBSERVATORY, "Pier south"),
+    ("site", "light", DESK, OBSERVATORY, None),
+    ("site-dark", "dark", DESK, SHED, None),
+    ("site-phone", "light", PHONE, OBSERVATORY, None),
+    ("sites", "light", DESK, None, None),
+]
+
+
+def sign_in(page: Page) -> None:
+    page.goto(ADDRESS)
+    page.get_by_label("Name").fill("demo")
+    page.get_by_label("Password").first.fill("larkspur-demo")
+    page.keyboard.press("Enter")
+    page.get_by_role("heading", name="Sites").wait_for()
+
+
+def take(browser: Browser, name: str, scheme: str, size: dict[str, int], site: str | None, point: str | None) -> None:
+    context = browser.new_context(viewport=size, color_scheme=scheme, has_touch=size is PHONE)  # type: ignore[arg-type]
+    page = context.new_page()
+    sign_in(page)
+    for place in filter(None, (site, point)):
+        page.get_by_role("link", name=place).first.click()
+        page.get_by_role("heading", name=place).wait_for()
+    if point:
+        page.get_by_role("heading", name="What is sitting at what").wait_for()
+        page.keyboard.press("Space")
+    page.wait_for_load_state("networkidle")
+    page.screenshot(path=HERE / f"{name}.png")
+    context.close()
+
+
+def take_all() -> None:
+    with sync_playwright() as driver:
+        browser = driver.chromium.launch(
+            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=["--no-sandbox", "--disable-gpu"]
+        )
+        page = browser.new_page(viewport=DESK, color_scheme="light")  # type: ignore[arg-type]
+        page.goto(ADDRESS)
+        page.get_by_role("heading", name="Even Probe").wait_for()
+        page.screenshot(path=HERE / "sign-in.png")
+        for picture in PICTURES:
+            take(browser, *picture)
+        browser.close()
+
+
+def wait_for_server() -> None:
+    for _ in range(100):
+        try:
+            urlopen(ADDRESS)
+        except URLError:
+            time.sleep(0.2)
+        else:
+            return
+    sys.exit("the server did not start")
+
+
+def main() -> None:
+    with tempfile.TemporaryDirectory() as data:
+        env = {**os.environ, "EVENPROBE_DATA": data}
+        for command in ("migrate", "load_demo"):
+            subprocess.run([sys.executable, ROOT / "server/manage.py", command], check=True, env=env)
+        gunicorn = Path(sys.executable).with_name("gunicorn")
+        server = subprocess.Popen(
+            [gunicorn, "--chdir", ROOT / "server", "--threads", "8", "--bind", f"127.0.0.1:{PORT}", "project.wsgi"], env=env
+        )
+        try:
+            wait_for_server()
+            take_all()
+        finally:
+            server.terminate()
+            server.wait()
+
+
+if __name__ == "__main__":
+    main()
