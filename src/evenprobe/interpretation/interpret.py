@@ -43,7 +43,7 @@ def interpret(
     elimination = eliminate(bank, evidence)
     outcomes = _outcomes(bank, elimination, alarms, kept)
     verdict = decide(outcomes, evidence, alarms)
-    unanswered = bool(standing_alarms(alarms, evidence))
+    unanswered = bool(standing_alarms(alarms, evidence)) and not dangerous_readings(evidence)
     unstrained = [o for o in outcomes if o.standing and not o.strained]
     unexplained = bool(alarms) and not unanswered and not unstrained and bool(elimination.standing)
     retake = _retake(bank, evidence) if not elimination.standing else ()

@@ -28,7 +28,10 @@ export function Conclusion(props: {
       {found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}
       {!untested && standing.length > 0 && (
         <>
-          <h2 className="zone-title">Still possible</h2>
+          <div className={classes.listHead}>
+            <h2 className="zone-title">Still possible</h2>
+            <span>how likely</span>
+          </div>
           <ul className={classes.standing}>
             {standing.map((condition) => (
               <Standing key={condition.id} condition={condition} />
