@@ -87,9 +87,8 @@ def main() -> None:
         for command in ("migrate", "load_demo"):
             subprocess.run([sys.executable, ROOT / "server/manage.py", command], check=True, env=env)
         gunicorn = Path(sys.executable).with_name("gunicorn")
-        server = subprocess.Popen(
-            [gunicorn, "--chdir", ROOT / "server", "--threads", "8", "--bind", f"127.0.0.1:{PORT}", "project.wsgi"], env=env
-        )
+        serve = [gunicorn, "--chdir", ROOT / "server", "--threads", "8", "--bind", f"127.0.0.1:{PORT}", "project.wsgi"]
+        server = subprocess.Popen(serve, env=env)
         try:
             wait_for_server()
             take_all()
