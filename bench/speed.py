@@ -7,6 +7,7 @@ import json
 import os
 import time
 from collections.abc import Callable
+from typing import Any
 from uuid import uuid4
 
 import numpy as np
@@ -17,7 +18,7 @@ from evenprobe.testers import TYPED, Measurement, Quantity, Reading
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
 
 REPEATS = 5
-CHAIN = [
+CHAIN: list[tuple[str, str, float, dict[str, Any]]] = [
     ("L", "N", 119.8, {}),
     ("L", "PE", 119.9, {}),
     ("N", "PE", 0.1, {}),
@@ -38,7 +39,7 @@ def chain() -> list[Reading]:
         Reading(
             f"r{i}",
             Measurement(Quantity.VOLTAGE, Terminal(a), Terminal(b), TYPED, **how),
-            value=value,  # type: ignore[arg-type]
+            value=value,
         )
         for i, (a, b, value, how) in enumerate(CHAIN)
     ]
