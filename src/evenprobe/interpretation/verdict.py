@@ -99,4 +99,4 @@ def summary(
 def _all_named(standing: Sequence[ConditionOutcome], point: PointFacts) -> str:
     ranked = sorted(standing, key=lambda o: -o.likelihood)[:3]
     titles = [o.condition.in_words(o.condition.title, point.practice) for o in ranked]
-    return ", or ".join(t[0].lower() + t[1:] for t in titles)
+    return "; or ".join(t[0].lower() + t[1:] for t in titles)

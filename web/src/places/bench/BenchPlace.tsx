@@ -8,6 +8,7 @@ import client, {
   type Bench as BenchData,
   type NextTest,
   type Practice,
+  type Reading,
   type Tester,
 } from "../../api/client";
 import { useBench, useBenchWrite, usePractice, useSite, useTesters } from "../../api/queries";
@@ -127,6 +128,11 @@ function PointUnderTest({
     field.current?.focus();
   };
 
+  const correct = (reading: Reading) => {
+    change({ do: "correct", reading });
+    field.current?.focus();
+  };
+
   useBenchKeys({
     letters: Object.fromEntries(
       [...bench.terminals, "REF"].map((t) => [(practice.letters[t] ?? t).toLowerCase(), t] as const),
@@ -171,10 +177,7 @@ function PointUnderTest({
           <Log
             bench={bench}
             practice={practice}
-            onCorrect={(reading) => {
-              change({ do: "correct", reading });
-              field.current?.focus();
-            }}
+            onCorrect={correct}
             onWithdraw={(id) => withdraw.mutate(id)}
           />
           <Group gap="sm" mt="sm">
@@ -220,7 +223,7 @@ function PointUnderTest({
         </section>
       </div>
       <section className={classes.conclusion} aria-label="What it could still be">
-        <Conclusion bench={bench} practice={practice} testers={testers} onSetUp={setUp} />
+        <Conclusion bench={bench} practice={practice} testers={testers} onSetUp={setUp} onCorrect={correct} />
       </section>
       <Modal opened={showingKeys} onClose={keys.close} title="Keys">
         <Keys practice={practice} terminals={bench.terminals} />

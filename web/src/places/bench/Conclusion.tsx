@@ -1,5 +1,5 @@
 import { Button } from "@mantine/core";
-import type { Bench, Condition, Interpretation, NextTest, Practice, Tester } from "../../api/client";
+import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tester } from "../../api/client";
 import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Bench.module.css";
 import { circumstances, ends, entryOf, seen, sign } from "./entry";
@@ -10,6 +10,7 @@ export function Conclusion(props: {
   practice: Practice;
   testers: Tester[];
   onSetUp: (test: NextTest) => void;
+  onCorrect: (reading: Reading) => void;
 }) {
   const { bench, practice } = props;
   const found = bench.interpretation;
@@ -23,7 +24,7 @@ export function Conclusion(props: {
         <strong style={{ color: colourOf(found.verdict) }}>{WORDS[found.verdict]}</strong>
         <p>{found.summary}</p>
       </div>
-      {found.retake.length > 0 && <Retake bench={bench} practice={practice} />}
+      {found.retake.length > 0 && <Retake bench={bench} practice={practice} onCorrect={props.onCorrect} />}
       {found.next_tests.length > 0 && <NextTests {...props} tests={found.next_tests} />}
       {found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}
       {!untested && standing.length > 0 && (
@@ -110,7 +111,8 @@ function spanOf([low = 0, high = 0]: number[], unit: string): string {
   return low === high ? `${show(low)} ${sign(unit)}` : `${show(low)} to ${show(high)} ${sign(unit)}`;
 }
 
-function Retake({ bench, practice }: { bench: Bench; practice: Practice }) {
+function Retake(props: { bench: Bench; practice: Practice; onCorrect: (reading: Reading) => void }) {
+  const { bench, practice } = props;
   const readings = bench.readings.filter((r) => bench.interpretation.retake.includes(r.id));
   return (
     <div className={classes.next}>
@@ -119,7 +121,10 @@ function Retake({ bench, practice }: { bench: Bench; practice: Practice }) {
       <ul className={classes.retake}>
         {readings.map((r) => (
           <li key={r.id}>
-            <b>{ends(entryOf(r), practice)}</b> <span className="mono">{seen(entryOf(r))}</span>
+            <Button variant="outline" fullWidth justify="space-between" onClick={() => props.onCorrect(r)}>
+              <span>Take {ends(entryOf(r), practice)} again</span>&nbsp;
+              <span className="mono">was {seen(entryOf(r))}</span>
+            </Button>
           </li>
         ))}
       </ul>
