@@ -10,7 +10,7 @@ from django.utils import timezone
 
 from crews.models import Crew
 from evenprobe.formats import FormatError, SurveyFile, parse
-from evenprobe.formats.survey import PointEntry
+from evenprobe.formats.survey import PointEntry, ReadingEntry
 from kit.models import Tester
 from kit.services import put_tester, tester_of
 from project.problems import Refused
@@ -64,10 +64,13 @@ def _checked(point: Point, tester: Tester | None, reading_id: UUID, entry: dict[
         raise Refused(
             *((path.removeprefix("points[0].readings[0]").lstrip("."), text) for path, text in error.problems)
         ) from None
-    return checked.points[0].readings[0].model_dump(
-        mode="json", by_alias=True, exclude_none=True,
-        exclude={"id", "instrument", "at", "by", "supersedes", "withdrawn"},
-    )  # fmt: skip
+    return _content(checked.points[0].readings[0])
+
+
+def _content(reading: ReadingEntry) -> dict[str, Any]:
+    """What was seen and how; whose and when it was, and what it corrects, are columns of their own."""
+    about = {"id", "instrument", "at", "by", "supersedes", "withdrawn"}
+    return reading.model_dump(mode="json", by_alias=True, exclude_none=True, exclude=about)
 
 
 def _keep(
@@ -137,15 +140,10 @@ def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) ->
     for index, entry in enumerate(survey.points):
         point = _place(crew, site, survey, entry)
         ids = {r.id: _own_id(crew, point, Reading, r.id) for r in entry.readings if r.id}
-        for number, reading in enumerate(entry.readings):
+        for number, reading in _corrected_first(index, entry):
             path = f"points[{index}].readings[{number}]"
-            content = reading.model_dump(
-                mode="json", by_alias=True, exclude_none=True,
-                exclude={"id", "instrument", "at", "by", "supersedes", "withdrawn"},
-            )  # fmt: skip
+            content = _content(reading)
             reading_id = ids[reading.id] if reading.id else uuid5(point.id, f"{number}:{content}")
-            if reading.supersedes and reading.supersedes not in ids:
-                raise Refused((f"{path}.supersedes", f"{reading.supersedes!r} is not in the file"))
             try:
                 _keep(
                     point, author, reading_id, content,
@@ -158,6 +156,21 @@ def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) ->
             except Refused as error:
                 raise Refused(*((f"{path}.{key}", text) for key, text in error.problems), status=error.status) from None
     return site
+
+
+def _corrected_first(index: int, point: PointEntry) -> list[tuple[int, ReadingEntry]]:
+    """A point's readings with their places in the file, each after the one it corrects."""
+    waiting, ordered, named = list(enumerate(point.readings)), [], set[str | None]({None})
+    while waiting:
+        ready = [(n, r) for n, r in waiting if r.supersedes in named]
+        if not ready:
+            number, reading = waiting[0]
+            path = f"points[{index}].readings[{number}].supersedes"
+            raise Refused((path, f"{reading.supersedes!r} is not in the file before it, or goes in a circle"))
+        ordered += ready
+        named |= {r.id for _, r in ready}
+        waiting = [entry for entry in waiting if entry not in ready]
+    return ordered
 
 
 def _own_id(crew: Crew, under: Site | Point, model: type[Any], written: str) -> UUID:

@@ -180,6 +180,18 @@ def test_a_bad_survey_file_is_named_by_path_and_changes_nothing(anna, place):
     assert anna.get(f"/sites/{new}").status_code == 404
 
 
+def test_corrections_come_in_whatever_order_the_file_has_them_in(anna, place):
+    survey = anna.get(f"/sites/{place['site']}/survey").json()
+    pair = [{**entry(119.8), "id": "right", "supersedes": "slip"}, {**entry(11.98), "id": "slip"}]
+    survey["points"][0]["readings"] = pair
+    assert anna.put(f"/sites/{place['site']}/survey", {"survey": survey}).status_code == 200
+    bench = anna.get(f"/points/{place['point']}/bench").json()
+    assert sorted(r["status"] for r in bench["readings"]) == ["corrected", "counts"]
+    survey["points"][0]["readings"] = [{**entry(1.0), "id": "a", "supersedes": "a"}]
+    answer = anna.put(f"/sites/{place['site']}/survey", {"survey": survey})
+    assert answer.json()["problems"][0]["path"] == "points[0].readings[0].supersedes"
+
+
 ROUTES = [
     ("get", "/sites/{site}", None),
     ("get", "/sites/{site}/survey", None),
