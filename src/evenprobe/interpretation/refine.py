@@ -41,7 +41,7 @@ def worth_pursuing(readings: int) -> float:
 
     Measured in the benchmark: with few readings least squares does not get stuck, with many it does.
     """
-    return 2.0 if readings <= 4 else 3.5 if readings <= 6 else 25.0
+    return 2.0 if readings <= 4 else 60.0
 
 
 @dataclass(frozen=True)
