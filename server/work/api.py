@@ -26,6 +26,7 @@ class ReasonOut(Schema):
     would_show: list[float]
     unit: str
     seen: float
+    text: str
 
 
 class ConditionOut(Schema):

@@ -11,6 +11,7 @@ from evenprobe.interpretation import (
     PointInterpretation,
     Story,
 )
+from evenprobe.practice.simulated import OVER_RANGE_OHM
 from evenprobe.supplies import PracticeId
 from evenprobe.testers import Measurement
 
@@ -60,10 +61,21 @@ def _condition(outcome: ConditionOutcome, practice: PracticeId) -> dict[str, Any
                 "would_show": [rounded(v, r.unit) for v in r.would_show],
                 "unit": r.unit,
                 "seen": rounded(r.seen, r.unit),
+                "text": _span(r.would_show, r.unit),
             }
             for r in outcome.reasons
         ],
     }
+
+
+def _span(would_show: tuple[float, float], unit: str) -> str:
+    """The range in words; ohms beyond any range are what a display calls them."""
+
+    def said(value: float) -> str:
+        return "over range" if unit == "ohm" and value >= OVER_RANGE_OHM else f"{rounded(value, unit):g} {unit}"
+
+    low, high = (said(value) for value in would_show)
+    return low if low == high else f"{low} to {high}"
 
 
 def _judgement(judgement: Judgement) -> dict[str, Any]:

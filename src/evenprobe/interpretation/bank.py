@@ -22,6 +22,8 @@ SAMPLES_PER_CONDITION = 1024
 SEED = 20
 CORNER_SHARE = 0.08
 EXCLUSIONS_KEPT = 64
+PREDICTIONS_KEPT = 96
+"""Of a bank; a long-lived server would otherwise keep one for every load and tester anyone ever used."""
 
 Mode = tuple[bool, bool]
 """(at DC, device open)."""
@@ -54,13 +56,18 @@ class Samples:
         """What the measurement would show, (B,) in volts or ohms."""
         key = measurement, lamp
         if key not in self._predicted:
-            solved = self.solved(mode_of(measurement))
-            if lamp is not None:
-                self._predicted[key] = lamp_volts(solved)[lamp]
-            else:
-                system = self.installation.point.system
-                self._predicted[key] = shown(measurement, solved, system.nominal_volts, system.frequency_hz)
+            while len(self._predicted) >= PREDICTIONS_KEPT:
+                self._predicted.pop(next(iter(self._predicted)), None)
+            self._predicted[key] = predicted = self._predict(measurement, lamp)
+            return predicted
         return self._predicted[key]
+
+    def _predict(self, measurement: Measurement, lamp: str | None) -> Array:
+        solved = self.solved(mode_of(measurement))
+        if lamp is not None:
+            return lamp_volts(solved)[lamp]
+        system = self.installation.point.system
+        return shown(measurement, solved, system.nominal_volts, system.frequency_hz)
 
     def predictions(self, evidence: Sequence[Evidence]) -> Array:
         """(R, B), a row a piece of evidence."""

@@ -57,6 +57,13 @@ class Elimination:
         return any(s.condition.id == condition_id for s in self.standing)
 
 
+def anything_stands(bank: Bank, evidence: Sequence[Evidence]) -> bool:
+    """Whether any condition explains the evidence; refines only when no sample of the bank does as it is."""
+    if (misses(evidence, bank.predictions(evidence), bank.scale, worth_knowing=1.0) <= 1.0).any():
+        return True
+    return bool(eliminate(bank, evidence).standing)
+
+
 def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
     """Strike out every condition that no sample, even refined, makes fit the evidence."""
     if not evidence:

@@ -6,6 +6,7 @@ from evenprobe.interpretation.bank import SAMPLES_PER_CONDITION, Bank, bank_for
 from evenprobe.interpretation.elimination import (
     Elimination,
     agrees_with,
+    anything_stands,
     eliminate,
     likelihoods,
     reason_for,
@@ -77,8 +78,8 @@ def _many_lines(
     return PointInterpretation(
         point.practice,
         Verdict.UNTESTED,
-        "A point with more than one line is not interpreted yet; its readings are kept. Treat as live.",
-        not_counted=tuple(NotCounted(r.id, "this point has more than one line") for r in readings),
+        "Only a point with exactly one line is interpreted so far; the readings are kept. Treat as live.",
+        not_counted=tuple(NotCounted(r.id, "this point does not have exactly one line") for r in readings),
     )
 
 
@@ -110,5 +111,5 @@ def _retake(bank: Bank, evidence: Sequence[Evidence]) -> tuple[str, ...]:
     return tuple(
         left_out
         for left_out in ids
-        if len(ids) > 1 and eliminate(bank, [e for e in evidence if e.reading.id != left_out]).standing
+        if len(ids) > 1 and anything_stands(bank, [e for e in evidence if e.reading.id != left_out])
     )

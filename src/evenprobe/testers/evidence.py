@@ -172,6 +172,8 @@ def _presence(reading: Reading) -> Weighed:
 
 
 def _lamps(reading: Reading, nominal_volts: float) -> tuple[Weighed, ...]:
+    if reading.measurement.instrument.proved is False:
+        return (Kept(reading, "this tester was not proved, so it clears nothing"),)
     lit = [lamp for lamp, on in reading.lit.items() if on]
     if not lit or not KINDS[reading.measurement.instrument.kind].contact:
         return (Kept(reading, "a dark lamp clears nothing"),)

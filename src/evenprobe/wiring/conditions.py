@@ -10,7 +10,7 @@ from enum import IntEnum
 from typing import Literal
 
 from evenprobe.supplies import PRACTICES, Earthing, PracticeId
-from evenprobe.wiring.points import PointFacts
+from evenprobe.wiring.points import METALWORK, PointFacts, Terminal
 from evenprobe.wiring.unknowns import Range
 
 Wire = Literal["line", "neutral", "earth"]
@@ -294,7 +294,29 @@ CATALOGUE: dict[str, Condition] = {
 }
 
 
+_HEALTHY: tuple[Wire, Wire, Wire] = ("line", "neutral", "earth")
+
+
+def _disturbed(condition: Condition) -> set[Wire]:
+    """The wires without which a condition means nothing."""
+    moved = {w for pair in zip(condition.contacts, _HEALTHY, strict=True) if pair[0] != pair[1] for w in pair}
+    disturbed: set[Wire] = moved | set(condition.joints)
+    if not condition.bonded:
+        disturbed.add("earth")
+    if condition.second_line:
+        disturbed.add("neutral")
+    return disturbed
+
+
 def conditions_for(point: PointFacts) -> tuple[Condition, ...]:
-    """Those that can be true at this point. Where nothing is meant to be bonded, a missing bond is no fault."""
+    """Those that can be true at this point: nothing about a wire that has no terminal here.
+
+    Where nothing is meant to be bonded, a missing bond is no fault.
+    """
+    here: set[Wire] = {"line"}
+    if Terminal.N in point.terminals:
+        here.add("neutral")
+    if set(METALWORK) & set(point.terminals):
+        here.add("earth")
     by_design = {"source-not-bonded"} if point.earthing is Earthing.IT else set()
-    return tuple(c for c in CATALOGUE.values() if c.id not in by_design)
+    return tuple(c for c in CATALOGUE.values() if c.id not in by_design and _disturbed(c) <= here)

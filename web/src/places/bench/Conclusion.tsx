@@ -2,7 +2,7 @@ import { Button } from "@mantine/core";
 import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tester } from "../../api/client";
 import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Bench.module.css";
-import { circumstances, ends, entryOf, seen, sign } from "./entry";
+import { circumstances, ends, entryOf, seen } from "./entry";
 
 /** The verdict, what stands, what fell and why, and the next test. */
 export function Conclusion(props: {
@@ -95,20 +95,12 @@ function Fallen({ condition, bench, practice }: { condition: Condition; bench: B
         {reason && reading && (
           <span className={classes.reason}>
             {ends(entryOf(reading), practice)} {circumstances(entryOf(reading))} would show{" "}
-            {spanOf(reason.would_show, reason.unit)}; it shows {seen(entryOf(reading))}
+            {reason.text}; it shows {seen(entryOf(reading))}
           </span>
         )}
       </span>
     </li>
   );
-}
-
-const LARGE_OHMS = 1e6;
-
-function spanOf([low = 0, high = 0]: number[], unit: string): string {
-  if (unit === "ohm" && low > LARGE_OHMS) return "over range";
-  const show = (value: number) => (value > LARGE_OHMS ? "over range" : `${value}`);
-  return low === high ? `${show(low)} ${sign(unit)}` : `${show(low)} to ${show(high)} ${sign(unit)}`;
 }
 
 function Retake(props: { bench: Bench; practice: Practice; onCorrect: (reading: Reading) => void }) {
