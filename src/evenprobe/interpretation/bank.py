@@ -5,7 +5,7 @@ differ by their change alone.
 """
 
 from collections.abc import Sequence
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import Any
 
 import numpy as np
@@ -15,6 +15,7 @@ from scipy.stats import qmc
 from evenprobe.testers import Evidence, Measurement, Quantity, lamp_volts, shown
 from evenprobe.wiring import Condition, Installation, PointFacts, conditions_for
 from evenprobe.wiring.installation import Blocks, Solved
+from evenprobe.wiring.unknowns import Values
 
 Array = NDArray[Any]
 
@@ -46,10 +47,14 @@ class Samples:
         self._solved: dict[Mode, Solved] = {}
         self._predicted: dict[tuple[Measurement, str | None], Array] = {}
 
+    @cached_property
+    def values(self) -> Values:
+        return self.installation.unknowns(self.cube)
+
     def solved(self, mode: Mode) -> Solved:
         if mode not in self._solved:
             dc, device_open = mode
-            self._solved[mode] = self.installation.solve(self.cube, self.blocks, dc=dc, device_open=device_open)
+            self._solved[mode] = self.installation.solve(self.values, self.blocks, dc=dc, device_open=device_open)
         return self._solved[mode]
 
     def predicted(self, measurement: Measurement, lamp: str | None = None) -> Array:
@@ -78,8 +83,7 @@ class Samples:
 
         The network is linear with one source, so a sample answers for every source voltage at once.
         """
-        values = self.installation.unknowns(self.cube)
-        volts = self.installation.source_volts(values, self.blocks)
+        volts = self.installation.source_volts(self.values, self.blocks)
         low, high = np.empty_like(volts), np.empty_like(volts)
         for condition, rows in self.blocks:
             span = self.installation.source_span(condition)

@@ -8,9 +8,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from evenprobe.interpretation.bank import Bank
-from evenprobe.interpretation.fit import best_scale, misses
+from evenprobe.interpretation.fit import best_scale, distances, misses
 from evenprobe.interpretation.outcome import Reason
-from evenprobe.interpretation.refine import Start, refine, worth_pursuing
+from evenprobe.interpretation.refine import Start, refine
 from evenprobe.testers import Alarm, Evidence, Kept, Quantity, potential
 from evenprobe.testers.instruments import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Condition, Terminal
@@ -20,8 +20,8 @@ Array = NDArray[Any]
 WORTH_REFINING = 8.0
 """A best miss above this was never brought down to 1 in the benchmark's surveys."""
 WORTH_KNOWING = 60.0
+WORTH_A_SECOND_LOOK = 3.0
 SECOND_LOOK_STARTS = 24
-SECOND_LOOK_POLISHED = 4
 """A condition that nearly fits is looked at again from so many more samples: the first may have been led astray."""
 EXTRAPOLATED = 0.25
 """The samples' range is widened by this share of itself before a reading alone rules a condition hopeless."""
@@ -74,7 +74,7 @@ def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
     predicted = bank.predictions(evidence)
     miss = misses(evidence, predicted, bank.scale, worth_knowing=WORTH_KNOWING)
     scale = best_scale(evidence, predicted, bank.scale)
-    refined = _refined(bank, evidence, miss, scale)
+    refined = _refined(bank, evidence, predicted, miss, scale)
     standing, fallen = [], []
     for condition, block in bank.blocks:
         own = miss[block]
@@ -89,33 +89,35 @@ def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
     return Elimination(tuple(evidence), miss, scale, tuple(standing), tuple(fallen))
 
 
-def _refined(bank: Bank, evidence: Sequence[Evidence], miss: Array, scale: Array) -> dict[str, float]:
-    starts = []
+def _refined(bank: Bank, evidence: Sequence[Evidence], predicted: Array, miss: Array, scale: Array) -> dict[str, float]:
+    """The least miss found by moving samples of each condition that none fits as it is."""
+    doubtful: dict[str, tuple[Condition, slice, Array]] = {}
     for condition, block in bank.blocks:
-        own = miss[block]
-        best = own.min()
+        best = miss[block].min()
         if best <= 1.0 or bank.excludes(condition.id, evidence):
             continue
         if best <= WORTH_REFINING or _each_alone_fits(bank, evidence, block):
-            rows = block.start + _nearest_of_each_kind(bank, condition, block, own)
-            nearest = bank.installation.with_source(bank.cube[rows], condition, scale[rows])
-            present = bank.installation.unknowns.all_present(nearest[:2])
-            absent = bank.installation.unknowns.all_absent(nearest[:1])
-            starts.append(Start(condition, np.concatenate([nearest, present, absent])))
-    if not starts:
+            to_move = distances(evidence, predicted[:, block], scale[block])
+            doubtful[condition.id] = condition, block, to_move
+    if not doubtful:
         return {}
+    starts = []
+    for condition, block, to_move in doubtful.values():
+        rows = _of_each_kind(bank, condition, block, miss[block], to_move)
+        nearest = bank.installation.with_source(bank.cube[rows], condition, scale[rows])
+        present = bank.installation.unknowns.all_present(nearest[:2])
+        absent = bank.installation.unknowns.all_absent(nearest[:1])
+        starts.append(Start(condition, np.concatenate([nearest, present, absent])))
     least = refine(bank.installation, evidence, starts)
-    blocks = {condition.id: block for condition, block in bank.blocks}
-    limit = worth_pursuing(len(evidence))
-    again = [start.condition for start in starts if 1.0 < least[start.condition.id] <= limit]
-    wider = [
-        Start(condition, bank.installation.with_source(bank.cube[rows], condition, scale[rows]))
-        for condition in again
-        for block in [blocks[condition.id]]
-        for rows in [block.start + np.argsort(miss[block])[2 : 2 + SECOND_LOOK_STARTS]]
-    ]
-    if wider:
-        for name, found in refine(bank.installation, evidence, wider, polished=SECOND_LOOK_POLISHED).items():
+    again = []
+    for condition, block, to_move in doubtful.values():
+        if 1.0 < least[condition.id] <= WORTH_A_SECOND_LOOK:
+            rows = block.start + np.concatenate(
+                [np.argsort(d)[2 : 2 + SECOND_LOOK_STARTS // 2] for d in (miss[block], to_move)]
+            )
+            again.append(Start(condition, bank.installation.with_source(bank.cube[rows], condition, scale[rows])))
+    if again:
+        for name, found in refine(bank.installation, evidence, again).items():
             least[name] = min(least[name], found)
     for name, found in least.items():
         if found > 1.0:
@@ -123,20 +125,22 @@ def _refined(bank: Bank, evidence: Sequence[Evidence], miss: Array, scale: Array
     return least
 
 
-def _nearest_of_each_kind(bank: Bank, condition: Condition, block: slice, own: Array) -> NDArray[np.intp]:
-    """Rows of the block to start from: the nearest two, and the nearest on either side of each either-or.
+def _of_each_kind(bank: Bank, condition: Condition, block: slice, *orders: Array) -> NDArray[np.intp]:
+    """Rows of the block to start from: by each order the first two, and the first on either side of each either-or.
 
     Whether a joint lies before or after the tap, and whether filters are fitted, has no slope to follow.
     """
     names = bank.installation.unknowns.names
-    cube = bank.cube[block]
-    order = np.argsort(own)
     either_or = ["filters_fitted"] + ["other_line"] * condition.second_line
     either_or += ["joint_place"] * bool({"line", "neutral"} & set(condition.joints))
     either_or += ["earth_joint_place"] * ("earth" in condition.joints)
-    sides = np.stack([cube[order, names.index(name)] < 0.5 for name in either_or], axis=1)
-    _, first = np.unique(sides, axis=0, return_index=True)
-    return np.asarray(order[sorted({0, 1, *first})])
+    sides = bank.cube[block][:, [names.index(name) for name in either_or]] < 0.5
+    rows: dict[int, None] = {}
+    for by in orders:
+        order = np.argsort(by)
+        _, first = np.unique(sides[order], axis=0, return_index=True)
+        rows |= dict.fromkeys(order[sorted({0, 1, *first})].tolist())
+    return block.start + np.array(list(rows))
 
 
 def _each_alone_fits(bank: Bank, evidence: Sequence[Evidence], block: slice) -> bool:

@@ -18,6 +18,8 @@ from evenprobe.testers import Evidence
 Array = NDArray[Any]
 
 TINY = 1e-12
+FEW_TOLERANCES = 3.0
+LEAST_SPREAD = 1e-3
 
 
 def misses(
@@ -82,3 +84,23 @@ def best_scale(evidence: Sequence[Evidence], predicted: Array, scale: tuple[Arra
     middle = np.clip(p, lows, highs)
     factor = (weights * p * middle).sum(axis=0) / ((weights * p * p).sum(axis=0) + TINY)
     return np.asarray(np.clip(factor, *scale))
+
+
+def distances(evidence: Sequence[Evidence], predicted: Array, factor: Array) -> Array:
+    """How far each of a condition's samples (B,) would have to move to meet the readings, squared.
+
+    In units of how much the condition's own predictions vary together (Mahalanobis, 1936), each on a scale
+    even within a few tolerances and logarithmic beyond: what varies much is easily moved, however far it misses.
+    """
+    tolerance = np.array([e.tolerance for e in evidence])[:, None]
+    low = np.array([e.low for e in evidence])[:, None]
+    high = np.array([e.high for e in evidence])[:, None]
+    scaled = predicted * np.where([[e.with_source] for e in evidence], factor, 1.0)
+
+    def compressed(value: Array) -> Array:
+        return np.asarray(np.log1p(value / (FEW_TOLERANCES * tolerance)))
+
+    seen = compressed(scaled)
+    gap = seen - compressed(np.clip(scaled, low, high))
+    spread = np.atleast_2d(np.cov(seen)) + LEAST_SPREAD * np.eye(len(evidence))
+    return np.asarray((gap * np.linalg.solve(spread, gap)).sum(axis=0))

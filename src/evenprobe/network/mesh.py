@@ -25,6 +25,9 @@ EARTH = "EARTH"
 
 Samples = NDArray[Any]
 
+CHUNK = 1024
+"""Samples eliminated at a time, so that what is worked on stays in the processor's cache."""
+
 
 class NetworkError(ValueError):
     """The network has no unique solution; the message names the node."""
@@ -92,15 +95,42 @@ class Mesh:
         zero at every branch of a node. `injection`: amperes (B,) flowing into a node. Real arrays at DC,
         complex phasors otherwise. Returns a Solution with V (P, B) and Z (P, P, B); EARTH may be a port.
         """
+        count = len(next(iter(admittance.values())))
+        volts = np.empty((len(ports), count), dtype=np.result_type(*admittance.values()))
+        ohms = np.zeros((len(ports), *volts.shape), dtype=volts.dtype)
+        driven = [port for port in ports if port != EARTH]
+        columns = [ports.index(port) for port in driven]
+        for start in range(0, count, CHUNK):
+            rows = slice(start, start + CHUNK)
+            answer = self._eliminate(
+                {name: y[rows] for name, y in admittance.items()},
+                {node: amperes[rows] for node, amperes in injection.items()},
+                driven,
+                ports,
+            )
+            volts[:, rows], ohms[:, columns, rows] = answer[:, 0], answer[:, 1:]
+        return Solution(tuple(ports), volts, ohms)
+
+    def _eliminate(
+        self,
+        admittance: Mapping[str, Samples],
+        injection: Mapping[str, Samples],
+        driven: Sequence[str],
+        ports: Sequence[str],
+    ) -> Samples:
+        """(P, 1 + D, B): potentials of the ports under the injection, and under one ampere into each of `driven`."""
         star: dict[str, dict[str, Samples]] = {node: {} for node in (*self.nodes, EARTH)}
         for name, (a, b) in self.branches.items():
             y = admittance[name]
             star[a][b] = star[b][a] = star[a][b] + y if b in star[a] else y
 
-        live_ports = [port for port in ports if port != EARTH]
-        drives: list[dict[str, Samples]] = [dict(injection)]
         unit = np.ones_like(next(iter(admittance.values())))
-        drives += [{port: unit} for port in live_ports]
+        drive: dict[str, Samples] = {}
+        for column, into in enumerate([injection, *({port: unit} for port in driven)]):
+            for node in into:
+                if node not in drive:
+                    drive[node] = np.zeros((1 + len(driven), len(unit)), dtype=unit.dtype)
+                drive[node][column] = into[node]
 
         resistance: dict[str, Samples] = {}
         share: dict[str, dict[str, Samples]] = {}
@@ -113,31 +143,16 @@ class Mesh:
                 for b in neighbours[position + 1 :]:
                     through = own[a] * share[node][b] if b != EARTH else own[b] * share[node][a]
                     star[a][b] = star[b][a] = star[a][b] + through if b in star[a] else through
-            for drive in drives:
-                if node in drive:
-                    for n, part in share[node].items():
-                        passed = drive[node] * part
-                        drive[n] = drive[n] + passed if n in drive else passed
+            if node in drive:
+                for n, part in share[node].items():
+                    passed = drive[node] * part
+                    drive[n] = drive[n] + passed if n in drive else passed
 
-        potentials = [self._back_substitute(drive, resistance, share, ports, unit) for drive in drives]
-        impedance = np.zeros((len(ports), len(ports), len(unit)), dtype=unit.dtype)
-        for port, column in zip(live_ports, potentials[1:], strict=True):
-            impedance[:, ports.index(port)] = column
-        return Solution(tuple(ports), potentials[0], impedance)
-
-    def _back_substitute(
-        self,
-        drive: dict[str, Samples],
-        resistance: dict[str, Samples],
-        share: dict[str, dict[str, Samples]],
-        ports: Sequence[str],
-        unit: Samples,
-    ) -> Samples:
-        potential: dict[str, Samples] = {EARTH: np.zeros_like(unit)}
+        at_earth = np.zeros((1 + len(driven), len(unit)), dtype=unit.dtype)
+        potential: dict[str, Samples] = {EARTH: at_earth}
         for node, _ in reversed(self._order):
-            value: Samples | None = drive[node] * resistance[node] if node in drive else None
+            value = drive[node] * resistance[node] if node in drive else at_earth
             for n, part in share[node].items():
-                carried = part * potential[n]
-                value = carried if value is None else value + carried
-            potential[node] = potential[EARTH] if value is None else value
+                value = value + part * potential[n]
+            potential[node] = value
         return np.stack([potential[port] for port in ports])

@@ -38,6 +38,9 @@ class Severity(IntEnum):
         return self >= Severity.HAZARD
 
 
+HEALTHY: tuple[Wire, Wire, Wire] = ("line", "neutral", "earth")
+"""The wires behind the L, N and PE contact as they should be."""
+
 OPEN = Range(0.0, 0.0)
 """A joint that does not conduct: 1 GΩ beside a few picofarads."""
 
@@ -56,7 +59,7 @@ class Condition:
     notice: str
     look_for: str
     mend: str
-    contacts: tuple[Wire, Wire, Wire] = ("line", "neutral", "earth")
+    contacts: tuple[Wire, Wire, Wire] = HEALTHY
     joints: Mapping[Wire, Range] = field(default_factory=dict)
     source_share: tuple[float, float] | None = None
     """Range of the source voltage as shares of the band's own edges: (of the low edge, of the high edge)."""
@@ -294,12 +297,9 @@ CATALOGUE: dict[str, Condition] = {
 }
 
 
-_HEALTHY: tuple[Wire, Wire, Wire] = ("line", "neutral", "earth")
-
-
 def _disturbed(condition: Condition) -> set[Wire]:
     """The wires without which a condition means nothing."""
-    moved = {w for pair in zip(condition.contacts, _HEALTHY, strict=True) if pair[0] != pair[1] for w in pair}
+    moved = {w for pair in zip(condition.contacts, HEALTHY, strict=True) if pair[0] != pair[1] for w in pair}
     disturbed: set[Wire] = moved | set(condition.joints)
     if not condition.bonded:
         disturbed.add("earth")

@@ -18,9 +18,9 @@ from numpy.typing import NDArray
 
 from evenprobe.network import EARTH, Mesh, Solution
 from evenprobe.supplies import Earthing, limit_for
-from evenprobe.wiring.conditions import OPEN, Condition, Wire
+from evenprobe.wiring.conditions import HEALTHY, OPEN, Condition, Wire
 from evenprobe.wiring.points import PointFacts
-from evenprobe.wiring.unknowns import Cube, Unknowns
+from evenprobe.wiring.unknowns import Cube, Unknowns, Values
 
 Array = NDArray[Any]
 
@@ -86,12 +86,11 @@ class Installation:
         self.unknowns = Unknowns(point)
         self._omega = 2 * np.pi * point.system.frequency_hz
 
-    def solve(self, cube: Cube, blocks: Blocks, *, dc: bool = False, device_open: bool = False) -> Solved:
-        """Solve samples (B, unknowns.count) of the unit cube.
+    def solve(self, values: Values, blocks: Blocks, *, dc: bool = False, device_open: bool = False) -> Solved:
+        """Solve samples, given as the values (B,) of the unknowns.
 
         With `dc`, sources are at zero and impedances are resistances, as an ohmmeter sees them.
         """
-        values = self.unknowns(cube)
         line_emf, neutral_emf = self._sources(values, blocks)
         admittance = self._admittances(values, blocks, dc, device_open)
         injection: dict[str, Array] = {}
@@ -130,7 +129,7 @@ class Installation:
         moved[:, axis] = np.clip((volts - low) / (high - low), 0.0, 1.0)
         return moved
 
-    def source_volts(self, values: dict[str, Cube], blocks: Blocks) -> Array:
+    def source_volts(self, values: Values, blocks: Blocks) -> Array:
         """Magnitude of each sample's source voltage (B,)."""
         healthy = self.unknowns.ranges["source_volts"]
         volts = values["source_volts"].copy()
@@ -141,7 +140,7 @@ class Installation:
                 volts[rows] = low + share * (high - low)
         return volts
 
-    def _sources(self, values: dict[str, Cube], blocks: Blocks) -> tuple[Array, Array]:
+    def _sources(self, values: Values, blocks: Blocks) -> tuple[Array, Array]:
         volts = self.source_volts(values, blocks).astype(complex)
         second = np.zeros_like(volts)
         others = np.array(self.point.system.other_line_phasors)
@@ -151,7 +150,7 @@ class Installation:
                 second[rows] = volts[rows] * others[which]
         return volts, second
 
-    def _admittances(self, values: dict[str, Cube], blocks: Blocks, dc: bool, device_open: bool) -> dict[str, Array]:
+    def _admittances(self, values: Values, blocks: Blocks, dc: bool, device_open: bool) -> dict[str, Array]:
         v = values
         count = len(v["length_m"])
         jw: complex | float = 0.0 if dc else 1j * self._omega
@@ -196,7 +195,7 @@ class Installation:
             y[f"stray_{wire}"] = capacitor(v[f"stray_{wire}_farad"]) + 1e-12
         return y
 
-    def _earthing(self, v: dict[str, Cube], blocks: Blocks, capacitor: Any) -> dict[str, Array]:
+    def _earthing(self, v: Values, blocks: Blocks, capacitor: Any) -> dict[str, Array]:
         earthing = self.point.earthing
         open_ = np.full(len(v["length_m"]), OPEN_SIEMENS)
         bond = 1 / v["bond_ohm"] if earthing is Earthing.TN_C_S else open_.copy()
@@ -211,7 +210,7 @@ class Installation:
             "source_electrode": electrode + capacitor(v["source_stray_farad"] * v["source_stray_n_share"]),
         }
 
-    def _run(self, v: dict[str, Cube], blocks: Blocks, capacitor: Any, device_open: bool) -> dict[str, Array]:
+    def _run(self, v: Values, blocks: Blocks, capacitor: Any, device_open: bool) -> dict[str, Array]:
         count = len(v["length_m"])
         per_wire: dict[Wire, Array] = {"line": v["ohm_per_m"] * v["length_m"] * v["warmth"]}
         per_wire["neutral"] = per_wire["line"] * v["neutral_match"]
@@ -241,15 +240,14 @@ class Installation:
             y["line_a"] = at_device
         return y
 
-    def _as_labelled(self, solution: Solution, values: dict[str, Cube], blocks: Blocks) -> Solution:
+    def _as_labelled(self, solution: Solution, values: Values, blocks: Blocks) -> Solution:
         """The solution by the contacts' labels rather than by the wires behind them."""
-        count = solution.volts.shape[1]
-        volts = np.empty((len(TERMINALS), count), dtype=solution.volts.dtype)
-        ohms = np.empty((len(TERMINALS), len(TERMINALS), count), dtype=solution.ohms.dtype)
+        volts, ohms = solution.volts, solution.ohms
         for condition, rows in blocks:
-            ports = np.array([*(_PORT_OF_WIRE[wire] for wire in condition.contacts), 3, 4, 5])
-            volts[:, rows] = solution.volts[ports, rows]
-            ohms[:, :, rows] = solution.ohms[np.ix_(ports, ports)][:, :, rows]
+            if condition.contacts != HEALTHY:
+                ports = np.array([*(_PORT_OF_WIRE[wire] for wire in condition.contacts), 3, 4, 5])
+                volts[:, rows] = volts[ports, rows]
+                ohms[:, :, rows] = ohms[ports, :, rows][:, ports]
         if not self.point.polarised:
             turned = np.flatnonzero(values["way_round"] < 0.5)
             order = np.array([1, 0, 2, 3, 4, 5])

@@ -17,6 +17,8 @@ from evenprobe.supplies import PRACTICES, Earthing, PracticeId, limit_for
 from evenprobe.wiring.points import PointFacts
 
 Cube = NDArray[np.floating]
+Values = dict[str, Cube]
+"""Unknowns by name in SI units, each (B,)."""
 Shape = Literal["even", "log", "square"]
 
 
@@ -34,6 +36,8 @@ class Range:
 
     def at(self, u: Cube) -> Cube:
         """Map (B,) in [0, 1] onto the range."""
+        if self.shape == "even" and not self.absent:
+            return self.low + (self.high - self.low) * u
         if self.absent:
             present = self.absent < u
             u = np.where(present, (u - self.absent) / (1 - self.absent), 0.0)
@@ -126,9 +130,10 @@ class Unknowns:
     def count(self) -> int:
         return len(self.names)
 
-    def __call__(self, cube: Cube) -> dict[str, Cube]:
-        """Values in SI units by name, each (B,), for samples (B, count) of the unit cube."""
-        return {name: self.ranges[name].at(cube[:, i]) for i, name in enumerate(self.names)}
+    def __call__(self, cube: Cube) -> Values:
+        """The values of samples (B, count) of the unit cube."""
+        axes = np.ascontiguousarray(cube.T)
+        return {name: self.ranges[name].at(axis) for name, axis in zip(self.names, axes, strict=True)}
 
     def all_present(self, cube: Cube) -> Cube:
         """The samples with whatever may be absent there in a small measure, so that it can grow."""
