@@ -76,17 +76,13 @@ class NetworkFile(Strict):
             name: np.array([1 / b.ohm if b.ohm is not None else 1j * omega * (b.farad or 0.0)], dtype=complex)
             for name, b in conducting.items()
         }
-        injection: dict[str, np.ndarray] = {}
-        for name, branch in conducting.items():
-            if branch.emf_v is not None:
-                emf = branch.emf_v * np.exp(1j * np.deg2rad(branch.phase_deg or 0.0))
-                for end, sign in zip(branch.between, (1, -1), strict=True):
-                    node = self._node(end)
-                    if node != EARTH:
-                        current = sign * emf * admittance[name]
-                        injection[node] = injection[node] + current if node in injection else current
+        emf = {
+            name: np.array([b.emf_v * np.exp(1j * np.deg2rad(b.phase_deg or 0.0))])
+            for name, b in conducting.items()
+            if b.emf_v is not None
+        }
         ports = list(dict.fromkeys(self._node(n) for pair in self.ask for n in pair))
-        solution = mesh.solve(admittance, injection, ports)
+        solution = mesh.solve(admittance, emf, ports)
         return {"ask": [self._answer(solution, pair) for pair in self.ask]}
 
     def _node(self, name: str) -> str:

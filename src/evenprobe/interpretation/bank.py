@@ -5,6 +5,7 @@ differ by their change alone.
 """
 
 from collections.abc import Sequence
+from dataclasses import replace
 from functools import cached_property, lru_cache
 from typing import Any
 
@@ -12,9 +13,9 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import qmc
 
-from evenprobe.testers import Evidence, Measurement, Quantity, lamp_volts, shown
-from evenprobe.wiring import Condition, Installation, PointFacts, conditions_for
-from evenprobe.wiring.installation import Blocks, Solved
+from evenprobe.testers import Evidence, Measurement, Quantity, lamp_slopes, lamp_volts, shown, slopes
+from evenprobe.wiring import Condition, Installation, PointFacts, Terminal, conditions_for
+from evenprobe.wiring.installation import SLOPE_STEP, Blocks, Solved
 from evenprobe.wiring.unknowns import Values
 
 Array = NDArray[Any]
@@ -40,10 +41,11 @@ def mode_of(measurement: Measurement) -> Mode:
 class Samples:
     """A batch of samples under known conditions, solved as they are asked for."""
 
-    def __init__(self, installation: Installation, cube: Array, blocks: Blocks) -> None:
+    def __init__(self, installation: Installation, cube: Array, blocks: Blocks, *, with_slopes: bool = False) -> None:
         self.installation = installation
         self.cube = cube
         self.blocks = blocks
+        self.with_slopes = with_slopes
         self._solved: dict[Mode, Solved] = {}
         self._predicted: dict[tuple[Measurement, str | None], Array] = {}
 
@@ -54,7 +56,9 @@ class Samples:
     def solved(self, mode: Mode) -> Solved:
         if mode not in self._solved:
             dc, device_open = mode
-            self._solved[mode] = self.installation.solve(self.values, self.blocks, dc=dc, device_open=device_open)
+            self._solved[mode] = self.installation.solve(
+                self.values, self.blocks, dc=dc, device_open=device_open, with_slopes=self.with_slopes
+            )
         return self._solved[mode]
 
     def predicted(self, measurement: Measurement, lamp: str | None = None) -> Array:
@@ -68,7 +72,9 @@ class Samples:
         return self._predicted[key]
 
     def _predict(self, measurement: Measurement, lamp: str | None) -> Array:
-        solved = self.solved(mode_of(measurement))
+        return self._shown(measurement, lamp, self.solved(mode_of(measurement)))
+
+    def _shown(self, measurement: Measurement, lamp: str | None, solved: Solved) -> Array:
         if lamp is not None:
             return lamp_volts(solved)[lamp]
         system = self.installation.point.system
@@ -78,7 +84,45 @@ class Samples:
         """(R, B), a row a piece of evidence."""
         return np.stack([self.predicted(e.measurement, e.lamp) for e in evidence])
 
-    def source_scale(self) -> tuple[Array, Array]:
+    def slopes(self, evidence: Sequence[Evidence]) -> Array:
+        """What each prediction changes by along each axis of the cube, (B, R, unknowns); needs `with_slopes`."""
+        system = self.installation.point.system
+        found = np.empty((len(self.cube), len(evidence), self.cube.shape[1]))
+        for mode in {mode_of(e.measurement) for e in evidence}:
+            solved = self.solved(mode)
+            rows = [i for i, e in enumerate(evidence) if mode_of(e.measurement) == mode]
+            per_branch = np.stack(
+                [
+                    lamp_slopes(e.lamp, solved)
+                    if e.lamp is not None
+                    else slopes(e.measurement, solved, system.nominal_volts, system.frequency_hz)
+                    for e in (evidence[i] for i in rows)
+                ]
+            )
+            dc, device_open = mode
+            branches = self.installation.admittance_slopes(self.cube, self.blocks, dc=dc, device_open=device_open)
+            found[:, rows] = np.real(per_branch.transpose(2, 0, 1) @ branches.transpose(1, 0, 2))
+        for i, e in enumerate(evidence):
+            found[:, i] += self._slopes_beside_branches(e)
+        return found
+
+    def _slopes_beside_branches(self, e: Evidence) -> Array:
+        """The part of the slopes that does not go through a branch's admittance, (B, unknowns)."""
+        unknowns = self.installation.unknowns
+        found = np.zeros_like(self.cube)
+        solved, predicted = self.solved(mode_of(e.measurement)), self.predicted(e.measurement, e.lamp)
+        for name in _beside_branches(e.measurement):
+            axis = unknowns.names.index(name)
+            step = np.where(self.cube[:, axis] > 0.5, -SLOPE_STEP, SLOPE_STEP)
+            moved = replace(solved, **{name: unknowns.ranges[name].at(self.cube[:, axis] + step)})
+            found[:, axis] = (self._shown(e.measurement, e.lamp, moved) - predicted) / step
+        if e.with_source:
+            low, high = self.source_range
+            found[:, unknowns.names.index("source_volts")] += predicted * (high - low)
+        return found
+
+    @cached_property
+    def source_range(self) -> tuple[Array, Array]:
         """How far each sample's source voltage could be scaled and stay within its condition: low, high (B,).
 
         The network is linear with one source, so a sample answers for every source voltage at once.
@@ -89,6 +133,14 @@ class Samples:
             span = self.installation.source_span(condition)
             low[rows], high[rows] = span[0] / volts[rows], span[1] / volts[rows]
         return low, high
+
+
+def _beside_branches(m: Measurement) -> list[str]:
+    """Unknowns that act at the known load and at the probes, where they matter."""
+    names = ["known_load_error"] * (m.load_here_a is not None or m.load_elsewhere_a is not None)
+    names += ["contact_ohm"] * (m.quantity is Quantity.RESISTANCE)
+    names += ["reference_ohm"] * (Terminal.REF in (m.from_, m.to))
+    return names
 
 
 class Bank(Samples):
@@ -102,7 +154,7 @@ class Bank(Samples):
         cube = _sobol(installation.unknowns.count, samples)
         blocks = [(condition, slice(i * samples, (i + 1) * samples)) for i, condition in enumerate(self.conditions)]
         super().__init__(installation, np.tile(cube, (len(self.conditions), 1)), blocks)
-        self.scale = self.source_scale()
+        self.scale = self.source_range
         self._excluded: dict[str, list[frozenset[object]]] = {}
 
     def excludes(self, condition_id: str, evidence: Sequence[Evidence]) -> bool:

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.fit import best_scale, distances, misses
 from evenprobe.interpretation.outcome import Reason
-from evenprobe.interpretation.refine import Start, refine
+from evenprobe.interpretation.refine import FITS, Start, refine
 from evenprobe.testers import Alarm, Evidence, Kept, Quantity, potential
 from evenprobe.testers.instruments import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Condition, Terminal
@@ -20,10 +20,11 @@ Array = NDArray[Any]
 WORTH_REFINING = 8.0
 """A best miss above this was never brought down to 1 in the benchmark's surveys."""
 WORTH_KNOWING = 60.0
-WORTH_A_SECOND_LOOK = 3.0
-SECOND_LOOK_STARTS = 24
-"""A condition that nearly fits is looked at again from so many more samples: the first may have been led astray."""
-EXTRAPOLATED = 0.25
+FEW_READINGS = 4
+WORTH_A_SECOND_LOOK = {True: 3.0, False: 60.0}
+"""A least miss up to this, with few readings or with more, may still come down to 1 from other samples."""
+SECOND_LOOK_STARTS = 64
+EXTRAPOLATED = 0.6
 """The samples' range is widened by this share of itself before a reading alone rules a condition hopeless."""
 NEIGHBOURS = 48
 """Samples kept for each standing condition, to predict what it would show next."""
@@ -79,7 +80,7 @@ def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
     for condition, block in bank.blocks:
         own = miss[block]
         best = float(own.min())
-        if best > 1.0 and refined.get(condition.id, np.inf) > 1.0:
+        if best > 1.0 and refined.get(condition.id, np.inf) > FITS:
             fallen.append(condition)
             continue
         nearest = np.argsort(own)[:NEIGHBOURS]
@@ -105,22 +106,23 @@ def _refined(bank: Bank, evidence: Sequence[Evidence], predicted: Array, miss: A
     for condition, block, to_move in doubtful.values():
         rows = _of_each_kind(bank, condition, block, miss[block], to_move)
         nearest = bank.installation.with_source(bank.cube[rows], condition, scale[rows])
-        present = bank.installation.unknowns.all_present(nearest[:2])
-        absent = bank.installation.unknowns.all_absent(nearest[:1])
-        starts.append(Start(condition, np.concatenate([nearest, present, absent])))
+        starts.append(Start(condition, np.concatenate([nearest, bank.installation.unknowns.every_way(nearest[0])])))
     least = refine(bank.installation, evidence, starts)
     again = []
+    worth = WORTH_A_SECOND_LOOK[len(evidence) <= FEW_READINGS]
     for condition, block, to_move in doubtful.values():
-        if 1.0 < least[condition.id] <= WORTH_A_SECOND_LOOK:
+        if FITS < least[condition.id] <= worth:
             rows = block.start + np.concatenate(
-                [np.argsort(d)[2 : 2 + SECOND_LOOK_STARTS // 2] for d in (miss[block], to_move)]
+                [np.argsort(d)[1 : 1 + SECOND_LOOK_STARTS // 2] for d in (miss[block], to_move)]
             )
-            again.append(Start(condition, bank.installation.with_source(bank.cube[rows], condition, scale[rows])))
+            others = bank.installation.with_source(bank.cube[rows], condition, scale[rows])
+            ways = [bank.installation.unknowns.every_way(others[i]) for i in (0, SECOND_LOOK_STARTS // 2)]
+            again.append(Start(condition, np.concatenate([others, *ways])))
     if again:
         for name, found in refine(bank.installation, evidence, again).items():
             least[name] = min(least[name], found)
     for name, found in least.items():
-        if found > 1.0:
+        if found > FITS:
             bank.remember_excluded(name, evidence)
     return least
 

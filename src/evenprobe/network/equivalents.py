@@ -26,12 +26,25 @@ class Load:
 
 
 @dataclass(frozen=True)
+class Slopes:
+    """What tells how a solution answers to a change of each branch (Director and Rohrer, IEEE Trans. CT-16, 1969).
+
+    `across` (K, P, B): volts across each branch for one ampere into each port. `drops` (K, B): volts each
+    branch itself drops, its source taken off.
+    """
+
+    across: Array
+    drops: Array
+
+
+@dataclass(frozen=True)
 class Solution:
     """Potentials V (P, B) in volts of the named ports and the impedances Z (P, P, B) in ohms between them."""
 
     ports: tuple[str, ...]
     volts: Array
     ohms: Array
+    slopes: Slopes | None = None
 
     def _at(self, pair: Pair) -> tuple[int, int]:
         return self.ports.index(pair[0]), self.ports.index(pair[1])
@@ -61,6 +74,44 @@ class Solution:
             return np.asarray(self.open_volts(pair, rest) - self.transfer(pair, load.pair, rest) * current)
         a, b = self._at(pair)
         return np.asarray(self.volts[a] - self.volts[b])
+
+    def volts_per_siemens(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
+        """What the pair's open-circuit voltage changes by for each branch's admittance, (K, B)."""
+        return np.asarray(-self._across(pair, loads) * self._drops(loads))
+
+    def ohms_per_siemens(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
+        """What the pair's internal impedance changes by for each branch's admittance, (K, B)."""
+        return np.asarray(-(self._across(pair, loads) ** 2))
+
+    def _across(self, pair: Pair, loads: Sequence[Load]) -> Array:
+        if loads:
+            *rest, load = loads
+            own = self.transfer(load.pair, load.pair, rest)
+            share = load.siemens * self.transfer(load.pair, pair, rest) / (1 + load.siemens * own)
+            return np.asarray(self._across(pair, rest) - share * self._across(load.pair, rest))
+        assert self.slopes is not None, "solved without slopes"
+        a, b = self._at(pair)
+        return np.asarray(self.slopes.across[:, a] - self.slopes.across[:, b])
+
+    def _drops(self, loads: Sequence[Load]) -> Array:
+        assert self.slopes is not None, "solved without slopes"
+        if loads:
+            *rest, load = loads
+            own = self.transfer(load.pair, load.pair, rest)
+            share = load.siemens * self.open_volts(load.pair, rest) / (1 + load.siemens * own)
+            return np.asarray(self._drops(rest) - share * self._across(load.pair, rest))
+        return self.slopes.drops
+
+    def at_ports(self, names: tuple[str, ...], index: NDArray[np.intp]) -> "Solution":
+        """The same network by other names: of sample b, names[i] is the port index[i, b]. `index` is (N, B)."""
+        b = np.arange(index.shape[1])
+        across = None if self.slopes is None else self.slopes.across[:, index, b]
+        return Solution(
+            names,
+            self.volts[index, b],
+            self.ohms[index[:, None], index[None], b],
+            None if self.slopes is None or across is None else Slopes(across, self.slopes.drops),
+        )
 
     def select(self, rows: NDArray[np.intp]) -> "Solution":
         """The same ports for some of the samples."""

@@ -18,7 +18,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from evenprobe.network.equivalents import Solution
+from evenprobe.network.equivalents import Slopes, Solution
 
 EARTH = "EARTH"
 """The reference node, the mass of earth, at 0 V by definition."""
@@ -86,39 +86,60 @@ class Mesh:
     def solve(
         self,
         admittance: Mapping[str, Samples],
-        injection: Mapping[str, Samples],
+        emf: Mapping[str, Samples],
         ports: Sequence[str],
+        *,
+        with_slopes: bool = False,
     ) -> Solution:
         """Potentials of the ports and the impedance matrix between them.
 
         `admittance`: siemens (B,) for every branch, with positive real part or positive susceptance, never
-        zero at every branch of a node. `injection`: amperes (B,) flowing into a node. Real arrays at DC,
-        complex phasors otherwise. Returns a Solution with V (P, B) and Z (P, P, B); EARTH may be a port.
+        zero at every branch of a node. `emf`: volts (B,) of the branches that have a source, driving their
+        first node positive. Real arrays at DC, complex phasors otherwise. Returns a Solution with V (P, B)
+        and Z (P, P, B), and `with_slopes` how they answer to each branch; EARTH may be a port.
         """
         count = len(next(iter(admittance.values())))
-        volts = np.empty((len(ports), count), dtype=np.result_type(*admittance.values()))
-        ohms = np.zeros((len(ports), *volts.shape), dtype=volts.dtype)
+        injection: dict[str, Samples] = {}
+        for name, volts in emf.items():
+            for node, amperes in zip(self.branches[name], (volts * admittance[name], -volts * admittance[name])):
+                if node != EARTH:
+                    injection[node] = injection[node] + amperes if node in injection else amperes
         driven = [port for port in ports if port != EARTH]
-        columns = [ports.index(port) for port in driven]
+        asked = [*ports, *(self.nodes if with_slopes else ())]
+        answer = np.empty((len(asked), 1 + len(driven), count), dtype=np.result_type(*admittance.values()))
         for start in range(0, count, CHUNK):
             rows = slice(start, start + CHUNK)
-            answer = self._eliminate(
+            answer[:, :, rows] = self._eliminate(
                 {name: y[rows] for name, y in admittance.items()},
                 {node: amperes[rows] for node, amperes in injection.items()},
                 driven,
-                ports,
+                asked,
             )
-            volts[:, rows], ohms[:, columns, rows] = answer[:, 0], answer[:, 1:]
-        return Solution(tuple(ports), volts, ohms)
+        columns = [ports.index(port) for port in driven]
+        ohms = np.zeros((len(ports), len(ports), count), dtype=answer.dtype)
+        ohms[:, columns] = answer[: len(ports), 1:]
+        slopes = self._slopes(answer[len(ports) :], emf, columns, len(ports)) if with_slopes else None
+        return Solution(tuple(ports), answer[: len(ports), 0].copy(), ohms, slopes)
+
+    def _slopes(self, everywhere: Samples, emf: Mapping[str, Samples], columns: list[int], ports: int) -> Slopes:
+        at = dict(zip(self.nodes, everywhere, strict=True))
+        at[EARTH] = np.zeros_like(everywhere[0])
+        across = np.zeros((len(self.branches), ports, everywhere.shape[2]), dtype=everywhere.dtype)
+        drops = np.empty((len(self.branches), everywhere.shape[2]), dtype=everywhere.dtype)
+        for row, (name, (a, b)) in enumerate(self.branches.items()):
+            difference = at[a] - at[b]
+            across[row, columns] = difference[1:]
+            drops[row] = difference[0] - emf[name] if name in emf else difference[0]
+        return Slopes(across, drops)
 
     def _eliminate(
         self,
         admittance: Mapping[str, Samples],
         injection: Mapping[str, Samples],
         driven: Sequence[str],
-        ports: Sequence[str],
+        asked: Sequence[str],
     ) -> Samples:
-        """(P, 1 + D, B): potentials of the ports under the injection, and under one ampere into each of `driven`."""
+        """(A, 1 + D, B): potentials of the nodes asked for, under the injection, then one ampere into each driven."""
         star: dict[str, dict[str, Samples]] = {node: {} for node in (*self.nodes, EARTH)}
         for name, (a, b) in self.branches.items():
             y = admittance[name]
@@ -155,4 +176,4 @@ class Mesh:
             for n, part in share[node].items():
                 value = value + part * potential[n]
             potential[node] = value
-        return np.stack([potential[port] for port in ports])
+        return np.stack([potential[node] for node in asked])

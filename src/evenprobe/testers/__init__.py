@@ -3,7 +3,7 @@
 from evenprobe.testers.evidence import Alarm, Evidence, Kept, weigh
 from evenprobe.testers.instruments import KINDS, TYPED, Instrument, InstrumentKind
 from evenprobe.testers.measurement import Device, Input, Measurement, Quantity, Reading
-from evenprobe.testers.showing import lamp_volts, lamps_on, port_of, potential, shown
+from evenprobe.testers.showing import lamp_slopes, lamp_volts, lamps_on, port_of, potential, shown, slopes
 
 __all__ = [
     "KINDS",
@@ -18,10 +18,12 @@ __all__ = [
     "Measurement",
     "Quantity",
     "Reading",
+    "lamp_slopes",
     "lamp_volts",
     "lamps_on",
     "port_of",
     "potential",
     "shown",
+    "slopes",
     "weigh",
 ]

@@ -35,15 +35,43 @@ def shown(measurement: Measurement, solved: Solved, nominal_volts: float, freque
     if measurement.quantity is Quantity.RESISTANCE:
         through = np.real(solved.at.impedance(pair)) if pair[0] != pair[1] else np.zeros_like(solved.contact_ohm)
         return through + _touching(pair, solved)
-    if measurement.quantity is not Quantity.VOLTAGE:
-        raise ValueError(f"{measurement.quantity} is not a number between two points")
+    volts, behind, meter = _behind(measurement, pair, solved, nominal_volts, frequency_hz)
+    return np.abs(volts / (1 + behind * meter))
+
+
+def slopes(measurement: Measurement, solved: Solved, nominal_volts: float, frequency_hz: float) -> Array:
+    """What `shown` changes by with each branch's admittance, (K, B) per siemens.
+
+    Complex: a change of admittances changes what is shown by the real part of the sum of products.
+    """
+    assert measurement.from_ is not None
+    assert measurement.to is not None
+    pair = port_of(measurement.from_), port_of(measurement.to)
+    if measurement.quantity is Quantity.RESISTANCE:
+        return solved.at.ohms_per_siemens(pair)
+    volts, behind, meter = _behind(measurement, pair, solved, nominal_volts, frequency_hz)
+    loads = _known_loads(measurement, solved, nominal_volts)
+    at_meter = volts / (1 + behind * meter)
+    change = solved.at.volts_per_siemens(pair, loads) - at_meter * meter * solved.at.ohms_per_siemens(pair, loads)
+    return np.asarray(_along(at_meter) * change / (1 + behind * meter))
+
+
+def _along(volts: Array) -> Array:
+    """The factor by which a change of a phasor is a change of its magnitude."""
+    return np.asarray(np.conj(volts) / np.maximum(np.abs(volts), 1e-30))
+
+
+def _behind(
+    measurement: Measurement, pair: Pair, solved: Solved, nominal_volts: float, frequency_hz: float
+) -> tuple[Array, Array, complex]:
+    """Open-circuit volts between the probes, the ohms behind them, and the siemens of the tester across them."""
     ability = measurement.instrument.volts()
-    if ability is None:
-        raise ValueError(f"a {measurement.instrument.kind} shows no volts")
+    if measurement.quantity is not Quantity.VOLTAGE or ability is None:
+        raise ValueError(f"a {measurement.instrument.kind} shows no {measurement.quantity} between two points")
     loads = _known_loads(measurement, solved, nominal_volts)
     volts = solved.at.open_volts(pair, loads)
     behind = solved.at.impedance(pair, loads) + _touching(pair, solved)
-    return np.abs(volts / (1 + behind * _input_siemens(measurement, ability, frequency_hz)))
+    return volts, behind, _input_siemens(measurement, ability, frequency_hz)
 
 
 def potential(terminal: Terminal, solved: Solved) -> Array:
@@ -53,9 +81,20 @@ def potential(terminal: Terminal, solved: Solved) -> Array:
 
 def lamp_volts(solved: Solved) -> dict[str, Array]:
     """Volts across each lamp of a three-lamp tester, its lamps all connected together."""
-    lamp = np.full_like(solved.contact_ohm, 1 / LAMP_OHM)
-    loads = [Load(pair, lamp) for pair in LAMP_PAIRS.values()]
+    loads = _lamps(solved)
     return {name: np.abs(solved.at.open_volts(pair, loads)) for name, pair in LAMP_PAIRS.items()}
+
+
+def lamp_slopes(lamp: str, solved: Solved) -> Array:
+    """As `slopes`, for one of the three lamps."""
+    loads, pair = _lamps(solved), LAMP_PAIRS[lamp]
+    volts = solved.at.open_volts(pair, loads)
+    return np.asarray(_along(volts) * solved.at.volts_per_siemens(pair, loads))
+
+
+def _lamps(solved: Solved) -> list[Load]:
+    lamp = np.full_like(solved.contact_ohm, 1 / LAMP_OHM)
+    return [Load(pair, lamp) for pair in LAMP_PAIRS.values()]
 
 
 def lamps_on(terminals: tuple[Terminal, ...]) -> tuple[str, ...]:

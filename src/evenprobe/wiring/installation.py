@@ -11,20 +11,26 @@ the sources at zero and the device open.
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy.stats import qmc
 
 from evenprobe.network import EARTH, Mesh, Solution
 from evenprobe.supplies import Earthing, limit_for
-from evenprobe.wiring.conditions import HEALTHY, OPEN, Condition, Wire
+from evenprobe.wiring.conditions import CATALOGUE, HEALTHY, OPEN, Condition, Wire
 from evenprobe.wiring.points import PointFacts
 from evenprobe.wiring.unknowns import Cube, Unknowns, Values
 
 Array = NDArray[Any]
 
 OPEN_SIEMENS = 1e-9
+SLOPE_STEP = 1e-5
+"""Of the unit cube, for differences."""
+SPARSITY_SAMPLES = 4
+"""Of each condition, to see which unknowns touch which branch: everything there, and each on both sides of its middle."""
 
 TERMINALS = ("L", "N", "PE", "TAP_L", "TAP_N", "REF")
 """Ports of a solved installation: the contacts as labelled, where other loads tap the run, the mass of earth."""
@@ -86,28 +92,73 @@ class Installation:
         self.unknowns = Unknowns(point)
         self._omega = 2 * np.pi * point.system.frequency_hz
 
-    def solve(self, values: Values, blocks: Blocks, *, dc: bool = False, device_open: bool = False) -> Solved:
+    def solve(
+        self, values: Values, blocks: Blocks, *, dc: bool = False, device_open: bool = False, with_slopes: bool = False
+    ) -> Solved:
         """Solve samples, given as the values (B,) of the unknowns.
 
         With `dc`, sources are at zero and impedances are resistances, as an ohmmeter sees them.
         """
-        line_emf, neutral_emf = self._sources(values, blocks)
-        admittance = self._admittances(values, blocks, dc, device_open)
-        injection: dict[str, Array] = {}
+        emf: dict[str, Array] = {}
         if not dc:
-            injection = {
-                "line_bar": line_emf * admittance["source"],
-                "source_neutral": -line_emf * admittance["source"],
-                "neutral_tap": neutral_emf * admittance["neutral_a"],
-                "neutral_bar": -neutral_emf * admittance["neutral_a"],
-            }
-        solution = _MESH.solve(admittance, injection, _PORTS)
+            line_emf, neutral_emf = self._sources(values, blocks)
+            emf = {"source": line_emf, "neutral_a": -neutral_emf}
+        admittance = self._admittances(values, blocks, dc, device_open)
+        solution = _MESH.solve(admittance, emf, _PORTS, with_slopes=with_slopes)
         return Solved(
             self._as_labelled(solution, values, blocks),
             values["known_load_error"],
             values["contact_ohm"],
             values["reference_ohm"],
         )
+
+    def admittance_slopes(self, cube: Cube, blocks: Blocks, *, dc: bool, device_open: bool) -> Array:
+        """What each branch's admittance changes by along each axis of the cube, (K, B, unknowns), by differences.
+
+        One-sided, away from the nearer wall, moving at once all axes that touch no branch in common (Curtis,
+        Powell and Reid, J. IMA 13, 1974).
+        """
+        touches, group = self._sparsity
+        step = np.where(cube > 0.5, -SLOPE_STEP, SLOPE_STEP)
+        together = np.arange(int(group.max()) + 1)[:, None] == group
+        change = self._changes(cube, blocks, step, together, dc, device_open)
+        return np.asarray(np.where(touches[:, None], change[:, :, group], 0.0) / step)
+
+    @cached_property
+    def _sparsity(self) -> tuple[NDArray[np.bool_], NDArray[np.intp]]:
+        """Which axes touch which branch, (K, unknowns), and for each axis the group it can be moved with."""
+        conditions = list(CATALOGUE.values())
+        samples = [
+            self.unknowns.every_way(s)[-1] for s in qmc.Sobol(self.unknowns.count, rng=0).random(SPARSITY_SAMPLES)
+        ]
+        cube = np.tile(samples, (len(conditions), 1))
+        blocks = [(c, slice(i * SPARSITY_SAMPLES, (i + 1) * SPARSITY_SAMPLES)) for i, c in enumerate(conditions)]
+        step = np.where(cube > 0.5, -SLOPE_STEP, SLOPE_STEP)
+        alone = np.eye(self.unknowns.count, dtype=bool)
+        touches = np.zeros((len(_MESH.branches), self.unknowns.count), dtype=bool)
+        for dc, device_open in ((False, False), (False, True), (True, True)):
+            touches |= (self._changes(cube, blocks, step, alone, dc, device_open) != 0).any(axis=1)
+        group = np.zeros(self.unknowns.count, dtype=np.intp)
+        used: list[NDArray[np.bool_]] = []
+        for axis in np.argsort(-touches.sum(axis=0), kind="stable"):
+            free = (i for i, branches in enumerate(used) if not (branches & touches[:, axis]).any())
+            group[axis] = next(free, len(used))
+            if group[axis] == len(used):
+                used.append(np.zeros(len(touches), dtype=bool))
+            used[group[axis]] |= touches[:, axis]
+        return touches, group
+
+    def _changes(
+        self, cube: Cube, blocks: Blocks, step: Cube, together: NDArray[np.bool_], dc: bool, device_open: bool
+    ) -> Array:
+        """Change of each branch's admittance, (K, B, G), when each group (G, unknowns) of axes makes its step."""
+        count, groups = len(cube), len(together)
+        moved = np.concatenate([cube[:, None], cube[:, None] + step[:, None] * together], axis=1)
+        wider = [(c, slice(rows.start * (1 + groups), rows.stop * (1 + groups))) for c, rows in blocks]
+        values = self.unknowns(moved.reshape(-1, cube.shape[1]))
+        admittance = self._admittances(values, wider, dc, device_open)
+        stacked = np.stack([admittance[name] for name in _MESH.branches]).reshape(-1, count, 1 + groups)
+        return np.asarray(stacked[:, :, 1:] - stacked[:, :, :1])
 
     def source_span(self, condition: Condition) -> tuple[float, float]:
         """Source voltage, lowest and highest, that the condition allows."""
@@ -242,15 +293,12 @@ class Installation:
 
     def _as_labelled(self, solution: Solution, values: Values, blocks: Blocks) -> Solution:
         """The solution by the contacts' labels rather than by the wires behind them."""
-        volts, ohms = solution.volts, solution.ohms
+        count = solution.volts.shape[1]
+        ports = np.tile(np.arange(len(TERMINALS))[:, None], count)
         for condition, rows in blocks:
             if condition.contacts != HEALTHY:
-                ports = np.array([*(_PORT_OF_WIRE[wire] for wire in condition.contacts), 3, 4, 5])
-                volts[:, rows] = volts[ports, rows]
-                ohms[:, :, rows] = ohms[ports, :, rows][:, ports]
+                ports[:3, rows] = [[_PORT_OF_WIRE[wire]] for wire in condition.contacts]
         if not self.point.polarised:
             turned = np.flatnonzero(values["way_round"] < 0.5)
-            order = np.array([1, 0, 2, 3, 4, 5])
-            volts[:, turned] = volts[np.ix_(order, turned)]
-            ohms[:, :, turned] = ohms[np.ix_(order, order, turned)]
-        return Solution(TERMINALS, volts, ohms)
+            ports[:2, turned] = ports[1::-1, turned]
+        return solution.at_ports(TERMINALS, ports)

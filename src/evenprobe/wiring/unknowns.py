@@ -7,6 +7,8 @@ strikes out the truth while one too wide only asks for another reading.
 """
 
 from dataclasses import dataclass
+from functools import cached_property
+from itertools import product
 from math import log
 from typing import Literal
 
@@ -48,6 +50,7 @@ class Range:
         return np.where(present, value, 0.0) if self.absent else value
 
 
+ON_THE_CIRCUIT = ("other_load_a", "load_at_contacts_a", "load_at_dc", "filters_fitted")
 SMALLEST_LOAD_A = 0.02
 """Equipment on standby."""
 LENGTH_DOUBT = 0.05
@@ -135,20 +138,22 @@ class Unknowns:
         axes = np.ascontiguousarray(cube.T)
         return {name: self.ranges[name].at(axis) for name, axis in zip(self.names, axes, strict=True)}
 
-    def all_present(self, cube: Cube) -> Cube:
-        """The samples with whatever may be absent there in a small measure, so that it can grow."""
-        cube = cube.copy()
-        for i, name in enumerate(self.names):
-            absent = self.ranges[name].absent
-            if absent:
-                cube[:, i] = np.maximum(cube[:, i], absent + 0.2 * (1 - absent))
-        return cube
+    def every_way(self, sample: Cube) -> Cube:
+        """One sample (unknowns,) with each thing on the circuit that may be absent there or not, in all combinations."""
+        axes = [i for i in self._may_be_absent if self.names[i] in ON_THE_CIRCUIT]
+        ways = np.tile(sample, (2 ** len(axes), 1))
+        for way, present in zip(ways, product((False, True), repeat=len(axes)), strict=True):
+            for axis, there in zip(axes, present, strict=True):
+                way[axis] = max(way[axis], self._barely_there(axis)) if there else 0.0
+        return ways
 
-    def all_absent(self, cube: Cube) -> Cube:
-        """The samples without anything that may be absent."""
-        cube = cube.copy()
-        cube[:, [i for i, name in enumerate(self.names) if self.ranges[name].absent]] = 0.0
-        return cube
+    @cached_property
+    def _may_be_absent(self) -> list[int]:
+        return [i for i, name in enumerate(self.names) if self.ranges[name].absent]
+
+    def _barely_there(self, axis: int) -> float:
+        absent = self.ranges[self.names[axis]].absent
+        return absent + 0.2 * (1 - absent)
 
     @staticmethod
     def _narrowed(point: PointFacts) -> dict[str, Range]:
