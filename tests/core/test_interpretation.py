@@ -4,8 +4,9 @@ import numpy as np
 import pytest
 from bench.draws import draw, points
 
-from evenprobe.interpretation import JudgementResult, Verdict, interpret
-from evenprobe.testers import Instrument, InstrumentKind, Measurement, Quantity, Reading
+from evenprobe.interpretation import Bank, JudgementResult, Verdict, interpret
+from evenprobe.interpretation.bank import Samples
+from evenprobe.testers import Evidence, Instrument, InstrumentKind, Measurement, Quantity, Reading, weigh
 from evenprobe.wiring import PointKind, Terminal
 from tests.core.installations import continental, ohms, outlet, read, standing, volts
 
@@ -207,6 +208,25 @@ def test_stories_differ_in_where_the_conductors_sit():
     first, second = read(outlet(), *HEALTHY).stories[:2]
     assert first.potentials[Terminal.PE][1] < 10
     assert second.potentials[Terminal.PE][1] > 100
+
+
+@pytest.mark.parametrize("point", range(0, len(points()), 6))
+def test_slopes_of_readings_are_what_moving_each_unknown_does(point):
+    """The network's own sensitivities against plain differences, over every condition and kind of reading."""
+    facts = points()[point]
+    bank, drawn = Bank(facts, 4), draw(facts, np.random.default_rng([3, point, 1]))
+    evidence = [w for r in drawn.readings for w in weigh(r, facts.system.nominal_volts) if isinstance(w, Evidence)]
+    cube = np.clip(bank.cube, 0.02, 0.98)
+    samples = Samples(bank.installation, cube, bank.blocks, with_slopes=True)
+    slopes, before = samples.slopes(evidence), samples.predictions(evidence)
+    tolerance = np.array([e.tolerance for e in evidence])[:, None]
+    for axis, name in enumerate(bank.installation.unknowns.names):
+        moved = cube.copy()
+        moved[:, axis] += 1e-4
+        after = Samples(bank.installation, moved, bank.blocks).predictions(evidence)
+        difference = (after - before) / 1e-4
+        off = np.abs(slopes[:, :, axis].T - difference) / (tolerance + np.abs(difference) + 1e-4 * before)
+        assert off.max() < 0.1, name  # one missing altogether is off by 1
 
 
 @pytest.mark.parametrize("point", range(0, len(points()), 4))

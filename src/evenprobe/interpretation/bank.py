@@ -5,7 +5,6 @@ differ by their change alone.
 """
 
 from collections.abc import Sequence
-from dataclasses import replace
 from functools import cached_property, lru_cache
 from typing import Any
 
@@ -15,7 +14,7 @@ from scipy.stats import qmc
 
 from evenprobe.testers import Evidence, Measurement, Quantity, lamp_slopes, lamp_volts, shown, slopes
 from evenprobe.wiring import Condition, Installation, PointFacts, Terminal, conditions_for
-from evenprobe.wiring.installation import SLOPE_STEP, Blocks, Solved
+from evenprobe.wiring.installation import SLOPE_STEP, BesideBranches, Blocks, Solved
 from evenprobe.wiring.unknowns import Values
 
 Array = NDArray[Any]
@@ -114,7 +113,7 @@ class Samples:
         for name in _beside_branches(e.measurement):
             axis = unknowns.names.index(name)
             step = np.where(self.cube[:, axis] > 0.5, -SLOPE_STEP, SLOPE_STEP)
-            moved = replace(solved, **{name: unknowns.ranges[name].at(self.cube[:, axis] + step)})
+            moved = solved.with_value(name, unknowns.ranges[name].at(self.cube[:, axis] + step))
             found[:, axis] = (self._shown(e.measurement, e.lamp, moved) - predicted) / step
         if e.with_source:
             low, high = self.source_range
@@ -135,11 +134,15 @@ class Samples:
         return low, high
 
 
-def _beside_branches(m: Measurement) -> list[str]:
+def _beside_branches(m: Measurement) -> list[BesideBranches]:
     """Unknowns that act at the known load and at the probes, where they matter."""
-    names = ["known_load_error"] * (m.load_here_a is not None or m.load_elsewhere_a is not None)
-    names += ["contact_ohm"] * (m.quantity is Quantity.RESISTANCE)
-    names += ["reference_ohm"] * (Terminal.REF in (m.from_, m.to))
+    names: list[BesideBranches] = []
+    if m.load_here_a is not None or m.load_elsewhere_a is not None:
+        names.append("known_load_error")
+    if m.quantity is Quantity.RESISTANCE:
+        names.append("contact_ohm")
+    if Terminal.REF in (m.from_, m.to):
+        names.append("reference_ohm")
     return names
 
 

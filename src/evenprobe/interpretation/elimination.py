@@ -142,7 +142,7 @@ def _of_each_kind(bank: Bank, condition: Condition, block: slice, *orders: Array
         order = np.argsort(by)
         _, first = np.unique(sides[order], axis=0, return_index=True)
         rows |= dict.fromkeys(order[sorted({0, 1, *first})].tolist())
-    return block.start + np.array(list(rows))
+    return np.asarray(block.start + np.array(list(rows)), dtype=np.intp)
 
 
 def _each_alone_fits(bank: Bank, evidence: Sequence[Evidence], block: slice) -> bool:

@@ -4,7 +4,7 @@ A bank of a thousand samples in some forty unknowns is sparse; a true condition 
 ten readings at once. So the samples that come nearest are moved by damped least squares (Levenberg 1944,
 Marquardt 1963) on what each reading misses its tolerance by. Once a reading is inside it pulls no more, so
 a sample that fits is a root of the system and is reached fast; a condition that cannot fit stops moving.
-All starts of all conditions go in one batch.
+All starts of all conditions go in one batch; the worse half of a condition's starts is dropped as they go.
 """
 
 from collections.abc import Sequence
@@ -23,8 +23,8 @@ Array = NDArray[Any]
 DAMPING = 3e-3
 FURTHEST_STEP = 0.5
 SOFT_OHMS = 0.3
-SOFT_SHARE = 20.0
-"""Below about this much, ohms are compared evenly rather than by their ratio."""
+SOFT_TOLERANCES = 20.0
+"""Below about so many ohms, or tolerances in volts, values are compared evenly rather than by their ratio."""
 INSIDE = 0.6
 """Share of the tolerance within which a reading pulls no more."""
 ROUNDS = 20
@@ -137,7 +137,7 @@ def _evaluate(
         np.maximum(miss, np.abs(linear), out=miss)
         slopes[:, i] *= gain[:, None]
         slopes[:, i, unknowns + tester] = 2 * e.gain_share * p
-        soft = SOFT_SHARE * e.tolerance if e.with_source else SOFT_OHMS
+        soft = SOFT_TOLERANCES * e.tolerance if e.with_source else SOFT_OHMS
         share = e.tolerance / (np.clip(e.low, None, 1e9) + soft)
         signed[:, i] = np.log((shown + soft) / (inside + soft)) / share
         per_unit = 1 / (share * (shown + soft))

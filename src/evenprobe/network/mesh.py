@@ -101,7 +101,8 @@ class Mesh:
         count = len(next(iter(admittance.values())))
         injection: dict[str, Samples] = {}
         for name, volts in emf.items():
-            for node, amperes in zip(self.branches[name], (volts * admittance[name], -volts * admittance[name])):
+            into = volts * admittance[name]
+            for node, amperes in zip(self.branches[name], (into, -into), strict=True):
                 if node != EARTH:
                     injection[node] = injection[node] + amperes if node in injection else amperes
         driven = [port for port in ports if port != EARTH]

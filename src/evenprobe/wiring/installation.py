@@ -10,9 +10,9 @@ the sources at zero and the device open.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import Any
+from typing import Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -30,7 +30,7 @@ OPEN_SIEMENS = 1e-9
 SLOPE_STEP = 1e-5
 """Of the unit cube, for differences."""
 SPARSITY_SAMPLES = 4
-"""Of each condition, to see which unknowns touch which branch: everything there, and each on both sides of its middle."""
+"""Of each condition, to see which unknowns touch which branch: all there, each on both sides of its middle."""
 
 TERMINALS = ("L", "N", "PE", "TAP_L", "TAP_N", "REF")
 """Ports of a solved installation: the contacts as labelled, where other loads tap the run, the mass of earth."""
@@ -72,6 +72,7 @@ _BETWEEN: dict[frozenset[Wire], str] = {
 _WIRES: tuple[Wire, ...] = ("line", "neutral", "earth")
 
 Blocks = Sequence[tuple[Condition, slice]]
+BesideBranches = Literal["known_load_error", "contact_ohm", "reference_ohm"]
 
 
 @dataclass(frozen=True)
@@ -82,6 +83,11 @@ class Solved:
     known_load_error: Array
     contact_ohm: Array
     reference_ohm: Array
+
+    def with_value(self, name: BesideBranches, value: Array) -> "Solved":
+        """The same with another value of an unknown that acts at the known load or at the probes."""
+        changed: Any = {name: value}
+        return replace(self, **changed)
 
 
 class Installation:

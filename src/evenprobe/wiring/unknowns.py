@@ -139,7 +139,7 @@ class Unknowns:
         return {name: self.ranges[name].at(axis) for name, axis in zip(self.names, axes, strict=True)}
 
     def every_way(self, sample: Cube) -> Cube:
-        """One sample (unknowns,) with each thing on the circuit that may be absent there or not, in all combinations."""
+        """One sample (unknowns,) with what may be absent on the circuit there or not: all ways, all there last."""
         axes = [i for i in self._may_be_absent if self.names[i] in ON_THE_CIRCUIT]
         ways = np.tile(sample, (2 ** len(axes), 1))
         for way, present in zip(ways, product((False, True), repeat=len(axes)), strict=True):

@@ -736,6 +736,8 @@ export interface components {
             unit: string;
             /** Seen */
             seen: number;
+            /** Text */
+            text: string;
         };
         /** StoryOut */
         StoryOut: {
