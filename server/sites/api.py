@@ -45,7 +45,7 @@ class SiteLine(Schema):
     id: UUID
     name: str
     practice: str
-    points: int
+    verdicts: list[str]
 
 
 class PointLine(Schema):
@@ -156,7 +156,7 @@ def sites(request: HttpRequest) -> list[SiteLine]:
             id=s.id,
             name=s.name,
             practice=s.practice,
-            points=Point.objects.filter(circuit__board__supply__site=s).count(),
+            verdicts=[interpretation_of(s, p)["verdict"] for p in Point.objects.filter(circuit__board__supply__site=s)],
         )
         for s in sites_of(crew_of(request))
     ]

@@ -28,9 +28,10 @@ class Supply(models.Model):
     name = models.CharField(max_length=120)
     system = models.CharField(max_length=20)
     earthing = models.CharField(max_length=8)
+    position = models.PositiveIntegerField(default=0)
 
     class Meta:
-        ordering = ["name"]
+        ordering = ["position", "name"]
 
     def __str__(self) -> str:
         return self.name
@@ -40,9 +41,10 @@ class Board(models.Model):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     supply = models.ForeignKey(Supply, on_delete=models.CASCADE, related_name="boards")
     name = models.CharField(max_length=120)
+    position = models.PositiveIntegerField(default=0)
 
     class Meta:
-        ordering = ["name"]
+        ordering = ["position", "name"]
 
     def __str__(self) -> str:
         return self.name

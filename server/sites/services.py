@@ -67,14 +67,19 @@ def put_supply(crew: Crew, supply_id: UUID, site_id: UUID, name: str, system: st
         raise Refused(("system", f"{system} is not used with this practice; use one of {usual}"))
     supply = _new_or_own(crew, Supply, supply_id, site=site)
     supply.name, supply.system, supply.earthing = _name(name), checked.system, str(checked.earthing)
+    if supply._state.adding:
+        supply.position = _next_position(site.supplies.all())
     supply.save()
     return supply
 
 
 @transaction.atomic
 def put_board(crew: Crew, board_id: UUID, supply_id: UUID, name: str) -> Board:
-    board = _new_or_own(crew, Board, board_id, supply=find(crew, Supply, supply_id))
+    supply = find(crew, Supply, supply_id)
+    board = _new_or_own(crew, Board, board_id, supply=supply)
     board.name = _name(name)
+    if board._state.adding:
+        board.position = _next_position(supply.boards.all())
     board.save()
     return board
 

@@ -120,7 +120,7 @@ SITES = (
                                 "12 AWG",
                                 (
                                     DemoPoint("Outlet 1, by the door", 9, "correct", 4, CHAIN),
-                                    DemoPoint("Outlet 2, drill press", 14, "correct", 8, (*THREE, "PE-REF"), slip=1),
+                                    DemoPoint("Outlet 2, drill press", 14, "correct", 6, CHAIN, slip=1),
                                     DemoPoint("Outlet 3, by the lathe", 18, "earth-from-neutral-swapped", 2, THREE),
                                     DemoPoint(
                                         "Outlet 4, grinder",

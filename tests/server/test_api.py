@@ -4,9 +4,13 @@ import json
 from uuid import uuid4
 
 import pytest
+from django.core.management import call_command
 
+from evenprobe.interpretation import Verdict
 from project.api import api
+from sites.models import Point, Site
 from tests.server.conftest import PASSWORD
+from work.interpretations import interpretation_of
 from work.models import Reading
 
 
@@ -253,3 +257,12 @@ def test_every_route_needs_signing_in(db, client, method, path, body):
     arguments = [] if body is None else [json.dumps(body)]
     answer = call(f"/api{path.format(**ids)}", *arguments, content_type="application/json")
     assert answer.status_code == 401
+
+
+def test_the_demo_scenario_shows_every_verdict_and_loads_twice_as_once(db):
+    call_command("load_demo")
+    call_command("load_demo")
+    points = Point.objects.select_related("circuit__board__supply__site")
+    verdicts = {interpretation_of(p.circuit.board.supply.site, p)["verdict"] for p in points}
+    assert verdicts == set(Verdict)
+    assert Site.objects.get(name__startswith="Larkspur").supplies.all()[0].name == "Split-phase service"

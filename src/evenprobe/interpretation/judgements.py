@@ -35,7 +35,7 @@ def judgements(
     found = [
         judge_limit(limit_for(name, point.practice, point.system, overrides), e.reading.id, e.interval)
         for e in evidence
-        if (name := _limit_of(e)) is not None
+        if (name := _limit_of(e, point)) is not None
     ]
     for reading in kept:
         measurement = reading.measurement
@@ -51,7 +51,7 @@ def _pair(e: Evidence) -> frozenset[str]:
     return frozenset(port_of(t) for t in (m.from_, m.to) if t is not None)
 
 
-def _limit_of(e: Evidence) -> str | None:
+def _limit_of(e: Evidence, point: PointFacts) -> str | None:
     if e.measurement.quantity is not Quantity.VOLTAGE or e.measurement.device == "open":
         return None
     pair = _pair(e)
@@ -59,14 +59,21 @@ def _limit_of(e: Evidence) -> str | None:
         return "voltage.band"
     if pair == {"PE", "REF"}:
         return "touch.limit"
-    if pair == {"N", "PE"} and e.measurement.as_is:
+    if e.measurement.as_is and _neutral_to_earth(pair, e, point):
         return "n-pe.unloaded"
     return None
 
 
+def _neutral_to_earth(pair: frozenset[str], e: Evidence, point: PointFacts) -> bool:
+    """On a plug that fits both ways the neutral is whichever contact is nearer the earth."""
+    if point.polarised:
+        return pair == {"N", "PE"}
+    return pair in ({"N", "PE"}, {"L", "PE"}) and e.high < point.system.nominal_volts / 2
+
+
 def _drops(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]) -> tuple[Judgement, ...]:
     """Loaded against unloaded with the same tester: what the two have in common, its gain, cancels."""
-    volts = [e for e in evidence if _limit_of(e) == "voltage.band" and e.reading.value is not None]
+    volts = [e for e in evidence if _limit_of(e, point) == "voltage.band" and e.reading.value is not None]
     unloaded = [e for e in volts if e.measurement.as_is]
     found = []
     for loaded in volts:

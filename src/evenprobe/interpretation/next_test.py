@@ -63,7 +63,7 @@ def next_tests(
 ) -> tuple[tuple[NextTest, ...], str]:
     """The best few, and where nothing in the kit separates what stands, what would."""
     standing = elimination.standing
-    if len({s.condition.severity_at(bank.point).is_fine for s in standing}) < 2 and len(standing) < 2:
+    if len(standing) < 2 or all(s.condition.severity_at(bank.point).is_fine for s in standing):
         return (), ""
     rows = np.concatenate([s.rows for s in standing])
     owner = np.concatenate([np.full(len(s.rows), i) for i, s in enumerate(standing)])
@@ -98,7 +98,7 @@ def next_tests(
     for _, test in ranked:
         if not any(test.rules_out == earlier.rules_out for earlier in offered):
             offered.append(test)
-    return tuple(offered[:OFFERED]), "" if offered or len(standing) < 2 else _note(bank, standing)
+    return tuple(offered[:OFFERED]), "" if offered else _note(bank, standing)
 
 
 def _weights(bank: Bank, standing: Sequence[Standing], likelihood: dict[str, float]) -> Array:

@@ -392,8 +392,8 @@ export interface components {
             name: string;
             /** Practice */
             practice: string;
-            /** Points */
-            points: number;
+            /** Verdicts */
+            verdicts: string[];
         };
         /** BoardOut */
         BoardOut: {

@@ -122,8 +122,8 @@ export function Face(props: {
           <circle cx={place.x} cy={place.y} r={37} className={classes.target} />
           <Contact place={place} />
           <Letter terminal={terminal} place={place} practice={practice} letter={letter(terminal)} />
-          {terminal === probes.reference && <Probe place={place} kind="reference" />}
-          {terminal === probes.measuring && <Probe place={place} kind="measuring" />}
+          {terminal === probes.reference && <Probe place={probeAt(place)} kind="reference" />}
+          {terminal === probes.measuring && <Probe place={probeAt(place)} kind="measuring" />}
         </g>
       ))}
     </svg>
@@ -203,6 +203,9 @@ function Letter(props: { terminal: string; place: Place; practice: Practice; let
     </g>
   );
 }
+
+/** On the contact; beside the sign of an earth that is not on the plate. */
+const probeAt = (place: Place): Place => (place.shape === "off" ? { ...place, x: place.x + 48 } : place);
 
 function Probe({ place: { x, y }, kind }: { place: Place; kind: "reference" | "measuring" }) {
   const dark = kind === "reference";

@@ -13,15 +13,16 @@ const COLOURS: Record<string, string> = {
   untested: "grey",
 };
 
+/** In rising order of what needs doing. */
 export const WORDS: Record<string, string> = {
   correct: "Correct",
   safe: "Safe",
+  untested: "Untested",
   unconfirmed: "Unconfirmed",
+  contradictory: "Contradictory",
   defect: "Defect",
   hazard: "Hazard",
   danger: "Danger",
-  contradictory: "Contradictory",
-  untested: "Untested",
 };
 
 export const colourOf = (kind: string) => `var(--ep-${COLOURS[kind] ?? "grey"})`;

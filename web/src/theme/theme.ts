@@ -83,6 +83,8 @@ const mantine = (tokens: typeof LIGHT) => ({
   "--mantine-color-default-color": tokens.text,
   "--mantine-color-error": tokens.vermilion,
   "--mantine-color-placeholder": tokens.quiet,
+  "--mantine-color-disabled": tokens.rule,
+  "--mantine-color-disabled-color": tokens.quiet,
   "--mantine-primary-color-filled": tokens.copper,
   "--mantine-primary-color-contrast": tokens["on-copper"],
 });
@@ -93,7 +95,9 @@ export const cssVariables: CSSVariablesResolver = () => ({
   dark: mantine(DARK),
 });
 
-const tall = { styles: { input: { minHeight: 48, fontSize: 17 }, label: { marginBottom: 4 } } };
+const FIELD = { minHeight: 48, fontSize: 17, background: "var(--ep-panel)", borderColor: "var(--ep-edge)" };
+
+const tall = { styles: { input: FIELD, label: { marginBottom: 4 } } };
 
 const COPPER_TEXT = { "--button-color": "var(--ep-copper)", "--button-bd": "1px solid var(--ep-copper)" };
 
@@ -125,7 +129,7 @@ export const theme = createTheme({
     TextInput: tall,
     PasswordInput: {
       styles: {
-        input: { minHeight: 48 },
+        input: { ...FIELD, fontSize: undefined },
         innerInput: { minHeight: 48, fontSize: 17 },
         label: { marginBottom: 4 },
       },

@@ -35,7 +35,7 @@ export function Conclusion(props: {
           </div>
           <ul className={classes.standing}>
             {standing.map((condition) => (
-              <Standing key={condition.id} condition={condition} />
+              <Standing key={condition.id} condition={condition} open={standing.length === 1} />
             ))}
           </ul>
         </>
@@ -55,10 +55,10 @@ export function Conclusion(props: {
   );
 }
 
-function Standing({ condition }: { condition: Condition }) {
+function Standing({ condition, open }: { condition: Condition; open: boolean }) {
   return (
     <li>
-      <details>
+      <details open={open}>
         <summary>
           <VerdictShape kind={condition.severity} size={20} />
           <span className={classes.conditionTitle}>
@@ -148,23 +148,23 @@ function NextTests(props: {
           Set up
         </Button>
         <kbd>Space</kbd>
+        {others.length > 0 && (
+          <details className={classes.others}>
+            <summary>or {others.length === 1 ? "another" : `${others.length} others`}</summary>
+            {others.map((test) => (
+              <button
+                key={name(test)}
+                type="button"
+                className={classes.other}
+                onClick={() => props.onSetUp(test)}
+              >
+                <b>{name(test)}</b>
+                <span>{test.why}</span>
+              </button>
+            ))}
+          </details>
+        )}
       </div>
-      {others.length > 0 && (
-        <details className={classes.others}>
-          <summary>or {others.length === 1 ? "another" : `${others.length} others`}</summary>
-          {others.map((test) => (
-            <button
-              key={name(test)}
-              type="button"
-              className={classes.other}
-              onClick={() => props.onSetUp(test)}
-            >
-              <b>{name(test)}</b>
-              <span>{test.why}</span>
-            </button>
-          ))}
-        </details>
-      )}
     </div>
   );
 }

@@ -6,6 +6,7 @@ import { Link, useNavigate } from "react-router";
 import client, { answer } from "../../api/client";
 import { useReference, useSites, useSiteWrite } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
+import { VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Site.module.css";
 import { useBringIn } from "./surveyFile";
 
@@ -56,7 +57,7 @@ export function Sites() {
           <li key={site.id}>
             <Link to={`/sites/${site.id}`} className={classes.card}>
               <span className={classes.cardName}>{site.name}</span>
-              <span className="quiet">{site.points === 1 ? "1 point" : `${site.points} points`}</span>
+              <Verdicts verdicts={site.verdicts} />
             </Link>
           </li>
         ))}
@@ -65,6 +66,24 @@ export function Sites() {
         <AddSite done={(id) => navigate(`/sites/${id}`)} />
       </Modal>
     </div>
+  );
+}
+
+/** How many points wear each verdict, the worst first. */
+function Verdicts({ verdicts }: { verdicts: string[] }) {
+  if (verdicts.length === 0) return <span className="quiet">No points yet</span>;
+  return (
+    <span className={classes.verdicts}>
+      {Object.keys(WORDS)
+        .reverse()
+        .filter((verdict) => verdicts.includes(verdict))
+        .map((verdict) => (
+          <span key={verdict} className={classes.verdict}>
+            <VerdictShape kind={verdict} size={18} />
+            {verdicts.filter((v) => v === verdict).length} {WORDS[verdict]?.toLowerCase()}
+          </span>
+        ))}
+    </span>
   );
 }
 
