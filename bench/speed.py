@@ -7,6 +7,7 @@ import json
 import os
 import time
 from collections.abc import Callable
+from functools import partial
 from typing import Any
 from uuid import uuid4
 
@@ -18,6 +19,7 @@ from evenprobe.testers import TYPED, Measurement, Quantity, Reading
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
 
 REPEATS = 5
+LINE_VOLTS_FROM = 50.0
 CHAIN: list[tuple[str, str, float, dict[str, Any]]] = [
     ("L", "N", 119.8, {}),
     ("L", "PE", 119.9, {}),
@@ -34,15 +36,20 @@ def outlet() -> PointFacts:
     return PointFacts(PracticeId.NORTH_AMERICA, SYSTEMS["120"], Earthing.TN_C_S, PointKind.OUTLET, contacts, circuit)
 
 
-def chain() -> list[Reading]:
+def chain(turn: int = 0) -> list[Reading]:
+    """The readings of a sound outlet in turn; in another `turn` of a supply a little higher, so that none is known."""
     return [
         Reading(
             f"r{i}",
             Measurement(Quantity.VOLTAGE, Terminal(a), Terminal(b), TYPED, **how),
-            value=value,
+            value=value + _shift(value, turn),
         )
         for i, (a, b, value, how) in enumerate(CHAIN)
     ]
+
+
+def _shift(value: float, turn: int) -> float:
+    return 0.1 * turn if value > LINE_VOLTS_FROM else 0.0
 
 
 def seconds(what: Callable[[], object]) -> float:
@@ -70,9 +77,13 @@ def cold() -> float:
 
 
 def warm() -> list[float]:
-    """Each reading of the chain recorded in turn at an open point."""
+    """Each reading of the chain recorded in turn at an open point, other values every time."""
     interpret(outlet(), chain())
-    return [seconds(lambda n=n: interpret(outlet(), chain()[:n])) for _ in range(REPEATS) for n in range(1, 7)]  # type: ignore[misc]
+    return [
+        seconds(partial(interpret, outlet(), chain(turn)[:n]))
+        for turn in range(1, 1 + REPEATS)
+        for n in range(1, 1 + len(CHAIN))
+    ]
 
 
 def over_http() -> list[float]:
@@ -104,13 +115,12 @@ def over_http() -> list[float]:
     for turn in range(REPEATS):
         point = put_point(crew, uuid4(), circuit.id, f"p{turn}", "outlet", ["L", "N", "PE"], 24)
         for a, b, value, how in CHAIN:
-            shift = 0.1 * turn if value > 50 else 0.0
             entry = {
                 "quantity": "voltage",
                 "mode": "ac",
                 "from": a,
                 "to": b,
-                "value": value + shift,
+                "value": value + _shift(value, turn),
                 "unit": "V",
                 **how,
             }

@@ -24,6 +24,7 @@ PICTURES = [
     ("bench-danger-dark", "dark", DESK, OBSERVATORY, "Pier north"),
     ("bench-correct", "light", DESK, SHED, "Socket 1, window"),
     ("bench-contradictory", "light", DESK, OBSERVATORY, "Counter right"),
+    ("bench-safe", "light", DESK, OBSERVATORY, "Outlet 2, drill press"),
     ("bench-phone", "light", PHONE, OBSERVATORY, "Outlet 3, by the lathe"),
     ("bench-phone-dark", "dark", PHONE, OBSERVATORY, "Pier south"),
     ("site", "light", DESK, OBSERVATORY, None),

@@ -60,6 +60,18 @@ def _named(problem: Any) -> tuple[str, str]:
             if isinstance(error, FieldError):
                 return f"{path}.{error.field}" if path else error.field, str(error)
             return path, str(error)
+        case "greater_than":
+            return path, f"must be more than {context['gt']:g}{shown}"
+        case "greater_than_equal":
+            return path, f"must be at least {context['ge']:g}{shown}"
+        case "model_type" | "model_attributes_type" | "dict_type":
+            return path, f"must be an object, in braces{shown}"
+        case "list_type" | "tuple_type":
+            return path, f"must be a list{shown}"
+        case "string_type":
+            return path, f"must be text{shown}"
+        case "datetime_parsing" | "datetime_from_date_parsing" | "datetime_type" | "timezone_aware":
+            return path, f"must be a time with its offset, as 2026-11-24T10:40:00+00:00{shown}"
         case "finite_number":
             return path, "must be a finite number"
         case "float_type" | "float_parsing" | "int_type" | "int_parsing":

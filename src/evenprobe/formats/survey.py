@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from datetime import date, datetime
+from math import isfinite
 from typing import Annotated, Any, Literal
 
 from pydantic import (
@@ -131,8 +132,11 @@ class ReadingEntry(Strict):
     def _numbers_are_numbers(cls, data: Any) -> Any:
         """A number as text is a slip, and true is no number where one is meant."""
         if isinstance(data, dict):
-            if isinstance(data.get("value"), str):
-                raise FieldError("value", f"must be a number, not {data['value']!r}")
+            value = data.get("value")
+            if isinstance(value, str | list):
+                raise FieldError("value", f"must be a number, not {value!r}")
+            if isinstance(value, float) and not isfinite(value):
+                raise FieldError("value", "must be a finite number")
             for key in ("at_least", "below", "load_here_a", "load_elsewhere_a"):
                 if isinstance(data.get(key), str | bool):
                     raise FieldError(key, f"must be a number, not {data[key]!r}")

@@ -231,7 +231,8 @@ def _why(bank: Bank, standing: Sequence[Standing], gone: Sequence[str]) -> str:
 
 def _note(bank: Bank, standing: Sequence[Standing]) -> str:
     titles = [s.condition.in_words(s.condition.title, bank.point.practice) for s in standing]
+    worst = max((s.condition for s in standing), key=lambda c: c.severity_at(bank.point))
     return (
-        f"No test from this kit tells these apart: {'; '.join(titles)}. Open the point, or measure "
+        f"No test from this kit tells these apart: {'; '.join(titles)}. Look for {worst.look_for}; or measure "
         "each conductor end to end, isolated and proved dead, with a low-ohm tester."
     )

@@ -94,8 +94,8 @@ function Fallen({ condition, bench, practice }: { condition: Condition; bench: B
         <s>{condition.title}</s>
         {reason && reading && (
           <span className={classes.reason}>
-            {ends(entryOf(reading), practice)} {circumstances(entryOf(reading))} would show{" "}
-            {reason.text}; it shows {seen(entryOf(reading))}
+            {ends(entryOf(reading), practice)} {circumstances(entryOf(reading))} would show {reason.text}; it
+            shows {seen(entryOf(reading))}
           </span>
         )}
       </span>
