@@ -48,10 +48,10 @@ def problems(data):
         (reading(instrument="m9"), "points[0].readings[0].instrument", "not among the instruments"),
         (reading(over_range=True, value=None), "points[0].readings[0].over_range", "at_least"),
         (reading(value=None, at_least=120, below=50), "points[0].readings[0].below", "above at_least"),
-        (reading(load_here_a=-2), "points[0].readings[0].load_here_a", "greater than 0"),
+        (reading(load_here_a=-2), "points[0].readings[0].load_here_a", "more than 0"),
         (reading(quantity="presence", value=3.0), "points[0].readings[0].value", "true or false"),
         (reading(quantity="lamps", value={"L-X": True}), "points[0].readings[0].value", "unknown lamp"),
-        (reading(at="yesterday"), "points[0].readings[0].at", "datetime"),
+        (reading(at="yesterday"), "points[0].readings[0].at", "time with its offset"),
     ],
 )
 def test_bad_input_is_named_with_its_path(entry, path, text):
