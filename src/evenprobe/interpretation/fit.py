@@ -104,3 +104,10 @@ def distances(evidence: Sequence[Evidence], predicted: Array, factor: Array) -> 
     gap = seen - compressed(np.clip(scaled, low, high))
     spread = np.atleast_2d(np.cov(seen)) + LEAST_SPREAD * np.eye(len(evidence))
     return np.asarray((gap * np.linalg.solve(spread, gap)).sum(axis=0))
+
+
+def gap(e: Evidence, least: float, most: float) -> float:
+    """How many tolerances the reading lies outside a range of predictions; negative inside."""
+    above = (e.low - most * (1 + e.gain_share)) / e.tolerance
+    below = (least * (1 - e.gain_share) - e.high) / e.tolerance
+    return max(above, below)
