@@ -52,13 +52,16 @@ export function VerdictFigure({ kind }: { kind: string }) {
       return <path d="M12 1.5 23.5 22H.5z" fill={colour} />;
     case "contradictory":
       return (
-        <path
-          d="M4 9h16M4 15h16M16 4 8 20"
-          stroke={colour}
-          strokeWidth="2.6"
-          strokeLinecap="round"
-          fill="none"
-        />
+        <>
+          <circle cx="12" cy="12" r="11" fill="var(--ep-panel)" />
+          <path
+            d="M4 9h16M4 15h16M16 4 8 20"
+            stroke={colour}
+            strokeWidth="2.6"
+            strokeLinecap="round"
+            fill="none"
+          />
+        </>
       );
     default:
       return (
