@@ -24,8 +24,8 @@ def test_refining_never_ends_farther_off_than_it_began(number):
     bank = Bank(facts, 64)
     truth, evidence = evidence_of(facts, number)
     block = next(rows for c, rows in bank.blocks if c.id == truth.id)
-    few = refine(bank.installation, evidence, [Start(truth, bank.cube[block][:1])])[truth.id]
-    begun = refine(bank.installation, evidence, [Start(truth, bank.cube[block][:16])])[truth.id]
+    few = refine(bank.installation, evidence, [Start(truth, bank.cube[block][:1])])[truth.id].miss
+    begun = refine(bank.installation, evidence, [Start(truth, bank.cube[block][:16])])[truth.id].miss
     assert begun <= max(few, FITS)
 
 
@@ -34,7 +34,7 @@ def test_a_voltage_far_above_the_band_never_fits_the_correct_condition():
     bank = Bank(facts, 64)
     (evidence,) = weigh(volts("L-N", 180.0), facts.system.nominal_volts)
     correct, block = bank.blocks[0]
-    assert refine(bank.installation, [evidence], [Start(correct, bank.cube[block])])["correct"] > FITS
+    assert refine(bank.installation, [evidence], [Start(correct, bank.cube[block])])["correct"].miss > FITS
 
 
 def test_a_sample_that_shows_the_reading_has_nowhere_to_move():

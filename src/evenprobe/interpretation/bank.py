@@ -5,6 +5,7 @@ differ by their change alone.
 """
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from functools import cached_property, lru_cache
 from typing import Any
 
@@ -12,7 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import qmc
 
-from evenprobe.testers import Evidence, Measurement, Quantity, lamp_slopes, lamp_volts, shown, slopes
+from evenprobe.testers import Evidence, Measurement, Quantity, lamp_slopes, lamp_volts, potential, shown, slopes
 from evenprobe.wiring import Condition, Installation, PointFacts, Terminal, conditions_for
 from evenprobe.wiring.installation import SLOPE_STEP, BesideBranches, Blocks, Solved
 from evenprobe.wiring.unknowns import Values
@@ -22,6 +23,7 @@ Array = NDArray[Any]
 SAMPLES_PER_CONDITION = 1024
 SEED = 20
 CORNER_SHARE = 0.08
+TAIL_SHARE = 0.1
 EXCLUSIONS_KEPT = 64
 PREDICTIONS_KEPT = 96
 """Of a bank; a long-lived server would otherwise keep one for every load and tester anyone ever used."""
@@ -51,6 +53,19 @@ class Samples:
     @cached_property
     def values(self) -> Values:
         return self.installation.unknowns(self.cube)
+
+    def select(self, rows: NDArray[np.intp]) -> "Samples":
+        """Some of the samples, in ascending order, with what is already solved of them."""
+        blocks = [(c, slice(*np.searchsorted(rows, (block.start, block.stop)))) for c, block in self.blocks]
+        some = Samples(
+            self.installation,
+            self.cube[rows],
+            [(c, block) for c, block in blocks if block.start < block.stop],
+            with_slopes=self.with_slopes,
+        )
+        some._solved = {mode: solved.select(rows) for mode, solved in self._solved.items()}
+        some._predicted = {key: predicted[rows] for key, predicted in self._predicted.items()}
+        return some
 
     def solved(self, mode: Mode) -> Solved:
         if mode not in self._solved:
@@ -99,8 +114,9 @@ class Samples:
                 ]
             )
             dc, device_open = mode
-            branches = self.installation.admittance_slopes(self.cube, self.blocks, dc=dc, device_open=device_open)
-            found[:, rows] = np.real(per_branch.transpose(2, 0, 1) @ branches.transpose(1, 0, 2))
+            found[:, rows] = self.installation.slopes(
+                per_branch, self.cube, self.blocks, dc=dc, device_open=device_open
+            )
         for i, e in enumerate(evidence):
             found[:, i] += self._slopes_beside_branches(e)
         return found
@@ -146,6 +162,19 @@ def _beside_branches(m: Measurement) -> list[BesideBranches]:
     return names
 
 
+@dataclass(frozen=True)
+class ShownRange:
+    """By condition, (C,): the `least` and the `most` its samples show, and how far beyond it could `reach`.
+
+    What samples leave unseen beyond their ends is about as wide as the thinnest tenth of them.
+    """
+
+    least: Array
+    most: Array
+    reach_low: Array
+    reach_high: Array
+
+
 class Bank(Samples):
     """All conditions of a point, `samples` of each: rows (C · samples, unknowns)."""
 
@@ -159,6 +188,37 @@ class Bank(Samples):
         super().__init__(installation, np.tile(cube, (len(self.conditions), 1)), blocks)
         self.scale = self.source_range
         self._excluded: dict[str, list[frozenset[object]]] = {}
+        self._ranges: dict[tuple[Measurement, str | None], ShownRange] = {}
+        self._potentials: dict[Terminal, Array] = {}
+
+    def number_of(self, block: slice) -> int:
+        """Which of the conditions has this block of rows."""
+        return int(block.start) // self.samples
+
+    def shown_range(self, e: Evidence) -> "ShownRange":
+        """What the samples of each condition show, its source anywhere in its span."""
+        key = e.measurement, e.lamp
+        if key not in self._ranges:
+            while len(self._ranges) >= PREDICTIONS_KEPT:
+                self._ranges.pop(next(iter(self._ranges)), None)
+            p = self.predicted(e.measurement, e.lamp)
+            low, high = self.scale if e.with_source else (1.0, 1.0)
+            by_condition = len(self.conditions), self.samples
+            tail = int(TAIL_SHARE * self.samples)
+            lowest = np.partition((p * low).reshape(by_condition), (0, tail), axis=1)[:, [0, tail]]
+            highest = np.partition(-(p * high).reshape(by_condition), (0, tail), axis=1)[:, [0, tail]]
+            found = ShownRange(
+                lowest[:, 0], -highest[:, 0], 2 * lowest[:, 0] - lowest[:, 1], highest[:, 1] - 2 * highest[:, 0]
+            )
+            self._ranges[key] = found
+            return found
+        return self._ranges[key]
+
+    def potential(self, terminal: Terminal) -> Array:
+        """Volts of a terminal against the mass of earth, (B,)."""
+        if terminal not in self._potentials:
+            self._potentials[terminal] = potential(terminal, self.solved((False, False)))
+        return self._potentials[terminal]
 
     def excludes(self, condition_id: str, evidence: Sequence[Evidence]) -> bool:
         """Whether evidence among this was already found to exclude the condition: more readings never bring it back."""

@@ -12,7 +12,7 @@ from evenprobe.interpretation.fit import best_scale, gap, misses
 from evenprobe.interpretation.outcome import Reason
 from evenprobe.interpretation.refine import FITS
 from evenprobe.interpretation.second_look import look_again
-from evenprobe.testers import Alarm, Evidence, Kept, Quantity, potential
+from evenprobe.testers import Alarm, Evidence, Kept, Quantity
 from evenprobe.testers.instruments import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Condition, Terminal
 
@@ -90,18 +90,17 @@ def reason_for(bank: Bank, elimination: Elimination, condition: Condition) -> Re
     against the samples that agree best with the others.
     """
     block = next(rows for c, rows in bank.blocks if c.id == condition.id)
-    low, high = bank.scale[0][block], bank.scale[1][block]
+    number = bank.number_of(block)
     best: tuple[float, Reason] | None = None
     for e in elimination.evidence:
-        p = bank.predicted(e.measurement, e.lamp)[block]
-        span = (p * low, p * high) if e.with_source else (p, p)
-        best = _plainer(best, e, float(span[0].min()), float(span[1].max()))
+        seen = bank.shown_range(e)
+        best = _plainer(best, e, float(seen.least[number]), float(seen.most[number]))
     if best is None:
         raise ValueError(f"{condition.id} cannot fall without a reading")
     if best[0] > 1.0 or len(elimination.evidence) == 1:
         return best[1]
     best = None
-    scale = (low, high)
+    scale = bank.scale[0][block], bank.scale[1][block]
     for left_out in elimination.evidence:
         others = [e for e in elimination.evidence if e is not left_out]
         predicted = np.stack([bank.predicted(e.measurement, e.lamp)[block] for e in others])
@@ -129,8 +128,7 @@ def agrees_with(bank: Bank, elimination: Elimination, standing: Standing, alarm:
 
 def potentials(bank: Bank, elimination: Elimination, standing: Standing, terminal: Terminal) -> Array:
     """Volts to earth of a terminal over the condition's nearest samples, source scaled to the readings."""
-    volts = potential(terminal, bank.solved((False, False)))[standing.rows]
-    return np.asarray(volts * elimination.scale[standing.rows])
+    return np.asarray(bank.potential(terminal)[standing.rows] * elimination.scale[standing.rows])
 
 
 def likelihoods(bank: Bank, elimination: Elimination, kept: Sequence[Kept]) -> dict[str, float]:

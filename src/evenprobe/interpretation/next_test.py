@@ -17,7 +17,6 @@ from evenprobe.interpretation.outcome import NextTest
 from evenprobe.testers import TYPED, Instrument, Measurement, Quantity, Reading, port_of, shown, weigh
 from evenprobe.testers.measurement import Input
 from evenprobe.wiring import Severity, Terminal, contact_pairs
-from evenprobe.wiring.installation import Solved
 from evenprobe.wiring.points import METALWORK
 from evenprobe.wiring.unknowns import assumed_rating_a
 
@@ -49,6 +48,8 @@ TOUCHED_METAL_FIRST = 0.4
 """While a danger stands the metal a hand touches comes first, of all that would rule the danger out."""
 MERELY_NARROWING = 6.0
 """A reading that strikes nothing out, even if all is well, comes after those that do."""
+EXPECTED_SPAN = (0.15, 0.85)
+"""Share of a condition's samples between which its reading is expected."""
 USUAL_LOAD_A = 10.0
 PLUGGING_IN_NEAR_DANGER = 3.0
 """Nothing is plugged in while metalwork may be live, so tests that need it wait until it is known."""
@@ -65,34 +66,21 @@ def next_tests(
     standing = elimination.standing
     if len(standing) < 2 or all(s.condition.severity_at(bank.point).is_fine for s in standing):
         return (), ""
-    rows = np.concatenate([s.rows for s in standing])
-    owner = np.concatenate([np.full(len(s.rows), i) for i, s in enumerate(standing)])
-    weight = _weights(bank, standing, likelihood)
-    solved = {mode: _subset(bank.solved(mode), rows) for mode in ((False, False), (True, True))}
+    candidates = list(_candidates(bank, taken, kit))
+    would_show = _would_show(bank, elimination, candidates)
+    sizes = [len(s.rows) for s in standing]
+    error = np.array([_error(m, bank.point.system.nominal_volts) for m in candidates]).T[:, :, None]
+    bits = _information(
+        _bins(would_show, error), np.repeat(np.arange(len(sizes)), sizes), _weights(bank, standing, likelihood)
+    )
+    gone = _ruled_out(_expected(bank, standing, likelihood), would_show, error, sizes)
     danger_stands = any(s.condition.severity_at(bank.point) is Severity.DANGER for s in standing)
     ranked: list[tuple[float, NextTest]] = []
-    for measurement in _candidates(bank, taken, kit):
-        x = shown(
-            measurement,
-            solved[mode_of(measurement)],
-            bank.point.system.nominal_volts,
-            bank.point.system.frequency_hz,
-        )
-        if measurement.quantity is Quantity.VOLTAGE:
-            x = x * elimination.scale[rows]
-        bits = _information(_bins(measurement, x, bank.point.system.nominal_volts), owner, weight)
-        if bits >= LEAST_BITS:
-            gone = _ruled_out(bank, standing, likelihood, measurement, x, owner)
-            cost = _seconds(measurement)
-            if danger_stands and (measurement.load_here_a or measurement.load_elsewhere_a):
-                cost *= PLUGGING_IN_NEAR_DANGER
-            if danger_stands and _metal_to_reference(measurement):
-                cost *= TOUCHED_METAL_FIRST
-            if not gone:
-                cost *= MERELY_NARROWING
-            ranked.append(
-                (bits / cost, NextTest(measurement, gone, bits, _seconds(measurement), _why(bank, standing, gone)))
-            )
+    for measurement, informs, falls in zip(candidates, bits, gone, strict=True):
+        if informs >= LEAST_BITS:
+            ids = tuple(s.condition.id for s, f in zip(standing, falls, strict=True) if f)
+            test = NextTest(measurement, ids, float(informs), _seconds(measurement), _why(bank, standing, ids))
+            ranked.append((informs / _cost(measurement, danger_stands, bool(ids)), test))
     ranked.sort(key=lambda entry: -entry[0])
     offered: list[NextTest] = []
     for _, test in ranked:
@@ -101,20 +89,33 @@ def next_tests(
     return tuple(offered[:OFFERED]), "" if offered else _note(bank, standing)
 
 
+def _would_show(bank: Bank, elimination: Elimination, candidates: Sequence[Measurement]) -> Array:
+    """(M, S): what each candidate would show at the standing conditions' nearest samples, one after another."""
+    system = bank.point.system
+    rows = np.concatenate([s.rows for s in elimination.standing])
+    solved = {mode: bank.solved(mode).select(rows) for mode in ((False, False), (True, True))}
+    found = np.empty((len(candidates), len(rows)))
+    for m, x in zip(candidates, found, strict=True):
+        x[:] = shown(m, solved[mode_of(m)], system.nominal_volts, system.frequency_hz)
+        if m.quantity is Quantity.VOLTAGE:
+            x *= elimination.scale[rows]
+    return found
+
+
+def _cost(measurement: Measurement, danger_stands: bool, rules_out: bool) -> float:
+    cost = _seconds(measurement)
+    if danger_stands and (measurement.load_here_a or measurement.load_elsewhere_a):
+        cost *= PLUGGING_IN_NEAR_DANGER
+    if danger_stands and _metal_to_reference(measurement):
+        cost *= TOUCHED_METAL_FIRST
+    return cost if rules_out else cost * MERELY_NARROWING
+
+
 def _weights(bank: Bank, standing: Sequence[Standing], likelihood: dict[str, float]) -> Array:
     weight = np.array(
         [likelihood[s.condition.id] ** FLATTEN * WEIGHT[s.condition.severity_at(bank.point)] for s in standing]
     )
     return np.asarray(weight / weight.sum())
-
-
-def _subset(solved: Solved, rows: NDArray[np.intp]) -> Solved:
-    return Solved(
-        solved.at.select(rows),
-        solved.known_load_error[rows],
-        solved.contact_ohm[rows],
-        solved.reference_ohm[rows],
-    )
 
 
 def _candidates(bank: Bank, taken: Sequence[Reading], kit: Sequence[Instrument]) -> Iterable[Measurement]:
@@ -170,51 +171,50 @@ def _error(measurement: Measurement, nominal: float) -> tuple[float, float]:
     return constant, getattr(at_zero, "gain_share", 0.01) + 0.002
 
 
-def _bins(measurement: Measurement, x: Array, nominal: float) -> NDArray[np.intp]:
+def _bins(would_show: Array, error: Array) -> NDArray[np.intp]:
     """Bins two errors wide: even near zero, growing with the value."""
-    constant, share = _error(measurement, nominal)
-    x = np.minimum(x, 2e6)
+    constant, share = error
+    x = np.minimum(would_show, 2e6)
     return np.asarray(np.floor(np.log1p(share * x / constant) / (2 * share))).astype(np.intp)
 
 
-def _information(bins: NDArray[np.intp], owner: NDArray[np.intp], weight: Array) -> float:
-    """Mutual information in bits between condition and bin, each condition's samples alike.
+def _information(bins: NDArray[np.intp], owner: NDArray[np.intp], weight: Array) -> Array:
+    """Mutual information in bits between condition and bin, (M,) for `bins` (M, S), each condition's samples alike.
 
     Bins are pooled to a few, and the bias of so few samples taken off (Miller and Madow, 1955), for a
     reading that merely scatters tells nothing.
     """
-    edges = np.unique(np.quantile(bins, np.linspace(0, 1, MOST_BINS + 1)[1:-1], method="lower"))
-    pooled = np.searchsorted(edges, bins)
-    joint = np.zeros((len(weight), len(edges) + 1))
-    np.add.at(joint, (owner, pooled), 1.0)
-    counts = joint.sum(axis=1)
-    bias = float((weight * ((joint > 0).sum(axis=1) - 1) / (2 * counts * np.log(2))).sum())
-    joint *= (weight / counts)[:, None]
-    seen = joint.sum(axis=0)
-    filled = joint > 0
-    ratio = joint[filled] / (weight[:, None] * seen[None, :])[filled]
-    return float((joint[filled] * np.log2(ratio)).sum()) - bias
+    conditions, count = len(weight), bins.shape[1]
+    edges = np.sort(bins, axis=1)[:, (np.arange(1, MOST_BINS) * (count - 1)) // MOST_BINS]
+    pooled = (bins[:, :, None] > edges[:, None]).sum(axis=2)
+    cell = (np.arange(len(bins))[:, None] * conditions + owner) * MOST_BINS + pooled
+    joint = np.bincount(cell.ravel(), minlength=len(bins) * conditions * MOST_BINS).astype(float)
+    joint = joint.reshape(len(bins), conditions, MOST_BINS)
+    counts = joint.sum(axis=2)
+    bias = (weight * ((joint > 0).sum(axis=2) - 1) / (2 * counts * np.log(2))).sum(axis=1)
+    joint *= (weight / counts)[:, :, None]
+    by_chance = weight[:, None] * joint.sum(axis=1, keepdims=True)
+    ratio = np.divide(joint, by_chance, out=np.ones_like(joint), where=joint > 0)
+    return np.asarray((joint * np.log2(ratio)).sum(axis=(1, 2)) - bias)
 
 
-def _ruled_out(
-    bank: Bank,
-    standing: Sequence[Standing],
-    likelihood: dict[str, float],
-    measurement: Measurement,
-    x: Array,
-    owner: NDArray[np.intp],
-) -> tuple[str, ...]:
-    """What falls if the reading comes out as the likeliest harmless condition, or the likeliest, would show it."""
+def _expected(bank: Bank, standing: Sequence[Standing], likelihood: dict[str, float]) -> int:
+    """Which of the standing is likeliest, of the harmless ones if there are any."""
     fine = [i for i, s in enumerate(standing) if s.condition.severity_at(bank.point).is_fine]
-    expected = max(fine or range(len(standing)), key=lambda i: likelihood[standing[i].condition.id])
-    low, high = np.quantile(x[owner == expected], [0.15, 0.85])
-    constant, share = _error(measurement, bank.point.system.nominal_volts)
+    return max(fine or range(len(standing)), key=lambda i: likelihood[standing[i].condition.id])
+
+
+def _ruled_out(expected: int, would_show: Array, error: Array, sizes: Sequence[int]) -> NDArray[np.bool_]:
+    """(M, conditions): what falls if the reading comes out as the expected condition would show it."""
+    starts = np.cumsum([0, *sizes[:-1]])
+    own = would_show[:, starts[expected] : starts[expected] + sizes[expected]]
+    low, high = np.quantile(own, EXPECTED_SPAN, axis=1)[:, :, None]
+    constant, share = error
     low, high = low - constant - 2 * share * low, high + constant + 2 * share * high
-    return tuple(
-        s.condition.id
-        for i, s in enumerate(standing)
-        if i != expected and not ((x[owner == i] >= low) & (x[owner == i] <= high)).any()
-    )
+    inside = (would_show >= low) & (would_show <= high)
+    gone = ~np.logical_or.reduceat(inside, starts, axis=1)
+    gone[:, expected] = False
+    return np.asarray(gone)
 
 
 def _why(bank: Bank, standing: Sequence[Standing], gone: Sequence[str]) -> str:

@@ -31,7 +31,11 @@ ROUNDS = 20
 KEEP = {2: 0.5, 4: 0.25, 7: 0.1}
 """After so many rounds only this share of a condition's starts goes on."""
 FEWEST_KEPT = 3
-FITS = 1.15
+OUT_OF_REACH = {4: 600.0, 7: 100.0}
+"""After so many rounds a start that still costs more goes no further: those that fit in the end were within a
+third of this by then, nearly all of them at their goal."""
+ENDS = 4
+FITS = 1.05
 """Least squares may stop short of the least miss there is; a condition that comes this near is not struck out."""
 PATIENCE = {3: 0.9, 5: 0.75}
 """A start whose misses have not shrunk to this share in so many rounds has arrived."""
@@ -45,47 +49,72 @@ class Start:
     cube: Array
 
 
-def refine(installation: Installation, evidence: Sequence[Evidence], starts: Sequence[Start]) -> dict[str, float]:
-    """The least miss found for each condition.
+@dataclass(frozen=True)
+class Arrival:
+    """The least miss found for a condition, and the ends (E, unknowns) nearest to fitting, for a hop from there."""
+
+    condition: Condition
+    miss: float
+    cube: Array
+
+
+def refine(
+    installation: Installation, evidence: Sequence[Evidence], starts: Sequence[Start], *, patiently: bool = False
+) -> dict[str, Arrival]:
+    """What became of each condition, by its id; `patiently` no start is given up.
 
     Beside the unknowns each tester's gain is moved, one more axis of the cube each, 0.5 being exact.
     """
+    if not starts:
+        return {}
     conditions = [s.condition for s in starts]
     owner = np.concatenate([np.full(len(s.cube), i) for i, s in enumerate(starts)])
     cube = np.concatenate([s.cube for s in starts])
     exact_gains = np.full((len(cube), len({e.tester for e in evidence})), 0.5)
     cube = np.concatenate([cube, exact_gains], axis=1)
-    residual, miss, slopes = _evaluate(installation, evidence, conditions, owner, cube)
+    begun = _Trial(installation, evidence, conditions, owner, cube)
+    residual, cost = begun.residual, begun.cost
     least = np.full(len(starts), np.inf)
-    np.minimum.at(least, owner, miss)
-    damping = np.full(len(cube), DAMPING)
-    cost = _cost(residual)
-    history = [cost]
-    active = np.flatnonzero(least[owner] > FITS)
+    np.minimum.at(least, owner, begun.miss)
+    slopes = np.empty((len(cube), len(evidence), cube.shape[1]))
     sizes = np.bincount(owner)
+    active = np.flatnonzero(least[owner] > FITS)
+    if len(active):
+        slopes[active] = begun.slopes(active)
+    damping = np.full(len(cube), DAMPING)
+    history = [cost]
     for turn in range(ROUNDS):
         if not len(active):
             break
         step = _damped_step(slopes[active], _outside(residual[active]), damping[active], cube[active])
-        trial = np.clip(cube[active] + step, 0.0, 1.0)
-        new, miss, new_slopes = _evaluate(installation, evidence, conditions, owner[active], trial)
-        np.minimum.at(least, owner[active], miss)
-        new_cost = _cost(new)
-        better = new_cost < cost[active]
+        trial = _Trial(installation, evidence, conditions, owner[active], np.clip(cube[active] + step, 0.0, 1.0))
+        np.minimum.at(least, owner[active], trial.miss)
+        better = trial.cost < cost[active]
         damping[active] = np.clip(np.where(better, damping[active] / 4, damping[active] * 5), 1e-7, 1e3)
-        moved = active[better]
-        cube[moved], residual[moved], slopes[moved] = trial[better], new[better], new_slopes[better]
+        moved, arrived = active[better], np.flatnonzero(better)
+        cube[moved], residual[moved] = trial.cube[arrived], trial.residual[arrived]
         cost = cost.copy()
-        cost[moved] = new_cost[better]
+        cost[moved] = trial.cost[arrived]
         history.append(cost)
-        still = np.ones(len(cost), dtype=bool)
-        for rounds, share in PATIENCE.items():
-            if turn >= rounds:
-                still &= cost < share * history[-1 - rounds]
-        active = active[still[active] & (least[owner[active]] > FITS)]
-        if turn in KEEP:
-            active = _best_of_each(active, owner, cost, sizes, KEEP[turn])
-    return {c.id: float(m) for c, m in zip(conditions, least, strict=True)}
+        active = active[least[owner[active]] > FITS]
+        if not patiently:
+            for rounds, share in PATIENCE.items():
+                if turn >= rounds:
+                    active = active[cost[active] < share * history[-1 - rounds][active]]
+            if turn in OUT_OF_REACH:
+                active = active[cost[active] <= OUT_OF_REACH[turn]]
+            if turn in KEEP:
+                active = _best_of_each(active, owner, cost, sizes, KEEP[turn])
+        go_on = np.isin(moved, active)
+        if go_on.any():
+            slopes[moved[go_on]] = trial.slopes(arrived[go_on])
+    unknowns = installation.unknowns.count
+    arrivals = {}
+    for i, (condition, miss_found) in enumerate(zip(conditions, least, strict=True)):
+        own = np.flatnonzero(owner == i)
+        ends = own[np.argsort(cost[own])[:ENDS]]
+        arrivals[condition.id] = Arrival(condition, float(miss_found), cube[ends, :unknowns])
+    return arrivals
 
 
 def _best_of_each(
@@ -109,47 +138,51 @@ def _cost(residual: Array) -> Array:
     return np.asarray((_outside(residual) ** 2).sum(axis=1))
 
 
-def _evaluate(
-    installation: Installation,
-    evidence: Sequence[Evidence],
-    conditions: Sequence[Condition],
-    owner: Array,
-    cube: Array,
-) -> tuple[Array, Array, Array]:
-    """Of samples grouped by the condition that owns them: signed misses (K, R), the greatest of them (K,),
-    and how the signed ones change along each axis, (K, R, unknowns)."""
-    unknowns = installation.unknowns.count
-    testers = list(dict.fromkeys(e.tester for e in evidence))
-    edges = np.searchsorted(owner, np.arange(len(conditions) + 1))
-    blocks = [(c, slice(edges[i], edges[i + 1])) for i, c in enumerate(conditions) if edges[i] < edges[i + 1]]
-    samples = Samples(installation, cube[:, :unknowns], blocks, with_slopes=True)
-    predicted = samples.predictions(evidence)
-    slopes = np.concatenate([samples.slopes(evidence), np.zeros((*predicted.T.shape, len(testers)))], axis=2)
-    gains = 2 * cube[:, unknowns:] - 1
-    signed = np.empty((len(cube), len(evidence)))
-    miss = np.zeros(len(cube))
-    for i, (e, p) in enumerate(zip(evidence, predicted, strict=True)):
-        tester = testers.index(e.tester)
-        gain = 1 + e.gain_share * gains[:, tester]
-        shown = p * gain
-        inside = np.clip(shown, e.low, e.high)
-        linear = (shown - inside) / e.tolerance
-        np.maximum(miss, np.abs(linear), out=miss)
-        slopes[:, i] *= gain[:, None]
-        slopes[:, i, unknowns + tester] = 2 * e.gain_share * p
-        soft = SOFT_TOLERANCES * e.tolerance if e.with_source else SOFT_OHMS
-        share = e.tolerance / (np.clip(e.low, None, 1e9) + soft)
-        signed[:, i] = np.log((shown + soft) / (inside + soft)) / share
-        per_unit = 1 / (share * (shown + soft))
-        outside = (shown < e.low) | (shown > e.high)
-        slopes[:, i] *= np.where(outside, per_unit, 0.0)[:, None]
-    return signed, miss, slopes
+class _Trial:
+    """A batch tried: samples, with a gain for each tester, of the conditions that own them.
 
+    `residual` (K, R): what each reading is missed by, signed, in tolerances; `miss` (K,) the greatest of them.
+    """
 
-def _by_ratio(e: Evidence, shown: Array, inside: Array) -> Array:
-    """Distance in tolerances of ohms, which span decades, on a logarithmic scale."""
-    share = e.tolerance / (e.low + SOFT_OHMS)
-    return np.asarray(np.log((shown + SOFT_OHMS) / (inside + SOFT_OHMS)) / share)
+    def __init__(
+        self,
+        installation: Installation,
+        evidence: Sequence[Evidence],
+        conditions: Sequence[Condition],
+        owner: Array,
+        cube: Array,
+    ) -> None:
+        self.evidence = evidence
+        self.cube = cube
+        self.unknowns = installation.unknowns.count
+        edges = np.searchsorted(owner, np.arange(len(conditions) + 1))
+        blocks = [(c, slice(edges[i], edges[i + 1])) for i, c in enumerate(conditions) if edges[i] < edges[i + 1]]
+        self.samples = Samples(installation, cube[:, : self.unknowns], blocks, with_slopes=True)
+        testers = list(dict.fromkeys(e.tester for e in evidence))
+        self.gain_axis = np.array([self.unknowns + testers.index(e.tester) for e in evidence])
+        low, high = np.array([e.low for e in evidence]), np.array([e.high for e in evidence])
+        tolerance = np.array([e.tolerance for e in evidence])
+        self.gain_share = np.array([e.gain_share for e in evidence])
+        self.gain = 1 + self.gain_share * (2 * cube[:, self.gain_axis] - 1)
+        self.predicted = self.samples.predictions(evidence).T
+        self.shown = self.predicted * self.gain
+        inside = np.clip(self.shown, low, high)
+        self.miss = np.abs((self.shown - inside) / tolerance).max(axis=1)
+        with_source = np.array([e.with_source for e in evidence])
+        self.soft = np.where(with_source, SOFT_TOLERANCES * tolerance, SOFT_OHMS)
+        self.share = tolerance / (np.minimum(low, 1e9) + self.soft)
+        self.residual = np.log((self.shown + self.soft) / (inside + self.soft)) / self.share
+        self.outside = self.shown != inside
+        self.cost = _cost(self.residual)
+
+    def slopes(self, rows: NDArray[np.intp]) -> Array:
+        """How the residuals of some rows (N,) change along each axis, (N, R, unknowns and gains)."""
+        found = np.zeros((len(rows), len(self.evidence), self.cube.shape[1]))
+        found[:, :, : self.unknowns] = self.samples.select(rows).slopes(self.evidence) * self.gain[rows][:, :, None]
+        each = np.arange(len(self.evidence))
+        found[:, each, self.gain_axis] = 2 * self.gain_share * self.predicted[rows]
+        per_unit = self.outside[rows] / (self.share * (self.shown[rows] + self.soft))
+        return np.asarray(found * per_unit[:, :, None])
 
 
 def _damped_step(slopes: Array, residual: Array, damping: Array, cube: Array) -> Array:

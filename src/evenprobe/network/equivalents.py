@@ -115,4 +115,5 @@ class Solution:
 
     def select(self, rows: NDArray[np.intp]) -> "Solution":
         """The same ports for some of the samples."""
-        return Solution(self.ports, self.volts[:, rows], self.ohms[:, :, rows])
+        slopes = self.slopes and Slopes(self.slopes.across[:, :, rows], self.slopes.drops[:, rows])
+        return Solution(self.ports, self.volts[:, rows], self.ohms[:, :, rows], slopes)

@@ -84,6 +84,12 @@ class Solved:
     contact_ohm: Array
     reference_ohm: Array
 
+    def select(self, rows: NDArray[np.intp]) -> "Solved":
+        """Some of the samples."""
+        return Solved(
+            self.at.select(rows), self.known_load_error[rows], self.contact_ohm[rows], self.reference_ohm[rows]
+        )
+
     def with_value(self, name: BesideBranches, value: Array) -> "Solved":
         """The same with another value of an unknown that acts at the known load or at the probes."""
         changed: Any = {name: value}
@@ -118,17 +124,23 @@ class Installation:
             values["reference_ohm"],
         )
 
-    def admittance_slopes(self, cube: Cube, blocks: Blocks, *, dc: bool, device_open: bool) -> Array:
-        """What each branch's admittance changes by along each axis of the cube, (K, B, unknowns), by differences.
+    def slopes(self, per_branch: Array, cube: Cube, blocks: Blocks, *, dc: bool, device_open: bool) -> Array:
+        """What quantities (R, B) that answer to the branches' admittances change by along each axis, (B, R, unknowns).
 
-        One-sided, away from the nearer wall, moving at once all axes that touch no branch in common (Curtis,
-        Powell and Reid, J. IMA 13, 1974).
+        `per_branch` (R, K, B): per siemens of each branch, complex, of whose products the real part counts. How
+        the admittances move is found by differences, one-sided, away from the nearer wall, moving at once all
+        axes that touch no branch in common (Curtis, Powell and Reid, J. IMA 13, 1974).
         """
         touches, group = self._sparsity
         step = np.where(cube > 0.5, -SLOPE_STEP, SLOPE_STEP)
         together = np.arange(int(group.max()) + 1)[:, None] == group
         change = self._changes(cube, blocks, step, together, dc, device_open)
-        return np.asarray(np.where(touches[:, None], change[:, :, group], 0.0) / step)
+        moves = np.ascontiguousarray(change.transpose(2, 1, 0))
+        answers = np.ascontiguousarray(per_branch.transpose(2, 0, 1))
+        found = np.empty((*answers.shape[:2], cube.shape[1]))
+        for own, axes in zip(moves, together, strict=True):
+            found[:, :, axes] = np.real(answers * own[:, None]) @ touches[:, axes].astype(float)
+        return np.asarray(found / step[:, None])
 
     @cached_property
     def _sparsity(self) -> tuple[NDArray[np.bool_], NDArray[np.intp]]:

@@ -9,7 +9,6 @@ strikes out the truth while one too wide only asks for another reading.
 from dataclasses import dataclass
 from functools import cached_property
 from itertools import product
-from math import log
 from typing import Literal
 
 import numpy as np
@@ -38,16 +37,18 @@ class Range:
 
     def at(self, u: Cube) -> Cube:
         """Map (B,) in [0, 1] onto the range."""
-        if self.shape == "even" and not self.absent:
-            return self.low + (self.high - self.low) * u
-        if self.absent:
-            present = self.absent < u
-            u = np.where(present, (u - self.absent) / (1 - self.absent), 0.0)
-        if self.shape == "log":
-            value = self.low * np.exp(u * log(self.high / self.low))
-        else:
-            value = self.low + (self.high - self.low) * (u if self.shape == "even" else u * u)
-        return np.where(present, value, 0.0) if self.absent else value
+        return _mapped(self.shape, np.asarray(self.low), np.asarray(self.high), np.asarray(self.absent), u)
+
+
+def _mapped(shape: Shape, low: Cube, high: Cube, absent: Cube, u: Cube) -> Cube:
+    """Shares `u` of ranges of one shape, all broadcast together."""
+    present = (absent < u) | (absent == 0.0)
+    share = np.where(present, (u - absent) / (1 - absent), 0.0)
+    if shape == "log":
+        value = low * np.exp(share * np.log(high / low))
+    else:
+        value = low + (high - low) * (share if shape == "even" else share * share)
+    return np.where(present, value, 0.0)
 
 
 ON_THE_CIRCUIT = ("other_load_a", "load_at_contacts_a", "load_at_dc", "filters_fitted")
@@ -135,8 +136,19 @@ class Unknowns:
 
     def __call__(self, cube: Cube) -> Values:
         """The values of samples (B, count) of the unit cube."""
-        axes = np.ascontiguousarray(cube.T)
-        return {name: self.ranges[name].at(axis) for name, axis in zip(self.names, axes, strict=True)}
+        values = np.empty(cube.shape[::-1])
+        for shape, axes, (low, high, absent) in self._by_shape:
+            values[axes] = _mapped(shape, low, high, absent, cube.T[axes])
+        return dict(zip(self.names, values, strict=True))
+
+    @cached_property
+    def _by_shape(self) -> list[tuple[Shape, NDArray[np.intp], Cube]]:
+        """For each shape its axes, and their low, high and absent as columns, so that all are mapped at once."""
+        shapes: dict[Shape, list[int]] = {}
+        for axis, name in enumerate(self.names):
+            shapes.setdefault(self.ranges[name].shape, []).append(axis)
+        rows = [(r.low, r.high, r.absent) for r in self.ranges.values()]
+        return [(shape, np.array(axes), np.array(rows)[axes].T[:, :, None]) for shape, axes in shapes.items()]
 
     def every_way(self, sample: Cube) -> Cube:
         """One sample (unknowns,) with what may be absent on the circuit there or not: all ways, all there last."""
