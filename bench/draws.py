@@ -21,6 +21,12 @@ from evenprobe.wiring import (
 METER = Instrument("meter", InstrumentKind.MULTIMETER, proved=True)
 OTHER_METER = Instrument("other", InstrumentKind.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2)
 STEPPED = Instrument("stepped", InstrumentKind.TWO_POLE, proved=True)
+LAMPS = Instrument("lamps", InstrumentKind.LAMP_TESTER, proved=True)
+DETECTOR = Instrument("detector", InstrumentKind.NON_CONTACT, proved=True)
+FLAT = Instrument("flat", InstrumentKind.MULTIMETER, proved=False)
+"""Not proved, and it shows less than there is."""
+TESTERS = (METER, OTHER_METER, STEPPED, FLAT)
+TESTER_SHARES = (0.57, 0.2, 0.2, 0.03)
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
 PAIRS = ((Terminal.L, Terminal.N), (Terminal.L, Terminal.PE), (Terminal.N, Terminal.PE))
 TO_REFERENCE = tuple((t, Terminal.REF) for t in CONTACTS)
@@ -43,10 +49,12 @@ def points() -> list[PointFacts]:
         *product([continent], ["230/400"], [Earthing.TN_S, Earthing.TT], [metric[1]]),
         *product([continent, britain], ["standalone-230"], [Earthing.TN_S, Earthing.IT], [metric[0]]),
     ]
-    return [
+    outlets = [
         PointFacts(practice, SYSTEMS[system], earthing, PointKind.OUTLET, CONTACTS, circuit)
         for practice, system, earthing, circuit in rows
     ]
+    with_casing = [replace(o, kind=PointKind.FIXED, terminals=(*CONTACTS, Terminal.CASE)) for o in outlets[::9]]
+    return outlets + with_casing
 
 
 @dataclass(frozen=True)
@@ -61,13 +69,22 @@ def draw(point: PointFacts, rng: np.random.Generator) -> Draw:
     truth = catalogue[rng.integers(len(catalogue))]
     hidden, errors = HiddenPoint(point, truth, rng), TesterErrors(rng)
     count = int(rng.integers(1, 13))
-    return Draw(truth, tuple(hidden.read(f"r{i}", _measurement(rng, point), errors) for i in range(count)))
+    return Draw(truth, tuple(_read(hidden, f"r{i}", _measurement(rng, point), errors) for i in range(count)))
+
+
+def _read(hidden: HiddenPoint, name: str, measurement: Measurement, errors: TesterErrors) -> Reading:
+    reading = hidden.read(name, measurement, errors)
+    if measurement.instrument is FLAT and reading.value is not None:
+        return replace(reading, value=round(reading.value * errors.rng.random(), 1))
+    return reading
 
 
 def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
-    tester = (METER, METER, METER, OTHER_METER, STEPPED)[rng.integers(5)]
+    if rng.random() < 0.12:
+        return _without_volts(rng, point)
+    tester = TESTERS[rng.choice(len(TESTERS), p=TESTER_SHARES)]
     pairs = PAIRS if rng.random() < 0.75 else TO_REFERENCE
-    a, b = pairs[rng.integers(3)]
+    a, b = (_casing_or(end, rng, point) for end in pairs[rng.integers(3)])
     if rng.random() < 0.5:
         a, b = b, a
     plain = Measurement(Quantity.VOLTAGE, a, b, tester, "low-z" if rng.random() < 0.2 else "high-z")
@@ -81,5 +98,16 @@ def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
         return replace(plain, load_elsewhere_a=amperes)
     if kind < 0.85:
         return replace(plain, device="open")
-    a, b = PAIRS[rng.integers(3)]
+    a, b = (_casing_or(end, rng, point) for end in PAIRS[rng.integers(3)])
     return Measurement(Quantity.RESISTANCE, a, b, METER, device="open")
+
+
+def _casing_or(end: Terminal, rng: np.random.Generator, point: PointFacts) -> Terminal:
+    return Terminal.CASE if end is Terminal.PE and Terminal.CASE in point.terminals and rng.random() < 0.5 else end
+
+
+def _without_volts(rng: np.random.Generator, point: PointFacts) -> Measurement:
+    if rng.random() < 0.5:
+        return Measurement(Quantity.LAMPS, None, None, LAMPS)
+    ends = [t for t in point.terminals if t is not Terminal.REF]
+    return Measurement(Quantity.PRESENCE, ends[rng.integers(len(ends))], None, DETECTOR)

@@ -7,11 +7,23 @@ readings of one quantity, counts of the display, drift between readings, and rou
 import numpy as np
 
 from evenprobe.interpretation.bank import Samples
-from evenprobe.testers import KINDS, Instrument, InstrumentKind, Measurement, Quantity, Reading, potential
+from evenprobe.testers import (
+    KINDS,
+    Instrument,
+    InstrumentKind,
+    Measurement,
+    Quantity,
+    Reading,
+    lamp_volts,
+    lamps_on,
+    potential,
+)
 from evenprobe.testers.evidence import DRIFT_SHARE, DRIFT_VOLTS, FIRST_RANGE_COUNTS, JOINT_OHMS, JOINT_SHARE
 from evenprobe.testers.instruments import (
     ALARM_CERTAIN_VOLTS,
     ALARM_POSSIBLE_VOLTS,
+    LAMP_DARK_SHARE,
+    LAMP_LIT_SHARE,
     STEP_LIGHTS_FROM,
     Ability,
 )
@@ -48,6 +60,8 @@ class HiddenPoint:
         """What a person would write down."""
         if measurement.quantity is Quantity.PRESENCE:
             return Reading(name, measurement, alarm=self._alarm(measurement, errors))
+        if measurement.quantity is Quantity.LAMPS:
+            return Reading(name, measurement, lit=self._lit(errors))
         true = float(self.samples.predicted(measurement)[0])
         if measurement.quantity is Quantity.RESISTANCE:
             ability = measurement.instrument.ohms()
@@ -66,6 +80,15 @@ class HiddenPoint:
             raise ValueError("presence is what a non-contact detector says of one terminal")
         volts = float(potential(measurement.from_, self.samples.solved((False, False)))[0])
         return volts > errors.rng.uniform(ALARM_POSSIBLE_VOLTS, ALARM_CERTAIN_VOLTS)
+
+    def _lit(self, errors: TesterErrors) -> dict[str, bool]:
+        installation = self.samples.installation
+        across = lamp_volts(self.samples.solved((False, False)))
+        shares = {
+            lamp: float(across[lamp][0]) / installation.point.system.nominal_volts
+            for lamp in lamps_on(installation.point.terminals)
+        }
+        return {lamp: share > errors.rng.uniform(LAMP_DARK_SHARE, LAMP_LIT_SHARE) for lamp, share in shares.items()}
 
 
 def _displayed(true: float, measurement: Measurement, ability: Ability, errors: TesterErrors) -> float:
