@@ -216,7 +216,7 @@ def test_slopes_of_readings_are_what_moving_each_unknown_does(point):
     facts = points()[point]
     bank, drawn = Bank(facts, 4), draw(facts, np.random.default_rng([3, point, 1]))
     evidence = [w for r in drawn.readings for w in weigh(r, facts.system.nominal_volts) if isinstance(w, Evidence)]
-    cube = np.clip(bank.cube, 0.02, 0.98)
+    cube = np.clip(bank.cube, 0.1, 0.9)
     samples = Samples(bank.installation, cube, bank.blocks, with_slopes=True)
     slopes, before = samples.slopes(evidence), samples.predictions(evidence)
     tolerance = np.array([e.tolerance for e in evidence])[:, None]
