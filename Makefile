@@ -14,7 +14,7 @@ demo: $(VENV)/.installed build
 	@echo
 	@echo "  Even Probe is at http://127.0.0.1:$(PORT)   sign in as demo, password larkspur-demo"
 	@echo
-	$(BIN)/gunicorn --chdir server --workers 1 --threads 8 --bind 127.0.0.1:$(PORT) project.wsgi
+	$(BIN)/gunicorn --chdir server --no-control-socket --workers 1 --threads 8 --bind 127.0.0.1:$(PORT) project.wsgi
 
 test: $(VENV)/.installed build chromium
 	$(BIN)/pytest

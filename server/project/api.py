@@ -2,7 +2,7 @@
 
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
-from ninja.errors import AuthenticationError, ValidationError
+from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.security import django_auth
 
 from crews.api import router as crews
@@ -34,6 +34,12 @@ def bad_format(request: HttpRequest, error: FormatError) -> HttpResponse:
 def bad_request(request: HttpRequest, error: ValidationError) -> HttpResponse:
     problems = [(path_of([p for p in e["loc"][1:] if p not in ("data", "entry_in")]), _said(e)) for e in error.errors]
     return api.create_response(request, as_body(problems), status=422)
+
+
+@api.exception_handler(HttpError)
+def unreadable(request: HttpRequest, error: HttpError) -> HttpResponse:
+    """What cannot be parsed never reaches a route."""
+    return api.create_response(request, as_body([("", "the request is not JSON")]), status=error.status_code)
 
 
 @api.exception_handler(AuthenticationError)

@@ -6,6 +6,8 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
+LONGEST_QUOTE = 60
+
 Model = TypeVar("Model", bound=BaseModel)
 
 
@@ -46,7 +48,7 @@ def path_of(location: Sequence[int | str]) -> str:
 def _named(problem: Any) -> tuple[str, str]:
     path, kind = path_of(problem["loc"]), problem["type"]
     given = problem.get("input")
-    shown = f", not {json.dumps(given)}" if isinstance(given, str | int | float | bool) else ""
+    shown = f", not {_quoted(given)}" if isinstance(given, str | int | float | bool) else ""
     context = problem.get("ctx", {})
     match kind:
         case "extra_forbidden":
@@ -78,6 +80,11 @@ def _named(problem: Any) -> tuple[str, str]:
             return path, f"must be a number{shown}"
         case _:
             return path, f"{problem['msg'][0].lower()}{problem['msg'][1:]}{shown}"
+
+
+def _quoted(given: Any) -> str:
+    text = json.dumps(given)
+    return text if len(text) <= LONGEST_QUOTE else f"{text[:LONGEST_QUOTE]}…"
 
 
 class FieldError(ValueError):

@@ -12,7 +12,7 @@ from evenprobe.interpretation.fit import best_scale, gap, misses
 from evenprobe.interpretation.outcome import Reason
 from evenprobe.interpretation.refine import FITS
 from evenprobe.interpretation.second_look import look_again
-from evenprobe.testers import Alarm, Evidence, Kept, Quantity
+from evenprobe.testers import Alarm, Evidence, Kept, Quantity, confining
 from evenprobe.testers.instruments import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Condition, Terminal
 
@@ -52,10 +52,14 @@ class Elimination:
 
 
 def anything_stands(bank: Bank, evidence: Sequence[Evidence]) -> bool:
-    """Whether any condition explains the evidence; refines only when no sample of the bank does as it is."""
-    if (misses(evidence, bank.predictions(evidence), bank.scale, worth_knowing=1.0) <= 1.0).any():
+    """Whether any condition explains the evidence, by its samples or, looked at again briefly, near them."""
+    confined = confining(evidence)
+    predicted = bank.predictions(confined)
+    miss = misses(confined, predicted, bank.scale, worth_knowing=WORTH_KNOWING)
+    if (miss <= 1.0).any():
         return True
-    return bool(eliminate(bank, evidence).standing)
+    scale = best_scale(confined, predicted, bank.scale)
+    return any(found <= FITS for found in look_again(bank, confined, predicted, miss, scale, briefly=True).values())
 
 
 def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
@@ -65,6 +69,7 @@ def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
         everything = tuple(Standing(c, block.start + rows, 1.0) for c, block in bank.blocks)
         nothing = np.zeros(len(bank.cube))
         return Elimination((), nothing, nothing + 1, everything, ())
+    evidence = confining(evidence)
     predicted = bank.predictions(evidence)
     miss = misses(evidence, predicted, bank.scale, worth_knowing=WORTH_KNOWING)
     scale = best_scale(evidence, predicted, bank.scale)
@@ -80,7 +85,7 @@ def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
         near = nearest[(own[nearest] <= max(1.0, best) + NEIGHBOUR_SLACK) | FEWEST]
         share = max(float((own <= 1.0).sum()), 0.5) / bank.samples
         standing.append(Standing(condition, block.start + near, share))
-    return Elimination(tuple(evidence), miss, scale, tuple(standing), tuple(fallen))
+    return Elimination(evidence, miss, scale, tuple(standing), tuple(fallen))
 
 
 def reason_for(bank: Bank, elimination: Elimination, condition: Condition) -> Reason:

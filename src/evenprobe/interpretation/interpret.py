@@ -22,7 +22,7 @@ from evenprobe.interpretation.outcome import (
 from evenprobe.interpretation.stories import stories
 from evenprobe.interpretation.verdict import dangerous_readings, decide, standing_alarms, summary
 from evenprobe.supplies import Override, limit_for
-from evenprobe.testers import Alarm, Evidence, Instrument, Kept, Reading, weigh
+from evenprobe.testers import Alarm, Evidence, Instrument, Kept, Reading, confining, weigh
 from evenprobe.wiring import PointFacts
 
 
@@ -106,8 +106,8 @@ def _outcomes(
 
 
 def _retake(bank: Bank, evidence: Sequence[Evidence]) -> tuple[str, ...]:
-    """Readings whose removal lets something stand: one of them is the slip."""
-    ids = dict.fromkeys(e.reading.id for e in evidence)
+    """Readings whose removal lets something stand: one of them is the slip. Only one that confines can be."""
+    ids = dict.fromkeys(e.reading.id for e in confining(evidence))
     return tuple(
         left_out
         for left_out in ids

@@ -52,13 +52,15 @@ class Doubt:
 
 
 def look_again(
-    bank: Bank, evidence: Sequence[Evidence], predicted: Array, miss: Array, scale: Array
+    bank: Bank, evidence: Sequence[Evidence], predicted: Array, miss: Array, scale: Array, *, briefly: bool = False
 ) -> dict[str, float]:
-    """The least miss found by moving samples of each condition that none fits as it is."""
+    """The least miss found by moving samples of each condition that none fits as it is; `briefly` without hops."""
     doubts = {d.condition.id: d for d in _doubts(bank, evidence, predicted, miss, scale)}
     rng = np.random.default_rng(HOP_SEED)
     arrived = refine(bank.installation, evidence, [Start(d.condition, d.starts) for d in doubts.values()])
     least = {name: a.miss for name, a in arrived.items()}
+    if briefly:
+        return least
 
     worth = WORTH_HOPPING.get(len(evidence), WORTH_HOPPING_WITH_MORE)
     again = [

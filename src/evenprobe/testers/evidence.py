@@ -4,7 +4,8 @@ A reading becomes one of three: `Evidence`, an interval a sample must reproduce;
 things worse; `Kept`, recorded and not counted, with why. Nothing is thrown away.
 """
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from math import ceil, log10
 
 from evenprobe.supplies.limits import DRY_TOUCH_VOLTS
@@ -65,6 +66,24 @@ class Evidence:
         """Every true value the reading allows, in volts or ohms."""
         low, high = self.low - self.tolerance, self.high + self.tolerance
         return max(0.0, low / (1 + self.gain_share)), high / (1 - self.gain_share)
+
+
+def confining(evidence: Sequence[Evidence]) -> tuple[Evidence, ...]:
+    """Of readings repeated with one tester the one that confines most from below and the one from above.
+
+    They confine a prediction as much as all of them do, so a reading taken ten times costs no more than twice.
+    """
+    lowest: dict[tuple[object, ...], Evidence] = {}
+    highest: dict[tuple[object, ...], Evidence] = {}
+    for e in evidence:
+        m = e.measurement
+        same = replace(m, from_=None, to=None), frozenset((m.from_, m.to)), e.lamp, e.tester, e.gain_share
+        if same not in lowest or e.low - e.tolerance > lowest[same].low - lowest[same].tolerance:
+            lowest[same] = e
+        if same not in highest or e.high + e.tolerance < highest[same].high + highest[same].tolerance:
+            highest[same] = e
+    kept = {id(e) for e in (*lowest.values(), *highest.values())}
+    return tuple(e for e in evidence if id(e) in kept)
 
 
 @dataclass(frozen=True)
