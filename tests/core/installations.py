@@ -24,11 +24,11 @@ def continental(earthing: Earthing = Earthing.TN_S, kind: PointKind = PointKind.
     return outlet(PracticeId.CONTINENTAL, "230", earthing, circuit, kind)
 
 
-def volts(pair: str, value: float, **how: object) -> Reading:
+def volts(pair: str, value: float, *, id: str | None = None, **how: object) -> Reading:
     """`volts("L-N", 119.8, input="low-z")`."""
     a, b = (Terminal(name) for name in pair.split("-"))
     measurement = Measurement(Quantity.VOLTAGE, a, b, **{"instrument": TYPED, **how})  # type: ignore[arg-type]
-    return Reading(f"{pair} {how}", measurement, value=value)
+    return Reading(id or f"{pair} {how}", measurement, value=value)
 
 
 def ohms(pair: str, value: float | None) -> Reading:

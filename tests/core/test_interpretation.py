@@ -6,7 +6,17 @@ from bench.draws import draw, points
 
 from evenprobe.interpretation import Bank, JudgementResult, Verdict, interpret
 from evenprobe.interpretation.bank import Samples
-from evenprobe.testers import Evidence, Instrument, InstrumentKind, Measurement, Quantity, Reading, weigh
+from evenprobe.testers import (
+    Evidence,
+    Instrument,
+    InstrumentKind,
+    Measurement,
+    Quantity,
+    Reading,
+    at_odds,
+    confining,
+    weigh,
+)
 from evenprobe.wiring import PointKind, Terminal
 from tests.core.installations import continental, ohms, outlet, read, standing, volts
 
@@ -247,3 +257,21 @@ def test_twice_the_samples_change_no_verdict():
         one, two = (interpret(outlet(), readings, samples=n) for n in (1024, 2048))
         assert one.verdict == two.verdict
         assert standing(one) == standing(two)
+
+
+def test_a_reading_taken_again_and_again_confines_no_less_than_all_of_them():
+    weighed = [weigh(volts("L-N", v, id=f"r{i}"), 120)[0] for i, v in enumerate((119.8, 120.1, 119.9, 120.0))]
+    assert [e.reading.value for e in confining(weighed)] == [119.8, 120.1]
+    swapped = weigh(volts("N-L", 120.0, id="swapped"), 120)[0]
+    assert len(confining([*weighed, swapped])) == 2
+    loaded = weigh(volts("L-N", 118.0, id="loaded", load_here_a=10.0), 120)[0]
+    assert loaded in confining([*weighed, loaded])
+    assert at_odds([*weighed, swapped, loaded]) is None
+    slip = weigh(volts("L-N", 12.0, id="slip"), 120)[0]
+    assert {e.reading.value for e in at_odds([*weighed, slip])} == {12.0, 120.1}
+
+
+def test_of_two_readings_at_odds_either_may_be_the_slip_and_no_other():
+    result = read(outlet(), *HEALTHY, volts("L-N", 101.0, id="again"))
+    assert result.verdict is Verdict.CONTRADICTORY
+    assert set(result.retake) == {"again", HEALTHY[0].id}

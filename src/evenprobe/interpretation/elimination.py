@@ -12,7 +12,7 @@ from evenprobe.interpretation.fit import best_scale, gap, misses
 from evenprobe.interpretation.outcome import Reason
 from evenprobe.interpretation.refine import FITS
 from evenprobe.interpretation.second_look import look_again
-from evenprobe.testers import Alarm, Evidence, Kept, Quantity, confining
+from evenprobe.testers import Alarm, Evidence, Kept, Quantity, at_odds, confining
 from evenprobe.testers.instruments import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Condition, Terminal
 
@@ -53,6 +53,8 @@ class Elimination:
 
 def anything_stands(bank: Bank, evidence: Sequence[Evidence]) -> bool:
     """Whether any condition explains the evidence, by its samples or, looked at again briefly, near them."""
+    if at_odds(evidence):
+        return False
     confined = confining(evidence)
     predicted = bank.predictions(confined)
     miss = misses(confined, predicted, bank.scale, worth_knowing=WORTH_KNOWING)
@@ -73,7 +75,7 @@ def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
     predicted = bank.predictions(evidence)
     miss = misses(evidence, predicted, bank.scale, worth_knowing=WORTH_KNOWING)
     scale = best_scale(evidence, predicted, bank.scale)
-    refined = look_again(bank, evidence, predicted, miss, scale)
+    refined = {} if at_odds(evidence) else look_again(bank, evidence, predicted, miss, scale)
     standing, fallen = [], []
     for condition, block in bank.blocks:
         own = miss[block]

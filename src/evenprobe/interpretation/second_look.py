@@ -39,6 +39,7 @@ NEAR = 3.0
 HOP_SHARES = (0.1, 0.8)
 """Of the unknowns drawn anew in a hop: from close by to nearly anywhere, evenly."""
 HOP_SEED = 20
+BRIEF_CONDITIONS = 3
 
 
 @dataclass(frozen=True)
@@ -54,8 +55,13 @@ class Doubt:
 def look_again(
     bank: Bank, evidence: Sequence[Evidence], predicted: Array, miss: Array, scale: Array, *, briefly: bool = False
 ) -> dict[str, float]:
-    """The least miss found by moving samples of each condition that none fits as it is; `briefly` without hops."""
-    doubts = {d.condition.id: d for d in _doubts(bank, evidence, predicted, miss, scale)}
+    """The least miss found by moving samples of each condition that none fits as it is.
+
+    `briefly`: only of the nearest few conditions, and without hops.
+    """
+    most = BRIEF_CONDITIONS if briefly else None
+    nearest_first = sorted(_doubts(bank, evidence, predicted, miss, scale), key=lambda d: d.distance)
+    doubts = {d.condition.id: d for d in nearest_first[:most]}
     rng = np.random.default_rng(HOP_SEED)
     arrived = refine(bank.installation, evidence, [Start(d.condition, d.starts) for d in doubts.values()])
     least = {name: a.miss for name, a in arrived.items()}

@@ -1,6 +1,6 @@
 """Testers: their kinds and errors, what one shows between two points, and what a reading of one may count for."""
 
-from evenprobe.testers.evidence import Alarm, Evidence, Kept, confining, weigh
+from evenprobe.testers.evidence import Alarm, Evidence, Kept, at_odds, confining, weigh
 from evenprobe.testers.instruments import KINDS, TYPED, Instrument, InstrumentKind
 from evenprobe.testers.measurement import Device, Input, Measurement, Quantity, Reading
 from evenprobe.testers.showing import lamp_slopes, lamp_volts, lamps_on, port_of, potential, shown, slopes
@@ -18,6 +18,7 @@ __all__ = [
     "Measurement",
     "Quantity",
     "Reading",
+    "at_odds",
     "confining",
     "lamp_slopes",
     "lamp_volts",

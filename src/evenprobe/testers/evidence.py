@@ -68,22 +68,38 @@ class Evidence:
         return max(0.0, low / (1 + self.gain_share)), high / (1 - self.gain_share)
 
 
+Extremes = tuple[Evidence, Evidence]
+
+
 def confining(evidence: Sequence[Evidence]) -> tuple[Evidence, ...]:
     """Of readings repeated with one tester the one that confines most from below and the one from above.
 
     They confine a prediction as much as all of them do, so a reading taken ten times costs no more than twice.
     """
-    lowest: dict[tuple[object, ...], Evidence] = {}
-    highest: dict[tuple[object, ...], Evidence] = {}
+    kept = {id(e) for pair in _extremes(evidence) for e in pair}
+    return tuple(e for e in evidence if id(e) in kept)
+
+
+def at_odds(evidence: Sequence[Evidence]) -> Extremes | None:
+    """Two readings of one thing with one tester that no value explains, if there are any."""
+    for below, above in _extremes(evidence):
+        if below.low - below.tolerance > above.high + above.tolerance:
+            return below, above
+    return None
+
+
+def _extremes(evidence: Sequence[Evidence]) -> list[Extremes]:
+    found: dict[tuple[object, ...], Extremes] = {}
     for e in evidence:
         m = e.measurement
         same = replace(m, from_=None, to=None), frozenset((m.from_, m.to)), e.lamp, e.tester, e.gain_share
-        if same not in lowest or e.low - e.tolerance > lowest[same].low - lowest[same].tolerance:
-            lowest[same] = e
-        if same not in highest or e.high + e.tolerance < highest[same].high + highest[same].tolerance:
-            highest[same] = e
-    kept = {id(e) for e in (*lowest.values(), *highest.values())}
-    return tuple(e for e in evidence if id(e) in kept)
+        below, above = found.get(same, (e, e))
+        if e.low - e.tolerance > below.low - below.tolerance:
+            below = e
+        if e.high + e.tolerance < above.high + above.tolerance:
+            above = e
+        found[same] = below, above
+    return list(found.values())
 
 
 @dataclass(frozen=True)
