@@ -5,7 +5,7 @@ things worse; `Kept`, recorded and not counted, with why. Nothing is thrown away
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from math import ceil, log10
 
 from evenprobe.supplies.limits import DRY_TOUCH_VOLTS
@@ -76,30 +76,39 @@ def confining(evidence: Sequence[Evidence]) -> tuple[Evidence, ...]:
 
     They confine a prediction as much as all of them do, so a reading taken ten times costs no more than twice.
     """
-    kept = {id(e) for pair in _extremes(evidence) for e in pair}
+    kept = {id(e) for group in _repeated(evidence) for e in _extremes(group)}
     return tuple(e for e in evidence if id(e) in kept)
 
 
 def at_odds(evidence: Sequence[Evidence]) -> Extremes | None:
-    """Two readings of one thing with one tester that no value explains, if there are any."""
-    for below, above in _extremes(evidence):
+    """Two readings of one thing, with one tester or two alike, that no value explains, if there are any."""
+    for group in _repeated(evidence):
+        below, above = _extremes(group)
         if below.low - below.tolerance > above.high + above.tolerance:
+            return below, above
+    for group in _repeated(evidence, by_any_like_tester=True):
+        below = max(group, key=lambda e: e.interval[0])
+        above = min(group, key=lambda e: e.interval[1])
+        if below.interval[0] > above.interval[1]:
             return below, above
     return None
 
 
-def _extremes(evidence: Sequence[Evidence]) -> list[Extremes]:
-    found: dict[tuple[object, ...], Extremes] = {}
+def _extremes(group: Sequence[Evidence]) -> Extremes:
+    return max(group, key=lambda e: e.low - e.tolerance), min(group, key=lambda e: e.high + e.tolerance)
+
+
+def _repeated(evidence: Sequence[Evidence], *, by_any_like_tester: bool = False) -> list[list[Evidence]]:
+    """The evidence in groups of one prediction each: one setup, whichever probe was where."""
+    groups: dict[tuple[object, ...], list[Evidence]] = {}
     for e in evidence:
         m = e.measurement
-        same = replace(m, from_=None, to=None), frozenset((m.from_, m.to)), e.lamp, e.tester, e.gain_share
-        below, above = found.get(same, (e, e))
-        if e.low - e.tolerance > below.low - below.tolerance:
-            below = e
-        if e.high + e.tolerance < above.high + above.tolerance:
-            above = e
-        found[same] = below, above
-    return list(found.values())
+        ability = m.instrument.volts()
+        connected = ability and (ability.input_ohm, ability.input_farad, ability.low_input_ohm)
+        who = connected if by_any_like_tester else (e.tester, e.gain_share)
+        setup = m.quantity, frozenset((m.from_, m.to)), m.input, m.load_here_a, m.load_elsewhere_a, m.device, e.lamp
+        groups.setdefault((setup, who), []).append(e)
+    return list(groups.values())
 
 
 @dataclass(frozen=True)
