@@ -61,6 +61,7 @@ DATABASES: dict[str, Any] = {
     "default": env.db_url("DATABASE_URL", default=f"sqlite:///{DATA_DIR / 'evenprobe.sqlite3'}")
 }
 if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
+    DATABASES["default"]["TEST"] = {"NAME": DATA_DIR / "test.sqlite3"}
     DATABASES["default"]["OPTIONS"] = {
         "timeout": 10,
         "transaction_mode": "IMMEDIATE",

@@ -7,7 +7,7 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 
 from crews.services import crew_of
-from evenprobe.supplies import PRACTICES, Earthing, PracticeId
+from evenprobe.supplies import PRACTICES, SYSTEMS, Earthing, PracticeId
 from evenprobe.wiring import CONDUCTORS, PointKind
 from project.problems import Problems
 from sites.models import Point, Site
@@ -19,6 +19,7 @@ router = Router(tags=["sites"])
 
 class SystemOut(Schema):
     id: str
+    title: str
     lines: list[str]
     nominal_volts: float
     frequency_hz: float
@@ -76,6 +77,7 @@ class SupplyOut(Schema):
     id: UUID
     name: str
     system: str
+    system_title: str
     earthing: str
     boards: list[BoardOut]
 
@@ -134,6 +136,7 @@ def reference(request: HttpRequest) -> dict[str, Any]:  # noqa: ARG001
                 "systems": [
                     {
                         "id": s.id,
+                        "title": s.title,
                         "lines": list(s.lines),
                         "nominal_volts": s.nominal_volts,
                         "frequency_hz": s.frequency_hz,
@@ -205,6 +208,7 @@ def _site_out(site: Site) -> SiteOut:
                 id=supply.id,
                 name=supply.name,
                 system=supply.system,
+                system_title=SYSTEMS[supply.system].title,
                 earthing=supply.earthing,
                 boards=[
                     BoardOut(

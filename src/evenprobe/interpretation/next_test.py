@@ -67,6 +67,8 @@ def next_tests(
     if len(standing) < 2 or all(s.condition.severity_at(bank.point).is_fine for s in standing):
         return (), ""
     candidates = list(_candidates(bank, taken, kit))
+    if not candidates:
+        return (), _note(bank, standing)
     would_show = _would_show(bank, elimination, candidates)
     sizes = [len(s.rows) for s in standing]
     error = np.array([_error(m, bank.point.system.nominal_volts) for m in candidates]).T[:, :, None]

@@ -24,6 +24,12 @@ class SupplySystem:
         return cmath.rect(volts, degrees * pi / 180)
 
     @property
+    def title(self) -> str:
+        """As a person says it: 120/240 V, 240 V high leg, 230 V standalone."""
+        *kind, volts = sorted(self.id.split("-"), key=lambda part: part[0].isdigit())
+        return " ".join([f"{volts} V", *kind])
+
+    @property
     def nominal_volts(self) -> float:
         """Line to neutral of the ordinary lines, in volts."""
         return min(volts for volts, _ in self.lines.values())

@@ -374,6 +374,8 @@ export interface components {
         SystemOut: {
             /** Id */
             id: string;
+            /** Title */
+            title: string;
             /** Lines */
             lines: string[];
             /** Nominal Volts */
@@ -468,6 +470,8 @@ export interface components {
             name: string;
             /** System */
             system: string;
+            /** System Title */
+            system_title: string;
             /** Earthing */
             earthing: string;
             /** Boards */

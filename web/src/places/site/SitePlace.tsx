@@ -73,7 +73,7 @@ export function SitePlace() {
                 {supply.name}
               </Title>
               <span className="quiet">
-                {supply.system} V · {supply.earthing}
+                {supply.system_title} · {supply.earthing}
               </span>
             </div>
             <Button variant={supply.boards.length ? "subtle" : "filled"} onClick={() => addBoard(supply)}>
@@ -134,6 +134,8 @@ export function SitePlace() {
 
 function CircuitFacts({ circuit }: { circuit: Circuit }) {
   return (
-    <span className="quiet">{circuit.conductor ? `· ${circuit.conductor}` : "· conductor not recorded"}</span>
+    <span className="quiet">
+      {circuit.conductor ? `· ${circuit.conductor.replace("mm2", "mm²")}` : "· conductor not recorded"}
+    </span>
   );
 }

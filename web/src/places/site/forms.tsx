@@ -86,7 +86,7 @@ export function AddSupply({
       <TextInput label="Name" required data-autofocus {...form.getInputProps("name")} />
       <NativeSelect
         label="System"
-        data={practice.systems.map((s) => ({ value: s.id, label: `${s.id} V, ${s.frequency_hz} Hz` }))}
+        data={practice.systems.map((s) => ({ value: s.id, label: `${s.title}, ${s.frequency_hz} Hz` }))}
         {...form.getInputProps("system")}
       />
       <NativeSelect
@@ -144,7 +144,13 @@ export function AddCircuit({ boardId, done }: { boardId: string; done: () => voi
       <NativeSelect
         label="Conductor"
         description="What is not known is left open, and every size is reckoned with"
-        data={[{ value: "", label: "Not known" }, ...(reference.data?.conductors ?? [])]}
+        data={[
+          { value: "", label: "Not known" },
+          ...(reference.data?.conductors ?? []).map((size) => ({
+            value: size,
+            label: size.replace("mm2", "mm²"),
+          })),
+        ]}
         {...form.getInputProps("conductor")}
       />
     </SiteForm>

@@ -1,0 +1,119 @@
+"""Which reading decides: what is offered, and whether it keeps its word."""
+
+import numpy as np
+import pytest
+
+from evenprobe.interpretation import interpret
+from evenprobe.practice import HiddenPoint, TesterErrors
+from evenprobe.testers import Instrument, InstrumentKind, Quantity
+from evenprobe.wiring import Terminal, conditions_for
+from tests.core.installations import continental, ohms, outlet, standing, volts
+
+METER = Instrument("meter", InstrumentKind.MULTIMETER, proved=True)
+DETECTOR = Instrument("detector", InstrumentKind.NON_CONTACT, proved=True)
+LOW_OHM = Instrument("low ohm", InstrumentKind.LOW_OHM, proved=True)
+HEALTHY = (volts("L-N", 120.4), volts("L-PE", 120.5), volts("N-PE", 0.1))
+
+
+def setups(tests):
+    return {
+        (
+            t.measurement.quantity,
+            frozenset((t.measurement.from_, t.measurement.to)),
+            t.measurement.load_here_a is not None,
+            t.measurement.load_elsewhere_a is not None,
+            t.measurement.input,
+        )
+        for t in tests
+    }
+
+
+@pytest.mark.parametrize("point", [outlet(), continental()])
+def test_what_is_offered_was_not_taken_and_rules_out_only_what_stands(point):
+    taken = [volts("L-N", point.system.nominal_volts), volts("N-L", point.system.nominal_volts, id="again")]
+    result = interpret(point, taken, [METER])
+    assert 1 <= len(result.next_tests) <= 3
+    assert (Quantity.VOLTAGE, frozenset((Terminal.L, Terminal.N)), False, False, "high-z") not in setups(
+        result.next_tests
+    )
+    for test in result.next_tests:
+        assert set(test.rules_out) <= standing(result)
+        assert test.seconds > 0
+        assert test.measurement.instrument is METER
+
+
+def test_each_offer_rules_out_something_else():
+    result = interpret(outlet(), HEALTHY, [METER])
+    promised = [t.rules_out for t in result.next_tests]
+    assert len(set(promised)) == len(promised)
+
+
+@pytest.mark.parametrize("seed", range(4))
+def test_what_an_offer_promises_on_a_sound_outlet_falls_when_it_is_taken(seed):
+    """Of what three offers in turn promise, by far most falls on a sound outlet read with full tester error."""
+    point, errors = outlet(), TesterErrors(np.random.default_rng([5, seed]))
+    correct = next(c for c in conditions_for(point) if c.id == "correct")
+    hidden = HiddenPoint(point, correct, np.random.default_rng([6, seed]))
+    readings, promised, kept = [], 0, 0
+    for turn in range(4):
+        result = interpret(point, readings, [METER])
+        assert "correct" in standing(result)
+        if not result.next_tests:
+            break
+        offer = result.next_tests[0]
+        readings.append(hidden.read(f"r{turn}", offer.measurement, errors))
+        after = standing(interpret(point, readings, [METER]))
+        promised += len(offer.rules_out)
+        kept += len(set(offer.rules_out) - after)
+    assert promised
+    assert kept >= 0.6 * promised
+
+
+def test_touched_metal_comes_first_while_it_may_be_live():
+    first = interpret(outlet(), HEALTHY, [METER]).next_tests[0]
+    assert {first.measurement.from_, first.measurement.to} == {Terminal.PE, Terminal.REF}
+    assert "earth-from-neutral-swapped" in first.rules_out
+
+
+def test_nothing_is_plugged_in_before_live_metal_is_ruled_out():
+    offered = interpret(outlet(), HEALTHY, [METER]).next_tests
+    assert offered[0].measurement.load_here_a is None
+    assert offered[0].measurement.load_elsewhere_a is None
+
+
+def test_only_what_the_kit_can_do_is_offered():
+    assert all(
+        t.measurement.instrument is LOW_OHM
+        for t in interpret(outlet(), HEALTHY, [LOW_OHM]).next_tests
+        if t.measurement.quantity is Quantity.RESISTANCE
+    )
+    with_detector = interpret(outlet(), HEALTHY, [DETECTOR]).next_tests
+    assert all(t.measurement.instrument is not DETECTOR for t in with_detector)
+
+
+def test_a_tester_that_is_known_not_to_work_is_not_offered_and_the_note_says_what_would_help():
+    dead = Instrument("dead", InstrumentKind.MULTIMETER, proved=False)
+    result = interpret(outlet(), HEALTHY, [dead])
+    assert result.next_tests == ()
+    assert "proved dead" in result.next_tests_note
+
+
+def test_where_nothing_stands_there_is_nothing_to_ask_but_to_take_it_again():
+    contradictory = interpret(outlet(), [*HEALTHY, volts("L-N", 3.0, id="slip")], [METER])
+    assert contradictory.next_tests == ()
+    assert "slip" in contradictory.retake
+
+
+def test_when_all_that_stands_is_fine_no_more_is_asked():
+    chain = [
+        *HEALTHY,
+        volts("PE-REF", 0.1),
+        ohms("N-PE", 0.25),
+        volts("N-PE", 1.1, load_elsewhere_a=10.0),
+        volts("L-N", 118.1, load_elsewhere_a=10.0),
+        volts("L-N", 118.0, load_here_a=10.0),
+        volts("N-PE", 1.2, load_here_a=10.0),
+    ]
+    result = interpret(outlet(), chain, [METER])
+    fine = all(o.severity.is_fine for o in result.conditions if o.standing)
+    assert bool(result.next_tests or result.next_tests_note) is not fine

@@ -1,0 +1,110 @@
+"""What a person's slip, a bad line or two people at once can do: a clear word, and nothing lost or doubled."""
+
+from concurrent.futures import ThreadPoolExecutor
+from uuid import uuid4
+
+import pytest
+from django.db import connection
+
+from tests.server.test_api import entry, record
+from work.models import Reading
+
+
+@pytest.mark.parametrize("body", [b'{"entry": ', b"\xff\xfe", b"[" * 5000, b"entry=1"])
+def test_what_is_not_json_is_said_to_be_so(anna, place, body):
+    path = f"/api/points/{place['point']}/readings/{uuid4()}"
+    answer = anna.client.put(path, body, content_type="application/json")
+    assert answer.status_code == 400
+    assert answer.json() == {"problems": [{"path": "", "text": "the request is not JSON"}]}
+    assert not Reading.objects.exists()
+
+
+@pytest.mark.parametrize("value", [b"NaN", b"Infinity", b"-Infinity", b"1e999"])
+def test_a_number_that_is_none_is_named_at_the_value(anna, place, value):
+    body = b'{"entry": {"quantity": "voltage", "from": "L", "to": "N", "value": ' + value + b', "unit": "V"}}'
+    answer = anna.client.put(f"/api/points/{place['point']}/readings/{uuid4()}", body, content_type="application/json")
+    assert answer.status_code == 422
+    assert answer.json()["problems"][0]["path"] == "value"
+    assert not Reading.objects.exists()
+
+
+def test_what_was_sent_is_quoted_short(anna, place):
+    answer = record(anna, place, entry(120.0) | {"note": "x" * 100_000})
+    assert answer.json()["problems"][0]["path"] == "note"
+    assert len(answer.content) < 500
+
+
+@pytest.mark.parametrize("name", ["L" + chr(0), "L" * 500, "<b>N</b>", "neutral"])
+def test_a_strange_terminal_is_refused_with_those_there_are(anna, place, name):
+    answer = record(anna, place, entry(120.0, (name, "N")))
+    assert answer.status_code == 422
+    assert answer.json()["problems"][0]["path"] == "from"
+    assert "L, N, PE" in answer.json()["problems"][0]["text"]
+
+
+def test_what_cannot_be_found_is_said_in_words(anna):
+    missing = anna.get(f"/points/{uuid4()}/bench")
+    assert (missing.status_code, missing.json()["problems"][0]["text"]) == (404, "no such point in your crew")
+    assert anna.get("/points/not-an-id/bench").status_code == 422
+
+
+def test_a_reading_of_one_point_corrects_none_of_another(anna, place):
+    one, other = uuid4(), str(uuid4())
+    record(anna, place, entry(119.8), one)
+    body = {"circuit": place["circuit"], "name": "Outlet 2", "kind": "outlet", "terminals": ["L", "N", "PE"]}
+    assert anna.put(f"/points/{other}", body).status_code == 200
+    elsewhere = record(anna, {**place, "point": other}, entry(120.0), supersedes=str(one))
+    assert elsewhere.status_code == 422
+    assert elsewhere.json()["problems"][0]["path"] == "supersedes"
+    same_id = record(anna, {**place, "point": other}, entry(119.8), one)
+    assert same_id.status_code == 409
+    assert Reading.objects.count() == 1
+
+
+def test_a_withdrawal_can_be_sent_twice_and_not_corrected_after(anna, place):
+    one = uuid4()
+    record(anna, place, entry(240.0), one)
+    path, body = f"/points/{place['point']}/withdrawals/{uuid4()}", {"reading": str(one)}
+    assert [anna.put(path, body).status_code for _ in range(2)] == [200, 200]
+    assert record(anna, place, entry(120.0), supersedes=str(one)).status_code == 409
+    statuses = [r["status"] for r in anna.get(f"/points/{place['point']}/bench").json()["readings"]]
+    assert statuses == ["withdrawn"]
+
+
+def test_moving_on_and_coming_back_finds_it_all_again(anna, place, client_class):
+    """Another browser of the same person, as tomorrow: the same readings, the same verdict."""
+    record(anna, place, entry(119.8))
+    record(anna, place, entry(97.0, ("N", "PE")))
+    today = anna.get(f"/points/{place['point']}/bench").json()
+    tomorrow = client_class()
+    tomorrow.force_login(anna.client.session and _user_of(anna))
+    again = tomorrow.get(f"/api/points/{place['point']}/bench").json()
+    assert again["readings"] == today["readings"]
+    assert again["interpretation"] == today["interpretation"]
+
+
+def _user_of(person):
+    from django.contrib.auth import get_user_model
+
+    return get_user_model().objects.get(pk=person.client.session["_auth_user_id"])
+
+
+@pytest.mark.django_db(transaction=True)
+def test_the_same_reading_sent_five_times_at_once_is_one(anna, place, client_class):
+    one = uuid4()
+    cookies = anna.client.cookies
+
+    def send(value):
+        client = client_class()
+        client.cookies = cookies
+        try:
+            path = f"/api/points/{place['point']}/readings/{one}"
+            return client.put(path, {"entry": entry(value)}, content_type="application/json").status_code
+        finally:
+            connection.close()
+
+    with ThreadPoolExecutor(5) as pool:
+        statuses = sorted(pool.map(send, [119.8, 119.8, 119.8, 119.8, 5.0]))
+    assert Reading.objects.count() == 1
+    kept = Reading.objects.get().entry["value"]
+    assert statuses == ([200] * 4 + [409] if kept == 119.8 else [200] + [409] * 4)
