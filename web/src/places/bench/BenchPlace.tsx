@@ -17,7 +17,7 @@ import { Failure } from "../../parts/Failure";
 import { Ladder } from "../../parts/Ladder";
 import { Run } from "../../parts/Run";
 import { useSavePoint } from "../site/surveyFile";
-import classes from "./Bench.module.css";
+import classes from "./BenchPlace.module.css";
 import { Conclusion } from "./Conclusion";
 import { type Entry, ends, entryOf, isAsIs, seen } from "./entry";
 import { Keys } from "./Keys";

@@ -1,7 +1,7 @@
 import { Button } from "@mantine/core";
 import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tester } from "../../api/client";
 import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
-import classes from "./Bench.module.css";
+import classes from "./Conclusion.module.css";
 import { circumstances, ends, entryOf, seen } from "./entry";
 
 /** The verdict, what stands, what fell and why, and the next test. */

@@ -1,7 +1,7 @@
 import { Button } from "@mantine/core";
 import type { Bench, Practice, Reading } from "../../api/client";
-import classes from "./Bench.module.css";
 import { circumstances, ends, entryOf, seen } from "./entry";
+import classes from "./Log.module.css";
 
 /** Every reading ever recorded here, newest first; corrected and withdrawn ones stay visible. */
 export function Log(props: {
@@ -14,7 +14,7 @@ export function Log(props: {
   const why = new Map(bench.interpretation.not_counted.map((n) => [n.reading, n.why]));
   if (bench.readings.length === 0) return null;
   return (
-    <details className={classes.record_}>
+    <details className={classes.record}>
       <summary>
         {bench.readings.length === 1 ? "1 reading" : `${bench.readings.length} readings`} recorded
       </summary>

@@ -1,8 +1,8 @@
 import { Button, NativeSelect, Text } from "@mantine/core";
 import type { Dispatch, RefObject } from "react";
 import type { Bench, Practice, Refusal, Tester } from "../../api/client";
-import classes from "./Bench.module.css";
 import { type Entry, ends, entryOf, FUNCTIONS, type FunctionId, functionsOf, seen, sign } from "./entry";
+import classes from "./ReadingPanel.module.css";
 import type { Change, Load, Setup } from "./setup";
 
 const LOADS: [Load, string][] = [
