@@ -3,6 +3,7 @@ import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tes
 import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Conclusion.module.css";
 import { circumstances, ends, entryOf, seen } from "./entry";
+import folds from "./Fold.module.css";
 
 /** The verdict, what stands, what fell and why, and the next test. */
 export function Conclusion(props: {
@@ -41,7 +42,7 @@ export function Conclusion(props: {
         </>
       )}
       {!untested && fallen.length > 0 && (
-        <details className={classes.fold}>
+        <details className={`${folds.fold} ${classes.ruledOut}`}>
           <summary>{fallen.length} ruled out, and why</summary>
           <ul>
             {fallen.map((condition) => (
@@ -63,7 +64,7 @@ function Standing({ condition, open }: { condition: Condition; open: boolean }) 
           <VerdictShape kind={condition.severity} size={20} />
           <span className={classes.conditionTitle}>
             {condition.title}
-            {condition.strained && <em className={classes.strained}>an alarm speaks against it</em>}
+            {condition.strained && <em className={folds.strained}>an alarm speaks against it</em>}
           </span>
           <span className={classes.bar} title="How likely, for order only">
             <i style={{ width: `${Math.max(4, condition.likelihood * 100)}%` }} />
@@ -93,7 +94,7 @@ function Fallen({ condition, bench, practice }: { condition: Condition; bench: B
       <span>
         <s>{condition.title}</s>
         {reason && reading && (
-          <span className={classes.reason}>
+          <span className={folds.reason}>
             {ends(entryOf(reading), practice)} {circumstances(entryOf(reading))} would show {reason.text}; it
             shows {seen(entryOf(reading))}
           </span>
@@ -175,7 +176,7 @@ function Judgements({ found, bench, practice }: { found: Interpretation; bench: 
   if (found.judgements.length === 0) return null;
   const failing = found.judgements.filter((j) => j.result !== "pass").length;
   return (
-    <details className={classes.fold}>
+    <details className={`${folds.fold} ${classes.ruledOut}`}>
       <summary>
         {found.judgements.length} against limits{failing ? `, ${failing} not passed` : ", all passed"}
       </summary>
@@ -188,7 +189,7 @@ function Judgements({ found, bench, practice }: { found: Interpretation; bench: 
               <span>
                 <b>{j.result}</b> {reading && `${ends(entryOf(reading), practice)} ${seen(entryOf(reading))}`}
                 : {j.text}
-                <span className={classes.reason}>
+                <span className={folds.reason}>
                   {j.limit}. {j.source}. Your local code comes first.
                 </span>
               </span>

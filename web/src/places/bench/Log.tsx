@@ -1,6 +1,7 @@
 import { Button } from "@mantine/core";
 import type { Bench, Practice, Reading } from "../../api/client";
 import { circumstances, ends, entryOf, seen } from "./entry";
+import folds from "./Fold.module.css";
 import classes from "./Log.module.css";
 
 /** Every reading ever recorded here, newest first; corrected and withdrawn ones stay visible. */
@@ -14,7 +15,7 @@ export function Log(props: {
   const why = new Map(bench.interpretation.not_counted.map((n) => [n.reading, n.why]));
   if (bench.readings.length === 0) return null;
   return (
-    <details className={classes.record}>
+    <details className={folds.fold}>
       <summary>
         {bench.readings.length === 1 ? "1 reading" : `${bench.readings.length} readings`} recorded
       </summary>
@@ -23,7 +24,7 @@ export function Log(props: {
           <li key={reading.id} data-status={reading.status}>
             <span className={classes.seen}>
               <b>{ends(entryOf(reading), practice)}</b> <span className="mono">{seen(entryOf(reading))}</span>
-              <span className={classes.reason}>
+              <span className={folds.reason}>
                 {[
                   circumstances(entryOf(reading)),
                   reading.tester_label,
@@ -33,9 +34,9 @@ export function Log(props: {
                   .filter(Boolean)
                   .join(" · ")}
               </span>
-              {reading.status !== "counts" && <em className={classes.strained}>{reading.status}, kept</em>}
+              {reading.status !== "counts" && <em className={folds.strained}>{reading.status}, kept</em>}
               {why.has(reading.id) && (
-                <em className={classes.strained}>does not count: {why.get(reading.id)}</em>
+                <em className={folds.strained}>does not count: {why.get(reading.id)}</em>
               )}
             </span>
             {reading.status === "counts" && (
