@@ -10,7 +10,8 @@ from django.utils import timezone
 
 from crews.models import Crew
 from evenprobe.formats import FormatError, SurveyFile, parse
-from evenprobe.formats.survey import PointEntry, ReadingEntry
+from evenprobe.formats.reading import ReadingEntry
+from evenprobe.formats.survey import PointEntry
 from kit.models import Tester
 from kit.services import put_tester, tester_of
 from project.problems import Refused

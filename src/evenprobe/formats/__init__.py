@@ -3,7 +3,8 @@
 from evenprobe.formats.answers import forecast_answer, interpretation_answer, point_answer
 from evenprobe.formats.network import NetworkFile
 from evenprobe.formats.problems import FormatError, parse, parse_json
-from evenprobe.formats.survey import InstrumentEntry, PointEntry, ReadingEntry, SurveyFile
+from evenprobe.formats.reading import ReadingEntry
+from evenprobe.formats.survey import InstrumentEntry, PointEntry, SurveyFile
 
 __all__ = [
     "FormatError",

@@ -5,8 +5,8 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field, model_validator
 
+from evenprobe.formats.fields import Name, Positive, Strict
 from evenprobe.formats.problems import FieldError, FormatError
-from evenprobe.formats.survey import Name, Positive, Strict
 from evenprobe.network import EARTH, Mesh, NetworkError, Solution
 
 Ends = Annotated[tuple[Name, Name], Field()]

@@ -2,38 +2,21 @@
 
 from collections.abc import Iterator
 from datetime import date, datetime
-from math import isfinite
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import (
-    AwareDatetime,
-    BaseModel,
-    ConfigDict,
     Field,
-    StringConstraints,
     field_validator,
     model_validator,
 )
 
+from evenprobe.formats.fields import Name, Positive, Strict, Text
 from evenprobe.formats.problems import FieldError, FormatError
-from evenprobe.formats.units import UNITS_OF, Unit, to_si
+from evenprobe.formats.reading import ReadingEntry
 from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
-from evenprobe.testers import Device, Input, Instrument, InstrumentKind, Measurement, Quantity, Reading
+from evenprobe.testers import Instrument, InstrumentKind, Quantity, Reading
 from evenprobe.testers.instruments import TYPED
-from evenprobe.testers.showing import LAMP_PAIRS
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
-
-HIGHEST_OHMS = 1e12
-HIGHEST_LOAD_A = 1000.0
-
-Name = Annotated[str, StringConstraints(min_length=1, max_length=120, strip_whitespace=True)]
-Text = Annotated[str, StringConstraints(max_length=4000)]
-Positive = Annotated[float, Field(gt=0)]
-NotNegative = Annotated[float, Field(ge=0)]
-
-
-class Strict(BaseModel):
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, frozen=True, populate_by_name=True)
 
 
 class SupplyEntry(Strict):
@@ -98,137 +81,6 @@ class CircuitEntry(Strict):
     def facts(self) -> CircuitFacts:
         conductor = None if self.conductor is None else conductor_named(self.conductor)
         return CircuitFacts(self.rating_a, conductor, self.length_m)
-
-
-class ReadingEntry(Strict):
-    id: Name | None = None
-    quantity: Quantity
-    mode: Literal["ac", "dc"] | None = None
-    from_: Annotated[str | None, Field(alias="from")] = None
-    to: str | None = None
-    value: float | bool | dict[str, bool] | None = None
-    at_least: float | None = None
-    below: float | None = None
-    over_range: Literal[True] | None = None
-    unit: Unit | None = None
-    input: Input | None = None
-    instrument: Name | None = None
-    test_v: Positive | None = None
-    test_ma: Positive | None = None
-    ms: NotNegative | None = None
-    load_here_a: Annotated[float, Field(gt=0, le=HIGHEST_LOAD_A)] | None = None
-    load_elsewhere_a: Annotated[float, Field(gt=0, le=HIGHEST_LOAD_A)] | None = None
-    device: Device | None = None
-    at: AwareDatetime | None = None
-    by: Text | None = None
-    note: Text | None = None
-    supersedes: Name | None = None
-    """The reading this one corrects; both stay in the file, this one counts."""
-    withdrawn: Literal[True] | None = None
-    """Taken back by whoever took it. It stays in the file and does not count."""
-
-    @model_validator(mode="before")
-    @classmethod
-    def _numbers_are_numbers(cls, data: Any) -> Any:
-        """A number as text is a slip, and true is no number where one is meant."""
-        if isinstance(data, dict):
-            value = data.get("value")
-            if isinstance(value, str | list):
-                raise FieldError("value", f"must be a number, not {value!r}")
-            if isinstance(value, float) and not isfinite(value):
-                raise FieldError("value", "must be a finite number")
-            for key in ("at_least", "below", "load_here_a", "load_elsewhere_a"):
-                if isinstance(data.get(key), str | bool):
-                    raise FieldError(key, f"must be a number, not {data[key]!r}")
-        return data
-
-    @model_validator(mode="after")
-    def _makes_sense(self) -> "ReadingEntry":
-        self._check_ends()
-        match self.quantity:
-            case Quantity.PRESENCE | Quantity.TRIP:
-                if not isinstance(self.value, bool):
-                    raise FieldError("value", "must be true or false")
-            case Quantity.LAMPS:
-                self._check_lamps()
-            case _:
-                self._check_number()
-        return self
-
-    def _check_ends(self) -> None:
-        two_ends = self.quantity in (Quantity.VOLTAGE, Quantity.RESISTANCE, Quantity.INSULATION)
-        if two_ends or self.quantity is Quantity.PRESENCE:
-            if self.from_ is None:
-                raise FieldError("from", "is missing: a number without its points is not a reading")
-            if two_ends and self.to is None:
-                raise FieldError("to", "is missing: a number without both points is not a reading")
-        if self.from_ is not None and self.from_ == self.to:
-            raise FieldError("to", f"both probes are on {self.to}; put one on another contact")
-
-    def _check_lamps(self) -> None:
-        if not isinstance(self.value, dict) or not self.value:
-            raise FieldError("value", 'must say which lamps are lit, as {"L-N": true}')
-        for lamp in self.value:
-            if lamp not in LAMP_PAIRS:
-                raise FieldError("value", f"unknown lamp {lamp!r}; use {', '.join(LAMP_PAIRS)}")
-
-    def _check_number(self) -> None:
-        units = UNITS_OF[self.quantity]
-        if self.unit is not None and self.unit not in units:
-            raise FieldError("unit", f"{self.unit} is no unit of {self.quantity}; use {', '.join(units)}")
-        if isinstance(self.value, bool | dict):
-            raise FieldError("value", "must be a number")
-        self._check_given_once()
-        for name in ("value", "at_least", "below"):
-            number = getattr(self, name)
-            if number is None:
-                continue
-            if number < 0 and not (self.quantity is Quantity.VOLTAGE and self.mode == "dc" and name == "value"):
-                what = "an AC voltage" if self.quantity is Quantity.VOLTAGE else f"a {self.quantity}"
-                raise FieldError(name, f"{what} cannot be negative: check the sign, or DC was meant")
-            if self.quantity in (Quantity.RESISTANCE, Quantity.INSULATION) and self.si(number) > HIGHEST_OHMS:
-                raise FieldError(name, "more than any tester shows; if the display showed OL, say over_range")
-        if self.at_least is not None and self.below is not None and self.at_least >= self.below:
-            raise FieldError("below", "must be above at_least: the first step that stayed dark")
-
-    def _check_given_once(self) -> None:
-        stepped = self.at_least is not None or self.below is not None
-        given = (self.value is not None) + stepped + (self.over_range is True)
-        if given == 0:
-            raise FieldError("value", "is missing")
-        if given > 1:
-            raise FieldError("value", "give a value, or steps, or over_range, not several")
-        if self.over_range and self.quantity not in (Quantity.RESISTANCE, Quantity.INSULATION):
-            raise FieldError("over_range", "for volts say at_least with the top of the range, and treat it as live")
-
-    def si(self, number: float) -> float:
-        return to_si(number, self.unit or UNITS_OF[self.quantity][0])
-
-    def reading(self, name: str, instrument: Instrument) -> Reading:
-        """The core's reading; the terminals have been checked to be the point's."""
-        has_number = self.quantity in UNITS_OF
-        number = float(self.value) if has_number and isinstance(self.value, int | float) else None
-        device: Device = self.device or ("open" if self.quantity is Quantity.RESISTANCE else "closed")
-        return Reading(
-            id=name,
-            measurement=Measurement(
-                quantity=self.quantity,
-                from_=None if self.from_ is None else Terminal(self.from_),
-                to=None if self.to is None else Terminal(self.to),
-                instrument=instrument,
-                input=self.input or "high-z",
-                load_here_a=self.load_here_a,
-                load_elsewhere_a=self.load_elsewhere_a,
-                device=device,
-            ),
-            value=None if number is None else self.si(number),
-            at_least=None if self.at_least is None else self.si(self.at_least),
-            below=None if self.below is None else self.si(self.below),
-            over_range=self.over_range is True,
-            alarm=self.value if isinstance(self.value, bool) else None,
-            lit=self.value if isinstance(self.value, dict) else {},
-            dc=self.mode == "dc",
-        )
 
 
 class PointEntry(Strict):
