@@ -7,6 +7,7 @@ from bench.draws import draw, points
 from evenprobe.interpretation import Bank
 from evenprobe.interpretation.fit import distances
 from evenprobe.interpretation.refine import FITS, Start, refine
+from evenprobe.interpretation.second_look import _hops
 from evenprobe.testers import Evidence, weigh
 from evenprobe.wiring import Terminal, conditions_for
 from tests.core.installations import continental, outlet, read, volts
@@ -71,3 +72,60 @@ def test_neutral_to_earth_is_judged_at_whichever_contact_is_the_neutral():
     assert [j.interval[1] < 5 for j in judged.values()] == [True]
     polarised = read(outlet(), volts("L-N", 120), volts("L-PE", 0.4), volts("N-PE", 120))
     assert any(j.interval[0] > 100 for j in polarised.judgements if j.limit.id == "n-pe.unloaded")
+
+
+def test_hops_stay_in_the_cube_and_keep_some_of_where_they_come_from():
+    ends = np.random.default_rng(1).random((3, 40))
+    hopped = _hops(ends, 64, np.random.default_rng(2))
+    assert hopped.shape == (64, 40)
+    assert ((hopped >= 0) & (hopped <= 1)).all()
+    kept = (hopped[:, None] == ends).mean(axis=2).max(axis=1)
+    assert kept[:8].mean() > 0.7
+    assert kept[-8:].mean() < 0.4
+    assert np.array_equal(hopped, _hops(ends, 64, np.random.default_rng(2)))
+
+
+@pytest.mark.parametrize("number", range(3))
+def test_patience_finds_no_less_and_ends_lie_in_the_cube(number):
+    facts = points()[3]
+    bank = Bank(facts, 64)
+    truth, evidence = evidence_of(facts, number)
+    block = next(rows for c, rows in bank.blocks if c.id == truth.id)
+    start = [Start(truth, bank.cube[block][:16])]
+    hasty = refine(bank.installation, evidence, start)[truth.id]
+    patient = refine(bank.installation, evidence, start, patiently=True)[truth.id]
+    assert patient.miss <= max(hasty.miss, FITS)
+    for arrival in (hasty, patient):
+        assert arrival.cube.shape[1] == bank.installation.unknowns.count
+        assert ((arrival.cube >= 0) & (arrival.cube <= 1)).all()
+
+
+def test_nothing_to_start_from_arrives_nowhere():
+    bank = Bank(outlet(), 4)
+    assert refine(bank.installation, weigh(volts("L-N", 120.0), 120), []) == {}
+
+
+def test_a_reading_far_beyond_a_condition_excludes_it_without_a_search(monkeypatch):
+    """A supply at most ten percent low cannot show the full voltage, whatever its samples."""
+    searched = []
+
+    def noted(_installation, _evidence, starts, **_how):
+        searched.extend(s.condition.id for s in starts)
+        return {}
+
+    monkeypatch.setattr("evenprobe.interpretation.second_look.refine", noted)
+    result = read(outlet(), volts("L-N", 125.5), volts("L-PE", 125.4), volts("N-PE", 0.1))
+    assert {"supply-low", "wrong-system", "line-earth-swapped"} & set(searched) == set()
+    assert "supply-low" not in {o.condition.id for o in result.conditions if o.standing}
+
+
+@pytest.mark.parametrize(("pair", "condition"), [("PE-REF", "earth-from-neutral-swapped"), ("N-PE", "open-earth")])
+def test_the_reason_names_a_reading_that_the_condition_would_not_show(pair, condition):
+    taken = [volts("L-N", 120.4), volts("L-PE", 120.5), volts("N-PE", 0.1), volts("PE-REF", 0.1)]
+    result = read(outlet(), *taken)
+    outcome = next(o for o in result.conditions if o.condition.id == condition)
+    assert not outcome.standing
+    (reason,) = outcome.reasons
+    low, high = reason.would_show
+    assert reason.reading in {r.id for r in taken}
+    assert not low - 0.5 <= reason.seen <= high + 0.5, pair
