@@ -2,6 +2,7 @@
 
 import argparse
 import json
+import os
 import sys
 from collections.abc import Callable, Sequence
 from pathlib import Path
@@ -20,6 +21,7 @@ from evenprobe.formats import (
 from evenprobe.interpretation import bank_for, forecast, interpret
 
 INPUT_ERROR = 2
+READER_WENT_AWAY = 1
 
 
 def _interpret(options: argparse.Namespace) -> dict[str, Any]:
@@ -82,6 +84,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     except FormatError as error:
         print(error, file=sys.stderr)
         return INPUT_ERROR
-    json.dump(answer, sys.stdout, indent=1, ensure_ascii=False, allow_nan=False)
-    print()
+    try:
+        print(json.dumps(answer, indent=1, ensure_ascii=False, allow_nan=False), flush=True)
+    except BrokenPipeError:
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+        return READER_WENT_AWAY
     return 0
