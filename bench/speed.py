@@ -111,6 +111,7 @@ def over_http() -> list[float]:
     circuit = put_circuit(crew, uuid4(), board.id, "c", 15, "14 AWG")
     client = Client()
     client.force_login(user)
+    bank_for.cache_clear()
     times = []
     for turn in range(REPEATS):
         point = put_point(crew, uuid4(), circuit.id, f"p{turn}", "outlet", ["L", "N", "PE"], 24)
