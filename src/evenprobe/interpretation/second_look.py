@@ -27,7 +27,7 @@ HOPELESS_DISTANCE_OF_MORE = 500.0
 """Beyond these, by how many readings there are, the nearest sample is not worth moving: several times what a
 truth ever was away from its own nearest in 20 000 random surveys."""
 HOPS = 48
-WORTH_HOPPING = {1: 0.0, 2: 0.0, 3: 8.0, 4: 8.0}
+WORTH_HOPPING = {1: 0.0, 2: 0.0, 3: 20.0, 4: 20.0}
 WORTH_HOPPING_WITH_MORE = 60.0
 """A least miss above FITS and up to this, by how many readings there are, is worth hops away from the ends."""
 PATIENT_HOPS = 128
