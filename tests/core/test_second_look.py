@@ -19,14 +19,17 @@ def evidence_of(facts, number):
     return drawn.truth, [w for w in weighed if isinstance(w, Evidence)]
 
 
+def samples_of(bank, condition):
+    return bank.cube[next(rows for c, rows in bank.blocks if c.id == condition.id)]
+
+
 @pytest.mark.parametrize("number", range(6))
 def test_refining_never_ends_farther_off_than_it_began(number):
     facts = points()[0]
     bank = Bank(facts, 64)
     truth, evidence = evidence_of(facts, number)
-    block = next(rows for c, rows in bank.blocks if c.id == truth.id)
-    few = refine(bank.installation, evidence, [Start(truth, bank.cube[block][:1])])[truth.id].miss
-    begun = refine(bank.installation, evidence, [Start(truth, bank.cube[block][:16])])[truth.id].miss
+    few = refine(bank.installation, evidence, [Start(truth, samples_of(bank, truth)[:1])])[truth.id].miss
+    begun = refine(bank.installation, evidence, [Start(truth, samples_of(bank, truth)[:16])])[truth.id].miss
     assert begun <= max(few, FITS)
 
 
@@ -90,8 +93,7 @@ def test_patience_finds_no_less_and_ends_lie_in_the_cube(number):
     facts = points()[3]
     bank = Bank(facts, 64)
     truth, evidence = evidence_of(facts, number)
-    block = next(rows for c, rows in bank.blocks if c.id == truth.id)
-    start = [Start(truth, bank.cube[block][:16])]
+    start = [Start(truth, samples_of(bank, truth)[:16])]
     hasty = refine(bank.installation, evidence, start)[truth.id]
     patient = refine(bank.installation, evidence, start, patiently=True)[truth.id]
     assert patient.miss <= max(hasty.miss, FITS)

@@ -7,7 +7,7 @@ differ by their change alone.
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
-from typing import Any
+from typing import Any, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,6 +19,8 @@ from evenprobe.wiring.installation import SLOPE_STEP, BesideBranches, Blocks, So
 from evenprobe.wiring.unknowns import Values
 
 Array = NDArray[Any]
+Key = TypeVar("Key")
+Value = TypeVar("Value")
 
 SAMPLES_PER_CONDITION = 1024
 SEED = 20
@@ -79,10 +81,7 @@ class Samples:
         """What the measurement would show, (B,) in volts or ohms."""
         key = measurement, lamp
         if key not in self._predicted:
-            while len(self._predicted) >= PREDICTIONS_KEPT:
-                self._predicted.pop(next(iter(self._predicted)), None)
-            self._predicted[key] = predicted = self._predict(measurement, lamp)
-            return predicted
+            return _remembered(self._predicted, key, self._predict(measurement, lamp))
         return self._predicted[key]
 
     def _predict(self, measurement: Measurement, lamp: str | None) -> Array:
@@ -150,6 +149,14 @@ class Samples:
         return low, high
 
 
+def _remembered(memory: dict[Key, Value], key: Key, value: Value) -> Value:
+    """The value, kept; the oldest is dropped for it when there are too many."""
+    while len(memory) >= PREDICTIONS_KEPT:
+        memory.pop(next(iter(memory)), None)
+    memory[key] = value
+    return value
+
+
 def _beside_branches(m: Measurement) -> list[BesideBranches]:
     """Unknowns that act at the known load and at the probes, where they matter."""
     names: list[BesideBranches] = []
@@ -199,8 +206,6 @@ class Bank(Samples):
         """What the samples of each condition show, its source anywhere in its span."""
         key = e.measurement, e.lamp
         if key not in self._ranges:
-            while len(self._ranges) >= PREDICTIONS_KEPT:
-                self._ranges.pop(next(iter(self._ranges)), None)
             p = self.predicted(e.measurement, e.lamp)
             low, high = self.scale if e.with_source else (1.0, 1.0)
             by_condition = len(self.conditions), self.samples
@@ -210,8 +215,7 @@ class Bank(Samples):
             found = ShownRange(
                 lowest[:, 0], -highest[:, 0], 2 * lowest[:, 0] - lowest[:, 1], highest[:, 1] - 2 * highest[:, 0]
             )
-            self._ranges[key] = found
-            return found
+            return _remembered(self._ranges, key, found)
         return self._ranges[key]
 
     def potential(self, terminal: Terminal) -> Array:

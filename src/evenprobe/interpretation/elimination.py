@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -55,13 +55,26 @@ def anything_stands(bank: Bank, evidence: Sequence[Evidence]) -> bool:
     """Whether any condition explains the evidence, by its samples or, looked at again briefly, near them."""
     if at_odds(evidence):
         return False
+    against = _held_against(bank, evidence)
+    return bool((against.miss <= 1.0).any()) or any(
+        found <= FITS for found in look_again(bank, *against, briefly=True).values()
+    )
+
+
+class _Held(NamedTuple):
+    """What confines of the evidence, and of every sample of the bank what it shows, misses by, and its best scale."""
+
+    evidence: tuple[Evidence, ...]
+    predicted: Array
+    miss: Array
+    scale: Array
+
+
+def _held_against(bank: Bank, evidence: Sequence[Evidence]) -> _Held:
     confined = confining(evidence)
     predicted = bank.predictions(confined)
     miss = misses(confined, predicted, bank.scale, worth_knowing=WORTH_KNOWING)
-    if (miss <= 1.0).any():
-        return True
-    scale = best_scale(confined, predicted, bank.scale)
-    return any(found <= FITS for found in look_again(bank, confined, predicted, miss, scale, briefly=True).values())
+    return _Held(confined, predicted, miss, best_scale(confined, predicted, bank.scale))
 
 
 def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
@@ -71,14 +84,11 @@ def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
         everything = tuple(Standing(c, block.start + rows, 1.0) for c, block in bank.blocks)
         nothing = np.zeros(len(bank.cube))
         return Elimination((), nothing, nothing + 1, everything, ())
-    evidence = confining(evidence)
-    predicted = bank.predictions(evidence)
-    miss = misses(evidence, predicted, bank.scale, worth_knowing=WORTH_KNOWING)
-    scale = best_scale(evidence, predicted, bank.scale)
-    refined = {} if at_odds(evidence) else look_again(bank, evidence, predicted, miss, scale)
+    held = _held_against(bank, evidence)
+    refined = {} if at_odds(evidence) else look_again(bank, *held)
     standing, fallen = [], []
     for condition, block in bank.blocks:
-        own = miss[block]
+        own = held.miss[block]
         best = float(own.min())
         if best > 1.0 and refined.get(condition.id, np.inf) > FITS:
             fallen.append(condition)
@@ -87,7 +97,7 @@ def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
         near = nearest[(own[nearest] <= max(1.0, best) + NEIGHBOUR_SLACK) | FEWEST]
         share = max(float((own <= 1.0).sum()), 0.5) / bank.samples
         standing.append(Standing(condition, block.start + near, share))
-    return Elimination(evidence, miss, scale, tuple(standing), tuple(fallen))
+    return Elimination(held.evidence, held.miss, held.scale, tuple(standing), tuple(fallen))
 
 
 def reason_for(bank: Bank, elimination: Elimination, condition: Condition) -> Reason:
