@@ -15,7 +15,8 @@ from scipy.stats import qmc
 
 from evenprobe.testers import Evidence, Measurement, Quantity, lamp_slopes, lamp_volts, potential, shown, slopes
 from evenprobe.wiring import Condition, Installation, PointFacts, Terminal, conditions_for
-from evenprobe.wiring.installation import SLOPE_STEP, BesideBranches, Blocks, Solved
+from evenprobe.wiring.installation import BesideBranches, Solved
+from evenprobe.wiring.sensitivities import SLOPE_STEP, Blocks
 from evenprobe.wiring.unknowns import Values
 
 Array = NDArray[Any]
@@ -113,7 +114,7 @@ class Samples:
                 ]
             )
             dc, device_open = mode
-            found[:, rows] = self.installation.slopes(
+            found[:, rows] = self.installation.sensitivities.slopes(
                 per_branch, self.cube, self.blocks, dc=dc, device_open=device_open
             )
         for i, e in enumerate(evidence):

@@ -9,29 +9,23 @@ capacitances sit at the tap and at the contacts. A resistance reading is the sam
 the sources at zero and the device open.
 """
 
-from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any, Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import qmc
 
 from evenprobe.network import EARTH, Mesh, Solution
 from evenprobe.supplies import Earthing, limit_for
-from evenprobe.wiring.conditions import CATALOGUE, HEALTHY, OPEN, Condition, Wire
+from evenprobe.wiring.conditions import HEALTHY, OPEN, Condition, Wire
 from evenprobe.wiring.points import PointFacts
+from evenprobe.wiring.sensitivities import Blocks, Sensitivities
 from evenprobe.wiring.unknowns import Cube, Unknowns, Values
 
 Array = NDArray[Any]
 
 OPEN_SIEMENS = 1e-9
-SLOPE_STEP = 1e-5
-"""Of the unit cube, for differences."""
-SPARSITY_SAMPLES = 4
-"""Of each condition, to see which unknowns touch which branch: all there, each on both sides of its middle."""
-
 TERMINALS = ("L", "N", "PE", "TAP_L", "TAP_N", "REF")
 """Ports of a solved installation: the contacts as labelled, where other loads tap the run, the mass of earth."""
 
@@ -71,7 +65,6 @@ _BETWEEN: dict[frozenset[Wire], str] = {
 }
 _WIRES: tuple[Wire, ...] = ("line", "neutral", "earth")
 
-Blocks = Sequence[tuple[Condition, slice]]
 BesideBranches = Literal["known_load_error", "contact_ohm", "reference_ohm"]
 
 
@@ -124,59 +117,10 @@ class Installation:
             values["reference_ohm"],
         )
 
-    def slopes(self, per_branch: Array, cube: Cube, blocks: Blocks, *, dc: bool, device_open: bool) -> Array:
-        """What quantities (R, B) that answer to the branches' admittances change by along each axis, (B, R, unknowns).
-
-        `per_branch` (R, K, B): per siemens of each branch, complex, of whose products the real part counts. How
-        the admittances move is found by differences, one-sided, away from the nearer wall, moving at once all
-        axes that touch no branch in common (Curtis, Powell and Reid, J. IMA 13, 1974).
-        """
-        touches, group = self._sparsity
-        step = np.where(cube > 0.5, -SLOPE_STEP, SLOPE_STEP)
-        together = np.arange(int(group.max()) + 1)[:, None] == group
-        change = self._changes(cube, blocks, step, together, dc, device_open)
-        moves = np.ascontiguousarray(change.transpose(2, 1, 0))
-        answers = np.ascontiguousarray(per_branch.transpose(2, 0, 1))
-        found = np.empty((*answers.shape[:2], cube.shape[1]))
-        for own, axes in zip(moves, together, strict=True):
-            found[:, :, axes] = np.real(answers * own[:, None]) @ touches[:, axes].astype(float)
-        return np.asarray(found / step[:, None])
-
     @cached_property
-    def _sparsity(self) -> tuple[NDArray[np.bool_], NDArray[np.intp]]:
-        """Which axes touch which branch, (K, unknowns), and for each axis the group it can be moved with."""
-        conditions = list(CATALOGUE.values())
-        samples = [
-            self.unknowns.every_way(s)[-1] for s in qmc.Sobol(self.unknowns.count, rng=0).random(SPARSITY_SAMPLES)
-        ]
-        cube = np.tile(samples, (len(conditions), 1))
-        blocks = [(c, slice(i * SPARSITY_SAMPLES, (i + 1) * SPARSITY_SAMPLES)) for i, c in enumerate(conditions)]
-        step = np.where(cube > 0.5, -SLOPE_STEP, SLOPE_STEP)
-        alone = np.eye(self.unknowns.count, dtype=bool)
-        touches = np.zeros((len(_MESH.branches), self.unknowns.count), dtype=bool)
-        for dc, device_open in ((False, False), (False, True), (True, True)):
-            touches |= (self._changes(cube, blocks, step, alone, dc, device_open) != 0).any(axis=1)
-        group = np.zeros(self.unknowns.count, dtype=np.intp)
-        used: list[NDArray[np.bool_]] = []
-        for axis in np.argsort(-touches.sum(axis=0), kind="stable"):
-            free = (i for i, branches in enumerate(used) if not (branches & touches[:, axis]).any())
-            group[axis] = next(free, len(used))
-            if group[axis] == len(used):
-                used.append(np.zeros(len(touches), dtype=bool))
-            used[group[axis]] |= touches[:, axis]
-        return touches, group
-
-    def _changes(
-        self, cube: Cube, blocks: Blocks, step: Cube, together: NDArray[np.bool_], dc: bool, device_open: bool
-    ) -> Array:
-        """Change of each branch's admittance, (K, B, G), when each group (G, unknowns) of axes makes its step."""
-        count, groups = len(cube), len(together)
-        moved = np.concatenate([cube[:, None], cube[:, None] + step[:, None] * together], axis=1)
-        wider = [(c, slice(rows.start * (1 + groups), rows.stop * (1 + groups))) for c, rows in blocks]
-        values = self.unknowns(moved.reshape(-1, cube.shape[1]))
-        admittance = self._admittances(values, wider, dc, device_open)
-        stacked = np.stack([admittance[name] for name in _MESH.branches]).reshape(-1, count, 1 + groups)
-        return np.asarray(stacked[:, :, 1:] - stacked[:, :, :1])
+    def sensitivities(self) -> Sensitivities:
+        """How what it shows answers to each unknown."""
+        return Sensitivities(self.unknowns, tuple(_MESH.branches), self._admittances)
 
     def source_span(self, condition: Condition) -> tuple[float, float]:
         """Source voltage, lowest and highest, that the condition allows."""
