@@ -1,8 +1,8 @@
-import { Anchor, Button, Group, Modal, Text } from "@mantine/core";
+import { Button, Group, Modal, Text } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { useEffect, useRef } from "react";
-import { Link, useParams } from "react-router";
+import { useParams } from "react-router";
 import client, {
   answer,
   type Bench as BenchData,
@@ -11,20 +11,21 @@ import client, {
   type Reading,
   type Tester,
 } from "../../api/client";
-import { useBench, useBenchWrite, usePractice, useSite, useTesters } from "../../api/queries";
+import { useBench, useBenchWrite, usePractice, useTesters } from "../../api/queries";
 import { Face } from "../../parts/Face";
 import { Failure } from "../../parts/Failure";
 import { Ladder } from "../../parts/Ladder";
-import { Run } from "../../parts/Run";
 import { useSavePoint } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
 import { Conclusion } from "./Conclusion";
 import { type Entry, ends, entryOf, isAsIs, seen } from "./entry";
+import { Header } from "./Header";
 import { Keys } from "./Keys";
 import { Log } from "./Log";
 import { forgetBench, rememberBench } from "./lastBench";
 import { ReadingPanel } from "./ReadingPanel";
 import { entryFor, useSetup } from "./setup";
+import { useBenchKeys } from "./useBenchKeys";
 
 export function BenchPlace() {
   const { pointId = "" } = useParams();
@@ -232,27 +233,6 @@ function PointUnderTest({
   );
 }
 
-function Header({ bench }: { bench: BenchData }) {
-  const site = useSite(bench.site.id);
-  const circuit = site.data?.supplies
-    .flatMap((s) => s.boards)
-    .flatMap((b) => b.circuits)
-    .find((c) => c.id === bench.circuit.id);
-  return (
-    <header className={classes.header}>
-      <div className={classes.crumb}>
-        <Anchor component={Link} to={`/sites/${bench.site.id}`} size="sm">
-          {bench.site.name}
-        </Anchor>
-        <span className="quiet"> · {bench.circuit.name}</span>
-        <h1>{bench.name}</h1>
-      </div>
-      <div className={classes.run}>{circuit && <Run circuit={circuit} here={bench.id} compact />}</div>
-      <strong className={classes.live}>Treat every part as live.</strong>
-    </header>
-  );
-}
-
 function probeHint(
   probes: { reference: string | null; measuring: string | null },
   detector: boolean,
@@ -267,37 +247,4 @@ function probeHint(
   if (!probes.reference) return "Tap the reference contact first.";
   if (!probes.measuring) return `Reference at ${name(probes.reference)}. Now tap the measuring contact.`;
   return `Dark probe on ${name(probes.reference)} first, then copper on ${name(probes.measuring)}. Off in reverse. One hand.`;
-}
-
-/** Digits go to the reading, letters place probes, Space sets up the next test, ? lists the keys. */
-function useBenchKeys(props: {
-  letters: Record<string, string>;
-  contact: (terminal: string) => void;
-  setUp: () => void;
-  list: () => void;
-  field: React.RefObject<HTMLInputElement | null>;
-}) {
-  const latest = useRef(props);
-  latest.current = props;
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const { letters, contact, setUp, list, field } = latest.current;
-      if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('[role="dialog"]')) return;
-      const at = event.target as HTMLElement;
-      const elsewhere = at !== field.current && /^(INPUT|SELECT|TEXTAREA)$/.test(at.tagName);
-      if (elsewhere) return;
-      const onControl = at !== field.current && at.closest("button, a, summary, [role=button]") !== null;
-      const terminal = letters[event.key.toLowerCase()];
-      if (terminal) contact(terminal);
-      else if (event.key === "?") list();
-      else if (event.key === " " && !onControl) setUp();
-      else {
-        if (/^[0-9.,]$/.test(event.key)) field.current?.focus();
-        return;
-      }
-      event.preventDefault();
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, []);
 }

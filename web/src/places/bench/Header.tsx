@@ -1,0 +1,28 @@
+import { Anchor } from "@mantine/core";
+import { Link } from "react-router";
+import type { Bench } from "../../api/client";
+import { useSite } from "../../api/queries";
+import { Run } from "../../parts/Run";
+import classes from "./BenchPlace.module.css";
+
+/** Where one stands: the site, the circuit as a run, this point on it, and the caution. */
+export function Header({ bench }: { bench: Bench }) {
+  const site = useSite(bench.site.id);
+  const circuit = site.data?.supplies
+    .flatMap((s) => s.boards)
+    .flatMap((b) => b.circuits)
+    .find((c) => c.id === bench.circuit.id);
+  return (
+    <header className={classes.header}>
+      <div className={classes.crumb}>
+        <Anchor component={Link} to={`/sites/${bench.site.id}`} size="sm">
+          {bench.site.name}
+        </Anchor>
+        <span className="quiet"> · {bench.circuit.name}</span>
+        <h1>{bench.name}</h1>
+      </div>
+      <div className={classes.run}>{circuit && <Run circuit={circuit} here={bench.id} compact />}</div>
+      <strong className={classes.live}>Treat every part as live.</strong>
+    </header>
+  );
+}
