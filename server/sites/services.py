@@ -8,7 +8,8 @@ from django.db.models import Max, QuerySet
 
 from crews.models import Crew
 from evenprobe.formats import parse
-from evenprobe.formats.survey import CircuitEntry, PointEntry, SupplyEntry
+from evenprobe.formats.supply import SupplyEntry
+from evenprobe.formats.survey import CircuitEntry, PointEntry
 from evenprobe.supplies import PRACTICES, SYSTEMS, PracticeId
 from project.problems import NotFoundHere, Refused
 from sites.models import Board, Circuit, Point, Site, Supply

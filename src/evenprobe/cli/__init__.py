@@ -11,14 +11,20 @@ from typing import Any
 from evenprobe import __version__
 from evenprobe.formats import (
     FormatError,
+    IsolationFile,
+    KitFile,
     NetworkFile,
     SurveyFile,
+    fitness_answer,
     forecast_answer,
     interpretation_answer,
+    isolation_answer,
     parse,
     parse_json,
 )
 from evenprobe.interpretation import bank_for, forecast, interpret
+from evenprobe.isolation import isolation
+from evenprobe.testers.fitness import fitness
 
 INPUT_ERROR = 2
 READER_WENT_AWAY = 1
@@ -49,6 +55,15 @@ def _solve(options: argparse.Namespace) -> dict[str, Any]:
     return parse(NetworkFile, _read(options.file)).solve()
 
 
+def _fit(options: argparse.Namespace) -> dict[str, Any]:
+    kit = parse(KitFile, _read(options.file))
+    return fitness_answer(fitness(kit.the_task(), kit.held()))
+
+
+def _isolate(options: argparse.Namespace) -> dict[str, Any]:
+    return isolation_answer(isolation(parse(IsolationFile, _read(options.file)).log()))
+
+
 def _read(name: str) -> Any:
     try:
         text = sys.stdin.buffer.read() if name == "-" else Path(name).read_bytes()
@@ -74,6 +89,8 @@ def _parser() -> argparse.ArgumentParser:
     predict = command("predict", _predict, "what each pair would show under a condition", "SURVEY")
     predict.add_argument("--condition", required=True, metavar="ID")
     command("solve", _solve, "two-point equivalents of an explicit network", "NETWORK")
+    command("fit", _fit, "is this tester fit for this task", "KIT")
+    command("isolate", _isolate, "state of a proof of death", "LOG")
     return parser
 
 

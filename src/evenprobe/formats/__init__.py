@@ -1,20 +1,26 @@
 """The open files, in and out. Pydantic only here, at the edge; inside are the core's own value objects."""
 
 from evenprobe.formats.answers import forecast_answer, interpretation_answer, point_answer
+from evenprobe.formats.isolation import IsolationFile, isolation_answer
+from evenprobe.formats.kit import InstrumentEntry, KitFile, fitness_answer
 from evenprobe.formats.network import NetworkFile
 from evenprobe.formats.problems import FormatError, parse, parse_json
 from evenprobe.formats.reading import ReadingEntry
-from evenprobe.formats.survey import InstrumentEntry, PointEntry, SurveyFile
+from evenprobe.formats.survey import PointEntry, SurveyFile
 
 __all__ = [
     "FormatError",
     "InstrumentEntry",
+    "IsolationFile",
+    "KitFile",
     "NetworkFile",
     "PointEntry",
     "ReadingEntry",
     "SurveyFile",
+    "fitness_answer",
     "forecast_answer",
     "interpretation_answer",
+    "isolation_answer",
     "parse",
     "parse_json",
     "point_answer",

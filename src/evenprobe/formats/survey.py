@@ -1,7 +1,8 @@
 """The survey file: a supply, its points and their readings. Strict: an unknown key is a slip, and is named."""
 
 from collections.abc import Iterator
-from datetime import date, datetime
+from dataclasses import replace
+from datetime import datetime
 from typing import Annotated, Literal
 
 from pydantic import (
@@ -10,60 +11,17 @@ from pydantic import (
     model_validator,
 )
 
-from evenprobe.formats.fields import Name, Positive, Strict, Text
+from evenprobe.formats.fields import Name, Strict, Terminals, Text
+from evenprobe.formats.kit import InstrumentEntry
 from evenprobe.formats.problems import FieldError, FormatError
 from evenprobe.formats.reading import ReadingEntry
-from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
-from evenprobe.testers import Instrument, InstrumentKind, Quantity, Reading
+from evenprobe.formats.supply import SupplyEntry
+from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.testers import Instrument, Quantity, Reading
+from evenprobe.testers.fitness import Purpose, Task, why_unfit
 from evenprobe.testers.instruments import TYPED
+from evenprobe.testers.ratings import Place
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
-
-
-class SupplyEntry(Strict):
-    system: str
-    earthing: Earthing = Earthing.TN_C_S
-
-    @field_validator("system")
-    @classmethod
-    def _known(cls, system: str) -> str:
-        if system not in SYSTEMS:
-            raise ValueError(f"unknown supply system {system!r}; use one of {', '.join(SYSTEMS)}")
-        return system
-
-
-class InstrumentEntry(Strict):
-    id: Name
-    kind: InstrumentKind
-    proved: bool | None = None
-    input_ohm: Positive | None = None
-    accuracy_percent: Annotated[float, Field(ge=0, le=50)] | None = None
-    accuracy_counts: Annotated[float, Field(ge=0, le=1000)] | None = None
-    resolution: Positive | None = None
-    label: Text | None = None
-    category: Literal["II", "III", "IV"] | None = None
-    rated_v: Positive | None = None
-    functions: list[str] | None = None
-    steps_v: list[Positive] | None = None
-    battery: Literal["ok", "low", "unknown"] | None = None
-    self_check: bool | None = None
-    calibration_due: date | None = None
-    damage: bool | None = None
-    always_on_light: bool | None = None
-    test_ma: Positive | None = None
-    test_v: list[Positive] | None = None
-    known_issue: Text | None = None
-
-    def instrument(self) -> Instrument:
-        return Instrument(
-            id=self.id,
-            kind=self.kind,
-            proved=self.proved,
-            input_ohm=self.input_ohm,
-            accuracy_percent=self.accuracy_percent,
-            accuracy_counts=self.accuracy_counts,
-            resolution=self.resolution,
-            rated_volts=self.rated_v,
-        )
 
 
 class CircuitEntry(Strict):
@@ -87,22 +45,11 @@ class PointEntry(Strict):
     id: Name
     kind: PointKind
     label: Text | None = None
-    terminals: Annotated[tuple[Terminal, ...], Field(min_length=2)]
+    terminals: Terminals
     circuit: CircuitEntry | None = None
     supply: SupplyEntry | None = None
     """This point's own supply, where a site has several; the file's otherwise."""
     readings: list[ReadingEntry] = []
-
-    @field_validator("terminals")
-    @classmethod
-    def _plausible(cls, terminals: tuple[Terminal, ...]) -> tuple[Terminal, ...]:
-        if len(set(terminals)) < len(terminals):
-            raise ValueError("names a terminal twice")
-        if Terminal.REF in terminals:
-            raise ValueError("REF is an earth brought along, not a terminal of the point")
-        if Terminal.L in terminals and {Terminal.L1, Terminal.L2, Terminal.L3} & set(terminals):
-            raise ValueError("use L alone, or L1, L2, L3")
-        return terminals
 
     @model_validator(mode="after")
     def _reading_ends(self) -> "PointEntry":
@@ -116,6 +63,18 @@ class PointEntry(Strict):
             path, text = problems[0]
             raise FieldError(path, text)
         return self
+
+
+_PURPOSES: dict[Quantity, Purpose] = {
+    Quantity.VOLTAGE: Purpose.LIVE_VOLTAGE,
+    Quantity.FREQUENCY: Purpose.LIVE_VOLTAGE,
+    Quantity.PRESENCE: Purpose.SCREEN,
+    Quantity.LAMPS: Purpose.LAMPS,
+    Quantity.RESISTANCE: Purpose.CONTINUITY,
+    Quantity.INSULATION: Purpose.INSULATION,
+    Quantity.CURRENT: Purpose.CURRENT,
+    Quantity.TRIP: Purpose.RESIDUAL_CURRENT,
+}
 
 
 class SurveyFile(Strict):
@@ -196,14 +155,34 @@ class SurveyFile(Strict):
 
     def readings(self, point: PointEntry) -> list[Reading]:
         """The point's readings that stand: a retry once, a corrected one not at all."""
-        kit = {i.id: i for i in self.kit()}
+        kit = {entry.id: entry for entry in self.instruments}
         superseded = {entry.supersedes for entry in point.readings if entry.supersedes}
         found: dict[str, Reading] = {}
         for index, entry in enumerate(point.readings):
             name = entry.id or f"readings[{index}]"
-            if name not in superseded and not entry.withdrawn:
-                found[name] = entry.reading(name, kit[entry.instrument] if entry.instrument else TYPED)
+            if name in superseded or entry.withdrawn:
+                continue
+            if entry.instrument is None:
+                found[name] = entry.reading(name, TYPED)
+                continue
+            tester = kit[entry.instrument]
+            reading = entry.reading(name, tester.instrument())
+            found[name] = replace(reading, unfit=self._why_unfit(point, entry, tester))
         return list(found.values())
+
+    def _why_unfit(self, point: PointEntry, entry: ReadingEntry, tester: InstrumentEntry) -> str:
+        facts = self.facts(point)
+        several = len(facts.lines) > 1
+        task = Task(
+            _PURPOSES[entry.quantity],
+            Place.INSTALLATION,
+            facts.system,
+            self.practice,
+            line_to_line=None if several else False,
+            test_volts=entry.test_v,
+            on=entry.at.date() if entry.at else None,
+        )
+        return why_unfit(task, tester.held())
 
     def single_point(self) -> PointEntry:
         """The point of a survey that must have just one."""

@@ -11,6 +11,18 @@ from evenprobe.supplies.systems import SupplySystem
 
 WET_TOUCH_VOLTS = 25.0
 DRY_TOUCH_VOLTS = 50.0
+DEAD_VOLTS = 1.0
+"""`dead.limit`: instruments show a few tenths of nothing. NFPA 70E article 120; EN 50110-1."""
+DEAD_STEP_VOLTS = 50.0
+"""The lowest lamp step of a tester whose darkness may mean dead (IEC 61243-3)."""
+PROOF_WINDOW_MIN = 10.0
+"""`proof.window`: between a proof of the tester and the readings it covers, both sides. House rule, settable."""
+UNATTENDED_MIN = 30.0
+"""`proof.unattended`: after this long with nobody there a proof of death is void. House rule, settable."""
+LEADS_GOOD_OHMS, LEADS_USABLE_OHMS = 0.3, 0.5
+"""`leads.null`: both leads, tips together. Practice."""
+HOUSE_CATEGORY, HOUSE_VOLTS = "III", 600.0
+"""A good house rule: nothing under this on building wiring."""
 
 
 @dataclass(frozen=True)

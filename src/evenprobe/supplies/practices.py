@@ -25,6 +25,8 @@ class Practice:
     """Insulation colour of a fixed conductor, by name: NEC 200.6, 250.119; IEC 60446 / BS 7671 table 51."""
     earth_size_ratio: tuple[float, float]
     """Resistance of the protective conductor of a final circuit over that of its line conductor."""
+    dead_kinds: tuple[str, ...]
+    """Kinds of tester accepted to prove dead."""
 
     @property
     def systems(self) -> tuple[SupplySystem, ...]:
@@ -71,6 +73,7 @@ PRACTICES: dict[PracticeId, Practice] = {
             "REF": "bare",
         },
         earth_size_ratio=(0.97, 1.7),
+        dead_kinds=("two-pole", "multimeter", "clamp"),
     ),
     PracticeId.CONTINENTAL: Practice(
         id=PracticeId.CONTINENTAL,
@@ -91,6 +94,7 @@ PRACTICES: dict[PracticeId, Practice] = {
         letters={"L": "L", "L1": "L1", "L2": "L2", "L3": "L3", "N": "N", "PE": "E", "CASE": "C", "REF": "R"},
         conductor_colours=_EUROPEAN_COLOURS,
         earth_size_ratio=(0.97, 1.7),
+        dead_kinds=("two-pole",),
     ),
     PracticeId.BRITISH: Practice(
         id=PracticeId.BRITISH,
@@ -111,5 +115,6 @@ PRACTICES: dict[PracticeId, Practice] = {
         letters={"L": "L", "L1": "L1", "L2": "L2", "L3": "L3", "N": "N", "PE": "E", "CASE": "C", "REF": "R"},
         conductor_colours=_EUROPEAN_COLOURS,
         earth_size_ratio=(0.97, 2.7),
+        dead_kinds=("two-pole",),
     ),
 }

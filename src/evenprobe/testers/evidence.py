@@ -135,6 +135,8 @@ Weighed = Evidence | Alarm | Kept
 def weigh(reading: Reading, nominal_volts: float) -> tuple[Weighed, ...]:
     """What a reading counts for; a lamp pattern counts once for each lit lamp."""
     measurement = reading.measurement
+    if reading.unfit and measurement.quantity is not Quantity.PRESENCE:
+        return (_clears_nothing(reading, reading.unfit),)
     match measurement.quantity:
         case Quantity.VOLTAGE:
             return (_voltage(reading),)
@@ -157,7 +159,7 @@ def _voltage(reading: Reading) -> Weighed:
     if ability is None:
         return Kept(reading, f"a {instrument.kind} does not measure volts")
     if instrument.proved is False:
-        return _unproved(reading)
+        return _clears_nothing(reading, "this tester was not proved")
     stepped = reading.value is None
     if stepped:
         low = STEP_LIGHTS_FROM * (reading.at_least or 0.0)
@@ -169,15 +171,16 @@ def _voltage(reading: Reading) -> Weighed:
     return Evidence(reading, value, value, tolerance, ability.percent / 100, f"{instrument.id} volts")
 
 
-def _unproved(reading: Reading) -> Weighed:
-    """A tester not proved may still raise an alarm: volts on metalwork against an independent earth."""
+def _clears_nothing(reading: Reading, why: str) -> Weighed:
+    """It may still raise an alarm: volts on metalwork against an independent earth."""
     measurement = reading.measurement
     ends = {measurement.from_, measurement.to}
     metal = [end for end in ends if end in METALWORK]
     seen = reading.value if reading.value is not None else reading.at_least
-    if seen is not None and seen > DRY_TOUCH_VOLTS and metal and Terminal.REF in ends:
+    volts = measurement.quantity is Quantity.VOLTAGE
+    if volts and seen is not None and seen > DRY_TOUCH_VOLTS and metal and Terminal.REF in ends:
         return Alarm(reading, Terminal(metal[0]), DRY_TOUCH_VOLTS)
-    return Kept(reading, "this tester was not proved, so it may raise an alarm and clears nothing")
+    return Kept(reading, f"{why}, so it may raise an alarm and clears nothing")
 
 
 def _resistance(reading: Reading) -> Weighed:
@@ -210,6 +213,8 @@ def _presence(reading: Reading) -> Weighed:
         return Kept(reading, "no terminal is named")
     if reading.alarm:
         return Alarm(reading, terminal, ALARM_POSSIBLE_VOLTS)
+    if reading.unfit:
+        return Kept(reading, f"silence clears nothing, least of all here: {reading.unfit}")
     if measurement.instrument.kind is InstrumentKind.NON_CONTACT and measurement.instrument.proved:
         return Kept(reading, "silence clears nothing; of a proved detector it only ranks what stands", terminal)
     return Kept(reading, "silence clears nothing, least of all of a detector that was not proved")

@@ -51,7 +51,8 @@ class Reading:
     """A measurement and what was seen, in SI units.
 
     `value` for a number; `at_least` and `below` for steps; `over_range` for a display that shows only more
-    than its range; `alarm` for a detector; `lit` by lamp, named as `L-N`.
+    than its range; `alarm` for a detector; `lit` by lamp, named as `L-N`. `unfit`: why what was held then clears
+    nothing here, empty where it was fit.
     """
 
     id: str
@@ -63,3 +64,4 @@ class Reading:
     alarm: bool | None = None
     lit: Mapping[str, bool] = field(default_factory=dict)
     dc: bool = False
+    unfit: str = ""

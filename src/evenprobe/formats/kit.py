@@ -1,0 +1,158 @@
+"""The kit file: a task, a tester, its leads and adapters; and a tester as every other file writes it too."""
+
+from datetime import date
+from typing import Annotated, Any, Literal
+
+from pydantic import Field
+
+from evenprobe.formats.fields import Name, NotNegative, Positive, Strict, Text
+from evenprobe.formats.supply import SystemId
+from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.testers import Instrument, InstrumentKind
+from evenprobe.testers.fitness import Finding, Fitness, Held, Purpose, Task
+from evenprobe.testers.ratings import Adapter, Category, Leads, Place, Rating
+
+CategoryName = Literal["II", "III", "IV"]
+
+
+class RatedEntry(Strict):
+    """What is printed on any part."""
+
+    category: CategoryName | None = None
+    rated_v: Positive | None = None
+    damage: bool | None = None
+    label: Text | None = None
+
+    def rating(self) -> Rating:
+        return Rating(Category[self.category] if self.category else None, self.rated_v)
+
+
+class LeadsEntry(RatedEntry):
+    tip_covers: bool | None = None
+    ohm: NotNegative | None = None
+    """Both leads, tips together."""
+
+    def leads(self) -> Leads:
+        return Leads(self.rating(), self.tip_covers, self.damage is True, self.ohm, self.label or "leads")
+
+
+class AdapterEntry(RatedEntry):
+    def adapter(self) -> Adapter:
+        return Adapter(self.rating(), self.damage is True, self.label or "adapter")
+
+
+class InstrumentEntry(RatedEntry):
+    """A tester: what the register knows of it, and what today's check found."""
+
+    id: Name
+    kind: InstrumentKind
+    proved: bool | None = None
+    input_ohm: Positive | None = None
+    accuracy_percent: Annotated[float, Field(ge=0, le=50)] | None = None
+    accuracy_counts: Annotated[float, Field(ge=0, le=1000)] | None = None
+    resolution: Positive | None = None
+    functions: list[Name] | None = None
+    steps_v: list[Positive] | None = None
+    battery: Literal["ok", "low", "unknown"] | None = None
+    self_check: bool | None = None
+    fuse: Literal["ok", "blown", "unknown"] | None = None
+    calibration_due: date | None = None
+    always_on_light: bool | None = None
+    test_ma: Positive | None = None
+    test_v: list[Positive] | None = None
+    known_issue: Text | None = None
+    leads: LeadsEntry | None = None
+    adapters: list[AdapterEntry] = []
+
+    def instrument(self) -> Instrument:
+        """The tester as a thing that shows values."""
+        return Instrument(
+            id=self.id,
+            kind=self.kind,
+            proved=self.proved,
+            input_ohm=self.input_ohm,
+            accuracy_percent=self.accuracy_percent,
+            accuracy_counts=self.accuracy_counts,
+            resolution=self.resolution,
+            rated_volts=self.rated_v,
+        )
+
+    def held(self) -> Held:
+        """The tester as a thing that is fit or not."""
+        return Held(
+            id=self.id,
+            kind=self.kind,
+            rating=self.rating(),
+            name=self.label or "",
+            functions=None if self.functions is None else tuple(self.functions),
+            battery=self.battery or "unknown",
+            self_check=self.self_check,
+            calibration_due=self.calibration_due,
+            damaged=self.damage is True,
+            always_on_light=self.always_on_light,
+            test_ma=self.test_ma,
+            test_volts=tuple(self.test_v or ()),
+            known_issue=self.known_issue or "",
+            fuse_blown=self.fuse == "blown",
+            leads=self.leads.leads() if self.leads else None,
+            adapters=tuple(a.adapter() for a in self.adapters),
+        )
+
+
+class TaskEntry(Strict):
+    purpose: Purpose
+    place: Place
+    system: SystemId
+    line_to_line: bool | None = None
+    device_ma: Positive | None = None
+    test_v: Positive | None = None
+    on: date | None = None
+
+
+class KitFile(Strict):
+    format: Literal["even-probe/kit"]
+    version: Literal[1]
+    practice: PracticeId
+    task: TaskEntry
+    tester: InstrumentEntry
+    leads: LeadsEntry | None = None
+    adapters: list[AdapterEntry] = []
+
+    def the_task(self) -> Task:
+        task = self.task
+        return Task(
+            task.purpose,
+            task.place,
+            SYSTEMS[task.system],
+            self.practice,
+            line_to_line=task.line_to_line,
+            device_ma=task.device_ma,
+            test_volts=task.test_v,
+            on=task.on,
+        )
+
+    def held(self) -> Held:
+        """Leads and adapters beside the tester stand for those within it."""
+        beside = {
+            "leads": self.leads or self.tester.leads,
+            "adapters": self.adapters or self.tester.adapters,
+        }
+        return self.tester.model_copy(update=beside).held()
+
+
+def fitness_answer(found: Fitness) -> dict[str, Any]:
+    return {
+        "fit": found.fit,
+        "effective": _rating(found.effective),
+        "problems": [_finding(f) for f in found.problems],
+        "warnings": [_finding(f) for f in found.warnings],
+        "chain": [{"name": link.name, **_rating(link.rating), "weakest": link.weakest} for link in found.chain],
+    }
+
+
+def _rating(rating: Rating) -> dict[str, Any]:
+    return {"category": rating.category.name if rating.category else None, "voltage": rating.volts}
+
+
+def _finding(finding: Finding) -> dict[str, str]:
+    return {"code": finding.code, "text": finding.text}

@@ -1,0 +1,109 @@
+"""What a log amounts to: the state, what is missing, what went wrong, and the next step."""
+
+from dataclasses import dataclass
+from datetime import datetime
+from enum import StrEnum
+
+from evenprobe.isolation.log import Mode, Source
+from evenprobe.wiring import Terminal
+
+
+class State(StrEnum):
+    ENERGISED = "energised"
+    ISOLATED = "isolated"
+    PROVING = "proving"
+    PROVED_DEAD = "proved-dead"
+    VOID = "void"
+    CLOSED = "closed"
+
+
+@dataclass(frozen=True)
+class Missing:
+    code: str
+    text: str
+    source: str | None = None
+    pair: tuple[Terminal, Terminal] | None = None
+    mode: Mode | None = None
+
+
+@dataclass(frozen=True)
+class Problem:
+    """`event`: index in the log. `reasons`: kit codes, where a tester is unfit."""
+
+    code: str
+    text: str
+    event: int
+    reasons: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class PairState:
+    """`volts`: as last shown; `below`: the step that stayed dark, on a tester without a value."""
+
+    pair: tuple[Terminal, Terminal]
+    done: bool
+    volts: float | None = None
+    below: float | None = None
+    needs: Mode | None = None
+    """The mode still to be read on this pair."""
+    unexplained: bool = False
+
+
+@dataclass(frozen=True)
+class SourceState:
+    source: Source
+    off: bool
+    locked: bool
+    lock: str = ""
+
+
+class StepKind(StrEnum):
+    FIND_SOURCE = "find-source"
+    SWITCH_OFF = "switch-off"
+    LOCK = "lock"
+    PROVE = "prove"
+    TEST = "test"
+    LOW_IMPEDANCE = "low-impedance"
+    PROVE_AGAIN = "prove-again"
+    STATE = "state"
+    KEEP = "keep"
+    NOTHING = "nothing"
+
+
+@dataclass(frozen=True)
+class Step:
+    """The one next step. `tester`: the one to go on with."""
+
+    kind: StepKind
+    text: str
+    source: str | None = None
+    pair: tuple[Terminal, Terminal] | None = None
+    mode: Mode | None = None
+    tester: str | None = None
+
+
+WAITING = Step(StepKind.NOTHING, "")
+
+
+@dataclass(frozen=True)
+class Isolation:
+    """`history`: problems that have been settled since. `prove_again_by`: the readings wait for a proof till then."""
+
+    state: State
+    proved_at: datetime | None
+    expires_at: datetime | None
+    missing: tuple[Missing, ...]
+    problems: tuple[Problem, ...]
+    pairs: tuple[PairState, ...]
+    sources: tuple[SourceState, ...]
+    next_step: Step = WAITING
+    history: tuple[Problem, ...] = ()
+    counted: tuple[int, ...] = ()
+    """Events whose reading or proof holds the state up."""
+    tester: str | None = None
+    prove_again_by: datetime | None = None
+    stated_at: datetime | None = None
+    stated_by: str = ""
+    was_proved_at: datetime | None = None
+    loosened: tuple[str, ...] = ()
+    reason: str = ""

@@ -1,0 +1,44 @@
+"""The rules a proof of death is held to: the handbook's, or a crew's own.
+
+A crew may tighten them as it likes. Looser than the handbook needs a written reason, which stays on the proof.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from evenprobe.supplies import PRACTICES, PracticeId
+from evenprobe.supplies.limits import PROOF_WINDOW_MIN, UNATTENDED_MIN
+from evenprobe.testers.fitness import NAMES
+from evenprobe.testers.instruments import InstrumentKind
+
+MAY_PROVE_DEAD = (InstrumentKind.TWO_POLE, InstrumentKind.MULTIMETER, InstrumentKind.CLAMP)
+"""Whatever a crew says, nothing else ever proves dead: it does not touch both conductors and show a value."""
+LONGEST_WINDOW_MIN, LONGEST_UNATTENDED_MIN = 60.0, 240.0
+
+
+@dataclass(frozen=True)
+class HouseRules:
+    """Minutes; `dead_kinds` None: as the practice has it; `least_rating`: refuse what is below the house rule."""
+
+    window_min: float = PROOF_WINDOW_MIN
+    unattended_min: float = UNATTENDED_MIN
+    dead_kinds: tuple[InstrumentKind, ...] | None = None
+    least_rating: bool = False
+    reason: str = ""
+
+    def loosened(self, practice: PracticeId) -> tuple[str, ...]:
+        """Each rule that is looser than the handbook's, in words."""
+        return tuple(self._loosened(practice))
+
+    def _loosened(self, practice: PracticeId) -> Iterator[str]:
+        if self.window_min > PROOF_WINDOW_MIN:
+            yield f"{self.window_min:g} min between a proof and its readings, not {PROOF_WINDOW_MIN:g}"
+        if self.unattended_min > UNATTENDED_MIN:
+            yield f"void after {self.unattended_min:g} min away, not {UNATTENDED_MIN:g}"
+        usual = PRACTICES[practice].dead_kinds
+        for kind in self.dead_kinds or ():
+            if kind not in usual:
+                yield f"a {NAMES[kind]} is accepted to prove dead"
+
+
+HANDBOOK = HouseRules()

@@ -1,0 +1,114 @@
+"""From a replayed log to the answer: state, what is missing, pairs, the clock and the next step."""
+
+from dataclasses import replace
+from datetime import timedelta
+
+from evenprobe.isolation.log import IsolationLog
+from evenprobe.isolation.next_step import next_step
+from evenprobe.isolation.outcome import Isolation, Missing, PairState, State
+from evenprobe.isolation.replay import Replay
+from evenprobe.isolation.round import Round, Taken
+
+
+def isolation(log: IsolationLog) -> Isolation:
+    """What the log amounts to at `log.at`. The events must be in time order and none later than that."""
+    replay = Replay(log)
+    for index, event in enumerate(log.events):
+        replay.take(Taken(index, event))
+    replay.wait_until(log.at)
+    return _outcome(log, replay)
+
+
+def _outcome(log: IsolationLog, replay: Replay) -> Isolation:
+    tester, active = replay.active() or (None, None)
+    state = _state(replay)
+    proved = state is State.PROVED_DEAD
+    missing = [] if proved or state is State.CLOSED else _missing(replay, active)
+    waiting = [reading.event.at for _, reading in active.waiting.values()] if active else []
+    stated = replay.stated if proved else None
+    if stated and replay.proved_at and stated.at < replay.proved_at:
+        stated = None
+    so_far = Isolation(
+        state=state,
+        proved_at=replay.proved_at if proved else None,
+        expires_at=replay.last.event.at + replay.unattended if proved and replay.last else None,
+        missing=tuple(missing),
+        problems=tuple(replay.problems),
+        pairs=tuple(_pair_states(replay, active, missing)),
+        sources=tuple(replay.sources.values()),
+        history=tuple(replay.history),
+        counted=_counted(active) if active else (),
+        tester=tester,
+        prove_again_by=min(waiting) + timedelta(minutes=log.rules.window_min) if waiting else None,
+        stated_at=stated.at if stated else None,
+        stated_by=stated.by if stated else "",
+        was_proved_at=None if proved else replay.was_proved_at or replay.proved_at,
+        loosened=log.rules.loosened(log.practice),
+        reason=log.rules.reason,
+    )
+    return replace(so_far, next_step=next_step(log, so_far, active, replay.unexplained.keys()))
+
+
+def _state(replay: Replay) -> State:
+    if replay.closed:
+        return State.CLOSED
+    if replay.alive is not None:
+        return State.ENERGISED
+    if replay.ended is not None:
+        return State.VOID
+    if replay.complete() is not None:
+        return State.PROVED_DEAD
+    proving = any(r.begun for r in replay.rounds.values())
+    if replay.isolated() and not proving:
+        return State.ISOLATED
+    begun = proving or any(s.off or s.locked for s in replay.sources.values())
+    return State.PROVING if begun else State.ENERGISED
+
+
+def _missing(replay: Replay, active: Round | None) -> list[Missing]:
+    missing = []
+    for state in replay.sources.values():
+        source = state.source
+        if not state.off:
+            missing.append(Missing("source-not-off", f"switch off {source.label}", source.id))
+        if not state.locked:
+            missing.append(Missing("source-not-locked", f"lock and tag {source.label}", source.id))
+    if active is None:
+        missing.append(Missing("not-proved-before", "prove the tester on a known source"))
+    modes = replay.modes()
+    for pair in replay.pairs:
+        for mode in modes:
+            slot = frozenset(pair), mode
+            read = active is not None and (slot in active.waiting or slot in active.covered)
+            if not read or slot[0] in replay.unexplained:
+                said = f" on {mode.upper()}" if len(modes) > 1 else ""
+                text = f"test {pair[0]} to {pair[1]}{said}"
+                missing.append(Missing("pair-not-tested", text, None, pair, mode if len(modes) > 1 else None))
+    if active is None or active.waiting or not active.covered:
+        missing.append(Missing("not-proved-after", "prove the same tester again"))
+    return missing
+
+
+def _pair_states(replay: Replay, active: Round | None, missing: list[Missing]) -> list[PairState]:
+    states = []
+    for pair in replay.pairs:
+        shown = replay.last_shown.get(frozenset(pair))
+        still = [m.mode for m in missing if m.pair == pair]
+        states.append(
+            PairState(
+                pair,
+                done=active is not None and not still,
+                volts=None if shown is None else shown.volts if shown.volts is not None else shown.at_least,
+                below=None if shown is None or shown.volts is not None else shown.below,
+                needs=next((m for m in still if m is not None), None),
+                unexplained=frozenset(pair) in replay.unexplained,
+            )
+        )
+    return states
+
+
+def _counted(active: Round) -> tuple[int, ...]:
+    taken = [t for three in active.covered.values() for t in three]
+    taken += [t for two in active.waiting.values() for t in two]
+    taken += active.proofs.values()
+    return tuple(sorted({t.index for t in taken}))

@@ -1,0 +1,307 @@
+"""Is this tester fit for this task: the right kind, rated for the place, whole, alive and in date.
+
+A problem means it clears nothing there; it may still raise an alarm. A warning is worth a look. Kinds by purpose:
+IEC 61243-3 for two-pole testers, IEC 61010-2-033 for meters; lead resistance, tip covers: HSE GS38 and practice.
+"""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from datetime import date
+from enum import StrEnum
+from typing import Literal
+
+from evenprobe.supplies import PRACTICES, PracticeId, SupplySystem
+from evenprobe.supplies.limits import HOUSE_CATEGORY, HOUSE_VOLTS, LEADS_GOOD_OHMS, LEADS_USABLE_OHMS
+from evenprobe.testers.instruments import InstrumentKind
+from evenprobe.testers.ratings import (
+    LEAST,
+    UNRATED,
+    Adapter,
+    Category,
+    Leads,
+    Link,
+    Place,
+    Rating,
+    chain_of,
+    effective,
+    volts_to_cover,
+)
+
+
+class Purpose(StrEnum):
+    PROVE_DEAD = "prove-dead"
+    LIVE_VOLTAGE = "live-voltage"
+    LAMPS = "lamps"
+    SCREEN = "screen"
+    CONTINUITY = "continuity"
+    INSULATION = "insulation"
+    RESIDUAL_CURRENT = "residual-current"
+    CURRENT = "current"
+
+
+@dataclass(frozen=True)
+class Task:
+    """What a tester is wanted for. `device_ma`: rated residual current; `test_volts`: insulation test, DC."""
+
+    purpose: Purpose
+    place: Place
+    system: SupplySystem
+    practice: PracticeId
+    line_to_line: bool | None = None
+    device_ma: float | None = None
+    test_volts: float | None = None
+    on: date | None = None
+    house_rule: bool = False
+    """Whether the crew refuses less than category III 600 V on building wiring, not only warns of it."""
+    dead_kinds: tuple[InstrumentKind, ...] | None = None
+    """Kinds the crew accepts to prove dead; None: the practice's own."""
+
+
+Battery = Literal["ok", "low", "unknown"]
+
+
+@dataclass(frozen=True)
+class Held:
+    """What is in the hand: a tester as the register and today's check know it, its leads and adapters.
+
+    None: not recorded. `functions`: names as the kit format has them; None leaves what is usual for the kind.
+    """
+
+    id: str
+    kind: InstrumentKind
+    rating: Rating = UNRATED
+    name: str = ""
+    functions: tuple[str, ...] | None = None
+    battery: Battery = "unknown"
+    self_check: bool | None = None
+    calibration_due: date | None = None
+    damaged: bool = False
+    always_on_light: bool | None = None
+    test_ma: float | None = None
+    test_volts: tuple[float, ...] = ()
+    known_issue: str = ""
+    fuse_blown: bool = False
+    leads: Leads | None = None
+    adapters: tuple[Adapter, ...] = ()
+
+    @property
+    def has_leads(self) -> bool:
+        return self.kind not in LEADLESS
+
+    @property
+    def chain(self) -> tuple[Link, ...]:
+        links = [Link(self.name or self.id, self.rating)]
+        if self.leads is not None and self.has_leads:
+            links.append(Link(self.leads.name, self.leads.in_use))
+        links += [Link(adapter.name, adapter.rating) for adapter in self.adapters]
+        return chain_of(links)
+
+
+@dataclass(frozen=True)
+class Finding:
+    """`unknown`: it only comes from something nobody recorded."""
+
+    code: str
+    text: str
+    unknown: bool = False
+
+
+@dataclass(frozen=True)
+class Fitness:
+    effective: Rating
+    chain: tuple[Link, ...]
+    problems: tuple[Finding, ...]
+    warnings: tuple[Finding, ...]
+
+    @property
+    def fit(self) -> bool:
+        return not self.problems
+
+
+_K = InstrumentKind
+LEADLESS = (_K.NON_CONTACT, _K.LAMP_TESTER, _K.DIGITAL_PLUG_TESTER, _K.TONE_TRACER, _K.PROVING_UNIT)
+
+KINDS_FOR: dict[Purpose, tuple[InstrumentKind, ...]] = {
+    Purpose.LIVE_VOLTAGE: (_K.MULTIMETER, _K.TWO_POLE, _K.CLAMP, _K.DIGITAL_PLUG_TESTER, _K.INSULATION_TESTER),
+    Purpose.LAMPS: (_K.LAMP_TESTER, _K.DIGITAL_PLUG_TESTER),
+    Purpose.SCREEN: (_K.NON_CONTACT,),
+    Purpose.CONTINUITY: (_K.MULTIMETER, _K.TWO_POLE, _K.CLAMP, _K.LOW_OHM, _K.INSULATION_TESTER),
+    Purpose.INSULATION: (_K.INSULATION_TESTER,),
+    Purpose.RESIDUAL_CURRENT: (_K.DIGITAL_PLUG_TESTER, _K.TWO_POLE),
+    Purpose.CURRENT: (_K.CLAMP, _K.MULTIMETER),
+}
+
+FUNCTIONS_FOR: dict[Purpose, tuple[str, ...]] = {
+    Purpose.PROVE_DEAD: ("voltage-ac",),
+    Purpose.LIVE_VOLTAGE: ("voltage-ac",),
+    Purpose.CONTINUITY: ("continuity", "resistance", "low-ohm"),
+    Purpose.INSULATION: ("insulation",),
+    Purpose.CURRENT: ("current-ac", "current-dc", "current"),
+}
+"""Any one of them will do."""
+
+WHY_NOT: dict[Purpose, str] = {
+    Purpose.PROVE_DEAD: "a {kind} does not prove dead in this practice; use {kinds}",
+    Purpose.LIVE_VOLTAGE: "a {kind} does not measure volts; use {kinds}",
+    Purpose.LAMPS: "a {kind} has no three lamps; use {kinds}",
+    Purpose.SCREEN: "a {kind} does not screen; use {kinds}",
+    Purpose.CONTINUITY: "a {kind} does not measure ohms; use {kinds}",
+    Purpose.INSULATION: "a {kind} puts no test voltage on the insulation; use {kinds}",
+    Purpose.RESIDUAL_CURRENT: "a {kind} injects no residual current; use {kinds}",
+    Purpose.CURRENT: "a {kind} does not measure current; use {kinds}",
+}
+
+NAMES: dict[InstrumentKind, str] = {
+    kind: {_K.NON_CONTACT: "non-contact detector", _K.TWO_POLE: "two-pole tester", _K.LOW_OHM: "low-ohm tester"}.get(
+        kind, str(kind).replace("-", " ")
+    )
+    for kind in InstrumentKind
+}
+
+
+def kinds_for(task: Task) -> tuple[InstrumentKind, ...]:
+    """Kinds of tester that can answer the task's question at all."""
+    if task.purpose is Purpose.PROVE_DEAD:
+        accepted = task.dead_kinds
+        return tuple(_K(k) for k in PRACTICES[task.practice].dead_kinds) if accepted is None else accepted
+    return KINDS_FOR[task.purpose]
+
+
+def why_unfit(task: Task, held: Held) -> str:
+    """What is known to be wrong with it for the task, in words; empty where nothing is.
+
+    Of what nobody recorded the record gets the benefit: a survey need not carry the ratings of its testers.
+    """
+    return "; ".join(f.text for f in fitness(task, held).problems if not f.unknown)
+
+
+def fitness(task: Task, held: Held) -> Fitness:
+    """Every problem and warning of what is held, for the task."""
+    chain = held.chain
+    whole = effective([link.rating for link in chain])
+    found = [finding for rule in _PROBLEMS for finding in rule(task, held, whole)]
+    return Fitness(whole, chain, tuple(found), tuple(_warnings(task, held, whole)))
+
+
+Rule = Callable[[Task, Held, Rating], Iterator[Finding]]
+
+
+def _kind(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
+    kinds = kinds_for(task)
+    if held.kind not in kinds:
+        wanted = " or ".join(f"a {NAMES[k]}" for k in kinds)
+        yield Finding("wrong-kind", WHY_NOT[task.purpose].format(kind=NAMES[held.kind], kinds=wanted))
+
+
+def _category(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:
+    least, place = LEAST[task.place]
+    if held.rating.category is None:
+        yield Finding(
+            "category-too-low", "the tester's category is not recorded, so none can be relied on", unknown=True
+        )
+    if whole.category is not None and whole.category < least:
+        weakest = " and ".join(link.name for link in held.chain if link.rating.category is whole.category)
+        yield Finding(
+            "category-too-low",
+            f"what is held is category {whole.category.name} because of the {weakest}; {place}: category {least.name}",
+        )
+    covers_off = held.has_leads and held.leads is not None and held.leads.tip_covers is False
+    if covers_off and least > Category.II:
+        yield Finding("tip-covers-off", "tip covers are off, so the leads are category II; put them on")
+
+
+def _volts(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:
+    needed = volts_to_cover(task.place, task.system, task.line_to_line)
+    if held.rating.volts is None:
+        yield Finding("voltage-too-low", "no rated voltage is recorded for the tester; rely on none", unknown=True)
+    if whole.volts is not None and whole.volts < needed:
+        weakest = " and ".join(link.name for link in held.chain if link.rating.volts == whole.volts)
+        yield Finding(
+            "voltage-too-low", f"rated {whole.volts:g} V because of the {weakest}; {needed} V can be reached here"
+        )
+    if task.house_rule and _below_house_rule(task, whole):
+        yield Finding("below-house-rule", f"this crew uses nothing under {HOUSE_RULE} on building wiring")
+
+
+def _functions(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
+    wanted = FUNCTIONS_FOR.get(task.purpose)
+    if wanted and held.functions is not None and not set(wanted) & set(held.functions):
+        yield Finding("function-missing", f"it has no {wanted[0].replace('voltage-ac', 'AC volts')} function")
+
+
+def _battery(_task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
+    if held.battery == "low":
+        yield Finding("battery-low", "the battery is low; change it, then prove the tester again")
+    if held.battery == "unknown" and _dark_when_flat(held):
+        text = "a detector without a light that is always on is silent when flat; do its self-check"
+        yield Finding("battery-unknown", text, unknown=True)
+
+
+def _dark_when_flat(held: Held) -> bool:
+    return held.kind is _K.NON_CONTACT and not held.always_on_light and held.self_check is not True
+
+
+def _condition(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
+    damaged = [held.name or held.id] if held.damaged else []
+    if held.leads is not None and held.leads.damaged and held.has_leads:
+        damaged.append(held.leads.name)
+    damaged += [adapter.name for adapter in held.adapters if adapter.damaged]
+    if damaged:
+        yield Finding("damaged", f"damaged: {', '.join(damaged)}; take out of use")
+    if held.self_check is False:
+        yield Finding("self-check-failed", "it failed its self-check; take it out of use")
+    if held.known_issue:
+        yield Finding("known-issue", held.known_issue)
+    if task.on is not None and held.calibration_due is not None and held.calibration_due < task.on:
+        yield Finding("calibration-overdue", f"calibration was due on {held.calibration_due:%Y-%m-%d}")
+    if task.purpose is Purpose.CURRENT and held.fuse_blown:
+        yield Finding("fuse-blown", "the fuse of the ampere jack is blown: it would read 0 A whatever flows")
+
+
+def _test_values(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
+    if task.purpose is Purpose.RESIDUAL_CURRENT and held.kind in KINDS_FOR[task.purpose]:
+        if held.test_ma is None:
+            text = "its test current is not recorded, so a missing trip says nothing"
+            yield Finding("test-current-too-low", text, unknown=True)
+        elif task.device_ma is not None and held.test_ma < task.device_ma:
+            yield Finding(
+                "test-current-too-low",
+                f"its {held.test_ma:g} mA can never be sure to trip a {task.device_ma:g} mA device",
+            )
+    insulating = task.purpose is Purpose.INSULATION and held.kind is _K.INSULATION_TESTER
+    if insulating and task.test_volts is not None and task.test_volts not in held.test_volts:
+        has = ", ".join(f"{v:g}" for v in held.test_volts) or "none recorded"
+        yield Finding("test-voltage-missing", f"{task.test_volts:g} V DC is wanted; it has {has}")
+    leads = held.leads
+    if task.purpose is Purpose.CONTINUITY and leads is not None and (leads.ohm or 0) > LEADS_USABLE_OHMS:
+        yield Finding("leads-resistive", f"the leads alone read {leads.ohm:g} Ω; clean or replace them")
+
+
+_PROBLEMS: tuple[Rule, ...] = (_kind, _category, _volts, _functions, _battery, _condition, _test_values)
+
+HOUSE_RULE = f"category {HOUSE_CATEGORY} {HOUSE_VOLTS:g} V"
+
+
+def _below_house_rule(task: Task, whole: Rating) -> bool:
+    if task.place is Place.PLUGGED_IN or whole.category is None or whole.volts is None:
+        return False
+    return whole.category < Category[HOUSE_CATEGORY] or whole.volts < HOUSE_VOLTS
+
+
+def _warnings(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:
+    if held.battery == "unknown" and not _dark_when_flat(held) and held.kind is not _K.LAMP_TESTER:
+        yield Finding("battery-unknown", "nobody checked the battery today")
+    if held.has_leads and held.leads is None and held.kind is not _K.TWO_POLE:
+        yield Finding("leads-not-recorded", "nobody said which leads; they may be rated lower than the tester")
+    if held.leads is not None and held.has_leads:
+        if held.leads.tip_covers is None:
+            yield Finding("tip-covers-not-recorded", "nobody said whether the tip covers are on")
+        if held.leads.tip_covers is False and task.place is Place.PLUGGED_IN:
+            yield Finding("tip-covers-off", "tip covers are off: good for what is plugged in, not for the installation")
+        ohm = held.leads.ohm or 0.0
+        if task.purpose is Purpose.CONTINUITY and LEADS_GOOD_OHMS < ohm <= LEADS_USABLE_OHMS:
+            yield Finding("leads-resistive", f"the leads alone read {ohm:g} Ω; null them, and clean them soon")
+    if not task.house_rule and _below_house_rule(task, whole):
+        yield Finding("below-house-rule", f"a good house rule for building work: nothing under {HOUSE_RULE}")
+    if task.purpose is Purpose.RESIDUAL_CURRENT and task.device_ma is None:
+        yield Finding("device-not-named", "nobody said which device; its rated current decides")

@@ -1,0 +1,340 @@
+"""A proof of death is complete or visibly not: each rule of prove, test, prove, one at a time."""
+
+from dataclasses import replace
+
+import pytest
+
+from evenprobe.isolation import HouseRules, State, StepKind, isolation, pairs_to_test
+from evenprobe.testers import InstrumentKind
+from evenprobe.testers.ratings import Category, Rating
+from tests.core.proofs import (
+    FEED,
+    SECOND,
+    SINGLE,
+    SOLAR,
+    SPLIT,
+    TESTERS,
+    THREE_PHASE,
+    TWO_POLE,
+    T,
+    at,
+    codes,
+    event,
+    good_round,
+    isolating,
+    log,
+    proof,
+    reading,
+    readings,
+)
+
+L_N, L_PE, N_PE = (T.L, T.N), (T.L, T.PE), (T.N, T.PE)
+DEAD = [*isolating(), *good_round(SINGLE)]
+
+
+def state_after(*events, **more):
+    return isolation(log(*events, **more)).state
+
+
+@pytest.mark.parametrize(("terminals", "pairs"), [(SINGLE, 3), (SPLIT, 6), (THREE_PHASE, 10)])
+def test_every_unordered_pair_is_tested(terminals, pairs):
+    assert len(pairs_to_test(terminals)) == pairs
+    assert len({frozenset(p) for p in pairs_to_test(terminals)}) == pairs
+
+
+def test_a_casing_is_tested_to_earth_and_not_to_every_conductor():
+    assert pairs_to_test((*SINGLE, T.CASE))[3:] == ((T.CASE, T.PE),)
+    assert pairs_to_test((T.L, T.N, T.CASE))[1:] == ((T.CASE, T.REF),)
+
+
+@pytest.mark.parametrize(
+    ("terminals", "system", "practice", "tester"),
+    [
+        (SINGLE, "230", "british", "t"),
+        (SPLIT, "120/240", "north-america", "m"),
+        (THREE_PHASE, "230/400", "continental", "t"),
+        ((*SINGLE, T.CASE), "120", "north-america", "m"),
+    ],
+)
+def test_prove_every_pair_prove_is_dead(terminals, system, practice, tester):
+    found = isolation(
+        log(isolating(), good_round(terminals, tester=tester), terminals=terminals, system=system, practice=practice)
+    )
+    assert (found.state, found.missing, found.problems) == (State.PROVED_DEAD, (), ())
+    assert found.proved_at == at(6)
+    assert found.expires_at == at(36)
+    assert found.next_step.kind is StepKind.STATE
+    assert all(p.done and p.volts == 0 for p in found.pairs)
+
+
+def test_the_steps_are_asked_for_in_the_order_of_the_work():
+    steps = [isolation(log(DEAD[:n], now=5)).next_step.kind for n in range(len(DEAD))]
+    assert steps == [
+        StepKind.SWITCH_OFF, StepKind.LOCK, StepKind.PROVE,
+        StepKind.TEST, StepKind.TEST, StepKind.TEST, StepKind.PROVE_AGAIN,
+    ]  # fmt: skip
+
+
+def test_nothing_recorded_is_energised_and_off_and_locked_is_isolated():
+    assert state_after() is State.ENERGISED
+    assert state_after(isolating()) is State.ISOLATED
+    assert state_after(isolating()[:1]) is State.PROVING
+
+
+def test_a_good_log_without_any_one_of_its_events_is_not_dead():
+    for index in range(len(DEAD)):
+        assert state_after(DEAD[:index] + DEAD[index + 1 :]) is not State.PROVED_DEAD
+
+
+def test_the_tester_is_proved_on_the_function_it_reads_with():
+    on_dc = [proof(2, "m", mode="dc"), *readings(SINGLE, tester="m"), proof(6, "m", mode="dc")]
+    found = isolation(log(isolating(), on_dc, practice="north-america"))
+    assert found.state is State.PROVING
+    assert "function-changed" in codes(found)
+
+
+def test_a_dc_range_says_nothing_of_an_ac_conductor():
+    found = isolation(log(isolating(), good_round(SINGLE, tester="m", mode="dc"), practice="north-america"))
+    assert found.state is not State.PROVED_DEAD
+    assert "wrong-function" in codes(found)
+
+
+def test_a_meter_is_proved_on_the_range_it_reads_with():
+    set_to = [proof(2, "m", range="600"), *readings(SINGLE, tester="m", range="200"), proof(6, "m", range="600")]
+    found = isolation(log(isolating(), set_to, practice="north-america"))
+    assert found.state is not State.PROVED_DEAD
+    assert "range-changed" in codes(found)
+
+
+def test_where_solar_reaches_dc_is_tested_too():
+    sources = (FEED, SOLAR)
+    on_ac = [*isolating(), *isolating("s3"), *good_round(SINGLE, tester="m")]
+    found = isolation(log(on_ac, sources=sources, practice="north-america"))
+    assert {m.mode for m in found.missing if m.code == "pair-not-tested"} == {"dc"}
+    both = [*on_ac, *good_round(SINGLE, minutes=7, tester="m", mode="dc")]
+    assert state_after(both, sources=sources, practice="north-america") is State.PROVED_DEAD
+    assert state_after([*isolating(), *isolating("s3"), *good_round(SINGLE)], sources=sources) is State.PROVED_DEAD
+
+
+def test_a_proof_that_shows_nothing_is_no_proof():
+    found = isolation(log(isolating(), proof(2, volts=0.3), readings(SINGLE), proof(6)))
+    assert found.state is not State.PROVED_DEAD
+    assert "prove-failed" in codes(found)
+    weak = replace(proof(2, volts=61.0), against="known-live")
+    assert state_after(isolating(), weak, readings(SINGLE), proof(6)) is not State.PROVED_DEAD
+
+
+@pytest.mark.parametrize("practice", ["british", "continental"])
+def test_a_multimeter_proves_dead_only_where_the_practice_or_a_reasoned_rule_accepts_it(practice):
+    events = [*isolating(), *good_round(SINGLE, tester="m")]
+    found = isolation(log(events, practice=practice))
+    assert found.state is State.ISOLATED
+    assert found.problems[0].reasons == ("wrong-kind",)
+    rules = HouseRules(dead_kinds=(InstrumentKind.MULTIMETER,), reason="van stock until Friday")
+    found = isolation(log(events, practice=practice, rules=rules))
+    assert found.state is State.PROVED_DEAD
+    assert found.loosened == ("a multimeter is accepted to prove dead",)
+    assert found.reason == "van stock until Friday"
+
+
+def test_a_detector_clears_nothing_and_its_alarm_ends_a_proof():
+    events = [*isolating(), *good_round(SINGLE, tester="d")]
+    assert state_after(events, practice="north-america") is State.ISOLATED
+    assert state_after(DEAD, event(7, "screened", tester="d", alarm=False)) is State.PROVED_DEAD
+    found = isolation(log(DEAD, event(7, "screened", tester="d", alarm=True)))
+    assert found.state is State.VOID
+    assert "screen-alarm" in codes(found)
+
+
+def test_an_unfit_tester_still_raises_the_alarm():
+    found = isolation(log(isolating(), reading(3, L_N, "d", volts=230.0)))
+    assert found.state is State.ENERGISED
+    assert "voltage-present" in codes(found)
+
+
+def test_readings_count_only_within_the_window_of_both_proofs():
+    late_reading = [proof(2), *readings(SINGLE, 12.5), proof(14)]
+    found = isolation(log(isolating(), late_reading))
+    assert found.state is State.PROVING
+    assert "proof-stale" in codes(found)
+    late_proof = [proof(2), *readings(SINGLE, 3), proof(13.5)]
+    found = isolation(log(isolating(), late_proof))
+    assert (found.state, len([p for p in found.problems if p.code == "proof-stale"])) == (State.PROVING, 3)
+    assert not any(p.done for p in found.pairs)
+
+
+def test_waiting_readings_say_until_when_and_then_want_testing_again():
+    waiting = [*isolating(), proof(2), *readings(SINGLE, 3)]
+    assert isolation(log(waiting, now=9)).prove_again_by == at(13)
+    found = isolation(log(waiting, now=13.5))
+    assert {"proof-stale", "pair-not-tested"} <= codes(found)
+
+
+def test_same_tester_throughout():
+    found = isolation(log(isolating(), proof(2), readings(SINGLE), proof(6, "o")))
+    assert found.state is State.PROVING
+    assert {"tester-changed", "not-proved-after"} <= codes(found)
+    found = isolation(log(isolating(), proof(2), readings(SINGLE, tester="o"), proof(6)))
+    assert "tester-changed" in codes(found)
+    assert "pair-not-tested" in codes(found)
+
+
+def test_two_testers_do_not_share_the_pairs():
+    shared = [
+        proof(2),
+        reading(3, L_N),
+        proof(4),
+        proof(4, "o"),
+        reading(5, L_PE, "o"),
+        reading(5, N_PE, "o"),
+        proof(6, "o"),
+    ]
+    assert state_after(isolating(), shared) is State.PROVING
+
+
+def test_readings_before_isolation_are_kept_and_do_not_count():
+    found = isolation(log(proof(0), readings(SINGLE, 1), isolating(minutes=2), proof(6)))
+    assert found.state is not State.PROVED_DEAD
+    assert "tested-before-isolation" in codes(found)
+    assert found.pairs[0].volts == 0.0
+
+
+def test_the_tester_may_be_proved_on_the_source_before_it_is_switched_off():
+    live = replace(proof(0, volts=231.0), against="known-live")
+    assert state_after(live, isolating(minutes=1), readings(SINGLE, 2), proof(5)) is State.PROVED_DEAD
+
+
+def test_a_failed_second_proof_voids_what_it_should_have_covered():
+    found = isolation(log(isolating(), proof(2), readings(SINGLE), event(6, "prove-failed", tester="t")))
+    assert found.state is State.VOID
+    assert not any(p.done for p in found.pairs)
+    again = good_round(SINGLE, 8, "o")
+    assert state_after(isolating(), proof(2), readings(SINGLE), event(6, "prove-failed", tester="t"), again) is (
+        State.PROVED_DEAD
+    )
+
+
+def test_voltage_stops_everything_until_its_source_is_off():
+    alive = [*isolating(), proof(2), reading(3, L_N, volts=118.0)]
+    found = isolation(log(alive))
+    assert found.state is State.ENERGISED
+    assert found.next_step.kind is StepKind.FIND_SOURCE
+    assert state_after(alive, readings(SINGLE, 4), proof(6)) is State.ENERGISED
+    second = [event(7, "source-found", source="s2", found=SECOND), *isolating("s2", 8)]
+    assert state_after(alive, second, good_round(SINGLE, 9)) is State.PROVED_DEAD
+
+
+def test_voltage_after_the_proof_takes_it_back():
+    found = isolation(log(DEAD, reading(8, L_PE, "m", volts=230.0)))
+    assert found.state is State.ENERGISED
+    assert found.was_proved_at == at(6)
+
+
+def test_reversed_dc_leads_are_still_a_voltage():
+    assert state_after(isolating(), reading(3, L_N, "m", volts=-380.0, mode="dc")) is State.ENERGISED
+
+
+def test_wet_halves_the_touch_limit():
+    events = [*isolating(), proof(2), reading(3, L_N, volts=30.0)]
+    assert "voltage-unexplained" in codes(isolation(log(events)))
+    assert "voltage-present" in codes(isolation(log(events, wet=True)))
+
+
+def test_volts_nobody_explains_want_low_impedance_of_the_same_tester():
+    ghost = [*isolating(), proof(2), reading(3, L_N, volts=14.0)]
+    found = isolation(log(ghost))
+    assert found.next_step.kind is StepKind.LOW_IMPEDANCE
+    rest = [reading(4, L_PE), reading(4, N_PE)]
+    assert state_after(ghost, rest, reading(5, L_N), proof(6)) is State.PROVING
+    other = [proof(5, "o"), reading(5, L_N, "o", low_impedance=True), proof(6, "o")]
+    assert state_after(ghost, rest, proof(5), other) is State.PROVING
+    found = isolation(log(ghost, rest, reading(5, L_N, low_impedance=True), proof(6)))
+    assert (found.state, found.problems) == (State.PROVED_DEAD, ())
+    assert [p.code for p in found.history] == ["voltage-unexplained"]
+
+
+def test_dark_lamps_mean_dead_only_from_a_low_enough_step():
+    def stepped(below):
+        dark = [replace(e, volts=None, below=below) for e in readings(SINGLE)]
+        return isolation(log(isolating(), proof(2, volts=230.0), dark, proof(6)))
+
+    assert stepped(12.0).state is State.PROVED_DEAD
+    assert stepped(120.0).state is State.PROVING
+    assert "step-too-high" in codes(stepped(120.0))
+    lit = isolation(log(isolating(), proof(2), replace(reading(3, L_N), volts=None, at_least=12.0, below=50.0)))
+    assert "voltage-unexplained" in codes(lit)
+
+
+@pytest.mark.parametrize(
+    ("ending", "code"),
+    [
+        (event(8, "handed-over"), "handed-over"),
+        (event(8, "unlocked", source="s1"), "unlocked"),
+        (event(8, "re-energised", source="s1"), "re-energised"),
+        (event(8, "prove-failed", tester="t"), "prove-failed"),
+    ],
+)
+def test_what_ends_a_proof_at_once(ending, code):
+    found = isolation(log(DEAD, ending))
+    assert found.state is State.VOID
+    assert code in codes(found)
+    assert found.was_proved_at == at(6)
+    assert found.proved_at is None
+
+
+def test_a_place_left_too_long_is_void_and_a_return_in_time_is_not():
+    left = [*DEAD, event(10, "left")]
+    assert state_after(left, now=39) is State.PROVED_DEAD
+    assert isolation(log(left, now=20)).expires_at == at(40)
+    found = isolation(log(left, now=41))
+    assert (found.state, found.problems[0].code, found.problems[0].event) == (State.VOID, "left-unattended", len(DEAD))
+    assert state_after(left, event(30, "returned"), now=55) is State.PROVED_DEAD
+    assert state_after(left, event(45, "returned")) is State.VOID
+
+
+def test_silence_is_as_good_as_having_left():
+    assert state_after(DEAD, now=36) is State.PROVED_DEAD
+    assert state_after(DEAD, now=37) is State.VOID
+
+
+def test_a_void_proof_is_renewed_by_a_whole_new_round():
+    void = [*DEAD, event(8, "handed-over")]
+    assert state_after(void, proof(9)) is State.PROVING
+    found = isolation(log(void, good_round(SINGLE, 9)))
+    assert (found.state, found.proved_at) == (State.PROVED_DEAD, at(13))
+    unlocked = [*DEAD, event(8, "unlocked", source="s1"), *good_round(SINGLE, 9)]
+    assert state_after(unlocked) is not State.PROVED_DEAD
+
+
+def test_a_renewed_proof_is_as_old_as_its_oldest_pair():
+    found = isolation(log(DEAD, proof(20), reading(21, L_N), proof(22)))
+    assert found.proved_at == at(6)
+    assert isolation(log(DEAD, good_round(SINGLE, 20))).proved_at == at(24)
+
+
+def test_a_source_found_late_reopens_the_proof():
+    found = isolation(log(DEAD, event(8, "source-found", source="s2", found=SECOND)))
+    assert found.state is State.PROVING
+    assert {"source-not-off", "source-not-locked", "pair-not-tested"} <= codes(found)
+    assert found.next_step.source == "s2"
+
+
+def test_a_statement_stands_only_while_the_proof_it_was_made_of_stands():
+    stated = [*DEAD, event(7, "stated", by="Anna")]
+    found = isolation(log(stated))
+    assert (found.stated_by, found.next_step.kind) == ("Anna", StepKind.KEEP)
+    assert isolation(log(stated, event(8, "handed-over"), good_round(SINGLE, 9))).stated_by == ""
+    assert isolation(log(isolating(), event(7, "stated", by="Anna"))).stated_by == ""
+
+
+def test_closed_only_after_closed():
+    found = isolation(log(DEAD, event(8, "closed"), now=300))
+    assert (found.state, found.missing) == (State.CLOSED, ())
+
+
+def test_the_tester_is_held_to_the_place_and_the_crew_s_own_rating():
+    weak = replace(TWO_POLE, rating=Rating(Category.III, 500))
+    events = log(DEAD)
+    assert isolation(replace(events, testers=TESTERS | {"t": weak})).state is State.PROVED_DEAD
+    strict = replace(events, testers=TESTERS | {"t": weak}, rules=HouseRules(least_rating=True))
+    assert isolation(strict).problems[0].reasons == ("below-house-rule",)
