@@ -1,10 +1,22 @@
 """Whose work a request is about."""
 
-from django.contrib.auth.models import AbstractBaseUser, AnonymousUser
+from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 from django.http import HttpRequest
 
 from crews.models import Crew
 from project.problems import Refused
+
+Author = AbstractBaseUser | AnonymousUser
+
+
+def person_of(author: Author) -> User | None:
+    return author if isinstance(author, User) else None
+
+
+def name_of(author: Author) -> str:
+    """As it stands on the record."""
+    person = person_of(author)
+    return (person.get_full_name() or person.get_username()) if person else ""
 
 
 def crew_of(request: HttpRequest) -> Crew:

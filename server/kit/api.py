@@ -1,61 +1,374 @@
-"""Testers over HTTP."""
+"""The kit over HTTP: testers, leads, adapters, today's checks, and what a hand holds."""
 
+from datetime import date, datetime
 from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
+from django.utils import timezone
 from ninja import Router, Schema
 
 from crews.services import crew_of
-from kit.models import Tester
-from kit.services import put_tester
-from project.problems import Problems
+from evenprobe.formats import fitness_answer, parse
+from evenprobe.formats.kit import TaskEntry
+from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.testers import InstrumentKind
+from evenprobe.testers.daily_check import items_for
+from evenprobe.testers.fitness import FUNCTIONS, NAMES, TITLES, Purpose, Task, attention, fitness
+from evenprobe.testers.ratings import LEAST, MEANING, Category, Place, volts_to_cover
+from evenprobe.testers.sight import SIGHT
+from kit.models import Part, Tester
+from kit.services import check, check_in_force, in_hand, part_of, parts_of, put_part, put_tester, tester_of, testers_of
+from project.problems import Problems, Refused
+from sites.models import Supply
 
 router = Router(tags=["kit"])
 
+CHECKS_SHOWN = 20
+
+
+class FindingOut(Schema):
+    code: str
+    text: str
+
 
 class TesterOut(Schema):
+    """`entry`: as the register has it. `attention`: what is wrong with it wherever it is used."""
+
     id: UUID
     label: str
     kind: str
+    kind_name: str
     proved: bool | None
     rated_v: float | None
     category: str | None
     low_z: bool
     steps_v: list[float]
+    usual_leads: UUID | None
+    checked_at: datetime | None
+    attention: list[FindingOut]
+    entry: dict[str, Any]
+
+
+class PartOut(Schema):
+    id: UUID
+    role: str
+    label: str
+    category: str | None
+    rated_v: float | None
+    tip_covers: bool | None
+    damage: bool
+    ohm: float | None
 
 
 class TesterIn(Schema):
+    """None: not recorded."""
+
     label: str
     kind: str
     proved: bool | None = None
     rated_v: float | None = None
     category: str | None = None
     steps_v: list[float] | None = None
+    functions: list[str] | None = None
+    input_ohm: float | None = None
+    accuracy_percent: float | None = None
+    accuracy_counts: float | None = None
+    resolution: float | None = None
+    test_ma: float | None = None
+    test_v: list[float] | None = None
+    always_on_light: bool | None = None
+    calibration_due: date | None = None
+    known_issue: str | None = None
+    damage: bool | None = None
+    fuse: str | None = None
+    usual_leads: UUID | None = None
+    retired: bool = False
+
+
+class PartIn(Schema):
+    role: str
+    label: str
+    category: str | None = None
+    rated_v: float | None = None
+    tip_covers: bool | None = None
+    damage: bool | None = None
+    ohm: float | None = None
+    retired: bool = False
+
+
+class CheckIn(Schema):
+    """By item: good or bad, ohms for the leads; what was not looked at is left out."""
+
+    entry: dict[str, Any]
+
+
+class ItemOut(Schema):
+    id: str
+    asks: str
+    how: str
+    good: str
+    bad: str
+    unit: str
+
+
+class CheckOut(Schema):
+    at: datetime
+    by: str
+    entry: dict[str, Any]
+    in_force: bool
+
+
+class FitOut(Schema):
+    practice: str
+    system: str
+    system_title: str
+    purpose: str
+    place: str
+    fit: bool
+    problems: list[FindingOut]
+    warnings: list[FindingOut]
+
+
+class LastProof(Schema):
+    at: datetime
+    good: bool
+    said: str
+    proof: UUID
+    proof_name: str
+
+
+class TesterPage(Schema):
+    tester: TesterOut
+    says: str
+    blind_to: list[str]
+    fits: list[FitOut]
+    items: list[ItemOut]
+    checks: list[CheckOut]
+    last_proof: LastProof | None
+
+
+class PurposeOut(Schema):
+    id: str
+    title: str
+
+
+class PlaceOut(Schema):
+    id: str
+    category: str
+    meaning: str
+
+
+class KindOut(Schema):
+    id: str
+    name: str
+
+
+class KitReference(Schema):
+    purposes: list[PurposeOut]
+    places: list[PlaceOut]
+    categories: dict[str, str]
+    kinds: list[KindOut]
+    functions: list[str]
+
+
+class HoldingIn(Schema):
+    """`tip_covers`: as they are in the hand now, whatever the register says."""
+
+    leads: UUID | None = None
+    adapters: list[UUID] = []
+    tip_covers: bool | None = None
+    practice: str
+    purpose: str
+    place: str
+    system: str
+
+
+class RatingOut(Schema):
+    category: str | None
+    voltage: float | None
+
+
+class LinkOut(Schema):
+    name: str
+    category: str | None
+    voltage: float | None
+    weakest: bool
+
+
+class HoldingOut(Schema):
+    fit: bool
+    effective: RatingOut
+    problems: list[FindingOut]
+    warnings: list[FindingOut]
+    chain: list[LinkOut]
+    needs: RatingOut
 
 
 def tester_out(tester: Tester) -> TesterOut:
-    entry = tester.instrument()
+    now = timezone.now()
+    entry = in_hand(tester, now)
     ability = entry.instrument().volts()
+    latest = check_in_force(tester, now)
     return TesterOut(
         id=tester.id,
         label=entry.label or entry.kind,
         kind=entry.kind,
+        kind_name=NAMES[entry.kind],
         proved=entry.proved,
         rated_v=entry.rated_v,
         category=entry.category,
         low_z=ability is not None and ability.low_input_ohm is not None,
         steps_v=entry.steps_v or [],
+        usual_leads=tester.usual_leads_id,
+        checked_at=latest.at if latest else None,
+        attention=[FindingOut(code=f.code, text=f.text) for f in attention(entry.held(), timezone.localdate())],
+        entry=tester.entry,
+    )
+
+
+def part_out(part: Part) -> PartOut:
+    entry = part.entry
+    return PartOut(
+        id=part.id,
+        role=part.role,
+        label=str(part),
+        category=entry.get("category"),
+        rated_v=entry.get("rated_v"),
+        tip_covers=entry.get("tip_covers"),
+        damage=entry.get("damage", False),
+        ohm=entry.get("ohm"),
+    )
+
+
+@router.get("/reference/kit", response=KitReference)
+def kit_reference(request: HttpRequest) -> KitReference:  # noqa: ARG001
+    """What the kit's forms offer, and the right meaning of the categories."""
+    return KitReference(
+        purposes=[PurposeOut(id=p, title=TITLES[p]) for p in Purpose],
+        places=[PlaceOut(id=p, category=LEAST[p][0].name, meaning=LEAST[p][1]) for p in Place],
+        categories={c.name: MEANING[c] for c in Category},
+        kinds=[KindOut(id=k, name=NAMES[k]) for k in InstrumentKind],
+        functions=list(FUNCTIONS),
     )
 
 
 @router.get("/testers", response=list[TesterOut])
 def testers(request: HttpRequest) -> list[TesterOut]:
-    found = [tester_out(t) for t in Tester.objects.filter(crew=crew_of(request))]
+    found = [tester_out(t) for t in testers_of(crew_of(request))]
     return sorted(found, key=lambda t: t.label)
 
 
-@router.put("/testers/{tester_id}", response={200: TesterOut, 422: Problems})
+@router.get("/parts", response=list[PartOut])
+def parts(request: HttpRequest) -> list[PartOut]:
+    return sorted((part_out(p) for p in parts_of(crew_of(request))), key=lambda p: (p.role, p.label))
+
+
+@router.get("/testers/{tester_id}", response={200: TesterPage, 404: Problems})
+def tester_page(request: HttpRequest, tester_id: UUID) -> TesterPage:
+    return _page(tester_of(crew_of(request), tester_id))
+
+
+@router.put("/testers/{tester_id}", response={200: TesterOut, 404: Problems, 409: Problems, 422: Problems})
 def save_tester(request: HttpRequest, tester_id: UUID, data: TesterIn) -> TesterOut:
-    entry: dict[str, Any] = data.dict(exclude_none=True)
-    return tester_out(put_tester(crew_of(request), tester_id, entry))
+    entry = data.dict(exclude_none=True, exclude={"usual_leads", "retired"})
+    crew = crew_of(request)
+    tester = put_tester(crew, tester_id, _as_json(entry), usual_leads=data.usual_leads, retired=data.retired)
+    return tester_out(tester)
+
+
+@router.put("/parts/{part_id}", response={200: PartOut, 409: Problems, 422: Problems})
+def save_part(request: HttpRequest, part_id: UUID, data: PartIn) -> PartOut:
+    entry = data.dict(exclude_none=True, exclude={"role", "retired"})
+    return part_out(put_part(crew_of(request), part_id, data.role, entry, retired=data.retired))
+
+
+@router.put(
+    "/testers/{tester_id}/checks/{check_id}",
+    response={200: TesterPage, 404: Problems, 409: Problems, 422: Problems},
+)
+def save_check(request: HttpRequest, tester_id: UUID, check_id: UUID, data: CheckIn) -> TesterPage:
+    return _page(check(crew_of(request), request.user, tester_id, check_id, data.entry))
+
+
+@router.post("/testers/{tester_id}/holding", response={200: HoldingOut, 404: Problems, 422: Problems})
+def holding(request: HttpRequest, tester_id: UUID, data: HoldingIn) -> dict[str, Any]:
+    """What tester, leads and adapters amount to for a task. Writes nothing."""
+    crew = crew_of(request)
+    tester = tester_of(crew, tester_id)
+    leads = part_of(crew, data.leads, Part.Role.LEADS) if data.leads else None
+    adapters = [part_of(crew, a, Part.Role.ADAPTER) for a in data.adapters]
+    entry = in_hand(tester, timezone.now(), leads, adapters)
+    if entry.leads is not None and data.tip_covers is not None:
+        entry = entry.model_copy(update={"leads": entry.leads.model_copy(update={"tip_covers": data.tip_covers})})
+    wanted = _task(data.practice, data.purpose, data.place, data.system)
+    needs = {
+        "category": LEAST[wanted.place][0].name,
+        "voltage": volts_to_cover(wanted.place, wanted.system, wanted.line_to_line),
+    }
+    return {**fitness_answer(fitness(wanted, entry.held())), "needs": needs}
+
+
+def _task(practice: str, purpose: str, place: str, system: str) -> Task:
+    if practice not in set(PracticeId):
+        raise Refused(("practice", f"must be one of {', '.join(PracticeId)}"))
+    asked = {"purpose": purpose, "place": place, "system": system, "on": timezone.localdate()}
+    return parse(TaskEntry, asked).task(PracticeId(practice))
+
+
+def _as_json(entry: dict[str, Any]) -> dict[str, Any]:
+    return {key: value.isoformat() if isinstance(value, date) else value for key, value in entry.items()}
+
+
+def _page(tester: Tester) -> TesterPage:
+    now = timezone.now()
+    entry = in_hand(tester, now)
+    sight = SIGHT[entry.kind]
+    in_force = check_in_force(tester, now)
+    return TesterPage(
+        tester=tester_out(tester),
+        says=sight.says,
+        blind_to=list(sight.blind_to),
+        fits=_fits(tester, now),
+        items=[
+            ItemOut(id=i.id, asks=i.asks, how=i.how, good=i.good, bad=i.bad, unit=i.unit) for i in items_for(entry.kind)
+        ],
+        checks=[
+            CheckOut(at=c.at, by=c.by_name, entry=c.entry, in_force=c == in_force) for c in tester.checks.all()[:20]
+        ],
+        last_proof=_last_proof(tester),
+    )
+
+
+def _fits(tester: Tester, now: datetime) -> list[FitOut]:
+    """Purpose by place, for every supply system the crew works on."""
+    used = Supply.objects.filter(site__crew=tester.crew).values_list("site__practice", "system").distinct()
+    held = in_hand(tester, now).held()
+    fits = []
+    for practice, system in sorted(used) or [("continental", "230/400")]:
+        for purpose in Purpose:
+            for place in Place:
+                found = fitness_answer(fitness(_task(practice, purpose, place, system), held))
+                fits.append(
+                    FitOut(
+                        practice=practice,
+                        system=system,
+                        system_title=SYSTEMS[system].title,
+                        purpose=purpose,
+                        place=place,
+                        fit=found["fit"],
+                        problems=found["problems"],
+                        warnings=found["warnings"],
+                    )
+                )
+    return fits
+
+
+def _last_proof(tester: Tester) -> LastProof | None:
+    event = tester.proof_events.filter(type__in=("proved", "prove-failed")).order_by("-at", "-number").first()
+    if event is None:
+        return None
+    good = event.type == "proved"
+    against = event.entry.get("against", "a known source").replace("-", " ")
+    said = f"{event.entry.get('shows_v', event.entry.get('at_least'))} V on {against}" if good else "failed"
+    return LastProof(at=event.at, good=good, said=said, proof=event.proof_id, proof_name=event.proof.name)

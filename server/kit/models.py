@@ -1,23 +1,75 @@
-"""The crew's testers, as the survey format knows them."""
+"""The crew's kit: testers, leads and adapters, and the checks made of them."""
 
 import uuid
 from typing import Any
 
+from django.conf import settings
 from django.db import models
 
 from crews.models import Crew
 from evenprobe.formats import InstrumentEntry
+from evenprobe.formats.kit import AdapterEntry, CheckEntry, LeadsEntry
+
+
+class Part(models.Model):
+    """Leads or an adapter. `entry`: as the kit format writes it. Taken out of use, never deleted."""
+
+    class Role(models.TextChoices):
+        LEADS = "leads"
+        ADAPTER = "adapter"
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="parts")
+    role = models.CharField(max_length=10, choices=Role.choices)
+    entry: Any = models.JSONField()
+    retired_at = models.DateTimeField(null=True)
+
+    def __str__(self) -> str:
+        return str(self.entry.get("label") or self.role)
+
+    def leads(self) -> LeadsEntry:
+        return LeadsEntry.model_validate(self.entry)
+
+    def adapter(self) -> AdapterEntry:
+        return AdapterEntry.model_validate(self.entry)
 
 
 class Tester(models.Model):
-    """`entry` is an instrument of the survey format without its id, which is this record's."""
+    """`entry` is a tester of the kit format without its id, which is this record's, and without leads."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="testers")
     entry: Any = models.JSONField()
+    usual_leads = models.ForeignKey(Part, null=True, on_delete=models.PROTECT, related_name="+")
+    retired_at = models.DateTimeField(null=True)
 
     def __str__(self) -> str:
         return str(self.entry.get("label") or self.entry["kind"])
 
     def instrument(self) -> InstrumentEntry:
         return InstrumentEntry.model_validate({"id": str(self.id), **self.entry})
+
+
+class Check(models.Model):
+    """One check of a tester, append-only; the latest of the working day is what counts."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    tester = models.ForeignKey(Tester, on_delete=models.PROTECT, related_name="checks")
+    entry: Any = models.JSONField()
+    at = models.DateTimeField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
+    by_name = models.CharField(max_length=160, blank=True)
+
+    class Meta:
+        ordering = ["-at", "id"]
+
+    def __str__(self) -> str:
+        return f"{self.tester}, {self.at:%Y-%m-%d %H:%M}"
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        if not self._state.adding:
+            raise RuntimeError("a check is never edited; make another")
+        super().save(*args, **kwargs)
+
+    def found(self) -> CheckEntry:
+        return CheckEntry.model_validate(self.entry)

@@ -1,31 +1,132 @@
-"""What may be done with testers."""
+"""What may be done with the kit: writing it down, checking it, and what is in a hand at a time."""
 
+from collections.abc import Sequence
+from datetime import date, datetime
 from typing import Any
 from uuid import UUID
 
 from django.db import transaction
+from django.db.models import QuerySet
+from django.utils import timezone
 
 from crews.models import Crew
+from crews.services import Author, name_of, person_of
 from evenprobe.formats import InstrumentEntry, parse
-from kit.models import Tester
+from evenprobe.formats.kit import AdapterEntry, CheckEntry, LeadsEntry
+from evenprobe.testers.daily_check import HOLDS, items_for
+from kit.models import Check, Part, Tester
 from project.problems import NotFoundHere, Refused
+
+RETIRED = "taken out of the register on {:%Y-%m-%d}"
+
+
+def testers_of(crew: Crew) -> QuerySet[Tester]:
+    """Those in use."""
+    return Tester.objects.filter(crew=crew, retired_at=None).select_related("usual_leads")
+
+
+def parts_of(crew: Crew) -> QuerySet[Part]:
+    return Part.objects.filter(crew=crew, retired_at=None)
 
 
 def tester_of(crew: Crew, tester_id: UUID) -> Tester:
-    tester = Tester.objects.filter(crew=crew, id=tester_id).first()
+    tester = Tester.objects.filter(crew=crew, id=tester_id).select_related("usual_leads").first()
     if tester is None:
         raise NotFoundHere("tester")
     return tester
 
 
+def part_of(crew: Crew, part_id: UUID, role: Part.Role) -> Part:
+    part = Part.objects.filter(crew=crew, id=part_id, role=role).first()
+    if part is None:
+        raise NotFoundHere(str(role))
+    return part
+
+
 @transaction.atomic
-def put_tester(crew: Crew, tester_id: UUID, entry: dict[str, Any]) -> Tester:
-    """Write down a tester, or change what is known of it."""
+def put_tester(
+    crew: Crew,
+    tester_id: UUID,
+    entry: dict[str, Any],
+    *,
+    usual_leads: UUID | None = None,
+    retired: bool = False,
+) -> Tester:
+    """Write down a tester, or change what is known of it. Leads are parts of their own."""
     checked = parse(InstrumentEntry, {**entry, "id": str(tester_id)})
     existing = Tester.objects.filter(id=tester_id).first()
     if existing is not None and existing.crew_id != crew.id:
         raise Refused(("id", "this id is taken"), status=409)
     tester = existing or Tester(id=tester_id, crew=crew)
-    tester.entry = checked.model_dump(mode="json", exclude_none=True, exclude={"id"})
+    tester.entry = checked.model_dump(mode="json", exclude_none=True, exclude={"id", "leads", "adapters"})
+    tester.usual_leads = part_of(crew, usual_leads, Part.Role.LEADS) if usual_leads else None
+    tester.retired_at = (tester.retired_at or timezone.now()) if retired else None
     tester.save()
     return tester
+
+
+@transaction.atomic
+def put_part(crew: Crew, part_id: UUID, role: str, entry: dict[str, Any], *, retired: bool = False) -> Part:
+    """Write down leads or an adapter, or change what is known of them."""
+    if role not in Part.Role.values:
+        raise Refused(("role", f"must be one of {', '.join(Part.Role.values)}"))
+    checked = parse(LeadsEntry if role == Part.Role.LEADS else AdapterEntry, entry)
+    existing = Part.objects.filter(id=part_id).first()
+    if existing is not None and existing.crew_id != crew.id:
+        raise Refused(("id", "this id is taken"), status=409)
+    if existing is not None and existing.role != role:
+        raise Refused(("role", f"this part is {existing.role}; write down another"))
+    part = existing or Part(id=part_id, crew=crew, role=role)
+    part.entry = checked.model_dump(mode="json", exclude_none=True)
+    part.retired_at = (part.retired_at or timezone.now()) if retired else None
+    part.save()
+    return part
+
+
+@transaction.atomic
+def check(crew: Crew, author: Author, tester_id: UUID, check_id: UUID, entry: dict[str, Any]) -> Tester:
+    """Keep today's check of a tester. The same id with the same content again changes nothing."""
+    tester = tester_of(crew, tester_id)
+    checked = parse(CheckEntry, entry).model_dump(mode="json", exclude_none=True)
+    if not checked:
+        raise Refused(("", "nothing was checked yet"))
+    known = {item.id for item in items_for(tester.instrument().kind)}
+    strange = sorted(set(checked) - known)
+    if strange:
+        raise Refused((strange[0], "there is no such thing on this tester"))
+    existing = Check.objects.filter(id=check_id).first()
+    if existing is None:
+        Check.objects.create(
+            id=check_id,
+            tester=tester,
+            entry=checked,
+            at=timezone.now(),
+            by=person_of(author),
+            by_name=name_of(author),
+        )
+    elif (existing.tester_id, existing.entry) != (tester.id, checked):
+        raise Refused(("id", "this id already belongs to a check with other content"), status=409)
+    return tester
+
+
+def check_in_force(tester: Tester, now: datetime) -> Check | None:
+    """The latest of the working day."""
+    return tester.checks.filter(at__gt=now - HOLDS, at__lte=now).first()
+
+
+def in_hand(tester: Tester, now: datetime, leads: Part | None = None, adapters: Sequence[Part] = ()) -> InstrumentEntry:
+    """The tester with leads and adapters as today's check found it; its usual leads where none are named."""
+    entry = tester.instrument()
+    on_it = leads or tester.usual_leads
+    if on_it is not None:
+        entry = entry.model_copy(update={"leads": on_it.leads()})
+    if tester.retired_at is not None:
+        entry = entry.model_copy(update={"known_issue": RETIRED.format(tester.retired_at)})
+    found = check_in_force(tester, now)
+    if found is not None:
+        entry = found.found().applied(entry)
+    return entry.model_copy(update={"adapters": [adapter.adapter() for adapter in adapters]})
+
+
+def today() -> date:
+    return timezone.localdate()

@@ -10,6 +10,8 @@ from evenprobe.formats import FormatError
 from evenprobe.formats.problems import path_of
 from kit.api import router as kit
 from project.problems import Refused, as_body
+from project.today import router as today
+from proofs.api import router as proofs
 from sites.api import router as sites
 from work.api import router as work
 
@@ -18,6 +20,8 @@ api.add_router("", crews)
 api.add_router("", kit)
 api.add_router("", sites)
 api.add_router("", work)
+api.add_router("", proofs)
+api.add_router("", today)
 
 
 @api.exception_handler(Refused)

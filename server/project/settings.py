@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "kit",
     "sites",
     "work",
+    "proofs",
 ]
 
 MIDDLEWARE = [

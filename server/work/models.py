@@ -20,6 +20,8 @@ class Reading(models.Model):
     point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="readings")
     entry: Any = models.JSONField(null=True)
     tester = models.ForeignKey(Tester, null=True, on_delete=models.PROTECT, related_name="readings")
+    held: Any = models.JSONField(null=True)
+    """The tester with its leads and that day's check, as the survey format has an instrument without its id."""
     supersedes = models.OneToOneField("self", null=True, on_delete=models.PROTECT, related_name="superseded_by")
     taken_at = models.DateTimeField()
     recorded_at = models.DateTimeField(auto_now_add=True)

@@ -4,23 +4,21 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID, uuid5
 
-from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 from django.db import transaction
 from django.utils import timezone
 
 from crews.models import Crew
-from evenprobe.formats import FormatError, SurveyFile, parse
+from crews.services import Author, name_of, person_of
+from evenprobe.formats import FormatError, InstrumentEntry, SurveyFile, parse
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.survey import PointEntry
 from kit.models import Tester
-from kit.services import put_tester, tester_of
+from kit.services import in_hand, put_tester, tester_of
 from project.problems import Refused
 from sites.models import Board, Circuit, Point, Site, Supply
 from sites.services import find, put_board, put_circuit, put_point, put_site, put_supply
 from work.models import Reading
 from work.surveys import survey_of
-
-Author = AbstractBaseUser | AnonymousUser
 
 
 @transaction.atomic
@@ -57,7 +55,7 @@ def _checked(point: Point, tester: Tester | None, reading_id: UUID, entry: dict[
     full = {**entry, "id": str(reading_id)}
     if tester is not None:
         full["instrument"] = str(tester.id)
-        survey["instruments"] = [tester.instrument().model_dump(mode="json", exclude_none=True)]
+        survey["instruments"] = [{"id": str(tester.id), **tester.entry}]
     survey["points"][0]["readings"] = [full]
     try:
         checked = parse(SurveyFile, survey)
@@ -83,6 +81,7 @@ def _keep(
     supersedes: UUID | None,
     taken_at: datetime | None,
     by_name: str | None = None,
+    held: dict[str, Any] | None = None,
 ) -> None:
     existing = Reading.objects.filter(id=reading_id).first()
     if existing is not None:
@@ -104,18 +103,23 @@ def _keep(
             raise Refused(("supersedes", "this reading was already corrected or withdrawn"), status=409)
         if corrected.entry is None:
             raise Refused(("supersedes", "a withdrawal cannot be corrected; record the reading again"))
-    person = author if isinstance(author, User) else None
-    name = by_name if by_name is not None else (person.get_full_name() or person.get_username()) if person else ""
+    when = taken_at or timezone.now()
     Reading.objects.create(
         id=reading_id,
         point=point,
         entry=entry,
         tester=tester,
         supersedes=corrected,
-        taken_at=taken_at or timezone.now(),
-        by=person,
-        by_name=name,
+        held=held or (_held(tester, when) if tester else None),
+        taken_at=when,
+        by=person_of(author),
+        by_name=name_of(author) if by_name is None else by_name,
     )
+
+
+def _held(tester: Tester, at: datetime) -> dict[str, Any]:
+    """What was in the hand, as it was then: later changes to the register change no reading."""
+    return in_hand(tester, at).model_dump(mode="json", exclude_defaults=True, exclude={"id"})
 
 
 @transaction.atomic
@@ -130,14 +134,8 @@ def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) ->
         raise Refused(("practice", f"this site is {existing.practice}; the file is {survey.practice}"))
     wanted = existing.name if existing else name or survey.label or "Brought in"
     site = put_site(crew, site_id, wanted, str(survey.practice))
-    testers = {
-        i.id: put_tester(
-            crew,
-            _own_id(crew, site, Tester, i.id),
-            i.model_dump(mode="json", exclude_none=True, exclude={"id"}),
-        )
-        for i in survey.instruments
-    }
+    testers = {i.id: _tester(crew, site, i) for i in survey.instruments}
+    brought = {i.id: i.model_dump(mode="json", exclude_defaults=True, exclude={"id"}) for i in survey.instruments}
     for index, entry in enumerate(survey.points):
         point = _place(crew, site, survey, entry)
         ids = {r.id: _own_id(crew, point, Reading, r.id) for r in entry.readings if r.id}
@@ -151,12 +149,20 @@ def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) ->
                     testers[reading.instrument] if reading.instrument else None,
                     ids[reading.supersedes] if reading.supersedes else None,
                     reading.at, reading.by,
+                    held=brought.get(reading.instrument or ""),
                 )  # fmt: skip
                 if reading.withdrawn:
                     _keep(point, author, uuid5(reading_id, "withdrawn"), None, None, reading_id, reading.at)
             except Refused as error:
                 raise Refused(*((f"{path}.{key}", text) for key, text in error.problems), status=error.status) from None
     return site
+
+
+def _tester(crew: Crew, site: Site, instrument: InstrumentEntry) -> Tester:
+    """The crew's tester a file means, written down if it is new. What the register knows of one stays."""
+    tester_id = _own_id(crew, site, Tester, instrument.id.split("/")[0])
+    own = Tester.objects.filter(crew=crew, id=tester_id).first()
+    return own or put_tester(crew, tester_id, instrument.model_dump(mode="json", exclude_none=True, exclude={"id"}))
 
 
 def _corrected_first(index: int, point: PointEntry) -> list[tuple[int, ReadingEntry]]:

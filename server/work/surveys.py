@@ -1,8 +1,10 @@
 """Between the record and the survey format: a point, or a site, as the core reads it."""
 
 from typing import Any
+from uuid import UUID
 
 from evenprobe.formats import SurveyFile, parse
+from kit.names import named
 from sites.models import Point, Site, Supply
 from work.models import Reading
 
@@ -14,22 +16,38 @@ def survey_of(site: Site, points: list[Point], *, whole: bool) -> dict[str, Any]
     by_point: dict[Any, list[Reading]] = {}
     for reading in readings:
         by_point.setdefault(reading.point_id, []).append(reading)
-    testers = {r.tester.id: r.tester for r in readings if r.tester is not None}
+    instruments, names = _instruments(readings)
     first = points[0].circuit.board.supply if points else site.supplies.first()
     survey: dict[str, Any] = {
         "format": "even-probe/survey",
         "version": 1,
         "practice": site.practice,
         "supply": _supply(first),
-        "instruments": [
-            t.instrument().model_dump(mode="json", exclude_none=True)
-            for t in sorted(testers.values(), key=lambda t: str(t.id))
-        ],
-        "points": [_point(p, first, by_point.get(p.id, []), whole) for p in points],
+        "instruments": instruments,
+        "points": [_point(p, first, by_point.get(p.id, []), names, whole) for p in points],
     }
     if whole:
         survey["label"] = site.name
     return survey
+
+
+def _instruments(readings: list[Reading]) -> tuple[list[dict[str, Any]], dict[UUID, str]]:
+    """The testers as they were when the readings were taken, and which was in the hand at each.
+
+    A tester that changed between two readings stands twice, the second time as `id/2`.
+    """
+    known: dict[str, list[dict[str, Any]]] = {}
+    names = {}
+    for reading in readings:
+        if reading.tester is None:
+            continue
+        tester = str(reading.tester.id)
+        held = reading.held or reading.tester.entry
+        states = known.setdefault(tester, [])
+        if held not in states:
+            states.append(held)
+        names[reading.id] = named(tester, states.index(held))
+    return [{"id": named(t, n), **held} for t in sorted(known) for n, held in enumerate(known[t])], names
 
 
 def parsed(site: Site, point: Point) -> SurveyFile:
@@ -41,7 +59,9 @@ def _supply(supply: Supply | None) -> dict[str, str]:
     return {"system": supply.system, "earthing": supply.earthing}
 
 
-def _point(point: Point, first: Supply | None, readings: list[Reading], whole: bool) -> dict[str, Any]:
+def _point(
+    point: Point, first: Supply | None, readings: list[Reading], names: dict[UUID, str], whole: bool
+) -> dict[str, Any]:
     circuit = point.circuit
     facts: dict[str, Any] = {
         "rating_a": circuit.rating_a,
@@ -56,7 +76,7 @@ def _point(point: Point, first: Supply | None, readings: list[Reading], whole: b
     supply = circuit.board.supply
     if _supply(supply) != _supply(first):
         entry["supply"] = _supply(supply)
-    entry["readings"] = [_reading(r, whole) for r in readings if r.entry is not None and (whole or counts(r))]
+    entry["readings"] = [_reading(r, names, whole) for r in readings if r.entry is not None and (whole or counts(r))]
     return entry
 
 
@@ -65,10 +85,10 @@ def counts(reading: Reading) -> bool:
     return reading.entry is not None and not hasattr(reading, "superseded_by")
 
 
-def _reading(reading: Reading, whole: bool) -> dict[str, Any]:
+def _reading(reading: Reading, names: dict[UUID, str], whole: bool) -> dict[str, Any]:
     entry = {"id": str(reading.id), **reading.entry}
-    if reading.tester_id is not None:
-        entry["instrument"] = str(reading.tester_id)
+    if reading.id in names:
+        entry["instrument"] = names[reading.id]
     if whole:
         entry["at"] = reading.taken_at.isoformat()
         entry["by"] = reading.by_name

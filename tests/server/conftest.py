@@ -7,6 +7,7 @@ import pytest
 from django.contrib.auth import get_user_model
 
 from crews.models import Crew, Membership
+from evenprobe.isolation import QUESTIONS
 
 PASSWORD = "a-long-password"
 
@@ -27,6 +28,9 @@ class Person:
 
     def put(self, path, body):
         return self.client.put(f"/api{path}", json.dumps(body), content_type="application/json")
+
+    def post(self, path, body):
+        return self.client.post(f"/api{path}", json.dumps(body), content_type="application/json")
 
 
 def member(client, crew_name):
@@ -57,7 +61,7 @@ def client_class():
 @pytest.fixture
 def place(anna):
     """Ids of a site with one outlet, made through the API as a new user would."""
-    ids = {name: str(uuid4()) for name in ("site", "supply", "board", "circuit", "point", "tester")}
+    ids = {name: str(uuid4()) for name in ("site", "supply", "board", "circuit", "point", "tester", "leads", "proof")}
     steps = [
         (f"/sites/{ids['site']}", {"name": "Larkspur Hill", "practice": "north-america"}),
         (
@@ -79,9 +83,47 @@ def place(anna):
                 "length_m": 18,
             },
         ),
-        (f"/testers/{ids['tester']}", {"label": "M2", "kind": "multimeter", "proved": True, "rated_v": 600}),
+        (
+            f"/parts/{ids['leads']}",
+            {"role": "leads", "label": "Leads A", "category": "III", "rated_v": 1000, "tip_covers": True},
+        ),
+        (
+            f"/testers/{ids['tester']}",
+            {
+                "label": "M2",
+                "kind": "multimeter",
+                "proved": True,
+                "category": "III",
+                "rated_v": 600,
+                "usual_leads": ids["leads"],
+            },
+        ),
     ]
     for path, body in steps:
         answer = anna.put(path, body)
         assert answer.status_code == 200, answer.content
     return ids
+
+
+ASKED = {str(question.kind): False for question in QUESTIONS}
+
+
+def proof_body(place, **changes):
+    return {
+        "supply": place["supply"],
+        "circuit": place["circuit"],
+        "name": "Workshop outlets",
+        "what": "circuit",
+        "terminals": ["L", "N", "PE"],
+        "sources": [{"id": "s1", "label": "board W, 20 A"}],
+        "asked": ASKED,
+        **changes,
+    }
+
+
+@pytest.fixture
+def proof(anna, place):
+    """A proof of death just begun."""
+    answer = anna.put(f"/proofs/{place['proof']}", proof_body(place))
+    assert answer.status_code == 200, answer.content
+    return place

@@ -9,7 +9,7 @@ from django.core.management import call_command
 from evenprobe.interpretation import Verdict
 from project.api import api
 from sites.models import Point, Site
-from tests.server.conftest import PASSWORD
+from tests.server.conftest import PASSWORD, proof_body
 from work.interpretations import interpretation_of
 from work.models import Reading
 
@@ -196,6 +196,7 @@ def test_corrections_come_in_whatever_order_the_file_has_them_in(anna, place):
     assert answer.json()["problems"][0]["path"] == "points[0].readings[0].supersedes"
 
 
+HOLDING = {"practice": "british", "purpose": "prove-dead", "place": "installation", "system": "230"}
 ROUTES = [
     ("get", "/sites/{site}", None),
     ("get", "/sites/{site}/survey", None),
@@ -210,37 +211,66 @@ ROUTES = [
     ("put", "/points/{point}/readings/{new}", {"entry": entry(120.0)}),
     ("put", "/points/{point}/withdrawals/{new}", {"reading": "{reading}"}),
     ("put", "/testers/{tester}", {"label": "x", "kind": "multimeter"}),
+    ("put", "/testers/{new}", {"label": "x", "kind": "multimeter", "usual_leads": "{leads}"}),
+    ("get", "/testers/{tester}", None),
+    ("put", "/testers/{tester}/checks/{new}", {"entry": {"battery": "good"}}),
+    ("post", "/testers/{tester}/holding", HOLDING),
+    ("put", "/parts/{leads}", {"role": "leads", "label": "x"}),
+    ("get", "/proofs/{proof}", None),
+    ("get", "/proofs/{proof}/log", None),
+    ("put", "/proofs/{proof}", {"proof": None}),
+    ("put", "/proofs/{new}", {"proof": None}),
+    ("put", "/proofs/{proof}/events/{new}", {"event": None}),
 ]
 
 
+def whole_body(body, ids, survey):
+    """A body of ROUTES filled in; those too long to write there are named by their one key."""
+    match body:
+        case {"survey": None}:
+            return {"survey": survey}
+        case {"proof": None}:
+            return proof_body(ids)
+        case {"event": None}:
+            return {"entry": {"type": "off", "source": "s1"}}
+    return json.loads(_filled(body, ids))
+
+
 @pytest.mark.parametrize(("method", "path", "body"), ROUTES)
-def test_no_route_shows_or_changes_another_crew_s(anna, stranger, place, method, path, body):
+def test_no_route_shows_or_changes_another_crew_s(anna, stranger, proof, method, path, body):
+    place = proof
     reading = str(uuid4())
     record(anna, place, entry(119.8), reading)
     survey = anna.get(f"/sites/{place['site']}/survey").json()
     before = anna.get(f"/points/{place['point']}/bench").content
     fill = {**place, "new": str(uuid4()), "reading": reading}
     if body is not None:
-        body = json.loads(_filled(body, fill))
-        body = {"survey": survey} if "survey" in body else body
-        answer = stranger.put(path.format(**fill), body)
+        answer = getattr(stranger, method)(path.format(**fill), whole_body(body, fill, survey))
     else:
         answer = stranger.get(path.format(**fill))
     assert answer.status_code in (404, 409), answer.content
     assert b"Larkspur" not in answer.content
     assert anna.get(f"/points/{place['point']}/bench").content == before
+    assert anna.get(f"/proofs/{place['proof']}").json()["events"] == []
 
 
-def test_lists_hold_only_the_crew_s_own(anna, stranger, place):
-    assert stranger.get("/sites").json() == []
-    assert stranger.get("/testers").json() == []
-    assert len(anna.get("/sites").json()) == 1
+def test_lists_hold_only_the_crew_s_own(anna, stranger, proof):
+    record(anna, proof, entry(119.8))
+    for path in ("/sites", "/testers", "/parts", "/proofs"):
+        assert stranger.get(path).json() == []
+        assert len(anna.get(path).json()) == 1
+    assert stranger.get("/today").json() == {"proofs": [], "points": [], "kit": []}
+    assert [len(part) for part in anna.get("/today").json().values()] == [1, 1, 0]
+    anna.put("/rules", {"unattended_min": 20})
+    assert stranger.get("/rules").json()["unattended_min"] == 30
 
 
 def test_every_route_is_tried_for_another_crew_s_data():
     """A new route has to be added to ROUTES, or to the few that hold nobody's data."""
-    open_to_all = {("get", "/session"), ("post", "/session"), ("delete", "/session"), ("get", "/reference")}
-    lists = {("get", "/sites"), ("get", "/testers")}
+    open_to_all = {("get", "/session"), ("post", "/session"), ("delete", "/session")}
+    open_to_all |= {("get", f"/reference{of}") for of in ("", "/kit", "/proofs")}
+    lists = {("get", f"/{name}") for name in ("sites", "testers", "parts", "proofs", "today", "rules")}
+    lists.add(("put", "/rules"))
     tried = {(method, path.split("{")[0], path.count("/")) for method, path, _ in ROUTES}
     for path, methods in api.get_openapi_schema()["paths"].items():
         for method in methods:
@@ -252,7 +282,9 @@ def test_every_route_is_tried_for_another_crew_s_data():
 
 @pytest.mark.parametrize(("method", "path", "body"), ROUTES)
 def test_every_route_needs_signing_in(db, client, method, path, body):
-    ids = dict.fromkeys(("site", "supply", "board", "circuit", "point", "tester", "new", "reading"), str(uuid4()))
+    ids = dict.fromkeys(
+        ("site", "supply", "board", "circuit", "point", "tester", "new", "reading", "leads", "proof"), str(uuid4())
+    )
     call = getattr(client, method)
     arguments = [] if body is None else [json.dumps(body)]
     answer = call(f"/api{path.format(**ids)}", *arguments, content_type="application/json")

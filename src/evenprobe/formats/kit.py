@@ -99,6 +99,38 @@ class InstrumentEntry(RatedEntry):
         )
 
 
+class CheckEntry(Strict):
+    """Today's check of a tester and the leads on it; what was left out was not looked at."""
+
+    leads: Literal["good", "bad"] | None = None
+    tips: Literal["good", "bad"] | None = None
+    battery: Literal["good", "bad"] | None = None
+    display: Literal["good", "bad"] | None = None
+    self_check: Literal["good", "bad"] | None = None
+    lead_ohm: Annotated[float, Field(ge=0, le=1000)] | None = None
+    fuse: Literal["good", "bad"] | None = None
+
+    def applied(self, tester: InstrumentEntry) -> InstrumentEntry:
+        """The tester as the check found it."""
+        leads = tester.leads
+        if leads is not None:
+            leads = leads.model_copy(
+                update={
+                    "damage": leads.damage or self.leads == "bad" or None,
+                    "tip_covers": leads.tip_covers if self.tips is None else self.tips == "good",
+                    "ohm": leads.ohm if self.lead_ohm is None else self.lead_ohm,
+                }
+            )
+        found = {
+            "leads": leads,
+            "damage": tester.damage or self.display == "bad" or (leads is None and self.leads == "bad") or None,
+            "battery": tester.battery if self.battery is None else {"good": "ok", "bad": "low"}[self.battery],
+            "self_check": tester.self_check if self.self_check is None else self.self_check == "good",
+            "fuse": tester.fuse if self.fuse is None else {"good": "ok", "bad": "blown"}[self.fuse],
+        }
+        return tester.model_copy(update=found)
+
+
 class TaskEntry(Strict):
     purpose: Purpose
     place: Place
@@ -107,6 +139,18 @@ class TaskEntry(Strict):
     device_ma: Positive | None = None
     test_v: Positive | None = None
     on: date | None = None
+
+    def task(self, practice: PracticeId) -> Task:
+        return Task(
+            self.purpose,
+            self.place,
+            SYSTEMS[self.system],
+            practice,
+            line_to_line=self.line_to_line,
+            device_ma=self.device_ma,
+            test_volts=self.test_v,
+            on=self.on,
+        )
 
 
 class KitFile(Strict):
@@ -119,17 +163,7 @@ class KitFile(Strict):
     adapters: list[AdapterEntry] = []
 
     def the_task(self) -> Task:
-        task = self.task
-        return Task(
-            task.purpose,
-            task.place,
-            SYSTEMS[task.system],
-            self.practice,
-            line_to_line=task.line_to_line,
-            device_ma=task.device_ma,
-            test_volts=task.test_v,
-            on=task.on,
-        )
+        return self.task.task(self.practice)
 
     def held(self) -> Held:
         """Leads and adapters beside the tester stand for those within it."""

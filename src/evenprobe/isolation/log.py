@@ -8,7 +8,7 @@ from itertools import combinations
 from typing import Literal
 
 from evenprobe.isolation.rules import HANDBOOK, HouseRules
-from evenprobe.supplies import PracticeId, SupplySystem
+from evenprobe.supplies import PRACTICES, PracticeId, SupplySystem
 from evenprobe.supplies.limits import DRY_TOUCH_VOLTS, WET_TOUCH_VOLTS
 from evenprobe.testers import InstrumentKind
 from evenprobe.testers.fitness import Held
@@ -112,6 +112,11 @@ class IsolationLog:
     @property
     def touch_volts(self) -> float:
         return WET_TOUCH_VOLTS if self.wet else DRY_TOUCH_VOLTS
+
+    def between(self, measuring: Terminal, reference: Terminal) -> str:
+        """The two points by the letters of the practice."""
+        letters = PRACTICES[self.practice].letters
+        return f"{letters[measuring]} to {letters[reference]}"
 
 
 def pairs_to_test(terminals: tuple[Terminal, ...]) -> tuple[tuple[Terminal, Terminal], ...]:

@@ -39,11 +39,11 @@ def _readings(log: IsolationLog, so_far: Isolation, active: Round | None, unexpl
         yield Step(kind, f"prove the tester {what}on a known source", mode=mode)
     for missing in _unexplained_first(untested, unexplained):
         assert missing.pair is not None
-        measuring, reference = missing.pair
+        points = log.between(*missing.pair)
         if frozenset(missing.pair) in unexplained:
-            text = f"repeat {measuring} to {reference} on low impedance, same tester"
+            text = f"repeat {points} on low impedance, same tester"
             yield Step(StepKind.LOW_IMPEDANCE, text, pair=missing.pair, mode=missing.mode or "ac")
-        yield Step(StepKind.TEST, f"test {measuring} to {reference}", pair=missing.pair, mode=missing.mode or "ac")
+        yield Step(StepKind.TEST, f"test {points}", pair=missing.pair, mode=missing.mode or "ac")
     yield Step(StepKind.PROVE_AGAIN, "prove the same tester again", mode=mode)
 
 

@@ -185,7 +185,7 @@ class Replay:
 
     def _voltage_present(self, taken: Taken) -> None:
         event = taken.event
-        text = f"{event.seen:g} V from {event.from_} to {event.to}: something still feeds it. Hands off"
+        text = f"{event.seen:g} V from {self._points(event)}: something still feeds it. Hands off"
         problem = self._raise("voltage-present", text, taken.index)
         self.alive = problem
         for earlier, _ in self.unexplained.values():
@@ -197,7 +197,7 @@ class Replay:
     def _voltage_unexplained(self, taken: Taken) -> None:
         event, tester = taken.event, taken.event.tester or ""
         text = (
-            f"{event.seen:g} V from {event.from_} to {event.to} is not nothing: "
+            f"{event.seen:g} V from {self._points(event)} is not nothing: "
             "repeat on low impedance with the same tester, and name the source"
         )
         for round_ in self.rounds.values():
@@ -207,6 +207,11 @@ class Replay:
             self._settle(earlier[0])
         by = tester if self._fitness(taken).fit else ""
         self.unexplained[event.pair] = self._raise("voltage-unexplained", text, taken.index), by
+
+    def _points(self, event: Event) -> str:
+        assert event.from_ is not None
+        assert event.to is not None
+        return self.log.between(event.from_, event.to)
 
     def _failed(self, taken: Taken, text: str) -> None:
         round_ = self.rounds[taken.event.tester or ""]

@@ -82,7 +82,7 @@ def _missing(replay: Replay, active: Round | None) -> list[Missing]:
             read = active is not None and (slot in active.waiting or slot in active.covered)
             if not read or slot[0] in replay.unexplained:
                 said = f" on {mode.upper()}" if len(modes) > 1 else ""
-                text = f"test {pair[0]} to {pair[1]}{said}"
+                text = f"test {replay.log.between(*pair)}{said}"
                 missing.append(Missing("pair-not-tested", text, None, pair, mode if len(modes) > 1 else None))
     if active is None or active.waiting or not active.covered:
         missing.append(Missing("not-proved-after", "prove the same tester again"))

@@ -10,7 +10,7 @@ from datetime import date
 from enum import StrEnum
 from typing import Literal
 
-from evenprobe.supplies import PRACTICES, PracticeId, SupplySystem
+from evenprobe.supplies import PRACTICES, SYSTEMS, PracticeId, SupplySystem
 from evenprobe.supplies.limits import HOUSE_CATEGORY, HOUSE_VOLTS, LEADS_GOOD_OHMS, LEADS_USABLE_OHMS
 from evenprobe.testers.instruments import InstrumentKind
 from evenprobe.testers.ratings import (
@@ -130,6 +130,31 @@ KINDS_FOR: dict[Purpose, tuple[InstrumentKind, ...]] = {
     Purpose.RESIDUAL_CURRENT: (_K.DIGITAL_PLUG_TESTER, _K.TWO_POLE),
     Purpose.CURRENT: (_K.CLAMP, _K.MULTIMETER),
 }
+
+TITLES: dict[Purpose, str] = {
+    Purpose.PROVE_DEAD: "Prove dead",
+    Purpose.LIVE_VOLTAGE: "Live voltage",
+    Purpose.LAMPS: "Lamp pattern",
+    Purpose.SCREEN: "Screen",
+    Purpose.CONTINUITY: "Continuity, ohms",
+    Purpose.INSULATION: "Insulation",
+    Purpose.RESIDUAL_CURRENT: "Residual-current device",
+    Purpose.CURRENT: "Current",
+}
+
+FUNCTIONS = (
+    "voltage-ac",
+    "voltage-dc",
+    "resistance",
+    "continuity",
+    "current-ac",
+    "current-dc",
+    "insulation",
+    "frequency",
+    "capacitance",
+    "temperature",
+)
+"""Names a register may use; others are kept as they are."""
 
 FUNCTIONS_FOR: dict[Purpose, tuple[str, ...]] = {
     Purpose.PROVE_DEAD: ("voltage-ac",),
@@ -305,3 +330,17 @@ def _warnings(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:
         yield Finding("below-house-rule", f"a good house rule for building work: nothing under {HOUSE_RULE}")
     if task.purpose is Purpose.RESIDUAL_CURRENT and task.device_ma is None:
         yield Finding("device-not-named", "nobody said which device; its rated current decides")
+
+
+def attention(held: Held, on: date) -> tuple[Finding, ...]:
+    """What is wrong with a tester wherever it is used: flat, damaged, overdue, known to fail, tips bare."""
+    anywhere = Task(Purpose.SCREEN, Place.INSTALLATION, SYSTEMS["230"], PracticeId.BRITISH, on=on)
+    found = [*_battery(anywhere, held, held.rating), *_condition(anywhere, held, held.rating)]
+    if held.has_leads and held.leads is not None and held.leads.tip_covers is False:
+        found.append(Finding("tip-covers-off", "tip covers are off: category II until they are on"))
+    if held.kind in _RATED and (held.rating.category is None or held.rating.volts is None):
+        found.append(Finding("rating-not-recorded", "its category and voltage are not recorded"))
+    return tuple(found)
+
+
+_RATED = tuple(k for k in InstrumentKind if k not in (_K.PROVING_UNIT, _K.TONE_TRACER))

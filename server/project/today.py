@@ -1,0 +1,83 @@
+"""Today: what to do next, in order. Proofs of death first, then points that are not safe, then kit."""
+
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router, Schema
+
+from crews.models import Crew
+from crews.services import crew_of
+from evenprobe.testers.fitness import attention
+from kit.services import in_hand, testers_of
+from proofs.api import ProofLine, proof_lines
+from sites.models import Point
+from work.interpretations import interpretation_of
+
+router = Router(tags=["today"])
+
+NOT_SAFE = ("danger", "contradictory", "hazard", "defect", "unconfirmed")
+"""Verdicts that ask for something to be done, the worst first."""
+
+
+class PointToDo(Schema):
+    id: UUID
+    name: str
+    circuit: str
+    site: str
+    verdict: str
+    summary: str
+
+
+class KitToDo(Schema):
+    id: UUID
+    label: str
+    kind: str
+    attention: list[str]
+
+
+class Today(Schema):
+    proofs: list[ProofLine]
+    points: list[PointToDo]
+    kit: list[KitToDo]
+
+
+@router.get("/today", response=Today)
+def today(request: HttpRequest) -> Today:
+    crew = crew_of(request)
+    return Today(
+        proofs=[line for line in proof_lines(crew) if line.state != "closed"],
+        points=_points(crew),
+        kit=_kit(crew),
+    )
+
+
+def _points(crew: Crew) -> list[PointToDo]:
+    found = []
+    here = Point.objects.filter(circuit__board__supply__site__crew=crew)
+    for point in here.select_related("circuit__board__supply__site"):
+        site = point.circuit.board.supply.site
+        answer = interpretation_of(site, point)
+        if answer["verdict"] in NOT_SAFE:
+            found.append(
+                PointToDo(
+                    id=point.id,
+                    name=point.name,
+                    circuit=point.circuit.name,
+                    site=site.name,
+                    verdict=answer["verdict"],
+                    summary=answer["summary"],
+                )
+            )
+    return sorted(found, key=lambda p: NOT_SAFE.index(p.verdict))
+
+
+def _kit(crew: Crew) -> list[KitToDo]:
+    lines = []
+    for tester in testers_of(crew):
+        entry = in_hand(tester, timezone.now())
+        found = attention(entry.held(), timezone.localdate())
+        if found:
+            texts = [f.text for f in found]
+            lines.append(KitToDo(id=tester.id, label=str(tester), kind=str(entry.kind), attention=texts))
+    return sorted(lines, key=lambda line: line.label)

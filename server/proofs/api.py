@@ -1,0 +1,405 @@
+"""Proofs of death over HTTP: begin one, record what happens, see how it stands; and the log as a file."""
+
+from datetime import datetime, timedelta
+from typing import Any
+from uuid import UUID
+
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router, Schema
+from pydantic import ConfigDict, Field
+
+from crews.models import Crew
+from crews.services import crew_of
+from evenprobe.formats.isolation import RulesEntry
+from evenprobe.isolation import QUESTIONS
+from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.testers import InstrumentKind
+from evenprobe.testers.fitness import NAMES, Purpose, Task, fitness
+from evenprobe.testers.ratings import Place
+from kit.services import in_hand, testers_of
+from project.problems import Problems
+from proofs.logs import log_of, state_of
+from proofs.models import Proof, ProofEvent
+from proofs.services import begin, proof_of, put_rules, record_event
+
+router = Router(tags=["proofs"])
+
+CLOCK_MAY_BE_OFF = timedelta(seconds=60)
+ORDER = ("proved-dead", "energised", "void", "proving", "isolated", "closed")
+"""What stands first on a list: what runs, then what went wrong, then what is under way."""
+
+
+class Aliased(Schema):
+    model_config = ConfigDict(populate_by_name=True)
+
+
+class MissingOut(Aliased):
+    code: str
+    text: str
+    source: str | None = None
+    from_: str | None = Field(None, alias="from")
+    to: str | None = None
+    mode: str | None = None
+
+
+class ProofProblemOut(Schema):
+    code: str
+    text: str
+    event: int
+    reasons: list[str]
+
+
+class PairOut(Aliased):
+    from_: str = Field(alias="from")
+    to: str
+    done: bool
+    shows_v: float | None
+    below_v: float | None
+    needs: str | None
+    unexplained: bool
+
+
+class SourceOut(Schema):
+    id: str
+    label: str
+    kind: str
+    off: bool
+    locked: bool
+    lock: str
+
+
+class NextOut(Aliased):
+    step: str
+    text: str
+    source: str | None
+    from_: str | None = Field(alias="from")
+    to: str | None
+    mode: str | None
+    tester: str | None
+
+
+class SettledOut(Schema):
+    was: str
+    text: str
+    event: int
+
+
+class StateOut(Schema):
+    state: str
+    proved_at: datetime | None
+    expires_at: datetime | None
+    missing: list[MissingOut]
+    problems: list[ProofProblemOut]
+    pairs: list[PairOut]
+    sources: list[SourceOut]
+    next: NextOut
+    history: list[SettledOut]
+    prove_again_by: datetime | None
+    stated_at: datetime | None
+    stated_by: str
+    was_proved_at: datetime | None
+    loosened: list[str]
+    reason: str
+
+
+class EventOut(Schema):
+    """`counts`: it holds the state up. `why`: why it does not, or what it raised."""
+
+    id: UUID
+    type: str
+    entry: dict[str, Any]
+    tester: UUID | None
+    tester_label: str
+    at: datetime
+    by: str
+    counts: bool
+    why: list[str]
+
+
+class ProofTester(Schema):
+    """A tester of the crew, for this proof. `sets`: whether function and range must be asked at each proof."""
+
+    id: UUID
+    label: str
+    kind_name: str
+    fit: bool
+    problems: list[str]
+    warnings: list[str]
+    rating: str
+    steps_v: list[float]
+    low_z: bool
+    sets: bool
+
+
+class Named(Schema):
+    id: UUID
+    name: str
+
+
+class ProofOut(Schema):
+    id: UUID
+    name: str
+    what: str
+    site: Named
+    circuit: Named | None
+    practice: str
+    system_title: str
+    terminals: list[str]
+    place: str
+    wet: bool
+    asked: dict[str, bool]
+    begun_at: datetime
+    by: str
+    now: datetime
+    clock: str
+    window_min: float
+    unattended_min: float
+    state: StateOut
+    events: list[EventOut]
+    testers: list[ProofTester]
+
+
+class ProofLine(Schema):
+    id: UUID
+    name: str
+    what: str
+    site: str
+    state: str
+    said: str
+    next: str
+    expires_at: datetime | None
+    stated_by: str
+    now: datetime
+
+
+class SourceIn(Schema):
+    id: str
+    label: str
+    kind: str = "device"
+
+
+class ProofIn(Schema):
+    supply: UUID
+    circuit: UUID | None = None
+    name: str
+    what: str
+    terminals: list[str]
+    place: str = "installation"
+    wet: bool = False
+    sources: list[SourceIn]
+    asked: dict[str, bool]
+
+
+class EventIn(Schema):
+    """`entry`: an event as the isolation format writes it, without time, author and tester. `at`, `sent_at`: by the
+    device's clock, when it happened and when it was sent; only the difference is believed."""
+
+    entry: dict[str, Any]
+    tester: UUID | None = None
+    leads: UUID | None = None
+    adapters: list[UUID] = []
+    at: datetime | None = None
+    sent_at: datetime | None = None
+
+
+class QuestionOut(Schema):
+    kind: str
+    asks: str
+    isolate: str
+
+
+class ProofReference(Schema):
+    questions: list[QuestionOut]
+    whats: list[str]
+    handbook: dict[str, float]
+
+
+class RulesOut(Schema):
+    proof_window_min: float
+    unattended_min: float
+    dead_kinds: list[str] | None
+    least_rating: bool
+    reason: str
+
+
+class RulesIn(Schema):
+    """What is left out is the handbook's."""
+
+    proof_window_min: float | None = None
+    unattended_min: float | None = None
+    dead_kinds: list[str] | None = None
+    least_rating: bool = False
+    reason: str = ""
+
+
+@router.get("/reference/proofs", response=ProofReference)
+def proof_reference(request: HttpRequest) -> ProofReference:  # noqa: ARG001
+    """What to ask before a proof begins, and the handbook's own rules."""
+    own = RulesEntry()
+    return ProofReference(
+        questions=[QuestionOut(kind=q.kind, asks=q.asks, isolate=q.isolate) for q in QUESTIONS],
+        whats=list(Proof.What.values),
+        handbook={"proof_window_min": own.proof_window_min, "unattended_min": own.unattended_min},
+    )
+
+
+@router.get("/proofs", response=list[ProofLine])
+def proofs(request: HttpRequest) -> list[ProofLine]:
+    return proof_lines(crew_of(request))
+
+
+@router.get("/proofs/{proof_id}", response={200: ProofOut, 404: Problems}, by_alias=True)
+def proof(request: HttpRequest, proof_id: UUID) -> dict[str, Any]:
+    return _proof_out(proof_of(crew_of(request), proof_id))
+
+
+@router.put("/proofs/{proof_id}", response={200: ProofOut, 404: Problems, 409: Problems, 422: Problems}, by_alias=True)
+def begin_proof(request: HttpRequest, proof_id: UUID, data: ProofIn) -> dict[str, Any]:
+    content = data.dict(exclude={"supply", "circuit"})
+    return _proof_out(begin(crew_of(request), request.user, proof_id, data.supply, data.circuit, content))
+
+
+@router.put(
+    "/proofs/{proof_id}/events/{event_id}",
+    response={200: ProofOut, 404: Problems, 409: Problems, 422: Problems},
+    by_alias=True,
+)
+def record_proof_event(request: HttpRequest, proof_id: UUID, event_id: UUID, data: EventIn) -> dict[str, Any]:
+    kept = record_event(
+        crew_of(request), request.user, proof_id, event_id, data.entry,
+        data.tester, data.leads, data.adapters, data.at, data.sent_at,
+    )  # fmt: skip
+    return {**_proof_out(kept), "clock": _clock(data.sent_at)}
+
+
+@router.get("/proofs/{proof_id}/log", response={200: dict[str, Any], 404: Problems})
+def proof_log(request: HttpRequest, proof_id: UUID) -> dict[str, Any]:
+    """The proof as an isolation log, for a file."""
+    return log_of(proof_of(crew_of(request), proof_id), timezone.now())
+
+
+@router.get("/rules", response=RulesOut)
+def rules(request: HttpRequest) -> dict[str, Any]:
+    return _rules_out(crew_of(request))
+
+
+@router.put("/rules", response={200: RulesOut, 422: Problems})
+def save_rules(request: HttpRequest, data: RulesIn) -> dict[str, Any]:
+    """The crew's own rules for the proofs begun from now on. Looser than the handbook's needs a written reason."""
+    return _rules_out(put_rules(crew_of(request), data.dict(exclude_none=True)))
+
+
+def proof_lines(crew: Crew) -> list[ProofLine]:
+    """The crew's proofs, what runs and what went wrong first."""
+    now = timezone.now()
+    lines = []
+    for one in Proof.objects.filter(site__crew=crew).select_related("site"):
+        found = state_of(one, now)
+        lines.append(
+            ProofLine(
+                id=one.id,
+                name=one.name,
+                what=one.what,
+                site=one.site.name,
+                state=found["state"],
+                said=found["problems"][-1]["text"] if found["problems"] else "",
+                next=found["next"]["text"],
+                expires_at=found["expires_at"],
+                stated_by=found["stated_by"],
+                now=now,
+            )
+        )
+    far = now + timedelta(days=1)
+    return sorted(lines, key=lambda line: (ORDER.index(line.state), line.expires_at or far))
+
+
+def _proof_out(one: Proof) -> dict[str, Any]:
+    now = timezone.now()
+    found = state_of(one, now)
+    rules_then = RulesEntry.model_validate(one.rules)
+    return {
+        "id": one.id,
+        "name": one.name,
+        "what": one.what,
+        "site": {"id": one.site.id, "name": one.site.name},
+        "circuit": {"id": one.circuit.id, "name": one.circuit.name} if one.circuit else None,
+        "practice": one.site.practice,
+        "system_title": SYSTEMS[one.system].title,
+        "terminals": one.terminals,
+        "place": one.place,
+        "wet": one.wet,
+        "asked": one.asked,
+        "begun_at": one.begun_at,
+        "by": one.by_name,
+        "now": now,
+        "clock": "",
+        "window_min": rules_then.proof_window_min,
+        "unattended_min": rules_then.unattended_min,
+        "state": found,
+        "events": [_event_out(i, e, found) for i, e in enumerate(one.events.select_related("tester"))],
+        "testers": _testers(one, rules_then, now),
+    }
+
+
+def _event_out(index: int, event: ProofEvent, found: dict[str, Any]) -> dict[str, Any]:
+    return {
+        "id": event.id,
+        "type": event.type,
+        "entry": event.entry,
+        "tester": event.tester_id,
+        "tester_label": str(event.tester) if event.tester else "",
+        "at": event.at,
+        "by": event.by_name,
+        "counts": index in found["counted"],
+        "why": [p["text"] for p in (*found["problems"], *found["history"]) if p["event"] == index],
+    }
+
+
+def _testers(one: Proof, rules_then: RulesEntry, now: datetime) -> list[ProofTester]:
+    """The crew's testers, those that are fit for this proof first."""
+    house = rules_then.rules()
+    task = Task(
+        Purpose.PROVE_DEAD,
+        Place(one.place),
+        SYSTEMS[one.system],
+        PracticeId(one.site.practice),
+        on=timezone.localdate(),
+        house_rule=house.least_rating,
+        dead_kinds=house.dead_kinds,
+    )
+    found = []
+    for tester in testers_of(one.site.crew):
+        entry = in_hand(tester, now)
+        if entry.kind is InstrumentKind.PROVING_UNIT:
+            continue
+        fit = fitness(task, entry.held())
+        ability = entry.instrument().volts()
+        whole = fit.effective
+        found.append(
+            ProofTester(
+                id=tester.id,
+                label=entry.label or NAMES[entry.kind],
+                kind_name=NAMES[entry.kind],
+                fit=fit.fit,
+                problems=[p.text for p in fit.problems],
+                warnings=[w.text for w in fit.warnings],
+                rating=f"category {whole.category.name} {whole.volts:g} V" if whole.category and whole.volts else "",
+                steps_v=entry.steps_v or [],
+                low_z=ability is not None and ability.low_input_ohm is not None,
+                sets=entry.kind is not InstrumentKind.TWO_POLE,
+            )
+        )
+    return sorted(found, key=lambda t: (not t.fit, t.label))
+
+
+def _clock(sent_at: datetime | None) -> str:
+    """Words for a device whose clock is off."""
+    if sent_at is None or abs(timezone.now() - sent_at) < CLOCK_MAY_BE_OFF:
+        return ""
+    minutes = round((sent_at - timezone.now()).total_seconds() / 60)
+    return f"This device's clock is {abs(minutes)} min {'fast' if minutes > 0 else 'slow'}; the server's clock counts."
+
+
+def _rules_out(crew: Crew) -> dict[str, Any]:
+    return RulesEntry.model_validate(crew.rules).model_dump(mode="json")

@@ -1,0 +1,75 @@
+"""Proofs of death: what is to be dead, and the events, append-only. The state is derived, never stored."""
+
+import uuid
+from typing import Any
+
+from django.conf import settings
+from django.db import models
+
+from kit.models import Tester
+from sites.models import Circuit, Site
+
+
+class Proof(models.Model):
+    """What was set down at the start. `rules`: the crew's as they were then; `asked`: yes or no to each question."""
+
+    class What(models.TextChoices):
+        CIRCUIT = "circuit"
+        BOARD = "board"
+        MACHINE = "machine"
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    site = models.ForeignKey(Site, on_delete=models.PROTECT, related_name="proofs")
+    circuit = models.ForeignKey(Circuit, null=True, on_delete=models.PROTECT, related_name="proofs")
+    name = models.CharField(max_length=120)
+    what = models.CharField(max_length=10, choices=What.choices)
+    system = models.CharField(max_length=20)
+    earthing = models.CharField(max_length=8)
+    terminals: Any = models.JSONField()
+    place = models.CharField(max_length=20)
+    wet = models.BooleanField(default=False)
+    sources: Any = models.JSONField()
+    asked: Any = models.JSONField()
+    rules: Any = models.JSONField()
+    begun_at = models.DateTimeField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
+    by_name = models.CharField(max_length=160, blank=True)
+
+    class Meta:
+        ordering = ["-begun_at"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class ProofEvent(models.Model):
+    """`entry`: an event of the isolation format without time, author and tester. `held`: the tester with its leads
+    as it was then. `device_at`: what the device's own clock said; `at` is by the server's.
+    """
+
+    number = models.BigAutoField(primary_key=True)
+    id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
+    proof = models.ForeignKey(Proof, on_delete=models.PROTECT, related_name="events")
+    type = models.CharField(max_length=20)
+    entry: Any = models.JSONField()
+    tester = models.ForeignKey(Tester, null=True, on_delete=models.PROTECT, related_name="proof_events")
+    held: Any = models.JSONField(null=True)
+    at = models.DateTimeField()
+    device_at = models.DateTimeField(null=True)
+    recorded_at = models.DateTimeField(auto_now_add=True)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
+    by_name = models.CharField(max_length=160, blank=True)
+
+    class Meta:
+        ordering = ["at", "number"]
+
+    def __str__(self) -> str:
+        return f"{self.proof}: {self.type}"
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        if not self._state.adding:
+            raise RuntimeError("an event is never edited; record what happened next")
+        super().save(*args, **kwargs)
+
+    def delete(self, *_args: Any, **_kwargs: Any) -> tuple[int, dict[str, int]]:
+        raise RuntimeError("an event is never deleted")
