@@ -84,7 +84,9 @@ def put_part(crew: Crew, part_id: UUID, role: str, entry: dict[str, Any], *, ret
 
 
 @transaction.atomic
-def check(crew: Crew, author: Author, tester_id: UUID, check_id: UUID, entry: dict[str, Any]) -> Tester:
+def check(
+    crew: Crew, author: Author, tester_id: UUID, check_id: UUID, entry: dict[str, Any], at: datetime | None = None
+) -> Tester:
     """Keep today's check of a tester. The same id with the same content again changes nothing."""
     tester = tester_of(crew, tester_id)
     checked = parse(CheckEntry, entry).model_dump(mode="json", exclude_none=True)
@@ -100,7 +102,7 @@ def check(crew: Crew, author: Author, tester_id: UUID, check_id: UUID, entry: di
             id=check_id,
             tester=tester,
             entry=checked,
-            at=timezone.now(),
+            at=at or timezone.now(),
             by=person_of(author),
             by_name=name_of(author),
         )

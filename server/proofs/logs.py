@@ -29,7 +29,8 @@ def frame_of(proof: Proof, at: datetime) -> dict[str, Any]:
 def log_of(proof: Proof, now: datetime) -> dict[str, Any]:
     """The proof as an isolation log at `now`.
 
-    A tester whose leads, rating or state changed on the way is another tester to the log, as `id/2`.
+    A tester whose leads, rating or state changed on the way is another tester to the log, as `id/2`. What a check
+    found of its battery, self-check or lead resistance does not make it another; the worst found is what counts.
     """
     events = list(proof.events.all())
     states: dict[str, list[dict[str, Any]]] = {}
@@ -45,11 +46,34 @@ def _event(event: ProofEvent, states: dict[str, list[dict[str, Any]]]) -> dict[s
     entry = {"at": event.at.isoformat(), "type": event.type, **event.entry, "by": event.by_name}
     if event.tester_id is not None:
         tester = str(event.tester_id)
-        found = states.setdefault(tester, [])
-        if event.held not in found:
-            found.append(event.held)
-        entry["tester"] = named(tester, found.index(event.held))
+        entry["tester"] = named(tester, _state(event.held, states.setdefault(tester, [])))
     return entry
+
+
+_OF_THE_DAY: dict[str, tuple[Any, ...]] = {
+    "battery": ("low", "ok"),
+    "self_check": (False, True),
+    "fuse": ("blown", "ok"),
+}
+"""What a check finds, the worst first."""
+
+
+def _state(held: dict[str, Any], states: list[dict[str, Any]]) -> int:
+    """Which of the tester's states this is, a new one being added; each keeps the worst a check found."""
+    for index, state in enumerate(states):
+        if _lasting(state) == _lasting(held):
+            for key, worst_first in _OF_THE_DAY.items():
+                known = [value for value in worst_first if value in (state.get(key), held.get(key))]
+                if known:
+                    state[key] = known[0]
+            return index
+    states.append(dict(held))
+    return len(states) - 1
+
+
+def _lasting(held: dict[str, Any]) -> dict[str, Any]:
+    leads = {key: value for key, value in (held.get("leads") or {}).items() if key != "ohm"}
+    return {**{key: value for key, value in held.items() if key not in _OF_THE_DAY}, "leads": leads}
 
 
 def state_of(proof: Proof, now: datetime) -> dict[str, Any]:

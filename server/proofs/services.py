@@ -80,11 +80,11 @@ def record_event(
     proof_id: UUID,
     event_id: UUID,
     entry: dict[str, Any],
-    tester_id: UUID | None,
-    leads_id: UUID | None,
-    adapters: Sequence[UUID],
-    at: datetime | None,
-    sent_at: datetime | None,
+    tester_id: UUID | None = None,
+    leads_id: UUID | None = None,
+    adapters: Sequence[UUID] = (),
+    at: datetime | None = None,
+    sent_at: datetime | None = None,
 ) -> Proof:
     """Keep one event. The same id with the same content again changes nothing; other content is refused."""
     proof = proof_of(crew, proof_id)
@@ -102,7 +102,7 @@ def record_event(
             raise Refused(("id", "this id already belongs to an event with other content"), status=409)
         return proof
     if event_type == "stated":
-        _refuse_an_untrue_statement(proof, now)
+        _refuse_an_untrue_statement(proof, when)
     ProofEvent.objects.create(
         id=event_id,
         proof=proof,
@@ -163,8 +163,8 @@ def _checked(
     return str(checked.type), checked.model_dump(mode="json", by_alias=True, exclude_none=True, exclude=about)
 
 
-def _refuse_an_untrue_statement(proof: Proof, now: datetime) -> None:
-    found = state_of(proof, now)
+def _refuse_an_untrue_statement(proof: Proof, at: datetime) -> None:
+    found = state_of(proof, at)
     if found["state"] != "proved-dead":
         why = [p["text"] for p in (*found["problems"], *found["missing"])] or ["it is closed"]
         raise Refused(("type", f"it is not proved dead: {'; '.join(why)}"), status=409)

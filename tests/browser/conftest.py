@@ -7,9 +7,9 @@ from django.contrib.auth import get_user_model
 from django.core.management import call_command
 
 from crews.models import Crew, Membership
+from demo.crew import demo_id
 from evenprobe.supplies import PracticeId
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
-from work.demo import demo_id
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 USERNAME, PASSWORD = "anna", "a-long-password"

@@ -23,6 +23,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kit Reference
+         * @description What the kit's forms offer, and the right meaning of the categories.
+         */
+        get: operations["kit_api_kit_reference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/testers": {
         parameters: {
             query?: never;
@@ -40,6 +60,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Parts */
+        get: operations["kit_api_parts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/testers/{tester_id}": {
         parameters: {
             query?: never;
@@ -47,10 +84,65 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** Tester Page */
+        get: operations["kit_api_tester_page"];
         /** Save Tester */
         put: operations["kit_api_save_tester"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/parts/{part_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save Part */
+        put: operations["kit_api_save_part"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/testers/{tester_id}/checks/{check_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save Check */
+        put: operations["kit_api_save_check"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/testers/{tester_id}/holding": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Holding
+         * @description What tester, leads and adapters amount to for a task. Writes nothing.
+         */
+        post: operations["kit_api_holding"];
         delete?: never;
         options?: never;
         head?: never;
@@ -266,6 +358,136 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/proofs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proof Reference
+         * @description What to ask before a proof begins, and the handbook's own rules.
+         */
+        get: operations["proofs_api_proof_reference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proofs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Proofs */
+        get: operations["proofs_api_proofs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proofs/{proof_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Proof */
+        get: operations["proofs_api_proof"];
+        /** Begin Proof */
+        put: operations["proofs_api_begin_proof"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proofs/{proof_id}/events/{event_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Record Proof Event */
+        put: operations["proofs_api_record_proof_event"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proofs/{proof_id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Proof Log
+         * @description The proof as an isolation log, for a file.
+         */
+        get: operations["proofs_api_proof_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Rules */
+        get: operations["proofs_api_rules"];
+        /**
+         * Save Rules
+         * @description The crew's own rules for the proofs begun from now on. Looser than the handbook's needs a written reason.
+         */
+        put: operations["proofs_api_save_rules"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Today */
+        get: operations["project_today_today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -299,7 +521,55 @@ export interface components {
             /** Password */
             password: string;
         };
-        /** TesterOut */
+        /** KindOut */
+        KindOut: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /** KitReference */
+        KitReference: {
+            /** Purposes */
+            purposes: components["schemas"]["PurposeOut"][];
+            /** Places */
+            places: components["schemas"]["PlaceOut"][];
+            /** Categories */
+            categories: {
+                [key: string]: string;
+            };
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
+            /** Functions */
+            functions: string[];
+        };
+        /** PlaceOut */
+        PlaceOut: {
+            /** Id */
+            id: string;
+            /** Category */
+            category: string;
+            /** Meaning */
+            meaning: string;
+        };
+        /** PurposeOut */
+        PurposeOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /** FindingOut */
+        FindingOut: {
+            /** Code */
+            code: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * TesterOut
+         * @description `entry`: as the register has it. `attention`: what is wrong with it wherever it is used.
+         */
         TesterOut: {
             /**
              * Id
@@ -310,6 +580,8 @@ export interface components {
             label: string;
             /** Kind */
             kind: string;
+            /** Kind Name */
+            kind_name: string;
             /** Proved */
             proved: boolean | null;
             /** Rated V */
@@ -320,8 +592,127 @@ export interface components {
             low_z: boolean;
             /** Steps V */
             steps_v: number[];
+            /** Usual Leads */
+            usual_leads: string | null;
+            /** Checked At */
+            checked_at: string | null;
+            /** Attention */
+            attention: components["schemas"]["FindingOut"][];
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
+            };
         };
-        /** TesterIn */
+        /** PartOut */
+        PartOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Role */
+            role: string;
+            /** Label */
+            label: string;
+            /** Category */
+            category: string | null;
+            /** Rated V */
+            rated_v: number | null;
+            /** Tip Covers */
+            tip_covers: boolean | null;
+            /** Damage */
+            damage: boolean;
+            /** Ohm */
+            ohm: number | null;
+        };
+        /** CheckOut */
+        CheckOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
+            };
+            /** In Force */
+            in_force: boolean;
+        };
+        /** FitOut */
+        FitOut: {
+            /** Practice */
+            practice: string;
+            /** System */
+            system: string;
+            /** System Title */
+            system_title: string;
+            /** Purpose */
+            purpose: string;
+            /** Place */
+            place: string;
+            /** Fit */
+            fit: boolean;
+            /** Problems */
+            problems: components["schemas"]["FindingOut"][];
+            /** Warnings */
+            warnings: components["schemas"]["FindingOut"][];
+        };
+        /** ItemOut */
+        ItemOut: {
+            /** Id */
+            id: string;
+            /** Asks */
+            asks: string;
+            /** How */
+            how: string;
+            /** Good */
+            good: string;
+            /** Bad */
+            bad: string;
+            /** Unit */
+            unit: string;
+        };
+        /** LastProof */
+        LastProof: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Good */
+            good: boolean;
+            /** Said */
+            said: string;
+            /**
+             * Proof
+             * Format: uuid
+             */
+            proof: string;
+            /** Proof Name */
+            proof_name: string;
+        };
+        /** TesterPage */
+        TesterPage: {
+            tester: components["schemas"]["TesterOut"];
+            /** Says */
+            says: string;
+            /** Blind To */
+            blind_to: string[];
+            /** Fits */
+            fits: components["schemas"]["FitOut"][];
+            /** Items */
+            items: components["schemas"]["ItemOut"][];
+            /** Checks */
+            checks: components["schemas"]["CheckOut"][];
+            last_proof: components["schemas"]["LastProof"] | null;
+        };
+        /**
+         * TesterIn
+         * @description None: not recorded.
+         */
         TesterIn: {
             /** Label */
             label: string;
@@ -335,6 +726,123 @@ export interface components {
             category?: string | null;
             /** Steps V */
             steps_v?: number[] | null;
+            /** Functions */
+            functions?: string[] | null;
+            /** Input Ohm */
+            input_ohm?: number | null;
+            /** Accuracy Percent */
+            accuracy_percent?: number | null;
+            /** Accuracy Counts */
+            accuracy_counts?: number | null;
+            /** Resolution */
+            resolution?: number | null;
+            /** Test Ma */
+            test_ma?: number | null;
+            /** Test V */
+            test_v?: number[] | null;
+            /** Always On Light */
+            always_on_light?: boolean | null;
+            /** Calibration Due */
+            calibration_due?: string | null;
+            /** Known Issue */
+            known_issue?: string | null;
+            /** Damage */
+            damage?: boolean | null;
+            /** Fuse */
+            fuse?: string | null;
+            /** Usual Leads */
+            usual_leads?: string | null;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+        };
+        /** PartIn */
+        PartIn: {
+            /** Role */
+            role: string;
+            /** Label */
+            label: string;
+            /** Category */
+            category?: string | null;
+            /** Rated V */
+            rated_v?: number | null;
+            /** Tip Covers */
+            tip_covers?: boolean | null;
+            /** Damage */
+            damage?: boolean | null;
+            /** Ohm */
+            ohm?: number | null;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+        };
+        /**
+         * CheckIn
+         * @description By item: good or bad, ohms for the leads; what was not looked at is left out.
+         */
+        CheckIn: {
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
+            };
+        };
+        /** HoldingOut */
+        HoldingOut: {
+            /** Fit */
+            fit: boolean;
+            effective: components["schemas"]["RatingOut"];
+            /** Problems */
+            problems: components["schemas"]["FindingOut"][];
+            /** Warnings */
+            warnings: components["schemas"]["FindingOut"][];
+            /** Chain */
+            chain: components["schemas"]["LinkOut"][];
+            needs: components["schemas"]["RatingOut"];
+        };
+        /** LinkOut */
+        LinkOut: {
+            /** Name */
+            name: string;
+            /** Category */
+            category: string | null;
+            /** Voltage */
+            voltage: number | null;
+            /** Weakest */
+            weakest: boolean;
+        };
+        /** RatingOut */
+        RatingOut: {
+            /** Category */
+            category: string | null;
+            /** Voltage */
+            voltage: number | null;
+        };
+        /**
+         * HoldingIn
+         * @description `tip_covers`: as they are in the hand now, whatever the register says.
+         */
+        HoldingIn: {
+            /** Leads */
+            leads?: string | null;
+            /**
+             * Adapters
+             * @default []
+             */
+            adapters: string[];
+            /** Tip Covers */
+            tip_covers?: boolean | null;
+            /** Practice */
+            practice: string;
+            /** Purpose */
+            purpose: string;
+            /** Place */
+            place: string;
+            /** System */
+            system: string;
         };
         /** PracticeOut */
         PracticeOut: {
@@ -792,6 +1300,437 @@ export interface components {
                 [key: string]: unknown;
             };
         };
+        /** ProofReference */
+        ProofReference: {
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+            /** Whats */
+            whats: string[];
+            /** Handbook */
+            handbook: {
+                [key: string]: number;
+            };
+        };
+        /** QuestionOut */
+        QuestionOut: {
+            /** Kind */
+            kind: string;
+            /** Asks */
+            asks: string;
+            /** Isolate */
+            isolate: string;
+        };
+        /** ProofLine */
+        ProofLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** What */
+            what: string;
+            /** Site */
+            site: string;
+            /** State */
+            state: string;
+            /** Said */
+            said: string;
+            /** Next */
+            next: string;
+            /** Expires At */
+            expires_at: string | null;
+            /** Stated By */
+            stated_by: string;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+        };
+        /**
+         * EventOut
+         * @description `counts`: it holds the state up. `why`: why it does not, or what it raised.
+         */
+        EventOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Type */
+            type: string;
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
+            };
+            /** Tester */
+            tester: string | null;
+            /** Tester Label */
+            tester_label: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Counts */
+            counts: boolean;
+            /** Why */
+            why: string[];
+        };
+        /** MissingOut */
+        MissingOut: {
+            /** Code */
+            code: string;
+            /** Text */
+            text: string;
+            /** Source */
+            source?: string | null;
+            /** From */
+            from?: string | null;
+            /** To */
+            to?: string | null;
+            /** Mode */
+            mode?: string | null;
+        };
+        /** Named */
+        Named: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /** NextOut */
+        NextOut: {
+            /** Step */
+            step: string;
+            /** Text */
+            text: string;
+            /** Source */
+            source: string | null;
+            /** From */
+            from: string | null;
+            /** To */
+            to: string | null;
+            /** Mode */
+            mode: string | null;
+            /** Tester */
+            tester: string | null;
+        };
+        /** PairOut */
+        PairOut: {
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Done */
+            done: boolean;
+            /** Shows V */
+            shows_v: number | null;
+            /** Below V */
+            below_v: number | null;
+            /** Needs */
+            needs: string | null;
+            /** Unexplained */
+            unexplained: boolean;
+        };
+        /** ProofOut */
+        ProofOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** What */
+            what: string;
+            site: components["schemas"]["Named"];
+            circuit: components["schemas"]["Named"] | null;
+            /** Practice */
+            practice: string;
+            /** System Title */
+            system_title: string;
+            /** Terminals */
+            terminals: string[];
+            /** Place */
+            place: string;
+            /** Wet */
+            wet: boolean;
+            /** Asked */
+            asked: {
+                [key: string]: boolean;
+            };
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** By */
+            by: string;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+            /** Clock */
+            clock: string;
+            /** Window Min */
+            window_min: number;
+            /** Unattended Min */
+            unattended_min: number;
+            state: components["schemas"]["StateOut"];
+            /** Events */
+            events: components["schemas"]["EventOut"][];
+            /** Testers */
+            testers: components["schemas"]["ProofTester"][];
+        };
+        /** ProofProblemOut */
+        ProofProblemOut: {
+            /** Code */
+            code: string;
+            /** Text */
+            text: string;
+            /** Event */
+            event: number;
+            /** Reasons */
+            reasons: string[];
+        };
+        /**
+         * ProofTester
+         * @description A tester of the crew, for this proof. `sets`: whether function and range must be asked at each proof.
+         */
+        ProofTester: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Label */
+            label: string;
+            /** Kind Name */
+            kind_name: string;
+            /** Fit */
+            fit: boolean;
+            /** Problems */
+            problems: string[];
+            /** Warnings */
+            warnings: string[];
+            /** Rating */
+            rating: string;
+            /** Steps V */
+            steps_v: number[];
+            /** Low Z */
+            low_z: boolean;
+            /** Sets */
+            sets: boolean;
+        };
+        /** SettledOut */
+        SettledOut: {
+            /** Was */
+            was: string;
+            /** Text */
+            text: string;
+            /** Event */
+            event: number;
+        };
+        /** SourceOut */
+        SourceOut: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Kind */
+            kind: string;
+            /** Off */
+            off: boolean;
+            /** Locked */
+            locked: boolean;
+            /** Lock */
+            lock: string;
+        };
+        /** StateOut */
+        StateOut: {
+            /** State */
+            state: string;
+            /** Proved At */
+            proved_at: string | null;
+            /** Expires At */
+            expires_at: string | null;
+            /** Missing */
+            missing: components["schemas"]["MissingOut"][];
+            /** Problems */
+            problems: components["schemas"]["ProofProblemOut"][];
+            /** Pairs */
+            pairs: components["schemas"]["PairOut"][];
+            /** Sources */
+            sources: components["schemas"]["SourceOut"][];
+            next: components["schemas"]["NextOut"];
+            /** History */
+            history: components["schemas"]["SettledOut"][];
+            /** Prove Again By */
+            prove_again_by: string | null;
+            /** Stated At */
+            stated_at: string | null;
+            /** Stated By */
+            stated_by: string;
+            /** Was Proved At */
+            was_proved_at: string | null;
+            /** Loosened */
+            loosened: string[];
+            /** Reason */
+            reason: string;
+        };
+        /** ProofIn */
+        ProofIn: {
+            /**
+             * Supply
+             * Format: uuid
+             */
+            supply: string;
+            /** Circuit */
+            circuit?: string | null;
+            /** Name */
+            name: string;
+            /** What */
+            what: string;
+            /** Terminals */
+            terminals: string[];
+            /**
+             * Place
+             * @default installation
+             */
+            place: string;
+            /**
+             * Wet
+             * @default false
+             */
+            wet: boolean;
+            /** Sources */
+            sources: components["schemas"]["SourceIn"][];
+            /** Asked */
+            asked: {
+                [key: string]: boolean;
+            };
+        };
+        /** SourceIn */
+        SourceIn: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /**
+             * Kind
+             * @default device
+             */
+            kind: string;
+        };
+        /**
+         * EventIn
+         * @description `entry`: an event as the isolation format writes it, without time, author and tester. `at`, `sent_at`: by the
+         *     device's clock, when it happened and when it was sent; only the difference is believed.
+         */
+        EventIn: {
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
+            };
+            /** Tester */
+            tester?: string | null;
+            /** Leads */
+            leads?: string | null;
+            /**
+             * Adapters
+             * @default []
+             */
+            adapters: string[];
+            /** At */
+            at?: string | null;
+            /** Sent At */
+            sent_at?: string | null;
+        };
+        /** RulesOut */
+        RulesOut: {
+            /** Proof Window Min */
+            proof_window_min: number;
+            /** Unattended Min */
+            unattended_min: number;
+            /** Dead Kinds */
+            dead_kinds: string[] | null;
+            /** Least Rating */
+            least_rating: boolean;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * RulesIn
+         * @description What is left out is the handbook's.
+         */
+        RulesIn: {
+            /** Proof Window Min */
+            proof_window_min?: number | null;
+            /** Unattended Min */
+            unattended_min?: number | null;
+            /** Dead Kinds */
+            dead_kinds?: string[] | null;
+            /**
+             * Least Rating
+             * @default false
+             */
+            least_rating: boolean;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /** KitToDo */
+        KitToDo: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Label */
+            label: string;
+            /** Kind */
+            kind: string;
+            /** Attention */
+            attention: string[];
+        };
+        /** PointToDo */
+        PointToDo: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Circuit */
+            circuit: string;
+            /** Site */
+            site: string;
+            /** Verdict */
+            verdict: string;
+            /** Summary */
+            summary: string;
+        };
+        /** Today */
+        Today: {
+            /** Proofs */
+            proofs: components["schemas"]["ProofLine"][];
+            /** Points */
+            points: components["schemas"]["PointToDo"][];
+            /** Kit */
+            kit: components["schemas"]["KitToDo"][];
+        };
     };
     responses: never;
     parameters: never;
@@ -881,6 +1820,26 @@ export interface operations {
             };
         };
     };
+    kit_api_kit_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitReference"];
+                };
+            };
+        };
+    };
     kit_api_testers: {
         parameters: {
             query?: never;
@@ -897,6 +1856,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TesterOut"][];
+                };
+            };
+        };
+    };
+    kit_api_parts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartOut"][];
+                };
+            };
+        };
+    };
+    kit_api_tester_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tester_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TesterPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -923,6 +1933,166 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TesterOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kit_api_save_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                part_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kit_api_save_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tester_id: string;
+                check_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TesterPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kit_api_holding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tester_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HoldingOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -1481,6 +2651,290 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    proofs_api_proof_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofReference"];
+                };
+            };
+        };
+    };
+    proofs_api_proofs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofLine"][];
+                };
+            };
+        };
+    };
+    proofs_api_proof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    proofs_api_begin_proof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProofIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    proofs_api_record_proof_event: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof_id: string;
+                event_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    proofs_api_proof_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    proofs_api_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+        };
+    };
+    proofs_api_save_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RulesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    project_today_today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
                 };
             };
         };

@@ -1,23 +1,9 @@
-"""The demo scenario: two sites of one small crew, as data. Readings are made by the model, not written here.
+"""The demo scenario's two sites, as data. Readings are made by the model, not written here.
 
 Every point carries a hidden condition, the seed its readings are drawn with, and what was measured there.
 """
 
 from dataclasses import dataclass
-from uuid import UUID, uuid5
-
-CREW = UUID("6f9d2c1e-5a40-4c7e-9d1b-0e7a5c2b8f10")
-USERNAME, PASSWORD, FULL_NAME = "demo", "larkspur-demo", "Demo electrician"
-
-
-def demo_id(*names: str) -> UUID:
-    return uuid5(CREW, "/".join(names))
-
-
-@dataclass(frozen=True)
-class DemoTester:
-    key: str
-    entry: dict[str, object]
 
 
 @dataclass(frozen=True)
@@ -62,38 +48,6 @@ class DemoSite:
     practice: str
     supplies: tuple[DemoSupply, ...]
 
-
-TESTERS = (
-    DemoTester(
-        "m2",
-        {
-            "label": "Meter M2",
-            "kind": "multimeter",
-            "proved": True,
-            "category": "III",
-            "rated_v": 600,
-            "accuracy_percent": 0.8,
-            "accuracy_counts": 3,
-            "resolution": 0.1,
-        },
-    ),
-    DemoTester(
-        "t1",
-        {
-            "label": "Two-pole T1",
-            "kind": "two-pole",
-            "proved": True,
-            "category": "III",
-            "rated_v": 690,
-            "steps_v": [12, 50, 120, 230, 400, 690],
-        },
-    ),
-    DemoTester("d1", {"label": "Detector D1", "kind": "non-contact", "proved": True}),
-    DemoTester(
-        "m5",
-        {"label": "Meter M5, dropped", "kind": "multimeter", "proved": False, "category": "II", "rated_v": 300},
-    ),
-)
 
 THREE = ("L-N", "L-PE", "N-PE")
 CHAIN = (

@@ -1,23 +1,33 @@
-"""Load the demo scenario. Run again, it changes nothing: every id and every reading is derived from fixed seeds."""
+"""Load the demo scenario. Run again, it changes nothing: every id and every reading is derived from fixed seeds.
+
+But for what lives by the clock: today's checks, and the proofs of death, which begin anew once theirs has run out.
+"""
 
 from datetime import UTC, datetime, timedelta
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid4
 
 import numpy as np
 from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand
 from django.db import transaction
+from django.utils import timezone
 
 from crews.models import Crew, Membership
+from demo.crew import CREW, FULL_NAME, PASSWORD, USERNAME, demo_id
+from demo.kit import PARTS, TESTERS
+from demo.proofs import PROOFS, DemoProof
+from demo.sites import SITES, DemoPoint
+from evenprobe.isolation import QUESTIONS
 from evenprobe.practice import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, Measurement, Quantity, Reading
 from evenprobe.wiring import CATALOGUE, Terminal
 from kit.models import Tester
-from kit.services import put_tester
+from kit.services import check, put_part, put_tester
+from proofs.models import Proof
+from proofs.services import begin, record_event
 from sites.models import Point, Site
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
-from work.demo import CREW, FULL_NAME, PASSWORD, SITES, TESTERS, USERNAME, DemoPoint, demo_id
 from work.interpretations import interpretation_of
 from work.services import record
 from work.surveys import parsed
@@ -27,16 +37,43 @@ STRAY_VOLTS = 60.0
 """What a stray reading shows: the probe slipped onto something else."""
 
 
+CHECKED_BEFORE = timedelta(hours=2)
+ANEW_AFTER = timedelta(minutes=20)
+PROVING_VOLTS = 239.0
+
+
+def _event(words: str, number: int) -> dict[str, Any]:
+    """An event of the isolation format from such as `locked s1 K-07` or `tested L1 N 14.2`."""
+    what, *rest = words.split()
+    match what, rest:
+        case "locked", [source, lock]:
+            return {"type": what, "source": source, "lock": lock, "tag": True}
+        case (("off" | "unlocked"), [source]):
+            return {"type": what, "source": source}
+        case "proved", []:
+            return {"type": what, "against": "proving-unit", "shows_v": PROVING_VOLTS, "mode": "ac", "range": "auto"}
+        case "tested", [measuring, reference, *shown]:
+            volts = float(shown[0]) if shown else number % 3 / 10
+            pair = {"from": measuring, "to": reference}
+            return {"type": what, **pair, "shows_v": volts, "mode": "ac", "range": "auto"}
+        case "screened", []:
+            return {"type": what, "alarm": False}
+        case _:
+            return {"type": what}
+
+
 class Command(BaseCommand):
     help = __doc__
 
     def handle(self, *_args: Any, **_options: Any) -> None:
         with transaction.atomic():
             crew, user = self._crew()
-            testers = {t.key: put_tester(crew, demo_id("tester", t.key), t.entry) for t in TESTERS}
+            testers = self._kit(crew, user)
             points = list(self._sites(crew))
             for number, (site, point, demo) in enumerate(points):
                 self._measure(crew, user, site, point, demo, testers, STARTED + timedelta(minutes=11 * number))
+            for proof in PROOFS:
+                self._prove(crew, user, proof, testers)
         for site, point, _ in points:
             interpretation_of(site, point)
         self.stdout.write(f"demo: {len(points)} points; sign in as {USERNAME} with {PASSWORD}")
@@ -50,6 +87,48 @@ class Command(BaseCommand):
             user.save()
         Membership.objects.get_or_create(user=user, defaults={"crew": crew})
         return crew, user
+
+    @staticmethod
+    def _kit(crew: Crew, user: Any) -> dict[str, Tester]:
+        parts = {p.key: put_part(crew, demo_id("part", p.key), p.role, p.entry) for p in PARTS}
+        testers = {}
+        for demo in TESTERS:
+            leads = parts[demo.leads].id if demo.leads else None
+            testers[demo.key] = put_tester(crew, demo_id("tester", demo.key), demo.entry, usual_leads=leads)
+            if demo.checked:
+                check_id = demo_id("check", demo.key, f"{timezone.localdate()}")
+                at = timezone.now() - CHECKED_BEFORE
+                check(crew, user, testers[demo.key].id, check_id, demo.checked, at)
+        return testers
+
+    @staticmethod
+    def _prove(crew: Crew, user: Any, demo: DemoProof, testers: dict[str, Tester]) -> None:
+        """The proof as it would stand now; the last load's, if that ran out, is closed."""
+        now = timezone.now()
+        earlier = Proof.objects.filter(site__crew=crew, name=demo.name).first()
+        if earlier is not None:
+            if now - earlier.begun_at < ANEW_AFTER:
+                return
+            record_event(crew, user, earlier.id, demo_id("closed", str(earlier.id)), {"type": "closed"})
+        proof_id = uuid4()
+        site, supply, board, circuit = demo.on
+        yes = {kind for _, _, kind in demo.sources}
+        content = {
+            "name": demo.name,
+            "what": demo.what,
+            "terminals": list(demo.terminals),
+            "place": "installation",
+            "wet": False,
+            "sources": [{"id": i, "label": label, "kind": kind} for i, label, kind in demo.sources],
+            "asked": {str(q.kind): str(q.kind) in yes for q in QUESTIONS},
+        }
+        begin(crew, user, proof_id, demo_id(site, supply), demo_id(site, board, circuit), content)
+        start = now - timedelta(minutes=demo.minutes_ago)
+        for number, (minute, tester, words) in enumerate(demo.events):
+            record_event(
+                crew, user, proof_id, demo_id(str(proof_id), str(number)), _event(words, number),
+                testers[tester].id if tester else None, at=start + timedelta(minutes=minute), sent_at=now,
+            )  # fmt: skip
 
     @staticmethod
     def _sites(crew: Crew) -> Any:
