@@ -1,14 +1,15 @@
 """The real application in Debian's Chromium: a live server on demo data of its own."""
 
 import os
+from pathlib import Path
 
 import pytest
 from django.contrib.auth import get_user_model
-from django.core.management import call_command
 
 from crews.models import Crew, Membership
 from demo.crew import demo_id
 from evenprobe.supplies import PracticeId
+from kit.services import put_part, put_tester
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
@@ -40,8 +41,22 @@ def outlet(transactional_db, settings, tmp_path):
 
 
 @pytest.fixture
-def demo(transactional_db):
-    call_command("load_demo")
+def kit(outlet):
+    """A meter with its leads, a two-pole tester and a circuit of two lines to prove dead, beside the outlet."""
+    crew = Crew.objects.get()
+    leads = put_part(
+        crew,
+        demo_id("t", "leads"),
+        "leads",
+        {"label": "Leads A", "category": "III", "rated_v": 1000, "tip_covers": True},
+    )
+    rated = {"category": "III", "rated_v": 690}
+    meter = {"label": "Meter M2", "kind": "multimeter", **rated}
+    put_tester(crew, demo_id("t", "m2"), meter, usual_leads=leads.id)
+    steps = {"steps_v": [12, 50, 120, 230, 400], "always_on_light": True}
+    put_tester(crew, demo_id("t", "t1"), {"label": "Two-pole T1", "kind": "two-pole", **rated, **steps})
+    put_tester(crew, demo_id("t", "p6"), {"label": "Plug P6", "kind": "digital-plug-tester", "test_ma": 6})
+    put_circuit(crew, demo_id("t", "dome"), demo_id("t", "board"), "Dome drive", 30, "10 AWG")
 
 
 def sign_in(page, address, username=USERNAME, password=PASSWORD):
@@ -49,4 +64,22 @@ def sign_in(page, address, username=USERNAME, password=PASSWORD):
     page.get_by_label("Name").fill(username)
     page.get_by_label("Password").first.fill(password)
     page.keyboard.press("Enter")
-    page.get_by_role("heading", name="Sites").wait_for()
+    page.get_by_role("heading", name="Today").wait_for()
+
+
+AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
+RULES = {"runOnly": ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]}
+
+
+def accessible(page):
+    page.evaluate(AXE.read_text())
+    found = page.evaluate("rules => axe.run(document, rules)", RULES)["violations"]
+    assert not found, "\n".join(f"{v['id']}: {n['html'][:200]}" for v in found for n in v["nodes"])
+
+
+def small_targets(page):
+    """Whatever is to be hit with a glove on and is under 48 px tall."""
+    return page.evaluate(
+        "[...document.querySelectorAll('button, select, summary, input')].filter(e => e.offsetHeight && "
+        "e.offsetHeight < 48 && e.type !== 'checkbox').map(e => e.outerHTML.slice(0, 120))"
+    )

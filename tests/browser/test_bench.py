@@ -1,26 +1,16 @@
 """The journey of the Bench, by keyboard and by touch, in the real thing."""
 
-from pathlib import Path
-
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import sign_in
-
-AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"
-RULES = {"runOnly": ["wcag2a", "wcag2aa", "wcag21aa", "wcag22aa"]}
-
-
-def accessible(page):
-    page.evaluate(AXE.read_text())
-    found = page.evaluate("rules => axe.run(document, rules)", RULES)["violations"]
-    assert not found, "\n".join(f"{v['id']}: {n['html'][:200]}" for v in found for n in v["nodes"])
+from tests.browser.conftest import accessible, sign_in, small_targets
 
 
 def open_outlet(page, live_server):
     page.set_default_timeout(20_000)
     expect.set_options(timeout=20_000)
     sign_in(page, live_server.url)
+    page.get_by_role("link", name="Site", exact=True).click()
     page.get_by_role("link", name="Larkspur Hill Observatory").click()
     page.get_by_role("link", name="Outlet 3, by the lathe").click()
     page.get_by_role("heading", name="Outlet 3, by the lathe").wait_for()
@@ -100,17 +90,14 @@ def test_by_touch_on_a_phone(outlet, live_server, browser):
     page.get_by_role("button", name="Record", exact=True).tap()
     expect(page.get_by_text("1 reading recorded")).to_be_visible()
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
-    small = page.evaluate(
-        "[...document.querySelectorAll('button, select, summary, input')].filter(e => e.offsetHeight && "
-        "e.offsetHeight < 48).map(e => e.outerHTML.slice(0, 120))"
-    )
-    assert small == []
+    assert small_targets(page) == []
     context.close()
 
 
 def test_an_empty_site_is_filled_in(outlet, live_server, page):
     page.set_default_timeout(20_000)
     sign_in(page, live_server.url)
+    page.get_by_role("link", name="Site", exact=True).click()
     page.get_by_role("button", name="Add a site").click()
     page.get_by_label("Name").fill("Fennwick Weaving Shed")
     page.get_by_label("Practice").select_option("continental")

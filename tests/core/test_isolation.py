@@ -221,6 +221,8 @@ def test_voltage_stops_everything_until_its_source_is_off():
     assert found.next_step.kind is StepKind.FIND_SOURCE
     assert state_after(alive, readings(SINGLE, 4), proof(6)) is State.ENERGISED
     second = [event(7, "source-found", source="s2", found=SECOND), *isolating("s2", 8)]
+    found = isolation(log(alive, second[:1]))
+    assert (found.state, found.next_step.source) == (State.ENERGISED, "s2")
     assert state_after(alive, second, good_round(SINGLE, 9)) is State.PROVED_DEAD
 
 

@@ -3,9 +3,17 @@ import { useSession } from "./api/queries";
 import { Failure } from "./parts/Failure";
 import { Shell } from "./parts/Shell";
 import { BenchPlace } from "./places/bench/BenchPlace";
+import { HoldingPlace } from "./places/kit/HoldingPlace";
+import { KitPlace } from "./places/kit/KitPlace";
+import { TesterPlace } from "./places/kit/TesterPlace";
+import { Begin } from "./places/prove-dead/Begin";
+import { ProofPlace } from "./places/prove-dead/ProofPlace";
+import { ProofsPlace } from "./places/prove-dead/ProofsPlace";
+import { RulesPlace } from "./places/prove-dead/RulesPlace";
 import { SignIn } from "./places/sign-in/SignIn";
 import { SitePlace } from "./places/site/SitePlace";
 import { Sites } from "./places/site/Sites";
+import { Today } from "./places/today/Today";
 
 export function App() {
   const session = useSession();
@@ -13,13 +21,21 @@ export function App() {
   if (session.isError) return <Failure error={session.error} retry={() => session.refetch()} />;
   if (!session.data) return <SignIn />;
   return (
-    <Shell session={session.data}>
+    <Shell>
       <Routes>
-        <Route path="/" element={<Navigate to="/sites" replace />} />
+        <Route path="/" element={<Navigate to="/today" replace />} />
+        <Route path="/today" element={<Today />} />
+        <Route path="/kit" element={<KitPlace />} />
+        <Route path="/kit/holding" element={<HoldingPlace />} />
+        <Route path="/kit/:testerId" element={<TesterPlace />} />
+        <Route path="/prove-dead" element={<ProofsPlace />} />
+        <Route path="/prove-dead/new" element={<Begin />} />
+        <Route path="/prove-dead/rules" element={<RulesPlace />} />
+        <Route path="/prove-dead/:proofId" element={<ProofPlace />} />
         <Route path="/sites" element={<Sites />} />
         <Route path="/sites/:siteId" element={<SitePlace />} />
         <Route path="/bench/:pointId" element={<BenchPlace />} />
-        <Route path="*" element={<Navigate to="/sites" replace />} />
+        <Route path="*" element={<Navigate to="/today" replace />} />
       </Routes>
     </Shell>
   );

@@ -16,7 +16,8 @@ def next_step(log: IsolationLog, so_far: Isolation, active: Round | None, unexpl
 def _steps(log: IsolationLog, so_far: Isolation, active: Round | None, unexplained: Set[Pair]) -> Iterator[Step]:
     if so_far.state is State.CLOSED:
         yield Step(StepKind.NOTHING, "this proof is closed")
-    if so_far.state is State.ENERGISED and any(p.code == "voltage-present" for p in so_far.problems):
+    alive = any(p.code == "voltage-present" for p in so_far.problems)
+    if alive and all(state.off for state in so_far.sources):
         yield Step(StepKind.FIND_SOURCE, "find what feeds it, add it as a source, switch it off and lock it")
     for state in so_far.sources:
         if not state.off:

@@ -185,7 +185,7 @@ class Replay:
 
     def _voltage_present(self, taken: Taken) -> None:
         event = taken.event
-        text = f"{event.seen:g} V from {self._points(event)}: something still feeds it. Hands off"
+        text = f"{event.seen:g} V from {self._points(event)}: something still feeds it"
         problem = self._raise("voltage-present", text, taken.index)
         self.alive = problem
         for earlier, _ in self.unexplained.values():

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from evenprobe.supplies import PRACTICES, PracticeId
 from evenprobe.supplies.limits import PROOF_WINDOW_MIN, UNATTENDED_MIN
-from evenprobe.testers.fitness import NAMES
+from evenprobe.testers.fitness import one_of
 from evenprobe.testers.instruments import InstrumentKind
 
 MAY_PROVE_DEAD = (InstrumentKind.TWO_POLE, InstrumentKind.MULTIMETER, InstrumentKind.CLAMP)
@@ -38,7 +38,7 @@ class HouseRules:
         usual = PRACTICES[practice].dead_kinds
         for kind in self.dead_kinds or ():
             if kind not in usual:
-                yield f"a {NAMES[kind]} is accepted to prove dead"
+                yield f"{one_of(kind)} is accepted to prove dead"
 
 
 HANDBOOK = HouseRules()

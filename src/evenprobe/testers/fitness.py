@@ -166,14 +166,14 @@ FUNCTIONS_FOR: dict[Purpose, tuple[str, ...]] = {
 """Any one of them will do."""
 
 WHY_NOT: dict[Purpose, str] = {
-    Purpose.PROVE_DEAD: "a {kind} does not prove dead in this practice; use {kinds}",
-    Purpose.LIVE_VOLTAGE: "a {kind} does not measure volts; use {kinds}",
-    Purpose.LAMPS: "a {kind} has no three lamps; use {kinds}",
-    Purpose.SCREEN: "a {kind} does not screen; use {kinds}",
-    Purpose.CONTINUITY: "a {kind} does not measure ohms; use {kinds}",
-    Purpose.INSULATION: "a {kind} puts no test voltage on the insulation; use {kinds}",
-    Purpose.RESIDUAL_CURRENT: "a {kind} injects no residual current; use {kinds}",
-    Purpose.CURRENT: "a {kind} does not measure current; use {kinds}",
+    Purpose.PROVE_DEAD: "{kind} does not prove dead in this practice; use {kinds}",
+    Purpose.LIVE_VOLTAGE: "{kind} does not measure volts; use {kinds}",
+    Purpose.LAMPS: "{kind} has no three lamps; use {kinds}",
+    Purpose.SCREEN: "{kind} does not screen; use {kinds}",
+    Purpose.CONTINUITY: "{kind} does not measure ohms; use {kinds}",
+    Purpose.INSULATION: "{kind} puts no test voltage on the insulation; use {kinds}",
+    Purpose.RESIDUAL_CURRENT: "{kind} injects no residual current; use {kinds}",
+    Purpose.CURRENT: "{kind} does not measure current; use {kinds}",
 }
 
 NAMES: dict[InstrumentKind, str] = {
@@ -182,6 +182,12 @@ NAMES: dict[InstrumentKind, str] = {
     )
     for kind in InstrumentKind
 }
+
+
+def one_of(kind: InstrumentKind) -> str:
+    """`a multimeter`, `an insulation tester`."""
+    name = NAMES[kind]
+    return f"{'an' if name[0] in 'aeiou' else 'a'} {name}"
 
 
 def kinds_for(task: Task) -> tuple[InstrumentKind, ...]:
@@ -214,8 +220,8 @@ Rule = Callable[[Task, Held, Rating], Iterator[Finding]]
 def _kind(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
     kinds = kinds_for(task)
     if held.kind not in kinds:
-        wanted = " or ".join(f"a {NAMES[k]}" for k in kinds)
-        yield Finding("wrong-kind", WHY_NOT[task.purpose].format(kind=NAMES[held.kind], kinds=wanted))
+        wanted = " or ".join(one_of(k) for k in kinds)
+        yield Finding("wrong-kind", WHY_NOT[task.purpose].format(kind=one_of(held.kind), kinds=wanted))
 
 
 def _category(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:

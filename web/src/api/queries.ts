@@ -1,7 +1,10 @@
 /** What the screens ask for, kept by TanStack Query: an answer on screen stays until a newer one is there. */
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import client, { answer, type Bench, type Practice, Refusal, type Site } from "./client";
+import client, { answer, type Bench, type Practice, type Proof, Refusal, type Site } from "./client";
+
+const TWO_ON_ONE_MS = 2_000;
+const LOOK_AGAIN_MS = 15_000;
 
 export const useSession = () =>
   useQuery({
@@ -30,6 +33,79 @@ export function usePractice(id: string | undefined): Practice | undefined {
 
 export const useTesters = () =>
   useQuery({ queryKey: ["testers"], queryFn: () => answer(client.GET("/api/testers")), staleTime: 60_000 });
+
+export const useKitReference = () =>
+  useQuery({
+    queryKey: ["reference", "kit"],
+    queryFn: () => answer(client.GET("/api/reference/kit")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export const useProofReference = () =>
+  useQuery({
+    queryKey: ["reference", "proofs"],
+    queryFn: () => answer(client.GET("/api/reference/proofs")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export const useParts = () =>
+  useQuery({ queryKey: ["parts"], queryFn: () => answer(client.GET("/api/parts")) });
+
+export const useTesterPage = (id: string) =>
+  useQuery({
+    queryKey: ["testers", id],
+    queryFn: () => answer(client.GET("/api/testers/{tester_id}", { params: { path: { tester_id: id } } })),
+  });
+
+export const useToday = () =>
+  useQuery({
+    queryKey: ["today"],
+    queryFn: () => answer(client.GET("/api/today")),
+    refetchInterval: LOOK_AGAIN_MS,
+  });
+
+export const useProofs = () =>
+  useQuery({
+    queryKey: ["proofs"],
+    queryFn: () => answer(client.GET("/api/proofs")),
+    refetchInterval: LOOK_AGAIN_MS,
+  });
+
+/** Looked at again all the while, for two people may be on one proof. */
+export const useProof = (id: string) =>
+  useQuery({
+    queryKey: ["proof", id],
+    queryFn: () => answer(client.GET("/api/proofs/{proof_id}", { params: { path: { proof_id: id } } })),
+    refetchInterval: TWO_ON_ONE_MS,
+  });
+
+export const useRules = () =>
+  useQuery({ queryKey: ["rules"], queryFn: () => answer(client.GET("/api/rules")) });
+
+/** A write of the kit's; what depends on the kit is asked for again. */
+export function useKitWrite<T, R>(write: (input: T) => Promise<R>) {
+  const queries = useQueryClient();
+  return useMutation<R, Refusal, T>({
+    mutationFn: write,
+    onSuccess: () =>
+      Promise.all(
+        ["testers", "parts", "today"].map((queryKey) => queries.invalidateQueries({ queryKey: [queryKey] })),
+      ),
+  });
+}
+
+/** A write that answers with the proof as it then is. */
+export function useProofWrite<T>(write: (input: T) => Promise<Proof>) {
+  const queries = useQueryClient();
+  return useMutation<Proof, Refusal, T>({
+    mutationFn: write,
+    onSuccess: async (proof) => {
+      await queries.cancelQueries({ queryKey: ["proof", proof.id] });
+      queries.setQueryData(["proof", proof.id], proof);
+      void queries.invalidateQueries({ queryKey: ["proofs"] });
+    },
+  });
+}
 
 export const useSites = () =>
   useQuery({ queryKey: ["sites"], queryFn: () => answer(client.GET("/api/sites")) });

@@ -1,25 +1,20 @@
-import { useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
-import { IconLogout, IconMapPin, IconMoon, IconPlugConnected, IconSun } from "@tabler/icons-react";
-import { useQueryClient } from "@tanstack/react-query";
+import { IconListCheck, IconLockBolt, IconMapPin, IconPlugConnected, IconTool } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import { NavLink, useLocation } from "react-router";
-import client, { answer, type Session } from "../api/client";
 import { lastBench } from "../places/bench/lastBench";
+import { Account } from "./Account";
 import classes from "./Shell.module.css";
 
+const PLACES = [
+  ["/today", "Today", IconListCheck],
+  ["/kit", "Kit", IconTool],
+  ["/sites", "Site", IconMapPin],
+  ["/prove-dead", "Prove dead", IconLockBolt],
+] as const;
+
 /** The rail of places, and whatever place is open. */
-export function Shell({ session, children }: { session: Session; children: ReactNode }) {
-  const queries = useQueryClient();
-  const { setColorScheme } = useMantineColorScheme();
-  const scheme = useComputedColorScheme("light");
+export function Shell({ children }: { children: ReactNode }) {
   const bench = useLocation().pathname.match(/^\/bench\/(.+)/)?.[1] ?? lastBench();
-
-  const signOut = async () => {
-    await answer(client.DELETE("/api/session"));
-    queries.clear();
-    queries.setQueryData(["session"], null);
-  };
-
   return (
     <div className={classes.shell}>
       <nav className={classes.rail} aria-label="Places">
@@ -28,10 +23,12 @@ export function Shell({ session, children }: { session: Session; children: React
           <br />
           Probe
         </div>
-        <NavLink to="/sites" className={classes.place}>
-          <IconMapPin size={22} aria-hidden />
-          Site
-        </NavLink>
+        {PLACES.map(([to, name, Icon]) => (
+          <NavLink key={to} to={to} className={classes.place}>
+            <Icon size={22} aria-hidden />
+            {name}
+          </NavLink>
+        ))}
         {bench && (
           <NavLink to={`/bench/${bench}`} className={classes.place}>
             <IconPlugConnected size={22} aria-hidden />
@@ -39,23 +36,7 @@ export function Shell({ session, children }: { session: Session; children: React
           </NavLink>
         )}
         <div className={classes.foot}>
-          <button
-            type="button"
-            className={classes.place}
-            onClick={() => setColorScheme(scheme === "dark" ? "light" : "dark")}
-          >
-            {scheme === "dark" ? <IconSun size={22} aria-hidden /> : <IconMoon size={22} aria-hidden />}
-            {scheme === "dark" ? "Daylight" : "Dark"}
-          </button>
-          <button
-            type="button"
-            className={classes.place}
-            onClick={signOut}
-            title={`${session.name}, ${session.crew}`}
-          >
-            <IconLogout size={22} aria-hidden />
-            Sign out
-          </button>
+          <Account className={classes.place} />
         </div>
       </nav>
       <main className={classes.main}>{children}</main>

@@ -11,6 +11,8 @@ const COLOURS: Record<string, string> = {
   danger: "vermilion",
   contradictory: "ink",
   untested: "grey",
+  void: "vermilion",
+  closed: "grey",
 };
 
 /** In rising order of what needs doing. */
@@ -62,6 +64,17 @@ export function VerdictFigure({ kind }: { kind: string }) {
             fill="none"
           />
         </>
+      );
+    case "void":
+      return (
+        <>
+          <circle cx="12" cy="12" r="9" fill="var(--ep-panel)" stroke={colour} strokeWidth="2.5" />
+          <path d="m6 6 12 12" stroke={colour} strokeWidth="2.8" />
+        </>
+      );
+    case "closed":
+      return (
+        <rect x="4" y="4" width="16" height="16" fill="var(--ep-panel)" stroke={colour} strokeWidth="2.5" />
       );
     default:
       return (

@@ -34,6 +34,8 @@ const LIGHT = {
   "healthy-band": "#DDE7DF",
   contact: "#1F2428",
   "on-contact": "#F4F1EA",
+  alarm: "#A3200E",
+  "on-alarm": "#FFFFFF",
 };
 
 const DARK: typeof LIGHT = {
@@ -55,6 +57,8 @@ const DARK: typeof LIGHT = {
   "healthy-band": "#1F3531",
   contact: "#ECE8DF",
   "on-contact": "#15181B",
+  alarm: "#8E1B0C",
+  "on-alarm": "#FFFFFF",
 };
 
 /** Insulation colours of fixed conductors. They stand beside a letter, never alone. */
@@ -135,6 +139,27 @@ export const theme = createTheme({
       },
     },
     NativeSelect: tall,
-    Modal: { defaultProps: { centered: true, transitionProps: { duration: 120 } } },
+    Textarea: tall,
+    SegmentedControl: {
+      defaultProps: { fullWidth: true, transitionDuration: 0 },
+      styles: {
+        root: { background: "var(--ep-ground)", border: "1px solid var(--ep-edge)" },
+        label: {
+          minHeight: 48,
+          display: "grid",
+          placeItems: "center",
+          fontSize: 16,
+          color: "var(--ep-text)",
+        },
+        indicator: { border: "2px solid var(--ep-text)", background: "var(--ep-panel)", boxShadow: "none" },
+      },
+    },
+    Modal: {
+      defaultProps: {
+        centered: true,
+        transitionProps: { duration: 120 },
+        closeButtonProps: { "aria-label": "Close", size: 48 },
+      },
+    },
   },
 });

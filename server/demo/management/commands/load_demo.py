@@ -38,24 +38,25 @@ STRAY_VOLTS = 60.0
 
 
 CHECKED_BEFORE = timedelta(hours=2)
-ANEW_AFTER = timedelta(minutes=20)
+ANEW_AFTER = timedelta(minutes=4)
 PROVING_VOLTS = 239.0
 
 
-def _event(words: str, number: int) -> dict[str, Any]:
+def _event(words: str, tester: str, number: int) -> dict[str, Any]:
     """An event of the isolation format from such as `locked s1 K-07` or `tested L1 N 14.2`."""
     what, *rest = words.split()
+    setting = {"mode": "ac", "range": "auto"} if tester.startswith("m") else {"mode": "ac"}
     match what, rest:
         case "locked", [source, lock]:
             return {"type": what, "source": source, "lock": lock, "tag": True}
         case (("off" | "unlocked"), [source]):
             return {"type": what, "source": source}
         case "proved", []:
-            return {"type": what, "against": "proving-unit", "shows_v": PROVING_VOLTS, "mode": "ac", "range": "auto"}
+            return {"type": what, "against": "proving-unit", "shows_v": PROVING_VOLTS, **setting}
         case "tested", [measuring, reference, *shown]:
             volts = float(shown[0]) if shown else number % 3 / 10
             pair = {"from": measuring, "to": reference}
-            return {"type": what, **pair, "shows_v": volts, "mode": "ac", "range": "auto"}
+            return {"type": what, **pair, "shows_v": volts, **setting}
         case "screened", []:
             return {"type": what, "alarm": False}
         case _:
@@ -126,7 +127,7 @@ class Command(BaseCommand):
         start = now - timedelta(minutes=demo.minutes_ago)
         for number, (minute, tester, words) in enumerate(demo.events):
             record_event(
-                crew, user, proof_id, demo_id(str(proof_id), str(number)), _event(words, number),
+                crew, user, proof_id, demo_id(str(proof_id), str(number)), _event(words, tester, number),
                 testers[tester].id if tester else None, at=start + timedelta(minutes=minute), sent_at=now,
             )  # fmt: skip
 

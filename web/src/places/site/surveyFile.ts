@@ -2,29 +2,23 @@
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import client, { answer, Refusal } from "../../api/client";
-
-export function saveAs(name: string, survey: object): void {
-  const url = URL.createObjectURL(new Blob([JSON.stringify(survey, null, 1)], { type: "application/json" }));
-  const link = Object.assign(document.createElement("a"), { href: url, download: `${name}.survey.json` });
-  link.click();
-  URL.revokeObjectURL(url);
-}
+import { saveFile } from "../../parts/saveFile";
 
 export const useSaveSite = () =>
   useMutation<void, Refusal, { id: string; name: string }>({
     mutationFn: async ({ id, name }) =>
-      saveAs(
-        name,
+      saveFile(
         await answer(client.GET("/api/sites/{site_id}/survey", { params: { path: { site_id: id } } })),
+        name,
       ),
   });
 
 export const useSavePoint = () =>
   useMutation<void, Refusal, { id: string; name: string }>({
     mutationFn: async ({ id, name }) =>
-      saveAs(
-        name,
+      saveFile(
         await answer(client.GET("/api/points/{point_id}/survey", { params: { path: { point_id: id } } })),
+        name,
       ),
   });
 

@@ -1,0 +1,19 @@
+import type { Holding } from "../../api/client";
+import classes from "./Kit.module.css";
+
+/** The parts in the order the hand holds them; the one that brings the whole down is marked. */
+export function Chain({ links }: { links: Holding["chain"] }) {
+  return (
+    <ol className={classes.chain} aria-label="The chain in your hand">
+      {links.map((link) => (
+        <li key={link.name} data-weakest={link.weakest || undefined}>
+          <strong>{link.name}</strong>
+          <span className="mono">
+            {link.category ?? "?"} · {link.voltage ?? "?"} V
+          </span>
+          {link.weakest && <em>weakest</em>}
+        </li>
+      ))}
+    </ol>
+  );
+}

@@ -1,0 +1,100 @@
+import { Button, NativeSelect, Stack, TextInput } from "@mantine/core";
+import { useForm } from "@mantine/form";
+import { useState } from "react";
+import client, { answer, type Part } from "../../api/client";
+import { useKitReference, useKitWrite } from "../../api/queries";
+import { Choice } from "../../parts/Choice";
+import classes from "./Kit.module.css";
+
+/** Leads or an adapter: what is printed on it, and how it is. */
+export function PartForm({ of, part, done }: { of: string; part?: Part; done: () => void }) {
+  const reference = useKitReference().data;
+  const [id] = useState(() => part?.id ?? crypto.randomUUID());
+  const form = useForm({
+    initialValues: {
+      label: part?.label ?? "",
+      category: part?.category ?? "",
+      rated_v: part?.rated_v ? String(part.rated_v) : "",
+      tip_covers: part?.tip_covers === true ? "on" : part?.tip_covers === false ? "off" : "",
+      damage: part?.damage ? "yes" : "no",
+    },
+  });
+  const leads = of === "leads";
+  const save = useKitWrite((retired: boolean) => {
+    const v = form.values;
+    const volts = v.rated_v.trim().replace(",", ".");
+    return answer(
+      client.PUT("/api/parts/{part_id}", {
+        params: { path: { part_id: id } },
+        body: {
+          role: of,
+          label: v.label,
+          category: v.category || null,
+          rated_v:
+            volts === "" ? null : ((Number.isNaN(Number(volts)) ? v.rated_v : Number(volts)) as number),
+          tip_covers: leads && v.tip_covers ? v.tip_covers === "on" : null,
+          damage: v.damage === "yes",
+          ohm: part?.ohm ?? null,
+          retired,
+        },
+      }),
+    );
+  });
+  const keep = (retired: boolean) =>
+    save.mutate(retired, {
+      onSuccess: done,
+      onError: (error) => {
+        for (const { path, text } of error.problems) form.setFieldError(path, text);
+      },
+    });
+  return (
+    <form onSubmit={form.onSubmit(() => keep(false))}>
+      <Stack>
+        <TextInput label="Name" required data-autofocus {...form.getInputProps("label")} />
+        <div className={classes.two}>
+          <NativeSelect
+            label="Category, as printed"
+            data={[
+              { value: "", label: "Not printed" },
+              ...Object.keys(reference?.categories ?? {}).map((c) => ({ value: c, label: c })),
+            ]}
+            {...form.getInputProps("category")}
+          />
+          <TextInput label="at volts" inputMode="decimal" {...form.getInputProps("rated_v")} />
+        </div>
+        {leads && (
+          <Choice
+            label="Tip covers"
+            data={[
+              { value: "", label: "Not known" },
+              { value: "on", label: "On" },
+              { value: "off", label: "Off" },
+            ]}
+            {...form.getInputProps("tip_covers")}
+          />
+        )}
+        <Choice
+          label="Damaged"
+          data={[
+            { value: "no", label: "No" },
+            { value: "yes", label: "Yes" },
+          ]}
+          {...form.getInputProps("damage")}
+        />
+        {save.error && (
+          <p className={classes.wrong} role="alert">
+            {save.error.message}
+          </p>
+        )}
+        <Button type="submit" loading={save.isPending}>
+          {part ? "Keep the changes" : leads ? "Add the leads" : "Add the adapter"}
+        </Button>
+        {part && (
+          <Button variant="default" disabled={save.isPending} onClick={() => keep(true)}>
+            Take out of the register
+          </Button>
+        )}
+      </Stack>
+    </form>
+  );
+}

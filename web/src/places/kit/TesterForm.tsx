@@ -1,0 +1,211 @@
+import { Button, NativeSelect, Stack, TextInput } from "@mantine/core";
+import { useForm } from "@mantine/form";
+import { useState } from "react";
+import client, { answer, type Tester, type TesterIn } from "../../api/client";
+import { useKitReference, useKitWrite, useParts } from "../../api/queries";
+import { Choice } from "../../parts/Choice";
+import folds from "../bench/Fold.module.css";
+import classes from "./Kit.module.css";
+
+/** Three answers: yes, no, and not known. */
+const KNOWN = [
+  { value: "", label: "Not known" },
+  { value: "yes", label: "Yes" },
+  { value: "no", label: "No" },
+];
+const answered = (value: unknown) => (value === true ? "yes" : value === false ? "no" : "");
+const meant = (value: string) => (value === "" ? null : value === "yes");
+
+/** A number as typed; what is no number goes to the server as it is, which names it. */
+const number = (typed: string) => {
+  const plain = typed.trim().replace(",", ".");
+  return plain === "" ? null : ((Number.isNaN(Number(plain)) ? typed : Number(plain)) as number);
+};
+const numbers = (typed: string) =>
+  typed.trim() === ""
+    ? null
+    : typed
+        .split(/[\s;]+|,\s+/)
+        .filter(Boolean)
+        .map((part) => number(part) as number);
+
+const NUMBERS: [keyof TesterIn & string, string, string][] = [
+  ["input_ohm", "Input, Ω", "10 MΩ shows ghosts"],
+  ["accuracy_percent", "Accuracy, % of reading", ""],
+  ["accuracy_counts", "and counts of the display", ""],
+  ["resolution", "Resolution, V", "its last digit"],
+  ["test_ma", "Test current, mA", "of a trip button or a load"],
+];
+
+export function TesterForm({ tester, done }: { tester?: Tester; done: () => void }) {
+  const reference = useKitReference().data;
+  const leads = (useParts().data ?? []).filter((p) => p.role === "leads");
+  const [id] = useState(() => tester?.id ?? crypto.randomUUID());
+  const entry = tester?.entry ?? {};
+  const listed = (value: unknown) => (Array.isArray(value) ? value.join(" ") : "");
+  const text = (value: unknown) => (value === null || value === undefined ? "" : String(value));
+  const form = useForm({
+    initialValues: {
+      label: text(entry.label),
+      kind: text(entry.kind) || "multimeter",
+      category: text(entry.category),
+      rated_v: text(entry.rated_v),
+      usual_leads: text(tester?.usual_leads),
+      steps_v: listed(entry.steps_v),
+      test_v: listed(entry.test_v),
+      functions: Array.isArray(entry.functions) ? (entry.functions as string[]) : ([] as string[]),
+      calibration_due: text(entry.calibration_due),
+      known_issue: text(entry.known_issue),
+      always_on_light: answered(entry.always_on_light),
+      damage: answered(entry.damage),
+      fuse: text(entry.fuse),
+      input_ohm: text(entry.input_ohm),
+      accuracy_percent: text(entry.accuracy_percent),
+      accuracy_counts: text(entry.accuracy_counts),
+      resolution: text(entry.resolution),
+      test_ma: text(entry.test_ma),
+    },
+  });
+  const save = useKitWrite((retired: boolean) => {
+    const v = form.values;
+    const body: TesterIn = {
+      label: v.label,
+      kind: v.kind,
+      proved: entry.proved as boolean | undefined,
+      category: v.category || null,
+      rated_v: number(v.rated_v),
+      usual_leads: v.usual_leads || null,
+      steps_v: numbers(v.steps_v),
+      test_v: numbers(v.test_v),
+      functions: v.functions.length ? v.functions : null,
+      calibration_due: v.calibration_due || null,
+      known_issue: v.known_issue || null,
+      always_on_light: meant(v.always_on_light),
+      damage: meant(v.damage),
+      fuse: v.fuse || null,
+      input_ohm: number(v.input_ohm),
+      accuracy_percent: number(v.accuracy_percent),
+      accuracy_counts: number(v.accuracy_counts),
+      resolution: number(v.resolution),
+      test_ma: number(v.test_ma),
+      retired,
+    };
+    return answer(client.PUT("/api/testers/{tester_id}", { params: { path: { tester_id: id } }, body }));
+  });
+  const keep = (retired: boolean) =>
+    save.mutate(retired, {
+      onSuccess: done,
+      onError: (error) => {
+        for (const { path, text: said } of error.problems) form.setFieldError(path.replace(/\[.*/, ""), said);
+      },
+    });
+  const unplaced = save.error?.problems.filter((p) => !(p.path.replace(/\[.*/, "") in form.values)) ?? [];
+  return (
+    <form onSubmit={form.onSubmit(() => keep(false))}>
+      <Stack>
+        <TextInput
+          label="Name"
+          description="As it is marked"
+          required
+          data-autofocus
+          {...form.getInputProps("label")}
+        />
+        <NativeSelect
+          label="Kind"
+          data={reference?.kinds.map((k) => ({ value: k.id, label: k.name })) ?? []}
+          {...form.getInputProps("kind")}
+        />
+        <div className={classes.two}>
+          <NativeSelect
+            label="Category, as printed"
+            data={[
+              { value: "", label: "Not printed" },
+              ...Object.keys(reference?.categories ?? {}).map((c) => ({ value: c, label: c })),
+            ]}
+            {...form.getInputProps("category")}
+          />
+          <TextInput label="at volts" inputMode="decimal" {...form.getInputProps("rated_v")} />
+        </div>
+        <NativeSelect
+          label="Its usual leads"
+          data={[
+            { value: "", label: "Fixed, or none" },
+            ...leads.map((p) => ({ value: p.id, label: p.label })),
+          ]}
+          {...form.getInputProps("usual_leads")}
+        />
+        <TextInput label="Calibration due" type="date" {...form.getInputProps("calibration_due")} />
+        <TextInput
+          label="Known issue"
+          description="It then clears nothing until that is mended, such as: gives no alarm if the button is held at switch-on"
+          {...form.getInputProps("known_issue")}
+        />
+        <details className={folds.fold}>
+          <summary>Functions, steps, accuracy and the rest</summary>
+          <Stack mt="sm">
+            <fieldset className={classes.functions}>
+              <legend>Functions</legend>
+              {reference?.functions.map((name) => (
+                <button
+                  key={name}
+                  type="button"
+                  aria-pressed={form.values.functions.includes(name)}
+                  onClick={() =>
+                    form.setFieldValue("functions", (was) =>
+                      was.includes(name) ? was.filter((f) => f !== name) : [...was, name],
+                    )
+                  }
+                >
+                  {name.replace("-", " ")}
+                </button>
+              ))}
+            </fieldset>
+            <TextInput
+              label="Lamp steps, V"
+              description="As 12 50 120 230"
+              {...form.getInputProps("steps_v")}
+            />
+            <TextInput label="Insulation test voltages, V DC" {...form.getInputProps("test_v")} />
+            {NUMBERS.map(([key, label, description]) => (
+              <TextInput
+                key={key}
+                label={label}
+                description={description || undefined}
+                inputMode="decimal"
+                {...form.getInputProps(key)}
+              />
+            ))}
+            <Choice
+              data={KNOWN}
+              label="A light that is always on"
+              {...form.getInputProps("always_on_light")}
+            />
+            <Choice data={KNOWN} label="Damaged" {...form.getInputProps("damage")} />
+            <NativeSelect
+              label="Ampere fuse"
+              data={[
+                { value: "", label: "Not known" },
+                { value: "ok", label: "Whole" },
+                { value: "blown", label: "Blown" },
+              ]}
+              {...form.getInputProps("fuse")}
+            />
+          </Stack>
+        </details>
+        {unplaced.map((p) => (
+          <p key={p.path + p.text} className={classes.wrong} role="alert">
+            {p.path ? `${p.path}: ${p.text}` : p.text}
+          </p>
+        ))}
+        <Button type="submit" loading={save.isPending}>
+          {tester ? "Keep the changes" : "Add the tester"}
+        </Button>
+        {tester && (
+          <Button variant="default" disabled={save.isPending} onClick={() => keep(true)}>
+            Take it out of the register
+          </Button>
+        )}
+      </Stack>
+    </form>
+  );
+}

@@ -1,0 +1,138 @@
+import { Anchor, Button, Group, Modal, Title } from "@mantine/core";
+import { useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import type { TesterPage } from "../../api/client";
+import { useTesterPage } from "../../api/queries";
+import { Failure } from "../../parts/Failure";
+import page from "../site/Site.module.css";
+import { CheckWalk } from "./CheckWalk";
+import { FitTable } from "./FitTable";
+import classes from "./Kit.module.css";
+import { TesterForm } from "./TesterForm";
+
+/** One tester: what it is fit for today, what it is blind to, when it was last proved. */
+export function TesterPlace() {
+  const { testerId = "" } = useParams();
+  const found = useTesterPage(testerId);
+  const navigate = useNavigate();
+  const [open, show] = useState<"check" | "edit" | null>(null);
+  if (found.isError) return <Failure error={found.error} retry={() => found.refetch()} />;
+  if (!found.data) return <div className={page.page} aria-busy="true" />;
+  const { tester } = found.data;
+  const rating =
+    tester.category && tester.rated_v
+      ? `category ${tester.category} ${tester.rated_v} V`
+      : "rating not recorded";
+  return (
+    <div className={page.page}>
+      <header className={page.head}>
+        <div>
+          <Anchor component={Link} to="/kit" size="sm">
+            Kit
+          </Anchor>
+          <Title order={1} size={26}>
+            {tester.label}
+          </Title>
+          <span className="quiet">
+            {tester.kind_name} · {rating}
+          </span>
+        </div>
+        <Group gap="sm">
+          <Button variant="default" onClick={() => show("edit")}>
+            Change
+          </Button>
+          <Button variant="default" component={Link} to={`/kit/holding?tester=${tester.id}`}>
+            What am I holding?
+          </Button>
+          <Button onClick={() => show("check")}>Today's check</Button>
+        </Group>
+      </header>
+      {tester.attention.length > 0 && (
+        <ul className={classes.attention}>
+          {tester.attention.map((finding) => (
+            <li key={finding.code}>{finding.text}</li>
+          ))}
+        </ul>
+      )}
+      <div className={classes.columns}>
+        <section aria-labelledby="fit">
+          <h2 id="fit">What is it fit for today?</h2>
+          <FitTable fits={found.data.fits} />
+        </section>
+        <div>
+          <section aria-labelledby="blind">
+            <h2 id="blind">What is it blind to?</h2>
+            <p>It says: {found.data.says}</p>
+            <ul className={classes.blind}>
+              {found.data.blind_to.map((what) => (
+                <li key={what}>{what}</li>
+              ))}
+            </ul>
+          </section>
+          <section aria-labelledby="proved">
+            <h2 id="proved">When was it last proved?</h2>
+            <LastProof page={found.data} />
+          </section>
+          <section aria-labelledby="checks">
+            <h2 id="checks">Checks</h2>
+            <Checks page={found.data} />
+          </section>
+        </div>
+      </div>
+      <Modal
+        opened={open !== null}
+        onClose={() => show(null)}
+        size="lg"
+        title={open === "check" ? `Today's check: ${tester.label}` : tester.label}
+      >
+        {open === "check" && <CheckWalk testerId={tester.id} done={() => show(null)} />}
+        {open === "edit" && (
+          <TesterForm
+            tester={tester}
+            done={() => {
+              show(null);
+              void found.refetch().then((after) => after.isError && navigate("/kit"));
+            }}
+          />
+        )}
+      </Modal>
+    </div>
+  );
+}
+
+const when = (at: string) => new Date(at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
+
+function LastProof({ page: { last_proof: last } }: { page: TesterPage }) {
+  if (!last)
+    return <p className="quiet">Never on record. Prove it before and after it is to clear anything.</p>;
+  return (
+    <p>
+      <strong>{when(last.at)}</strong>: {last.said}, in{" "}
+      <Anchor component={Link} to={`/prove-dead/${last.proof}`}>
+        {last.proof_name}
+      </Anchor>
+    </p>
+  );
+}
+
+function Checks({ page: { checks, items } }: { page: TesterPage }) {
+  if (checks.length === 0) return <p className="quiet">None yet. It takes a minute.</p>;
+  const said = (entry: Record<string, unknown>) =>
+    items
+      .filter((item) => entry[item.id] !== undefined)
+      .map((item) => {
+        const value = entry[item.id];
+        return `${item.asks.toLowerCase()} ${item.unit ? `${value} Ω` : (value === "good" ? item.good : item.bad).toLowerCase()}`;
+      })
+      .join(", ");
+  return (
+    <ul className={classes.checks}>
+      {checks.map((check) => (
+        <li key={check.at}>
+          <strong>{when(check.at)}</strong> {check.by} {check.in_force && <em>counts today</em>}
+          <span className="quiet">{said(check.entry)}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}

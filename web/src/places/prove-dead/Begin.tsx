@@ -1,0 +1,293 @@
+import { Anchor, Button, NativeSelect, Text, TextInput, Title } from "@mantine/core";
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import client, { answer, type Site } from "../../api/client";
+import { usePractice, useProofReference, useProofWrite, useSite, useSites } from "../../api/queries";
+import { Choice } from "../../parts/Choice";
+import page from "../site/Site.module.css";
+import classes from "./Prove.module.css";
+import { WHAT_WORDS } from "./words";
+
+type Answer = { yes: boolean | null; label: string };
+type Circuit = { supply: string; id: string | null; name: string; board: string; rating: number | null };
+
+/** What is to be dead, and every source that may reach it, each asked for by name. */
+export function Begin() {
+  const sites = useSites();
+  const [chosen, choose] = useState<string | null>(null);
+  const siteId = chosen ?? sites.data?.[0]?.id;
+  const site = useSite(siteId);
+  return (
+    <div className={page.page}>
+      <header className={page.head}>
+        <div>
+          <Anchor component={Link} to="/prove-dead" size="sm">
+            Prove dead
+          </Anchor>
+          <Title order={1} size={26}>
+            What is to be dead?
+          </Title>
+        </div>
+      </header>
+      {sites.data?.length === 0 && (
+        <Text size="lg" mt="lg">
+          A proof belongs to a site with its supply. <Link to="/sites">Add the site first</Link>.
+        </Text>
+      )}
+      {sites.data && sites.data.length > 0 && (
+        <>
+          <NativeSelect
+            maw={520}
+            mt="md"
+            label="Site"
+            value={siteId}
+            onChange={(event) => choose(event.currentTarget.value)}
+            data={sites.data.map((s) => ({ value: s.id, label: s.name }))}
+          />
+          {site.data && <BeginAt key={site.data.id} site={site.data} />}
+        </>
+      )}
+    </div>
+  );
+}
+
+function BeginAt({ site }: { site: Site }) {
+  const practice = usePractice(site.practice);
+  const questions = useProofReference().data?.questions ?? [];
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [id] = useState(() => crypto.randomUUID());
+  const circuits = circuitsOf(site);
+  const [at, setAt] = useState(0);
+  const on = circuits[at];
+  const [what, setWhat] = useState("circuit");
+  const [name, setName] = useState<string | null>(null);
+  const [conductors, setConductors] = useState<string | null>(null);
+  const [place, setPlace] = useState("installation");
+  const [casing, setCasing] = useState("no");
+  const [wet, setWet] = useState("dry");
+  const [source, setSource] = useState<string | null>(null);
+  const [answers, setAnswers] = useState<Record<string, Answer>>({});
+  const system = site.supplies.find((s) => s.id === on?.supply)?.system;
+  const lines = practice?.systems.find((s) => s.id === system)?.lines ?? ["L"];
+  const choices = conductorsOf(lines, practice?.letters ?? {});
+  const terminals = conductors ?? choices.at(-1)?.value ?? "L N PE";
+  const named = name ?? on?.name ?? "";
+  const device = source ?? (on ? `${on.board}${on.rating ? `, ${on.rating} A` : ""}` : "");
+
+  const begin = useProofWrite(() =>
+    answer(
+      client.PUT("/api/proofs/{proof_id}", {
+        params: { path: { proof_id: id } },
+        body: {
+          supply: on?.supply ?? "",
+          circuit: on?.id ?? null,
+          name: named,
+          what,
+          terminals: [...terminals.split(" "), ...(casing === "yes" ? ["CASE"] : [])],
+          place,
+          wet: wet === "wet",
+          sources: [
+            { id: "s1", label: device, kind: "device" },
+            ...questions
+              .filter((q) => answers[q.kind]?.yes)
+              .map((q, i) => ({ id: `s${i + 2}`, label: answers[q.kind]?.label ?? "", kind: q.kind })),
+          ],
+          asked: Object.fromEntries(
+            questions.flatMap((q) => {
+              const yes = answers[q.kind]?.yes;
+              return yes === null || yes === undefined ? [] : [[q.kind, yes]];
+            }),
+          ),
+        },
+      }),
+    ),
+  );
+  const wrong = (path: string) => begin.error?.problems.find((p) => p.path === path)?.text;
+  const unplaced = begin.error?.problems.filter((p) => !/^(name$|asked\.|sources\[)/.test(p.path)) ?? [];
+  if (!on)
+    return (
+      <Text mt="lg">
+        This site has no board yet. <Link to={`/sites/${site.id}`}>Add one first</Link>.
+      </Text>
+    );
+  return (
+    <form
+      className={classes.columns}
+      onSubmit={(event) => {
+        event.preventDefault();
+        begin.mutate(undefined, {
+          onSuccess: (proof) => {
+            void queries.invalidateQueries({ queryKey: ["today"] });
+            navigate(`/prove-dead/${proof.id}`);
+          },
+        });
+      }}
+    >
+      <div>
+        <NativeSelect
+          mt="md"
+          label="Circuit or board"
+          value={String(at)}
+          onChange={(event) => {
+            setAt(Number(event.currentTarget.value));
+            setConductors(null);
+          }}
+          data={circuits.map((c, i) => ({
+            value: String(i),
+            label: c.id ? `${c.name}, ${c.board}` : c.name,
+          }))}
+        />
+        <div className={classes.two}>
+          <Choice
+            label="It is a"
+            value={what}
+            onChange={setWhat}
+            data={Object.entries(WHAT_WORDS).map(([value, label]) => ({ value, label }))}
+          />
+          <TextInput
+            mt="sm"
+            label="Name"
+            required
+            value={named}
+            error={wrong("name")}
+            onChange={(event) => setName(event.currentTarget.value)}
+          />
+        </div>
+        <div className={classes.two}>
+          <NativeSelect
+            mt="sm"
+            label="Conductors to be dead"
+            value={terminals}
+            onChange={(event) => setConductors(event.currentTarget.value)}
+            data={choices}
+          />
+          <NativeSelect
+            mt="sm"
+            label="Where on the installation"
+            value={place}
+            onChange={(event) => setPlace(event.currentTarget.value)}
+            data={[
+              { value: "installation", label: "Outlets, boards, fixed machines" },
+              { value: "origin", label: "Origin: meter, service, outdoor run" },
+              { value: "plugged-in", label: "Something plugged in" },
+            ]}
+          />
+        </div>
+        <div className={classes.two}>
+          <Choice
+            label="Metal casing"
+            value={casing}
+            onChange={setCasing}
+            data={[
+              { value: "no", label: "None here" },
+              { value: "yes", label: "Test it too" },
+            ]}
+          />
+          <Choice
+            label="The place is"
+            value={wet}
+            onChange={setWet}
+            data={[
+              { value: "dry", label: "Dry" },
+              { value: "wet", label: "Wet" },
+            ]}
+          />
+        </div>
+      </div>
+      <div>
+        <Title order={2} size={20} mt="md" mb={4}>
+          What reaches it?
+        </Title>
+        <TextInput
+          mb="md"
+          label="Its own device"
+          required
+          value={device}
+          error={wrong("sources[0].label")}
+          onChange={(event) => setSource(event.currentTarget.value)}
+        />
+        {questions.map((question) => {
+          const given = answers[question.kind] ?? { yes: null, label: "" };
+          const set = (change: Partial<Answer>) =>
+            setAnswers((was) => ({ ...was, [question.kind]: { ...given, ...change } }));
+          return (
+            <div key={question.kind} className={classes.question}>
+              <div className={classes.asked}>
+                <span>{question.asks}</span>
+                <Choice
+                  hideLabel
+                  label={question.asks}
+                  value={given.yes === null ? "" : given.yes ? "yes" : "no"}
+                  onChange={(yes) => set({ yes: yes === "yes" })}
+                  data={[
+                    { value: "no", label: "No" },
+                    { value: "yes", label: "Yes" },
+                  ]}
+                />
+              </div>
+              {given.yes && (
+                <TextInput
+                  mt="xs"
+                  label="Which, and where it is switched"
+                  required
+                  value={given.label}
+                  onChange={(event) => set({ label: event.currentTarget.value })}
+                />
+              )}
+              {wrong(`asked.${question.kind}`) && (
+                <p className={classes.wrong} role="alert">
+                  {wrong(`asked.${question.kind}`)}
+                </p>
+              )}
+            </div>
+          );
+        })}
+        <Button
+          variant="default"
+          onClick={() =>
+            setAnswers((was) => ({
+              ...Object.fromEntries(questions.map((q) => [q.kind, { yes: false, label: "" }])),
+              ...Object.fromEntries(Object.entries(was).filter(([, given]) => given.yes)),
+            }))
+          }
+        >
+          I checked each: no to the rest
+        </Button>
+        {unplaced.map((p) => (
+          <p key={p.path + p.text} className={classes.wrong} role="alert">
+            {p.path ? `${p.path}: ${p.text}` : p.text}
+          </p>
+        ))}
+        <Button type="submit" className={classes.main} loading={begin.isPending}>
+          Begin
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+function circuitsOf(site: Site): Circuit[] {
+  return site.supplies.flatMap((supply) =>
+    supply.boards.flatMap((board) => [
+      ...board.circuits.map((circuit) => ({
+        supply: supply.id,
+        id: circuit.id,
+        name: circuit.name,
+        board: board.name,
+        rating: circuit.rating_a,
+      })),
+      { supply: supply.id, id: null, name: board.name, board: `Feed of ${board.name}`, rating: null },
+    ]),
+  );
+}
+
+/** From one line to all the supply has, the most last. */
+function conductorsOf(lines: string[], letters: Record<string, string>) {
+  const sets = lines.length === 1 ? [lines] : [["L"], ...lines.slice(1).map((_, i) => lines.slice(0, i + 2))];
+  return sets.map((set) => {
+    const all = [...set, "N", "PE"];
+    return { value: all.join(" "), label: all.map((t) => letters[t] ?? t).join(", ") };
+  });
+}

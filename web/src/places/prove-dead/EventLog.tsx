@@ -1,0 +1,50 @@
+import { Button } from "@mantine/core";
+import { useMutation } from "@tanstack/react-query";
+import client, { answer, type Practice, type Proof } from "../../api/client";
+import { saveFile } from "../../parts/saveFile";
+import folds from "../bench/Fold.module.css";
+import log from "../bench/Log.module.css";
+import classes from "./Prove.module.css";
+import { clock } from "./Standing";
+import { eventWords } from "./words";
+
+/** Everything ever recorded here, newest first, what does not count with why. */
+export function EventLog({ proof, practice }: { proof: Proof; practice: Practice }) {
+  const sources = new Map(proof.state.sources.map((s) => [s.id, s.label]));
+  const save = useMutation({
+    mutationFn: async () => {
+      const file = await answer(
+        client.GET("/api/proofs/{proof_id}/log", { params: { path: { proof_id: proof.id } } }),
+      );
+      saveFile(file, `${proof.name}, proof of death`);
+    },
+  });
+  return (
+    <details className={folds.fold}>
+      <summary>
+        {proof.events.length} {proof.events.length === 1 ? "event" : "events"} recorded
+      </summary>
+      <ul className={log.readings}>
+        {[...proof.events].reverse().map((event) => (
+          <li key={event.id}>
+            <span className={log.seen}>
+              <b>{eventWords(event, practice, sources)}</b>
+              <span className={folds.reason}>
+                {[clock(event.at), event.tester_label, event.by].filter(Boolean).join(" · ")}
+              </span>
+              {event.why.map((why) => (
+                <em key={why} className={folds.strained}>
+                  {why}
+                </em>
+              ))}
+              {event.entry.note ? <em className={folds.strained}>{String(event.entry.note)}</em> : null}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <Button variant="default" className={classes.save} onClick={() => save.mutate()}>
+        Save as isolation log
+      </Button>
+    </details>
+  );
+}

@@ -1,0 +1,156 @@
+import { Button, Text } from "@mantine/core";
+import type { Practice, Proof, ProofTester, Refusal } from "../../api/client";
+import { useProofReference } from "../../api/queries";
+import { HoldButton } from "../../parts/HoldButton";
+import type { Ends } from "../../parts/PairFigure";
+import { type EventEntry, type Hand, provedEntry, testedEntry } from "./hand";
+import { LockForm } from "./LockForm";
+import classes from "./Prove.module.css";
+import { ShownForm } from "./ShownForm";
+import { SourceForm } from "./SourceForm";
+import { TesterInHand } from "./TesterInHand";
+
+export type StepProps = {
+  proof: Proof;
+  practice: Practice;
+  step: string;
+  pair: Ends | null;
+  hand: Hand;
+  tester: ProofTester | undefined;
+  change: (change: Partial<Hand>) => void;
+  busy: boolean;
+  error: Refusal | null;
+  onHappened: (entry: EventEntry) => void;
+};
+
+/** The one next thing to do, set up so that a number and Enter are enough. */
+export function NextStep(props: StepProps) {
+  const { step, error } = props;
+  return (
+    <>
+      <div className={classes.panel}>
+        <StepOf {...props} />
+        {error && (
+          <Text role="alert" id="step-error" className={classes.wrong}>
+            {error.problems.map((p) => p.text).join(" ")}
+          </Text>
+        )}
+      </div>
+      {["prove", "prove-again", "test", "low-impedance"].includes(step) && <TesterInHand {...props} />}
+    </>
+  );
+}
+
+function StepOf(props: StepProps) {
+  const { proof, practice, step, pair, hand, tester, busy, onHappened } = props;
+  const questions = useProofReference().data?.questions;
+  const { next, sources } = proof.state;
+  const source = sources.find((s) => s.id === next.source);
+  const letter = (terminal: string) => practice.letters[terminal] ?? terminal;
+  switch (step) {
+    case "switch-off": {
+      const how = questions?.find((q) => q.kind === source?.kind)?.isolate;
+      return (
+        <>
+          <h2>
+            Switch off <b>{source?.label}</b>
+          </h2>
+          <p className={classes.how}>
+            {how ?? "The device itself, not a local switch: a local switch leaves the inside live."}
+          </p>
+          <Button
+            className={classes.main}
+            loading={busy}
+            onClick={() => onHappened({ type: "off", source: next.source })}
+            autoFocus
+          >
+            It is off
+          </Button>
+        </>
+      );
+    }
+    case "lock":
+      return (
+        <LockForm
+          label={source?.label ?? ""}
+          busy={busy}
+          onLocked={(lock, tag) =>
+            onHappened({ type: "locked", source: next.source, tag, ...(lock && { lock }) })
+          }
+        />
+      );
+    case "prove":
+    case "prove-again":
+      return (
+        <ShownForm
+          {...props}
+          title={
+            <>
+              Prove <b>{tester?.label ?? "the tester"}</b>
+              {step === "prove-again" && " again"}
+            </>
+          }
+          label="Volts shown on the known source"
+          proof={true}
+          onShown={(seen) => onHappened(provedEntry(hand, tester, seen))}
+          onFailed={() => onHappened({ type: "prove-failed" })}
+        />
+      );
+    case "test":
+    case "low-impedance":
+      return (
+        pair && (
+          <ShownForm
+            {...props}
+            title={
+              <>
+                <b className={classes.measuring}>{letter(pair.from)}</b> to {letter(pair.to)}
+              </>
+            }
+            label={`Volts, ${letter(pair.from)} to ${letter(pair.to)}`}
+            proof={false}
+            onShown={(seen) => onHappened(testedEntry(hand, tester, pair, seen))}
+          />
+        )
+      );
+    case "find-source":
+      return <SourceForm proof={proof} busy={busy} onHappened={onHappened} />;
+    case "state":
+      return (
+        <>
+          <h2>
+            Every step is done. State it <b>dead</b>?
+          </h2>
+          <p className={classes.how}>
+            You say with your name that {proof.name} is dead on these conductors, here, now, while you stay.
+          </p>
+          <HoldButton label="Hold: proved dead" busy={busy} onHeld={() => onHappened({ type: "stated" })} />
+        </>
+      );
+    case "keep":
+      return (
+        <>
+          <h2>
+            Dead <b>while you stay</b>
+          </h2>
+          <p className={classes.how}>
+            Confirm you are here before the clock runs out: void after {proof.unattended_min} min with nobody
+            seen.
+          </p>
+          <Button className={classes.main} loading={busy} onClick={() => onHappened({ type: "returned" })}>
+            I am here
+          </Button>
+          <Button fullWidth variant="default" loading={busy} onClick={() => onHappened({ type: "left" })}>
+            I am leaving for a while
+          </Button>
+        </>
+      );
+    default:
+      return (
+        <>
+          <h2>This proof is closed</h2>
+          <p className={classes.how}>It stays on the record. Begin another before a hand goes in again.</p>
+        </>
+      );
+  }
+}

@@ -1,0 +1,142 @@
+import { Anchor, Text } from "@mantine/core";
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useState } from "react";
+import { Link, useParams } from "react-router";
+import type { Practice, Proof } from "../../api/client";
+import { usePractice, useProof } from "../../api/queries";
+import { Failure } from "../../parts/Failure";
+import { type Ends, PairFigure, same } from "../../parts/PairFigure";
+import { Alarm } from "./Alarm";
+import { EventLog } from "./EventLog";
+import { Happened } from "./Happened";
+import { type EventEntry, testerIn, useHand } from "./hand";
+import { NextStep } from "./NextStep";
+import classes from "./Prove.module.css";
+import { Standing } from "./Standing";
+import { Steps } from "./Steps";
+import { useRecordEvent } from "./useRecordEvent";
+
+export function ProofPlace() {
+  const { proofId = "" } = useParams();
+  const proof = useProof(proofId);
+  const practice = usePractice(proof.data?.practice);
+  if (proof.isError && !proof.data) return <Failure error={proof.error} retry={() => proof.refetch()} />;
+  if (!proof.data || !practice) return <div className={classes.page} aria-busy="true" />;
+  return (
+    <Proving
+      key={proofId}
+      proof={proof.data}
+      practice={practice}
+      cutOff={proof.isError || proof.failureCount > 0}
+      ahead={proof.dataUpdatedAt - Date.parse(proof.data.now)}
+    />
+  );
+}
+
+function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahead: number }) {
+  const { proof, practice } = props;
+  const queries = useQueryClient();
+  const [hand, change] = useHand(proof);
+  const [picked, pick] = useState<Ends | null>(null);
+  const record = useRecordEvent(proof, hand);
+  const { state } = proof;
+  const { next } = state;
+  const wanted = next.from && next.to ? { from: next.from, to: next.to } : null;
+  const pair = picked ?? wanted;
+  const step = picked ? "test" : next.step;
+  const tester = testerIn(proof, hand);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only a new step sets the hand up anew
+  useEffect(() => {
+    if (next.mode === "ac" || next.mode === "dc") change({ mode: next.mode });
+    change({ lowImpedance: next.step === "low-impedance", typed: "" });
+  }, [next.step, next.from, next.to, next.mode]);
+
+  const happened = (entry: EventEntry) => {
+    if (record.isPending) return;
+    record.mutate(entry, {
+      onSuccess: () => {
+        pick(null);
+        change({ typed: "", note: "" });
+      },
+    });
+  };
+  const lookAgain = useCallback(
+    () => void queries.invalidateQueries({ queryKey: ["proof", proof.id] }),
+    [queries, proof.id],
+  );
+  const alive = state.problems.filter((p) => p.code === "voltage-present");
+  const aliveEnds = alive.flatMap((p) => {
+    const entry = proof.events[p.event]?.entry as Partial<Ends> | undefined;
+    return entry?.from && entry.to ? [{ from: entry.from, to: entry.to }] : [];
+  });
+
+  return (
+    <div className={classes.page}>
+      <header className={classes.header}>
+        <div className={classes.crumb}>
+          <Anchor component={Link} to="/prove-dead" size="sm">
+            Prove dead
+          </Anchor>
+          <span className="quiet"> · {proof.site.name}</span>
+          <h1>{proof.name}</h1>
+        </div>
+        <Standing proof={proof} ahead={props.ahead} onOver={lookAgain} />
+      </header>
+      {props.cutOff && (
+        <p className={classes.cutOff} role="alert">
+          The server cannot be reached. What is shown may be old: treat as live.
+        </p>
+      )}
+      <section className={classes.next} aria-label="Next step">
+        <NextStep
+          key={`${step} ${pair?.from} ${pair?.to} ${next.source}`}
+          proof={proof}
+          practice={practice}
+          step={step}
+          pair={pair}
+          hand={hand}
+          tester={tester}
+          change={change}
+          busy={record.isPending}
+          error={record.error}
+          onHappened={happened}
+        />
+        {record.data?.clock && (
+          <Text className={classes.note} role="status">
+            {record.data.clock}
+          </Text>
+        )}
+        <Happened proof={proof} busy={record.isPending} onHappened={happened} />
+      </section>
+      <section className={classes.figure} aria-label="Pairs">
+        <h2 className="zone-title">
+          Pairs, {state.pairs.filter((p) => p.done).length} of {state.pairs.length}
+        </h2>
+        <PairFigure
+          practice={practice}
+          terminals={proof.terminals}
+          pairs={state.pairs}
+          next={pair}
+          alive={aliveEnds}
+          onPair={(chosen) => pick(wanted && same(chosen, wanted) ? null : chosen)}
+        />
+        <p className={classes.hint}>
+          {pair
+            ? "Reference first, then the measuring point. Off in reverse. One hand, the other away from metal."
+            : "Solid: it counts. Dotted: still to be read. Tap a pair to read it out of turn."}
+        </p>
+      </section>
+      <section className={classes.steps} aria-label="In this order">
+        <h2 className="zone-title">In this order</h2>
+        <Steps proof={proof} practice={practice} />
+        <EventLog proof={proof} practice={practice} />
+        <p className={classes.caution}>
+          This work can kill. Your local code, permits and the maker's instructions come first. In doubt,
+          treat as live.
+        </p>
+      </section>
+      <Alarm problems={alive} />
+    </div>
+  );
+}

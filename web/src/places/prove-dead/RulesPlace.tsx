@@ -1,0 +1,138 @@
+import { Anchor, Button, Text, Textarea, TextInput, Title } from "@mantine/core";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import client, { answer, type Refusal, type Rules } from "../../api/client";
+import { useProofReference, useRules } from "../../api/queries";
+import { Choice } from "../../parts/Choice";
+import { Failure } from "../../parts/Failure";
+import page from "../site/Site.module.css";
+import classes from "./Prove.module.css";
+
+export function RulesPlace() {
+  const rules = useRules();
+  if (rules.isError) return <Failure error={rules.error} retry={() => rules.refetch()} />;
+  return (
+    <div className={page.page}>
+      <header className={page.head}>
+        <div>
+          <Anchor component={Link} to="/prove-dead" size="sm">
+            Prove dead
+          </Anchor>
+          <Title order={1} size={26}>
+            This crew's rules
+          </Title>
+        </div>
+      </header>
+      {rules.data && <RulesForm rules={rules.data} />}
+    </div>
+  );
+}
+
+const KINDS: Record<string, string[] | null> = {
+  practice: null,
+  strict: ["two-pole"],
+  both: ["two-pole", "multimeter"],
+};
+
+const number = (typed: string) => Number(typed.replace(",", ".")) || (typed as unknown as number);
+
+/** Tighter as the crew likes; looser than the handbook only with a reason, which every proof then shows. */
+function RulesForm({ rules }: { rules: Rules }) {
+  const queries = useQueryClient();
+  const handbook = useProofReference().data?.handbook;
+  const [window, setWindow] = useState(String(rules.proof_window_min));
+  const [unattended, setUnattended] = useState(String(rules.unattended_min));
+  const [kinds, setKinds] = useState(
+    Object.keys(KINDS).find((key) => JSON.stringify(KINDS[key]) === JSON.stringify(rules.dead_kinds)) ??
+      "practice",
+  );
+  const [least, setLeast] = useState(rules.least_rating ? "yes" : "no");
+  const [reason, setReason] = useState(rules.reason);
+  const save = useMutation<Rules, Refusal>({
+    mutationFn: () =>
+      answer(
+        client.PUT("/api/rules", {
+          body: {
+            proof_window_min: number(window),
+            unattended_min: number(unattended),
+            dead_kinds: KINDS[kinds] ?? null,
+            least_rating: least === "yes",
+            reason,
+          },
+        }),
+      ),
+    onSuccess: (after) => queries.setQueryData(["rules"], after),
+  });
+  const wrong = (path: string) => save.error?.problems.find((p) => p.path.startsWith(path))?.text;
+  return (
+    <form
+      className={classes.form}
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate();
+      }}
+    >
+      <Text mt="md">
+        They hold for proofs begun from now on. A proof that runs keeps the rules it was begun with.
+      </Text>
+      <div className={classes.two}>
+        <TextInput
+          mt="sm"
+          label="Minutes between a proof of the tester and its readings"
+          description={`Handbook: ${handbook?.proof_window_min ?? ""}`}
+          inputMode="decimal"
+          value={window}
+          error={wrong("proof_window_min")}
+          onChange={(event) => setWindow(event.currentTarget.value)}
+        />
+        <TextInput
+          mt="sm"
+          label="Minutes with nobody seen until void"
+          description={`Handbook: ${handbook?.unattended_min ?? ""}`}
+          inputMode="decimal"
+          value={unattended}
+          error={wrong("unattended_min")}
+          onChange={(event) => setUnattended(event.currentTarget.value)}
+        />
+      </div>
+      <Choice
+        label="Testers that may prove dead"
+        value={kinds}
+        onChange={setKinds}
+        data={[
+          { value: "practice", label: "As the practice has it" },
+          { value: "strict", label: "Two-pole only" },
+          { value: "both", label: "Two-pole or meter" },
+        ]}
+      />
+      <Choice
+        label="Nothing under category III 600 V on building wiring"
+        value={least}
+        onChange={setLeast}
+        data={[
+          { value: "no", label: "Warn" },
+          { value: "yes", label: "Does not count" },
+        ]}
+      />
+      <Textarea
+        mt="md"
+        label="Reason, where a rule is looser than the handbook"
+        description="Shown on every proof it holds for."
+        autosize
+        minRows={2}
+        value={reason}
+        error={wrong("reason")}
+        onChange={(event) => setReason(event.currentTarget.value)}
+      />
+      {wrong("dead_kinds") && (
+        <p className={classes.wrong} role="alert">
+          {wrong("dead_kinds")}
+        </p>
+      )}
+      <Button type="submit" className={classes.main} loading={save.isPending}>
+        {save.isSuccess ? "Kept" : "Keep these rules"}
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,141 @@
+import { Button, TextInput } from "@mantine/core";
+import type { ReactNode } from "react";
+import { Choice } from "../../parts/Choice";
+import type { Seen } from "./hand";
+import type { StepProps } from "./NextStep";
+import classes from "./Prove.module.css";
+
+type Props = StepProps & {
+  title: ReactNode;
+  label: string;
+  onShown: (seen?: Seen) => void;
+  onFailed?: () => void;
+};
+
+/** What the display shows: a large number and Enter, or the lamps of a tester that has steps. */
+export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
+  const { hand, tester, change, busy, error, step } = props;
+  const steps = tester?.steps_v ?? [];
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        props.onShown();
+      }}
+    >
+      <h2>{props.title}</h2>
+      {step === "low-impedance" && (
+        <p className={classes.how}>
+          More than nothing, less than dangerous: a ghost, or something that feeds back. Same tester, low
+          impedance.
+        </p>
+      )}
+      {props.proof && (
+        <Choice
+          hideLabel
+          label="Proved on"
+          value={hand.against}
+          onChange={(against) => change({ against: against as typeof hand.against })}
+          data={[
+            { value: "proving-unit", label: "Proving unit" },
+            { value: "known-live", label: "Known live" },
+          ]}
+        />
+      )}
+      {tester?.sets && (
+        <div className={classes.setting}>
+          <Choice
+            hideLabel
+            label="Function set on the meter"
+            value={hand.mode}
+            onChange={(mode) => change({ mode: mode as typeof hand.mode })}
+            data={[
+              { value: "ac", label: "V AC" },
+              { value: "dc", label: "V DC" },
+            ]}
+          />
+          <TextInput
+            aria-label="Range set on the meter"
+            leftSection={<span className={classes.unit}>range</span>}
+            leftSectionWidth={58}
+            value={hand.range}
+            onChange={(event) => change({ range: event.currentTarget.value })}
+          />
+        </div>
+      )}
+      <div className={classes.number} data-wrong={error ? true : undefined}>
+        <input
+          className={classes.field}
+          inputMode="decimal"
+          autoComplete="off"
+          aria-label={props.label}
+          aria-invalid={error !== null}
+          aria-describedby={error ? "step-error" : undefined}
+          placeholder="—"
+          value={hand.typed}
+          onChange={(event) => change({ typed: event.currentTarget.value })}
+          // biome-ignore lint/a11y/noAutofocus: digits go straight to the reading, that is what this step is for
+          autoFocus
+        />
+        <span className={classes.unit}>V {tester?.sets ? hand.mode.toUpperCase() : ""}</span>
+      </div>
+      {steps.length > 0 && (
+        <div className={classes.lamps}>
+          <span className="quiet">or the highest lamp lit</span>
+          <div>
+            {!props.proof && (
+              <Button variant="default" disabled={busy} onClick={() => props.onShown({ below: steps[0] })}>
+                None
+              </Button>
+            )}
+            {steps.map((volts, i) => (
+              <Button
+                key={volts}
+                variant="default"
+                disabled={busy}
+                onClick={() =>
+                  props.onShown(
+                    steps[i + 1] === undefined
+                      ? { at_least: volts }
+                      : { at_least: volts, below: steps[i + 1] },
+                  )
+                }
+              >
+                {volts}
+              </Button>
+            ))}
+          </div>
+        </div>
+      )}
+      {!props.proof && tester?.low_z && (
+        <Choice
+          hideLabel
+          label="Input of the tester"
+          value={hand.lowImpedance ? "low" : "high"}
+          onChange={(input) => change({ lowImpedance: input === "low" })}
+          data={[
+            { value: "high", label: "As it is" },
+            { value: "low", label: "Low impedance" },
+          ]}
+        />
+      )}
+      {step === "low-impedance" && (
+        <TextInput
+          mt="sm"
+          label="What explains it?"
+          placeholder="lies beside the live pier feed"
+          value={hand.note}
+          onChange={(event) => change({ note: event.currentTarget.value })}
+        />
+      )}
+      <Button type="submit" className={classes.main} data-busy={busy || undefined}>
+        {props.proof ? "It shows that: proved" : "Record"}
+      </Button>
+      {props.onFailed && (
+        <Button fullWidth variant="default" disabled={busy} onClick={props.onFailed}>
+          It shows nothing: failed
+        </Button>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,61 @@
+import { Button, NativeSelect, TextInput } from "@mantine/core";
+import { useState } from "react";
+import type { Proof } from "../../api/client";
+import { useProofReference } from "../../api/queries";
+import type { EventEntry } from "./hand";
+import classes from "./Prove.module.css";
+import { KIND_WORDS } from "./words";
+
+/** A source found late: its name and kind, or that a known one was not off after all. */
+export function SourceForm(props: { proof: Proof; busy: boolean; onHappened: (entry: EventEntry) => void }) {
+  const { proof, busy, onHappened } = props;
+  const questions = useProofReference().data?.questions ?? [];
+  const [id] = useState(() => crypto.randomUUID());
+  const [label, setLabel] = useState("");
+  const [kind, setKind] = useState("second-feed");
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!busy) onHappened({ type: "source-found", source: id, label: label.trim(), kind });
+      }}
+    >
+      <h2>
+        Find <b>what feeds it</b>
+      </h2>
+      <p className={classes.how}>
+        Something reaches these conductors that is not off. Name it; it joins the sources.
+      </p>
+      <NativeSelect
+        label="What it is"
+        value={kind}
+        onChange={(event) => setKind(event.currentTarget.value)}
+        data={[
+          ...questions.map((q) => ({ value: q.kind, label: KIND_WORDS[q.kind] ?? q.kind })),
+          { value: "device", label: KIND_WORDS.device ?? "" },
+        ]}
+      />
+      <TextInput
+        label="Its name and where it is switched"
+        required
+        value={label}
+        onChange={(event) => setLabel(event.currentTarget.value)}
+      />
+      <Button type="submit" className={classes.main} loading={busy}>
+        Add this source
+      </Button>
+      {proof.state.sources.map((source) => (
+        <Button
+          key={source.id}
+          fullWidth
+          variant="default"
+          className={classes.wrap}
+          disabled={busy}
+          onClick={() => onHappened({ type: "off", source: source.id })}
+        >
+          {source.label} was not off; now it is
+        </Button>
+      ))}
+    </form>
+  );
+}

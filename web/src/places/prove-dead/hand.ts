@@ -1,0 +1,73 @@
+/** What is in the hand during a proof: tester, function, range, and the number typed so far. */
+
+import { useState } from "react";
+import type { Proof, ProofTester } from "../../api/client";
+import type { Ends } from "../../parts/PairFigure";
+
+export type Hand = {
+  tester: string | null;
+  leads: string | null;
+  adapters: string[];
+  mode: "ac" | "dc";
+  range: string;
+  against: "proving-unit" | "known-live";
+  lowImpedance: boolean;
+  typed: string;
+  note: string;
+};
+
+export type EventEntry = Record<string, unknown> & { type: string };
+
+export function useHand(proof: Proof) {
+  const [hand, set] = useState<Hand>(() => ({
+    tester: proof.state.next.tester ?? proof.testers.find((t) => t.fit)?.id ?? proof.testers[0]?.id ?? null,
+    leads: null,
+    adapters: [],
+    mode: "ac",
+    range: "auto",
+    against: "proving-unit",
+    lowImpedance: false,
+    typed: "",
+    note: "",
+  }));
+  return [hand, (change: Partial<Hand>) => set((was) => ({ ...was, ...change }))] as const;
+}
+
+/** The tester's id without the number a changed state of it carries in the log. */
+export const testerIn = (proof: Proof, hand: Hand): ProofTester | undefined =>
+  proof.testers.find((t) => t.id === hand.tester?.split("/")[0]);
+
+/** As typed, with a comma or a point; what is no number goes to the server as it is, which names it. */
+const number = (typed: string): number | string => {
+  const plain = typed.trim().replace(",", ".");
+  return plain === "" || Number.isNaN(Number(plain)) ? typed : Number(plain);
+};
+
+/** How the tester was set, for the events where it matters. */
+const setting = (hand: Hand, tester: ProofTester | undefined) =>
+  tester?.sets ? { mode: hand.mode, range: hand.range } : { mode: hand.mode };
+
+export type Seen = { at_least?: number; below?: number };
+
+export function provedEntry(hand: Hand, tester: ProofTester | undefined, seen?: Seen): EventEntry {
+  const shown = seen ?? { shows_v: number(hand.typed) };
+  return { type: "proved", against: hand.against, ...setting(hand, tester), ...shown };
+}
+
+export function testedEntry(
+  hand: Hand,
+  tester: ProofTester | undefined,
+  pair: Ends,
+  seen?: Seen,
+): EventEntry {
+  const shown = seen ?? { shows_v: number(hand.typed) };
+  const entry: EventEntry = {
+    type: "tested",
+    ...pair,
+    ...setting(hand, tester),
+    input: hand.lowImpedance ? "low-z" : "high-z",
+    ...shown,
+  };
+  if (hand.note.trim()) entry.note = hand.note.trim();
+  return entry;
+}

@@ -1,0 +1,35 @@
+import { useRef } from "react";
+import client, { answer, type Proof } from "../../api/client";
+import { useProofWrite } from "../../api/queries";
+import type { EventEntry, Hand } from "./hand";
+
+const OF_A_TESTER = ["proved", "prove-failed", "tested", "screened"];
+
+type Attempt = { content: string; id: string; at: string };
+
+/** Records events. The same content sent again after a failure is the same event, at the time it was first tried. */
+export function useRecordEvent(proof: Proof, hand: Hand) {
+  const attempt = useRef<Attempt | null>(null);
+  const write = useProofWrite(async (entry: EventEntry) => {
+    const held = OF_A_TESTER.includes(entry.type)
+      ? {
+          tester: hand.tester?.split("/")[0] ?? null,
+          leads: hand.leads,
+          adapters: hand.adapters,
+        }
+      : { tester: null, leads: null, adapters: [] };
+    const content = JSON.stringify([entry, held]);
+    if (attempt.current?.content !== content)
+      attempt.current = { content, id: crypto.randomUUID(), at: new Date().toISOString() };
+    const { id, at } = attempt.current;
+    const after = await answer(
+      client.PUT("/api/proofs/{proof_id}/events/{event_id}", {
+        params: { path: { proof_id: proof.id, event_id: id } },
+        body: { entry, ...held, at, sent_at: new Date().toISOString() },
+      }),
+    );
+    attempt.current = null;
+    return after;
+  });
+  return write;
+}

@@ -1,0 +1,88 @@
+import { Button, Text, Title } from "@mantine/core";
+import { Link } from "react-router";
+import { useToday } from "../../api/queries";
+import { Account } from "../../parts/Account";
+import { Failure } from "../../parts/Failure";
+import { ProofList } from "../../parts/ProofList";
+import { VerdictShape, WORDS } from "../../parts/VerdictShape";
+import proofs from "../prove-dead/Prove.module.css";
+import page from "../site/Site.module.css";
+import classes from "./Today.module.css";
+
+/** What to do next: proofs of death with their clocks, points that are not safe, kit that needs a hand. */
+export function Today() {
+  const today = useToday();
+  if (today.isError && !today.data) return <Failure error={today.error} retry={() => today.refetch()} />;
+  const found = today.data;
+  const first = found?.proofs[0];
+  return (
+    <div className={page.page} aria-busy={today.isPending}>
+      <header className={page.head}>
+        <Title order={1} size={26}>
+          Today
+        </Title>
+        <Button component={Link} to="/prove-dead/new">
+          Prove something dead
+        </Button>
+      </header>
+      {found && (
+        <div className={classes.columns}>
+          <section aria-labelledby="today-proofs">
+            <h2 id="today-proofs">Proofs of death</h2>
+            {first ? (
+              <ProofList proofs={found.proofs} ahead={today.dataUpdatedAt - Date.parse(first.now)} />
+            ) : (
+              <Text className="quiet">None is running. Nothing is dead: treat all as live.</Text>
+            )}
+          </section>
+          <div>
+            <section aria-labelledby="today-points">
+              <h2 id="today-points">Not safe yet</h2>
+              {found.points.length === 0 && (
+                <Text className="quiet">No measured point waits for anything.</Text>
+              )}
+              <ul className={proofs.list}>
+                {found.points.map((point) => (
+                  <li key={point.id}>
+                    <Link to={`/bench/${point.id}`} className={classes.line}>
+                      <VerdictShape kind={point.verdict} size={24} />
+                      <span>
+                        <strong>{point.name}</strong>
+                        <span className="quiet">
+                          {point.circuit}, {point.site}
+                        </span>
+                      </span>
+                      <span className={proofs.right}>{WORDS[point.verdict]}</span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </section>
+            <section aria-labelledby="today-kit">
+              <h2 id="today-kit">Kit</h2>
+              {found.kit.length === 0 && <Text className="quiet">Nothing is wrong with it.</Text>}
+              <ul className={proofs.list}>
+                {found.kit.map((tester) => (
+                  <li key={tester.id}>
+                    <Link to={`/kit/${tester.id}`} className={classes.line}>
+                      <VerdictShape kind="defect" size={24} />
+                      <span>
+                        <strong>{tester.label}</strong>
+                        {tester.attention.map((text) => (
+                          <em key={text}>{text}</em>
+                        ))}
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          </div>
+        </div>
+      )}
+      <div className={classes.account}>
+        <Account className={classes.accountButton} />
+      </div>
+    </div>
+  );
+}
