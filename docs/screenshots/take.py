@@ -16,21 +16,29 @@ ROOT = HERE.parents[1]
 PORT = 8123
 ADDRESS = f"http://127.0.0.1:{PORT}"
 DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+SETTLED_MS = 800
 OBSERVATORY, SHED = "Larkspur Hill Observatory", "Fennwick Weaving Shed"
 
-# name, colour scheme, viewport, site, point
+# name, colour scheme, viewport, places from the rail on: each a link to follow, the last a heading to wait for
 PICTURES = [
-    ("bench-unconfirmed", "light", DESK, OBSERVATORY, "Outlet 3, by the lathe"),
-    ("bench-danger-dark", "dark", DESK, OBSERVATORY, "Pier north"),
-    ("bench-correct", "light", DESK, SHED, "Socket 1, window"),
-    ("bench-contradictory", "light", DESK, OBSERVATORY, "Counter right"),
-    ("bench-safe", "light", DESK, OBSERVATORY, "Outlet 2, drill press"),
-    ("bench-phone", "light", PHONE, OBSERVATORY, "Outlet 3, by the lathe"),
-    ("bench-phone-dark", "dark", PHONE, OBSERVATORY, "Pier south"),
-    ("site", "light", DESK, OBSERVATORY, None),
-    ("site-dark", "dark", DESK, SHED, None),
-    ("site-phone", "light", PHONE, OBSERVATORY, None),
-    ("sites", "light", DESK, None, None),
+    ("today", "light", DESK, ("Today",)),
+    ("kit", "light", DESK, ("Kit",)),
+    ("tester", "light", DESK, ("Kit", "Two-pole T1")),
+    ("holding", "light", DESK, ("Kit", "What am I holding?")),
+    ("site", "light", DESK, ("Site", OBSERVATORY)),
+    ("site-dark", "dark", DESK, ("Site", SHED)),
+    ("site-phone", "light", PHONE, ("Site", OBSERVATORY)),
+    ("prove-dead", "light", DESK, ("Prove dead", "Dome drive")),
+    ("prove-unexplained-dark", "dark", DESK, ("Prove dead", "Pier pad outlets")),
+    ("prove-live", "light", DESK, ("Prove dead", "Workshop outlets")),
+    ("prove-void", "light", DESK, ("Prove dead", "Kitchenette counter")),
+    ("prove-phone-dark", "dark", PHONE, ("Prove dead", "Loom motor")),
+    ("bench-unconfirmed", "light", DESK, ("Site", OBSERVATORY, "Outlet 3, by the lathe")),
+    ("bench-danger-dark", "dark", DESK, ("Site", OBSERVATORY, "Pier north")),
+    ("bench-correct", "light", DESK, ("Site", SHED, "Socket 1, window")),
+    ("bench-contradictory", "light", DESK, ("Site", OBSERVATORY, "Counter right")),
+    ("bench-safe", "light", DESK, ("Site", OBSERVATORY, "Outlet 2, drill press")),
+    ("bench-phone", "light", PHONE, ("Site", OBSERVATORY, "Outlet 3, by the lathe")),
 ]
 
 
@@ -39,20 +47,25 @@ def sign_in(page: Page) -> None:
     page.get_by_label("Name").fill("demo")
     page.get_by_label("Password").first.fill("larkspur-demo")
     page.keyboard.press("Enter")
-    page.get_by_role("heading", name="Sites").wait_for()
+    page.get_by_role("heading", name="Today").wait_for()
 
 
-def take(browser: Browser, name: str, scheme: str, size: dict[str, int], site: str | None, point: str | None) -> None:
+def take(browser: Browser, name: str, scheme: str, size: dict[str, int], places: tuple[str, ...]) -> None:
     context = browser.new_context(viewport=size, color_scheme=scheme, has_touch=size is PHONE)  # type: ignore[arg-type]
     page = context.new_page()
     sign_in(page)
-    for place in filter(None, (site, point)):
-        page.get_by_role("link", name=place).first.click()
-        page.get_by_role("heading", name=place).wait_for()
-    if point:
+    rail, *way = places
+    page.get_by_role("navigation").get_by_role("link", name=rail, exact=True).click()
+    for place in way:
+        page.get_by_role("main").get_by_role("link", name=place).first.click()
+        page.get_by_role("heading", name=place).first.wait_for()
+    if name.startswith("bench"):
         page.get_by_role("heading", name="What is sitting at what").wait_for()
         page.keyboard.press("Space")
-    page.wait_for_load_state("networkidle")
+    if name == "prove-live":
+        page.get_by_role("heading", name="Live. Hands off.").wait_for()
+    page.mouse.move(0, 0)
+    page.wait_for_timeout(SETTLED_MS)
     page.screenshot(path=HERE / f"{name}.png")
     context.close()
 

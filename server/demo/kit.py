@@ -78,7 +78,14 @@ TESTERS = (
     ),
     DemoTester(
         "m5",
-        {"label": "Meter M5, dropped", "kind": "multimeter", "proved": False, "category": "II", "rated_v": 300, "damage": True},
+        {
+            "label": "Meter M5, dropped",
+            "kind": "multimeter",
+            "proved": False,
+            "category": "II",
+            "rated_v": 300,
+            "damage": True,
+        },
         leads="leads-b",
     ),
     DemoTester(

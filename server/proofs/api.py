@@ -122,6 +122,7 @@ class ProofTester(Schema):
 
     id: UUID
     label: str
+    kind: str
     kind_name: str
     fit: bool
     problems: list[str]
@@ -380,6 +381,7 @@ def _testers(one: Proof, rules_then: RulesEntry, now: datetime) -> list[ProofTes
             ProofTester(
                 id=tester.id,
                 label=entry.label or NAMES[entry.kind],
+                kind=entry.kind,
                 kind_name=NAMES[entry.kind],
                 fit=fit.fit,
                 problems=[p.text for p in fit.problems],

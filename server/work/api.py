@@ -5,18 +5,22 @@ from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
+from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import ConfigDict, Field
 
 from crews.services import crew_of
 from evenprobe.supplies import SYSTEMS
+from evenprobe.testers import Quantity
+from evenprobe.testers.at_point import why_unfit
+from kit.services import in_hand, testers_of
 from project.problems import Problems, Refused
-from sites.models import Point
+from sites.models import Point, Site
 from sites.services import find, site_of
 from work.interpretations import interpretation_of
 from work.models import Reading
 from work.services import bring_in, record, withdraw
-from work.surveys import counts, survey_of
+from work.surveys import counts, parsed, survey_of
 
 router = Router(tags=["work"])
 
@@ -140,6 +144,8 @@ class BenchOut(Schema):
     conductor: str
     neighbours: list[Neighbour]
     readings: list[ReadingOut]
+    unfit: dict[str, dict[str, str]]
+    """By tester and quantity: why what it shows here would clear nothing. Left out where it would."""
     interpretation: InterpretationOut
 
 
@@ -234,8 +240,21 @@ def bench_out(point: Point) -> dict[str, Any]:
         "readings": [
             _reading_out(r) for r in point.readings.exclude(entry=None).select_related("tester", "superseded_by")
         ],
+        "unfit": _unfit(supply.site, point),
         "interpretation": interpretation_of(supply.site, point),
     }
+
+
+def _unfit(site: Site, point: Point) -> dict[str, dict[str, str]]:
+    survey = parsed(site, point)
+    facts = survey.facts(survey.single_point())
+    now = timezone.now()
+    found = {}
+    for tester in testers_of(site.crew):
+        held = in_hand(tester, now).held()
+        whys = {str(q): why_unfit(facts, q, held, timezone.localdate()) for q in Quantity}
+        found[str(tester.id)] = {quantity: why for quantity, why in whys.items() if why}
+    return found
 
 
 def _reading_out(reading: Reading) -> dict[str, Any]:

@@ -111,6 +111,9 @@ def test_where_solar_reaches_dc_is_tested_too():
     on_ac = [*isolating(), *isolating("s3"), *good_round(SINGLE, tester="m")]
     found = isolation(log(on_ac, sources=sources, practice="north-america"))
     assert {m.mode for m in found.missing if m.code == "pair-not-tested"} == {"dc"}
+    assert (found.next_step.kind, found.next_step.mode) == (StepKind.PROVE, "dc")
+    found = isolation(log(on_ac[:-1], sources=sources, practice="north-america"))
+    assert (found.next_step.kind, found.next_step.mode) == (StepKind.PROVE_AGAIN, "ac")
     both = [*on_ac, *good_round(SINGLE, minutes=7, tester="m", mode="dc")]
     assert state_after(both, sources=sources, practice="north-america") is State.PROVED_DEAD
     assert state_after([*isolating(), *isolating("s3"), *good_round(SINGLE)], sources=sources) is State.PROVED_DEAD

@@ -150,3 +150,13 @@ def test_a_reading_keeps_the_tester_as_it_was(anna, place):
     assert [i["id"] for i in survey["instruments"]] == [place["tester"], f"{place['tester']}/2"]
     assert anna.put(f"/sites/{place['site']}/survey", {"survey": survey}).status_code == 200
     assert len(anna.get("/testers").json()) == 1
+
+
+def test_the_bench_says_before_a_reading_that_a_tester_would_clear_nothing(anna, place):
+    def unfit():
+        return anna.get(f"/points/{place['point']}/bench").json()["unfit"][place["tester"]]
+
+    assert "voltage" not in unfit()
+    assert "does not screen" in unfit()["presence"]
+    check(anna, place["tester"], {"battery": "bad"})
+    assert "battery is low" in unfit()["voltage"]

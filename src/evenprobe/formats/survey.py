@@ -18,9 +18,8 @@ from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.supply import SupplyEntry
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.testers import Instrument, Quantity, Reading
-from evenprobe.testers.fitness import Purpose, Task, why_unfit
+from evenprobe.testers.at_point import why_unfit
 from evenprobe.testers.instruments import TYPED
-from evenprobe.testers.ratings import Place
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
 
 
@@ -63,18 +62,6 @@ class PointEntry(Strict):
             path, text = problems[0]
             raise FieldError(path, text)
         return self
-
-
-_PURPOSES: dict[Quantity, Purpose] = {
-    Quantity.VOLTAGE: Purpose.LIVE_VOLTAGE,
-    Quantity.FREQUENCY: Purpose.LIVE_VOLTAGE,
-    Quantity.PRESENCE: Purpose.SCREEN,
-    Quantity.LAMPS: Purpose.LAMPS,
-    Quantity.RESISTANCE: Purpose.CONTINUITY,
-    Quantity.INSULATION: Purpose.INSULATION,
-    Quantity.CURRENT: Purpose.CURRENT,
-    Quantity.TRIP: Purpose.RESIDUAL_CURRENT,
-}
 
 
 class SurveyFile(Strict):
@@ -156,6 +143,7 @@ class SurveyFile(Strict):
     def readings(self, point: PointEntry) -> list[Reading]:
         """The point's readings that stand: a retry once, a corrected one not at all."""
         kit = {entry.id: entry for entry in self.instruments}
+        facts = self.facts(point)
         superseded = {entry.supersedes for entry in point.readings if entry.supersedes}
         found: dict[str, Reading] = {}
         for index, entry in enumerate(point.readings):
@@ -166,23 +154,10 @@ class SurveyFile(Strict):
                 found[name] = entry.reading(name, TYPED)
                 continue
             tester = kit[entry.instrument]
-            reading = entry.reading(name, tester.instrument())
-            found[name] = replace(reading, unfit=self._why_unfit(point, entry, tester))
+            on = entry.at.date() if entry.at else None
+            why = why_unfit(facts, entry.quantity, tester.held(), on, entry.test_v)
+            found[name] = replace(entry.reading(name, tester.instrument()), unfit=why)
         return list(found.values())
-
-    def _why_unfit(self, point: PointEntry, entry: ReadingEntry, tester: InstrumentEntry) -> str:
-        facts = self.facts(point)
-        several = len(facts.lines) > 1
-        task = Task(
-            _PURPOSES[entry.quantity],
-            Place.INSTALLATION,
-            facts.system,
-            self.practice,
-            line_to_line=None if several else False,
-            test_volts=entry.test_v,
-            on=entry.at.date() if entry.at else None,
-        )
-        return why_unfit(task, tester.held())
 
     def single_point(self) -> PointEntry:
         """The point of a survey that must have just one."""

@@ -33,9 +33,12 @@ def _steps(log: IsolationLog, so_far: Isolation, active: Round | None, unexplain
 
 def _readings(log: IsolationLog, so_far: Isolation, active: Round | None, unexplained: Set[Pair]) -> Iterator[Step]:
     untested = [m for m in so_far.missing if m.code == "pair-not-tested"]
-    mode: Mode = next((m.mode for m in untested if m.mode is not None), "ac")
+    waiting: set[Mode] = {mode for _, mode in active.waiting} if active else set()
+    mode: Mode = "dc" if (untested or waiting) and all(m.mode == "dc" for m in untested) else "ac"
+    if mode == "dc" and "ac" in waiting:
+        yield Step(StepKind.PROVE_AGAIN, "prove the same tester again", mode="ac")
+    untested = [m for m in untested if m.mode in (None, mode)]
     if active is None or (untested and not active.proved_within(log.at, mode)):
-        waiting = active is not None and active.waiting
         kind, what = (StepKind.PROVE_AGAIN, "again ") if waiting else (StepKind.PROVE, "")
         yield Step(kind, f"prove the tester {what}on a known source", mode=mode)
     for missing in _unexplained_first(untested, unexplained):

@@ -198,14 +198,6 @@ def kinds_for(task: Task) -> tuple[InstrumentKind, ...]:
     return KINDS_FOR[task.purpose]
 
 
-def why_unfit(task: Task, held: Held) -> str:
-    """What is known to be wrong with it for the task, in words; empty where nothing is.
-
-    Of what nobody recorded the record gets the benefit: a survey need not carry the ratings of its testers.
-    """
-    return "; ".join(f.text for f in fitness(task, held).problems if not f.unknown)
-
-
 def fitness(task: Task, held: Held) -> Fitness:
     """Every problem and warning of what is held, for the task."""
     chain = held.chain

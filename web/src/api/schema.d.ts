@@ -1081,6 +1081,12 @@ export interface components {
             neighbours: components["schemas"]["Neighbour"][];
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
+            /** Unfit */
+            unfit: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
             interpretation: components["schemas"]["InterpretationOut"];
         };
         /** CircumstanceOut */
@@ -1514,6 +1520,8 @@ export interface components {
             id: string;
             /** Label */
             label: string;
+            /** Kind */
+            kind: string;
             /** Kind Name */
             kind_name: string;
             /** Fit */

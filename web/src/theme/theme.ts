@@ -160,6 +160,7 @@ export const theme = createTheme({
         transitionProps: { duration: 120 },
         closeButtonProps: { "aria-label": "Close", size: 48 },
       },
+      styles: { title: { fontSize: 19, fontWeight: 700 } },
     },
   },
 });

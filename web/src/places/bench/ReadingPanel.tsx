@@ -25,6 +25,7 @@ export function ReadingPanel(props: {
 }) {
   const { bench, practice, testers, setup, change, busy, error } = props;
   const tester = testers.find((t) => t.id === setup.tester);
+  const why = bench.unfit[tester?.id ?? ""]?.[FUNCTIONS[setup.what].quantity];
   const corrected = bench.readings.find((r) => r.id === setup.correcting);
   const ready =
     setup.probes.measuring !== null && (setup.what === "presence" || setup.probes.reference !== null);
@@ -53,8 +54,9 @@ export function ReadingPanel(props: {
             label: FUNCTIONS[f].name,
           }))}
         />
-        <span className={classes.rating}>
-          {tester ? ratingOf(tester) : "category and voltage not recorded"}
+        <span className={classes.rating} data-unfit={why ? true : undefined}>
+          {!tester && "category and voltage not recorded"}
+          {tester && (why ? `Kept, but clears nothing here: ${why}` : ratingOf(tester))}
         </span>
       </div>
       <form

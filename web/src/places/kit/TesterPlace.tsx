@@ -73,6 +73,10 @@ export function TesterPlace() {
             <h2 id="proved">When was it last proved?</h2>
             <LastProof page={found.data} />
           </section>
+          <section aria-labelledby="facts">
+            <h2 id="facts">What is written down</h2>
+            <Facts entry={tester.entry} />
+          </section>
           <section aria-labelledby="checks">
             <h2 id="checks">Checks</h2>
             <Checks page={found.data} />
@@ -112,6 +116,46 @@ function LastProof({ page: { last_proof: last } }: { page: TesterPage }) {
         {last.proof_name}
       </Anchor>
     </p>
+  );
+}
+
+const FACTS: [string, string, string][] = [
+  ["functions", "Functions", ""],
+  ["steps_v", "Lamp steps", "V"],
+  ["input_ohm", "Input", "Ω"],
+  ["accuracy_percent", "Accuracy", "% of reading"],
+  ["accuracy_counts", "Counts", ""],
+  ["resolution", "Resolution", "V"],
+  ["test_ma", "Test current", "mA"],
+  ["test_v", "Test voltages", "V DC"],
+  ["always_on_light", "Light always on", ""],
+  ["calibration_due", "Calibration due", ""],
+  ["fuse", "Ampere fuse", ""],
+  ["known_issue", "Known issue", ""],
+];
+
+function Facts({ entry }: { entry: Record<string, unknown> }) {
+  const said = (value: unknown) =>
+    Array.isArray(value)
+      ? value.join(", ").replaceAll("-", " ")
+      : typeof value === "boolean"
+        ? value
+          ? "yes"
+          : "no"
+        : `${value}`;
+  const known = FACTS.filter(([key]) => entry[key] !== undefined && entry[key] !== "");
+  if (known.length === 0) return <p className="quiet">Only its kind and rating.</p>;
+  return (
+    <dl className={classes.facts}>
+      {known.map(([key, name, unit]) => (
+        <div key={key}>
+          <dt>{name}</dt>
+          <dd>
+            {said(entry[key])} {unit}
+          </dd>
+        </div>
+      ))}
+    </dl>
   );
 }
 

@@ -29,25 +29,19 @@ export function Begin() {
             What is to be dead?
           </Title>
         </div>
+        <NativeSelect
+          aria-label="Site"
+          value={siteId}
+          onChange={(event) => choose(event.currentTarget.value)}
+          data={(sites.data ?? []).map((s) => ({ value: s.id, label: s.name }))}
+        />
       </header>
       {sites.data?.length === 0 && (
         <Text size="lg" mt="lg">
           A proof belongs to a site with its supply. <Link to="/sites">Add the site first</Link>.
         </Text>
       )}
-      {sites.data && sites.data.length > 0 && (
-        <>
-          <NativeSelect
-            maw={520}
-            mt="md"
-            label="Site"
-            value={siteId}
-            onChange={(event) => choose(event.currentTarget.value)}
-            data={sites.data.map((s) => ({ value: s.id, label: s.name }))}
-          />
-          {site.data && <BeginAt key={site.data.id} site={site.data} />}
-        </>
-      )}
+      {site.data && <BeginAt key={site.data.id} site={site.data} />}
     </div>
   );
 }
@@ -169,7 +163,7 @@ function BeginAt({ site }: { site: Site }) {
             value={place}
             onChange={(event) => setPlace(event.currentTarget.value)}
             data={[
-              { value: "installation", label: "Outlets, boards, fixed machines" },
+              { value: "installation", label: "Outlets, boards, machines" },
               { value: "origin", label: "Origin: meter, service, outdoor run" },
               { value: "plugged-in", label: "Something plugged in" },
             ]}
@@ -244,25 +238,27 @@ function BeginAt({ site }: { site: Site }) {
             </div>
           );
         })}
-        <Button
-          variant="default"
-          onClick={() =>
-            setAnswers((was) => ({
-              ...Object.fromEntries(questions.map((q) => [q.kind, { yes: false, label: "" }])),
-              ...Object.fromEntries(Object.entries(was).filter(([, given]) => given.yes)),
-            }))
-          }
-        >
-          I checked each: no to the rest
-        </Button>
         {unplaced.map((p) => (
           <p key={p.path + p.text} className={classes.wrong} role="alert">
             {p.path ? `${p.path}: ${p.text}` : p.text}
           </p>
         ))}
-        <Button type="submit" className={classes.main} loading={begin.isPending}>
-          Begin
-        </Button>
+        <div className={classes.go}>
+          <Button
+            variant="default"
+            onClick={() =>
+              setAnswers((was) => ({
+                ...Object.fromEntries(questions.map((q) => [q.kind, { yes: false, label: "" }])),
+                ...Object.fromEntries(Object.entries(was).filter(([, given]) => given.yes)),
+              }))
+            }
+          >
+            I checked each: no to the rest
+          </Button>
+          <Button type="submit" className={classes.main} loading={begin.isPending}>
+            Begin
+          </Button>
+        </div>
       </div>
     </form>
   );

@@ -6,16 +6,22 @@ import type { EventEntry } from "./hand";
 import classes from "./Prove.module.css";
 import { SourceForm } from "./SourceForm";
 
+export type Happens = (entry: EventEntry, tester?: string | null) => void;
 type Asking = "source" | "unlocked" | "re-energised" | "handed-over" | null;
 
 /** Whatever else happens, in or out of turn. Nothing is refused here; it only shows in how the proof stands. */
-export function Happened(props: { proof: Proof; busy: boolean; onHappened: (entry: EventEntry) => void }) {
+export function Happened(props: { proof: Proof; busy: boolean; onHappened: Happens }) {
   const { proof, busy } = props;
   const [asking, ask] = useState<Asking>(null);
   if (proof.state.state === "closed") return null;
   const happened = (entry: EventEntry) => {
     ask(null);
     props.onHappened(entry);
+  };
+  const detector = proof.testers.find((t) => t.kind === "non-contact");
+  const screened = (alarm: boolean) => {
+    ask(null);
+    props.onHappened({ type: "screened", alarm }, detector?.id ?? null);
   };
   const line = (name: string, act: () => void) => (
     <Button key={name} variant="default" disabled={busy} onClick={act}>
@@ -27,8 +33,8 @@ export function Happened(props: { proof: Proof; busy: boolean; onHappened: (entr
       <summary>Something else happened</summary>
       <div className={classes.else}>
         {line("Another source found", () => ask("source"))}
-        {line("Screened: silent", () => happened({ type: "screened", alarm: false }))}
-        {line("Screened: alarm", () => happened({ type: "screened", alarm: true }))}
+        {line(`Screened${detector ? `, ${detector.label}` : ""}: silent`, () => screened(false))}
+        {line(`Screened${detector ? `, ${detector.label}` : ""}: alarm`, () => screened(true))}
         {line("I am leaving", () => happened({ type: "left" }))}
         {line("I am here again", () => happened({ type: "returned" }))}
         {line("Hand over to another", () => ask("handed-over"))}

@@ -21,6 +21,7 @@ export type StepProps = {
   busy: boolean;
   error: Refusal | null;
   onHappened: (entry: EventEntry) => void;
+  onRenew: () => void;
 };
 
 /** The one next thing to do, set up so that a number and Enter are enough. */
@@ -91,6 +92,7 @@ function StepOf(props: StepProps) {
             </>
           }
           label="Volts shown on the known source"
+          wants={next.mode}
           proof={true}
           onShown={(seen) => onHappened(provedEntry(hand, tester, seen))}
           onFailed={() => onHappened({ type: "prove-failed" })}
@@ -108,6 +110,7 @@ function StepOf(props: StepProps) {
               </>
             }
             label={`Volts, ${letter(pair.from)} to ${letter(pair.to)}`}
+            wants={next.mode}
             proof={false}
             onShown={(seen) => onHappened(testedEntry(hand, tester, pair, seen))}
           />
@@ -142,6 +145,9 @@ function StepOf(props: StepProps) {
           </Button>
           <Button fullWidth variant="default" loading={busy} onClick={() => onHappened({ type: "left" })}>
             I am leaving for a while
+          </Button>
+          <Button fullWidth variant="default" mt="xs" onClick={props.onRenew}>
+            Renew: prove the tester now
           </Button>
         </>
       );

@@ -8,13 +8,15 @@ import { Failure } from "../../parts/Failure";
 import { type Ends, PairFigure, same } from "../../parts/PairFigure";
 import { Alarm } from "./Alarm";
 import { EventLog } from "./EventLog";
-import { Happened } from "./Happened";
-import { type EventEntry, testerIn, useHand } from "./hand";
+import { Happened, type Happens } from "./Happened";
+import { testerIn, useHand } from "./hand";
 import { NextStep } from "./NextStep";
 import classes from "./Prove.module.css";
 import { Standing } from "./Standing";
 import { Steps } from "./Steps";
 import { useRecordEvent } from "./useRecordEvent";
+
+const PROOFS = ["prove", "prove-again"];
 
 export function ProofPlace() {
   const { proofId = "" } = useParams();
@@ -38,28 +40,33 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
   const queries = useQueryClient();
   const [hand, change] = useHand(proof);
   const [picked, pick] = useState<Ends | null>(null);
+  const [renewing, renew] = useState(false);
   const record = useRecordEvent(proof, hand);
   const { state } = proof;
   const { next } = state;
   const wanted = next.from && next.to ? { from: next.from, to: next.to } : null;
   const pair = picked ?? wanted;
-  const step = picked ? "test" : next.step;
+  const step = picked ? "test" : renewing ? "prove" : next.step;
   const tester = testerIn(proof, hand);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a new step sets the hand up anew
   useEffect(() => {
-    if (next.mode === "ac" || next.mode === "dc") change({ mode: next.mode });
-    change({ lowImpedance: next.step === "low-impedance", typed: "" });
-  }, [next.step, next.from, next.to, next.mode]);
+    change({ lowImpedance: step === "low-impedance", typed: "" });
+    if (PROOFS.includes(step)) change({ mode: null, range: "" });
+  }, [step, next.from, next.to, next.mode]);
 
-  const happened = (entry: EventEntry) => {
+  const happened: Happens = (entry, tester = hand.tester) => {
     if (record.isPending) return;
-    record.mutate(entry, {
-      onSuccess: () => {
-        pick(null);
-        change({ typed: "", note: "" });
+    record.mutate(
+      { entry, tester },
+      {
+        onSuccess: () => {
+          pick(null);
+          renew(false);
+          change({ typed: "", note: "" });
+        },
       },
-    });
+    );
   };
   const lookAgain = useCallback(
     () => void queries.invalidateQueries({ queryKey: ["proof", proof.id] }),
@@ -101,6 +108,7 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
           busy={record.isPending}
           error={record.error}
           onHappened={happened}
+          onRenew={() => renew(true)}
         />
         {record.data?.clock && (
           <Text className={classes.note} role="status">

@@ -1,13 +1,14 @@
 import { Button, TextInput } from "@mantine/core";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import { Choice } from "../../parts/Choice";
-import type { Seen } from "./hand";
+import { type Hand, isSet, type Seen } from "./hand";
 import type { StepProps } from "./NextStep";
 import classes from "./Prove.module.css";
 
 type Props = StepProps & {
   title: ReactNode;
   label: string;
+  wants: string | null;
   onShown: (seen?: Seen) => void;
   onFailed?: () => void;
 };
@@ -16,11 +17,12 @@ type Props = StepProps & {
 export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
   const { hand, tester, change, busy, error, step } = props;
   const steps = tester?.steps_v ?? [];
+  const ready = isSet(hand, tester);
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        props.onShown();
+        if (ready) props.onShown();
       }}
     >
       <h2>{props.title}</h2>
@@ -42,27 +44,12 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
           ]}
         />
       )}
-      {tester?.sets && (
-        <div className={classes.setting}>
-          <Choice
-            hideLabel
-            label="Function set on the meter"
-            value={hand.mode}
-            onChange={(mode) => change({ mode: mode as typeof hand.mode })}
-            data={[
-              { value: "ac", label: "V AC" },
-              { value: "dc", label: "V DC" },
-            ]}
-          />
-          <TextInput
-            aria-label="Range set on the meter"
-            leftSection={<span className={classes.unit}>range</span>}
-            leftSectionWidth={58}
-            value={hand.range}
-            onChange={(event) => change({ range: event.currentTarget.value })}
-          />
-        </div>
+      {tester?.sets && props.wants === "dc" && (
+        <p className={classes.how}>
+          Now on <b>V DC</b>: something with a DC side reaches these conductors.
+        </p>
       )}
+      {tester?.sets && <MeterSetting {...props} />}
       <div className={classes.number} data-wrong={error ? true : undefined}>
         <input
           className={classes.field}
@@ -77,7 +64,7 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
           // biome-ignore lint/a11y/noAutofocus: digits go straight to the reading, that is what this step is for
           autoFocus
         />
-        <span className={classes.unit}>V {tester?.sets ? hand.mode.toUpperCase() : ""}</span>
+        <span className={classes.unit}>V {tester?.sets ? hand.mode?.toUpperCase() : ""}</span>
       </div>
       {steps.length > 0 && (
         <div className={classes.lamps}>
@@ -128,7 +115,12 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
           onChange={(event) => change({ note: event.currentTarget.value })}
         />
       )}
-      <Button type="submit" className={classes.main} data-busy={busy || undefined}>
+      {!ready && (
+        <p className={classes.how}>
+          Say how the meter is set first: a wrong range reads 0 on a live conductor.
+        </p>
+      )}
+      <Button type="submit" className={classes.main} data-busy={busy || undefined} disabled={!ready}>
         {props.proof ? "It shows that: proved" : "Record"}
       </Button>
       {props.onFailed && (
@@ -137,5 +129,49 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
         </Button>
       )}
     </form>
+  );
+}
+
+/** Function and range, as they are set on the meter now. */
+function MeterSetting({ hand, change }: Pick<StepProps, "hand" | "change">) {
+  const auto = hand.range === "auto";
+  const [typing, type] = useState(!auto && hand.range !== "");
+  return (
+    <>
+      <div className={classes.setting}>
+        <Choice
+          hideLabel
+          label="Function set on the meter"
+          value={hand.mode ?? ""}
+          onChange={(mode) => change({ mode: mode as Hand["mode"] })}
+          data={[
+            { value: "ac", label: "V AC" },
+            { value: "dc", label: "V DC" },
+          ]}
+        />
+        <Choice
+          hideLabel
+          label="Range set on the meter"
+          value={auto ? "auto" : typing ? "set" : ""}
+          onChange={(range) => {
+            type(range === "set");
+            change({ range: range === "auto" ? "auto" : "" });
+          }}
+          data={[
+            { value: "auto", label: "Auto" },
+            { value: "set", label: "Range" },
+          ]}
+        />
+      </div>
+      {typing && !auto && (
+        <TextInput
+          mt="xs"
+          label="Range, V"
+          inputMode="decimal"
+          value={hand.range}
+          onChange={(event) => change({ range: event.currentTarget.value })}
+        />
+      )}
+    </>
   );
 }

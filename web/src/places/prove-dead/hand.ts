@@ -8,7 +8,8 @@ export type Hand = {
   tester: string | null;
   leads: string | null;
   adapters: string[];
-  mode: "ac" | "dc";
+  /** Function and range of a meter: asked anew at each proof, for a wrong one reads zero on a live conductor. */
+  mode: "ac" | "dc" | null;
   range: string;
   against: "proving-unit" | "known-live";
   lowImpedance: boolean;
@@ -18,20 +19,29 @@ export type Hand = {
 
 export type EventEntry = Record<string, unknown> & { type: string };
 
+/** A proof opened again half-way goes on with the tester, function and range it was last proved with. */
 export function useHand(proof: Proof) {
-  const [hand, set] = useState<Hand>(() => ({
-    tester: proof.state.next.tester ?? proof.testers.find((t) => t.fit)?.id ?? proof.testers[0]?.id ?? null,
-    leads: null,
-    adapters: [],
-    mode: "ac",
-    range: "auto",
-    against: "proving-unit",
-    lowImpedance: false,
-    typed: "",
-    note: "",
-  }));
+  const [hand, set] = useState<Hand>(() => {
+    const last = proof.events.filter((e) => e.type === "proved").at(-1);
+    const { mode, range } = (last?.entry ?? {}) as { mode?: "ac" | "dc"; range?: string };
+    return {
+      tester: proof.state.next.tester ?? proof.testers.find((t) => t.fit)?.id ?? proof.testers[0]?.id ?? null,
+      leads: null,
+      adapters: [],
+      mode: mode ?? null,
+      range: range ?? "",
+      against: "proving-unit",
+      lowImpedance: false,
+      typed: "",
+      note: "",
+    };
+  });
   return [hand, (change: Partial<Hand>) => set((was) => ({ ...was, ...change }))] as const;
 }
+
+/** Whether it is said how the tester is set; a tester that is not set needs nothing said. */
+export const isSet = (hand: Hand, tester: ProofTester | undefined) =>
+  !tester?.sets || (hand.mode !== null && hand.range.trim() !== "");
 
 /** The tester's id without the number a changed state of it carries in the log. */
 export const testerIn = (proof: Proof, hand: Hand): ProofTester | undefined =>
@@ -45,7 +55,7 @@ const number = (typed: string): number | string => {
 
 /** How the tester was set, for the events where it matters. */
 const setting = (hand: Hand, tester: ProofTester | undefined) =>
-  tester?.sets ? { mode: hand.mode, range: hand.range } : { mode: hand.mode };
+  tester?.sets ? { mode: hand.mode, range: hand.range.trim() } : {};
 
 export type Seen = { at_least?: number; below?: number };
 

@@ -10,10 +10,10 @@ type Attempt = { content: string; id: string; at: string };
 /** Records events. The same content sent again after a failure is the same event, at the time it was first tried. */
 export function useRecordEvent(proof: Proof, hand: Hand) {
   const attempt = useRef<Attempt | null>(null);
-  const write = useProofWrite(async (entry: EventEntry) => {
+  const write = useProofWrite(async ({ entry, tester }: { entry: EventEntry; tester: string | null }) => {
     const held = OF_A_TESTER.includes(entry.type)
       ? {
-          tester: hand.tester?.split("/")[0] ?? null,
+          tester: tester?.split("/")[0] ?? null,
           leads: hand.leads,
           adapters: hand.adapters,
         }

@@ -1,0 +1,38 @@
+"""Whether what is held may clear anything at a point of an installation, by what is read there."""
+
+from datetime import date
+
+from evenprobe.testers.fitness import Held, Purpose, Task, fitness
+from evenprobe.testers.measurement import Quantity
+from evenprobe.testers.ratings import Place
+from evenprobe.wiring import PointFacts
+
+PURPOSE_OF: dict[Quantity, Purpose] = {
+    Quantity.VOLTAGE: Purpose.LIVE_VOLTAGE,
+    Quantity.FREQUENCY: Purpose.LIVE_VOLTAGE,
+    Quantity.PRESENCE: Purpose.SCREEN,
+    Quantity.LAMPS: Purpose.LAMPS,
+    Quantity.RESISTANCE: Purpose.CONTINUITY,
+    Quantity.INSULATION: Purpose.INSULATION,
+    Quantity.CURRENT: Purpose.CURRENT,
+    Quantity.TRIP: Purpose.RESIDUAL_CURRENT,
+}
+
+
+def why_unfit(
+    point: PointFacts, quantity: Quantity, held: Held, on: date | None = None, test_volts: float | None = None
+) -> str:
+    """What is known to be wrong with it there, in words; empty where nothing is.
+
+    Of what nobody recorded the record gets the benefit: a survey need not carry the ratings of its testers.
+    """
+    task = Task(
+        PURPOSE_OF[quantity],
+        Place.INSTALLATION,
+        point.system,
+        point.practice,
+        line_to_line=None if len(point.lines) > 1 else False,
+        test_volts=test_volts,
+        on=on,
+    )
+    return "; ".join(f.text for f in fitness(task, held).problems if not f.unknown)
