@@ -1,5 +1,5 @@
 import { Button, TextInput } from "@mantine/core";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Choice } from "../../parts/Choice";
 import { type Hand, isSet, type Seen } from "./hand";
 import type { StepProps } from "./NextStep";
@@ -18,6 +18,10 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
   const { hand, tester, change, busy, error, step } = props;
   const steps = tester?.steps_v ?? [];
   const ready = isSet(hand, tester);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (ready) field.current?.focus();
+  }, [ready]);
   return (
     <form
       onSubmit={(event) => {
@@ -52,6 +56,7 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
       {tester?.sets && <MeterSetting {...props} />}
       <div className={classes.number} data-wrong={error ? true : undefined}>
         <input
+          ref={field}
           className={classes.field}
           inputMode="decimal"
           autoComplete="off"
@@ -61,8 +66,6 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
           placeholder="—"
           value={hand.typed}
           onChange={(event) => change({ typed: event.currentTarget.value })}
-          // biome-ignore lint/a11y/noAutofocus: digits go straight to the reading, that is what this step is for
-          autoFocus
         />
         <span className={classes.unit}>V {tester?.sets ? hand.mode?.toUpperCase() : ""}</span>
       </div>
