@@ -7,7 +7,7 @@ from uuid import UUID
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Schema
-from pydantic import ConfigDict, Field
+from pydantic import AwareDatetime, ConfigDict, Field
 
 from crews.models import Crew
 from crews.services import crew_of
@@ -200,8 +200,8 @@ class EventIn(Schema):
     tester: UUID | None = None
     leads: UUID | None = None
     adapters: list[UUID] = []
-    at: datetime | None = None
-    sent_at: datetime | None = None
+    at: AwareDatetime | None = None
+    sent_at: AwareDatetime | None = None
 
 
 class QuestionOut(Schema):

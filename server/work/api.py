@@ -7,7 +7,7 @@ from uuid import UUID
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Schema
-from pydantic import ConfigDict, Field
+from pydantic import AwareDatetime, ConfigDict, Field
 
 from crews.services import crew_of
 from evenprobe.supplies import SYSTEMS
@@ -155,7 +155,7 @@ class RecordIn(Schema):
     entry: dict[str, Any]
     tester: UUID | None = None
     supersedes: UUID | None = None
-    taken_at: datetime | None = None
+    taken_at: AwareDatetime | None = None
 
 
 class WithdrawalIn(Schema):

@@ -141,6 +141,11 @@ def test_only_how_long_ago_is_believed_of_a_device_s_clock(anna, proof):
     assert ProofEvent.objects.order_by("number").last().at <= timezone.now()
 
 
+def test_a_time_without_its_offset_is_refused(anna, proof):
+    answer = send(anna, proof, OFF, at="2026-11-25T09:00:00", sent_at="2026-11-25T09:00:01")
+    assert [p["path"] for p in answer.json()["problems"]] == ["at", "sent_at"]
+
+
 def test_what_arrives_late_takes_its_place_in_time(anna, proof):
     now = timezone.now()
     send(anna, proof, LOCKED)
