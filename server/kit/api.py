@@ -6,7 +6,7 @@ from uuid import UUID
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router, Schema
+from ninja import Router
 
 from crews.services import crew_of
 from evenprobe.formats import fitness_answer, parse
@@ -19,190 +19,31 @@ from evenprobe.testers.ratings import LEAST, MEANING, Category, Place, volts_to_
 from evenprobe.testers.sight import SIGHT
 from kit.models import Part, Tester
 from kit.services import check, check_in_force, in_hand, part_of, parts_of, put_part, put_tester, tester_of, testers_of
+from kit.shapes import (
+    CheckIn,
+    CheckOut,
+    FindingOut,
+    FitOut,
+    HoldingIn,
+    HoldingOut,
+    ItemOut,
+    KindOut,
+    KitReference,
+    LastProof,
+    PartIn,
+    PartOut,
+    PlaceOut,
+    PurposeOut,
+    TesterIn,
+    TesterOut,
+    TesterPage,
+)
 from project.problems import Problems, Refused
 from sites.models import Supply
 
 router = Router(tags=["kit"])
 
 CHECKS_SHOWN = 20
-
-
-class FindingOut(Schema):
-    code: str
-    text: str
-
-
-class TesterOut(Schema):
-    """`entry`: as the register has it. `attention`: what is wrong with it wherever it is used."""
-
-    id: UUID
-    label: str
-    kind: str
-    kind_name: str
-    proved: bool | None
-    rated_v: float | None
-    category: str | None
-    low_z: bool
-    steps_v: list[float]
-    usual_leads: UUID | None
-    checked_at: datetime | None
-    attention: list[FindingOut]
-    entry: dict[str, Any]
-
-
-class PartOut(Schema):
-    id: UUID
-    role: str
-    label: str
-    category: str | None
-    rated_v: float | None
-    tip_covers: bool | None
-    damage: bool
-    ohm: float | None
-
-
-class TesterIn(Schema):
-    """None: not recorded."""
-
-    label: str
-    kind: str
-    proved: bool | None = None
-    rated_v: float | None = None
-    category: str | None = None
-    steps_v: list[float] | None = None
-    functions: list[str] | None = None
-    input_ohm: float | None = None
-    accuracy_percent: float | None = None
-    accuracy_counts: float | None = None
-    resolution: float | None = None
-    test_ma: float | None = None
-    test_v: list[float] | None = None
-    always_on_light: bool | None = None
-    calibration_due: date | None = None
-    known_issue: str | None = None
-    damage: bool | None = None
-    fuse: str | None = None
-    usual_leads: UUID | None = None
-    retired: bool = False
-
-
-class PartIn(Schema):
-    role: str
-    label: str
-    category: str | None = None
-    rated_v: float | None = None
-    tip_covers: bool | None = None
-    damage: bool | None = None
-    ohm: float | None = None
-    retired: bool = False
-
-
-class CheckIn(Schema):
-    """By item: good or bad, ohms for the leads; what was not looked at is left out."""
-
-    entry: dict[str, Any]
-
-
-class ItemOut(Schema):
-    id: str
-    asks: str
-    how: str
-    good: str
-    bad: str
-    unit: str
-
-
-class CheckOut(Schema):
-    at: datetime
-    by: str
-    entry: dict[str, Any]
-    in_force: bool
-
-
-class FitOut(Schema):
-    practice: str
-    system: str
-    system_title: str
-    purpose: str
-    place: str
-    fit: bool
-    problems: list[FindingOut]
-    warnings: list[FindingOut]
-
-
-class LastProof(Schema):
-    at: datetime
-    good: bool
-    said: str
-    proof: UUID
-    proof_name: str
-
-
-class TesterPage(Schema):
-    tester: TesterOut
-    says: str
-    blind_to: list[str]
-    fits: list[FitOut]
-    items: list[ItemOut]
-    checks: list[CheckOut]
-    last_proof: LastProof | None
-
-
-class PurposeOut(Schema):
-    id: str
-    title: str
-
-
-class PlaceOut(Schema):
-    id: str
-    category: str
-    meaning: str
-
-
-class KindOut(Schema):
-    id: str
-    name: str
-
-
-class KitReference(Schema):
-    purposes: list[PurposeOut]
-    places: list[PlaceOut]
-    categories: dict[str, str]
-    kinds: list[KindOut]
-    functions: list[str]
-
-
-class HoldingIn(Schema):
-    """`tip_covers`: as they are in the hand now, whatever the register says."""
-
-    leads: UUID | None = None
-    adapters: list[UUID] = []
-    tip_covers: bool | None = None
-    practice: str
-    purpose: str
-    place: str
-    system: str
-
-
-class RatingOut(Schema):
-    category: str | None
-    voltage: float | None
-
-
-class LinkOut(Schema):
-    name: str
-    category: str | None
-    voltage: float | None
-    weakest: bool
-
-
-class HoldingOut(Schema):
-    fit: bool
-    effective: RatingOut
-    problems: list[FindingOut]
-    warnings: list[FindingOut]
-    chain: list[LinkOut]
-    needs: RatingOut
 
 
 def tester_out(tester: Tester) -> TesterOut:

@@ -10,7 +10,8 @@ from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.testers.fitness import attention
 from kit.services import in_hand, testers_of
-from proofs.api import ProofLine, proof_lines
+from proofs.api import proof_lines
+from proofs.shapes import ProofLine
 from sites.models import Point
 from work.interpretations import interpretation_of
 

@@ -6,8 +6,7 @@ from uuid import UUID
 
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router, Schema
-from pydantic import AwareDatetime, ConfigDict, Field
+from ninja import Router
 
 from crews.models import Crew
 from crews.services import crew_of
@@ -15,223 +14,30 @@ from evenprobe.formats.isolation import RulesEntry
 from evenprobe.isolation import QUESTIONS
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.testers import InstrumentKind
-from evenprobe.testers.fitness import NAMES, Purpose, Task, fitness
+from evenprobe.testers.fitness import NAMES, fitness
 from evenprobe.testers.ratings import Place
 from kit.services import in_hand, testers_of
 from project.problems import Problems
 from proofs.logs import log_of, state_of
 from proofs.models import Proof, ProofEvent
 from proofs.services import begin, proof_of, put_rules, record_event
+from proofs.shapes import (
+    EventIn,
+    ProofIn,
+    ProofLine,
+    ProofOut,
+    ProofReference,
+    ProofTester,
+    QuestionOut,
+    RulesIn,
+    RulesOut,
+)
 
 router = Router(tags=["proofs"])
 
 CLOCK_MAY_BE_OFF = timedelta(seconds=60)
 ORDER = ("proved-dead", "energised", "void", "proving", "isolated", "closed")
 """What stands first on a list: what runs, then what went wrong, then what is under way."""
-
-
-class Aliased(Schema):
-    model_config = ConfigDict(populate_by_name=True)
-
-
-class MissingOut(Aliased):
-    code: str
-    text: str
-    source: str | None = None
-    from_: str | None = Field(None, alias="from")
-    to: str | None = None
-    mode: str | None = None
-
-
-class ProofProblemOut(Schema):
-    code: str
-    text: str
-    event: int
-    reasons: list[str]
-
-
-class PairOut(Aliased):
-    from_: str = Field(alias="from")
-    to: str
-    done: bool
-    shows_v: float | None
-    below_v: float | None
-    needs: str | None
-    unexplained: bool
-
-
-class SourceOut(Schema):
-    id: str
-    label: str
-    kind: str
-    off: bool
-    locked: bool
-    lock: str
-
-
-class NextOut(Aliased):
-    step: str
-    text: str
-    source: str | None
-    from_: str | None = Field(alias="from")
-    to: str | None
-    mode: str | None
-    tester: str | None
-
-
-class SettledOut(Schema):
-    was: str
-    text: str
-    event: int
-
-
-class StateOut(Schema):
-    state: str
-    proved_at: datetime | None
-    expires_at: datetime | None
-    missing: list[MissingOut]
-    problems: list[ProofProblemOut]
-    pairs: list[PairOut]
-    sources: list[SourceOut]
-    next: NextOut
-    history: list[SettledOut]
-    prove_again_by: datetime | None
-    stated_at: datetime | None
-    stated_by: str
-    was_proved_at: datetime | None
-    loosened: list[str]
-    reason: str
-
-
-class EventOut(Schema):
-    """`counts`: it holds the state up. `why`: why it does not, or what it raised."""
-
-    id: UUID
-    type: str
-    entry: dict[str, Any]
-    tester: UUID | None
-    tester_label: str
-    at: datetime
-    by: str
-    counts: bool
-    why: list[str]
-
-
-class ProofTester(Schema):
-    """A tester of the crew, for this proof. `sets`: whether function and range must be asked at each proof."""
-
-    id: UUID
-    label: str
-    kind: str
-    kind_name: str
-    fit: bool
-    problems: list[str]
-    warnings: list[str]
-    rating: str
-    steps_v: list[float]
-    low_z: bool
-    sets: bool
-
-
-class Named(Schema):
-    id: UUID
-    name: str
-
-
-class ProofOut(Schema):
-    id: UUID
-    name: str
-    what: str
-    site: Named
-    circuit: Named | None
-    practice: str
-    system_title: str
-    terminals: list[str]
-    place: str
-    wet: bool
-    asked: dict[str, bool]
-    begun_at: datetime
-    by: str
-    now: datetime
-    clock: str
-    window_min: float
-    unattended_min: float
-    state: StateOut
-    events: list[EventOut]
-    testers: list[ProofTester]
-
-
-class ProofLine(Schema):
-    id: UUID
-    name: str
-    what: str
-    site: str
-    state: str
-    said: str
-    next: str
-    expires_at: datetime | None
-    stated_by: str
-    now: datetime
-
-
-class SourceIn(Schema):
-    id: str
-    label: str
-    kind: str = "device"
-
-
-class ProofIn(Schema):
-    supply: UUID
-    circuit: UUID | None = None
-    name: str
-    what: str
-    terminals: list[str]
-    place: str = "installation"
-    wet: bool = False
-    sources: list[SourceIn]
-    asked: dict[str, bool]
-
-
-class EventIn(Schema):
-    """`entry`: an event as the isolation format writes it, without time, author and tester. `at`, `sent_at`: by the
-    device's clock, when it happened and when it was sent; only the difference is believed."""
-
-    entry: dict[str, Any]
-    tester: UUID | None = None
-    leads: UUID | None = None
-    adapters: list[UUID] = []
-    at: AwareDatetime | None = None
-    sent_at: AwareDatetime | None = None
-
-
-class QuestionOut(Schema):
-    kind: str
-    asks: str
-    isolate: str
-
-
-class ProofReference(Schema):
-    questions: list[QuestionOut]
-    whats: list[str]
-    handbook: dict[str, float]
-
-
-class RulesOut(Schema):
-    proof_window_min: float
-    unattended_min: float
-    dead_kinds: list[str] | None
-    least_rating: bool
-    reason: str
-
-
-class RulesIn(Schema):
-    """What is left out is the handbook's."""
-
-    proof_window_min: float | None = None
-    unattended_min: float | None = None
-    dead_kinds: list[str] | None = None
-    least_rating: bool = False
-    reason: str = ""
 
 
 @router.get("/reference/proofs", response=ProofReference)
@@ -359,15 +165,8 @@ def _event_out(index: int, event: ProofEvent, found: dict[str, Any]) -> dict[str
 
 def _testers(one: Proof, rules_then: RulesEntry, now: datetime) -> list[ProofTester]:
     """The crew's testers, those that are fit for this proof first."""
-    house = rules_then.rules()
-    task = Task(
-        Purpose.PROVE_DEAD,
-        Place(one.place),
-        SYSTEMS[one.system],
-        PracticeId(one.site.practice),
-        on=timezone.localdate(),
-        house_rule=house.least_rating,
-        dead_kinds=house.dead_kinds,
+    task = rules_then.rules().task(
+        PracticeId(one.site.practice), SYSTEMS[one.system], Place(one.place), timezone.localdate()
     )
     found = []
     for tester in testers_of(one.site.crew):

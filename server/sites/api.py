@@ -4,7 +4,7 @@ from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
-from ninja import Router, Schema
+from ninja import Router
 
 from crews.services import crew_of
 from evenprobe.supplies import PRACTICES, SYSTEMS, Earthing, PracticeId
@@ -12,113 +12,23 @@ from evenprobe.wiring import CONDUCTORS, PointKind
 from project.problems import Problems
 from sites.models import Point, Site
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply, site_of, sites_of
+from sites.shapes import (
+    BoardIn,
+    BoardOut,
+    CircuitIn,
+    CircuitOut,
+    PointIn,
+    PointLine,
+    Reference,
+    SiteIn,
+    SiteLine,
+    SiteOut,
+    SupplyIn,
+    SupplyOut,
+)
 from work.interpretations import interpretation_of
 
 router = Router(tags=["sites"])
-
-
-class SystemOut(Schema):
-    id: str
-    title: str
-    lines: list[str]
-    nominal_volts: float
-    frequency_hz: float
-
-
-class PracticeOut(Schema):
-    id: str
-    name: str
-    words: dict[str, str]
-    letters: dict[str, str]
-    colours: dict[str, str]
-    polarised_plugs: bool
-    systems: list[SystemOut]
-
-
-class Reference(Schema):
-    practices: list[PracticeOut]
-    earthings: list[str]
-    conductors: list[str]
-    point_kinds: list[str]
-
-
-class SiteLine(Schema):
-    id: UUID
-    name: str
-    practice: str
-    verdicts: list[str]
-
-
-class PointLine(Schema):
-    id: UUID
-    name: str
-    kind: str
-    terminals: list[str]
-    length_m: float | None
-    verdict: str
-    summary: str
-
-
-class CircuitOut(Schema):
-    id: UUID
-    name: str
-    rating_a: float | None
-    conductor: str
-    points: list[PointLine]
-
-
-class BoardOut(Schema):
-    id: UUID
-    name: str
-    circuits: list[CircuitOut]
-
-
-class SupplyOut(Schema):
-    id: UUID
-    name: str
-    system: str
-    system_title: str
-    earthing: str
-    boards: list[BoardOut]
-
-
-class SiteOut(Schema):
-    id: UUID
-    name: str
-    practice: str
-    supplies: list[SupplyOut]
-
-
-class SiteIn(Schema):
-    name: str
-    practice: str
-
-
-class SupplyIn(Schema):
-    site: UUID
-    name: str
-    system: str
-    earthing: str
-
-
-class BoardIn(Schema):
-    supply: UUID
-    name: str
-
-
-class CircuitIn(Schema):
-    board: UUID
-    name: str
-    rating_a: float | None = None
-    conductor: str | None = None
-
-
-class PointIn(Schema):
-    circuit: UUID
-    name: str
-    kind: str
-    terminals: list[str]
-    length_m: float | None = None
 
 
 @router.get("/reference", response=Reference)

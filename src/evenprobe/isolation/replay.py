@@ -15,7 +15,7 @@ from evenprobe.isolation.outcome import Problem, SourceState
 from evenprobe.isolation.round import Round, Slot, Taken
 from evenprobe.supplies import SYSTEMS
 from evenprobe.supplies.limits import DEAD_STEP_VOLTS, DEAD_VOLTS, DRY_TOUCH_VOLTS
-from evenprobe.testers.fitness import Fitness, Purpose, Task, fitness
+from evenprobe.testers.fitness import Fitness, fitness
 
 KNOWN_LIVE_SHARE = 0.8
 """A known live source shows at least this share of the practice's lowest nominal voltage, or it proves nothing."""
@@ -228,18 +228,9 @@ class Replay:
         return self.least_live if event.mode == "ac" else LEAST_DC_LIVE_VOLTS
 
     def _fitness(self, taken: Taken) -> Fitness:
-        held = self.log.testers[taken.event.tester or ""]
-        rules = self.log.rules
-        task = Task(
-            Purpose.PROVE_DEAD,
-            self.log.place,
-            self.log.system,
-            self.log.practice,
-            on=taken.event.at.date(),
-            house_rule=rules.least_rating,
-            dead_kinds=rules.dead_kinds,
-        )
-        return fitness(task, held)
+        log = self.log
+        task = log.rules.task(log.practice, log.system, log.place, taken.event.at.date())
+        return fitness(task, log.testers[taken.event.tester or ""])
 
     def _unfit(self, taken: Taken) -> bool:
         found = self._fitness(taken)

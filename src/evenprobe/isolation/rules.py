@@ -5,11 +5,13 @@ A crew may tighten them as it likes. Looser than the handbook needs a written re
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from datetime import date
 
-from evenprobe.supplies import PRACTICES, PracticeId
+from evenprobe.supplies import PRACTICES, PracticeId, SupplySystem
 from evenprobe.supplies.limits import PROOF_WINDOW_MIN, UNATTENDED_MIN
-from evenprobe.testers.fitness import one_of
+from evenprobe.testers.fitness import Purpose, Task, one_of
 from evenprobe.testers.instruments import InstrumentKind
+from evenprobe.testers.ratings import Place
 
 MAY_PROVE_DEAD = (InstrumentKind.TWO_POLE, InstrumentKind.MULTIMETER, InstrumentKind.CLAMP)
 """Whatever a crew says, nothing else ever proves dead: it does not touch both conductors and show a value."""
@@ -25,6 +27,18 @@ class HouseRules:
     dead_kinds: tuple[InstrumentKind, ...] | None = None
     least_rating: bool = False
     reason: str = ""
+
+    def task(self, practice: PracticeId, system: SupplySystem, place: Place, on: date) -> Task:
+        """What a tester has to be fit for to prove something dead under these rules."""
+        return Task(
+            Purpose.PROVE_DEAD,
+            place,
+            system,
+            practice,
+            on=on,
+            house_rule=self.least_rating,
+            dead_kinds=self.dead_kinds,
+        )
 
     def loosened(self, practice: PracticeId) -> tuple[str, ...]:
         """Each rule that is looser than the handbook's, in words."""

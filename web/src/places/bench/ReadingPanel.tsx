@@ -1,6 +1,7 @@
 import { Button, NativeSelect, Text } from "@mantine/core";
 import type { Dispatch, RefObject } from "react";
 import type { Bench, Practice, Refusal, Tester } from "../../api/client";
+import { NumberField } from "../../parts/NumberField";
 import { type Entry, ends, entryOf, FUNCTIONS, type FunctionId, functionsOf, seen, sign } from "./entry";
 import classes from "./ReadingPanel.module.css";
 import type { Change, Load, Setup } from "./setup";
@@ -93,21 +94,14 @@ export function ReadingPanel(props: {
             onPick={props.onRecord}
           />
         ) : (
-          <div className={classes.number} data-wrong={error ? true : undefined}>
-            <input
-              ref={props.field}
-              className={classes.field}
-              inputMode="decimal"
-              autoComplete="off"
-              aria-label={`Reading, ${ends({ from: setup.probes.measuring ?? "", to: setup.probes.reference ?? "" }, practice)}`}
-              aria-invalid={error !== null}
-              aria-describedby={error ? "reading-error" : undefined}
-              placeholder="—"
-              value={setup.typed}
-              onChange={(event) => change({ do: "type", typed: event.currentTarget.value })}
-              // biome-ignore lint/a11y/noAutofocus: digits go straight to the reading, that is what this place is for
-              autoFocus
-            />
+          <NumberField
+            field={props.field}
+            label={`Reading, ${ends({ from: setup.probes.measuring ?? "", to: setup.probes.reference ?? "" }, practice)}`}
+            value={setup.typed}
+            onChange={(typed) => change({ do: "type", typed })}
+            wrong={error ? "reading-error" : null}
+            autoFocus
+          >
             <select
               aria-label="Unit"
               className={classes.unit}
@@ -120,7 +114,7 @@ export function ReadingPanel(props: {
                 </option>
               ))}
             </select>
-          </div>
+          </NumberField>
         )}
         {error && (
           <Text id="reading-error" role="alert" className={classes.wrong}>

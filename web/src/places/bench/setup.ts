@@ -3,6 +3,7 @@
 import { useReducer } from "react";
 import type { Bench, NextTest, Reading, Tester } from "../../api/client";
 import type { Probes } from "../../parts/Face";
+import { typedNumber } from "../../parts/typedNumber";
 import { type Entry, entryOf, FUNCTIONS, type FunctionId, functionOf, functionsOf, isAsIs } from "./entry";
 
 export type Load = "none" | "here" | "elsewhere";
@@ -159,14 +160,8 @@ function forCorrection(setup: Setup, reading: Reading): Setup {
   };
 }
 
-/** A number as typed; what is none goes to the server as it is, which says so and nothing typed is lost. */
-const number = (typed: string): number | string => {
-  const plain = typed.trim().replace(",", ".");
-  return plain === "" || Number.isNaN(Number(plain)) ? typed : Number(plain);
-};
-
 /** The entry to record, from what is in the hand and what was seen. */
-export function entryFor(setup: Setup, what: Partial<Entry> = { value: number(setup.typed) }): Entry {
+export function entryFor(setup: Setup, what: Partial<Entry> = { value: typedNumber(setup.typed) }): Entry {
   const { quantity } = FUNCTIONS[setup.what];
   const entry: Entry = {
     quantity,
@@ -177,8 +172,9 @@ export function entryFor(setup: Setup, what: Partial<Entry> = { value: number(se
   if (quantity === "voltage") entry.mode = setup.what === "dc" ? "dc" : "ac";
   if (setup.what === "low-z") entry.input = "low-z";
   if (setup.unit && quantity !== "presence") entry.unit = setup.unit;
-  if (quantity === "voltage" && setup.load === "here") entry.load_here_a = number(setup.amperes);
-  if (quantity === "voltage" && setup.load === "elsewhere") entry.load_elsewhere_a = number(setup.amperes);
+  if (quantity === "voltage" && setup.load === "here") entry.load_here_a = typedNumber(setup.amperes);
+  if (quantity === "voltage" && setup.load === "elsewhere")
+    entry.load_elsewhere_a = typedNumber(setup.amperes);
   if (setup.deviceOpen && quantity !== "presence") entry.device = "open";
   return entry;
 }

@@ -3,6 +3,7 @@ import { useState } from "react";
 import client, { answer } from "../../api/client";
 import { useKitWrite, useTesterPage } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
+import { typedNumber } from "../../parts/typedNumber";
 import classes from "./Kit.module.css";
 
 /** A minute on one tester, thing by thing; what was not looked at stays unsaid. */
@@ -81,8 +82,5 @@ const entryOf = (found: Record<string, string>) =>
   Object.fromEntries(
     Object.entries(found)
       .filter(([, value]) => value.trim() !== "")
-      .map(([key, value]) => {
-        const plain = value.trim().replace(",", ".");
-        return [key, Number.isNaN(Number(plain)) ? value : Number(plain)];
-      }),
+      .map(([key, value]) => [key, typedNumber(value)]),
   );

@@ -1,4 +1,4 @@
-import { Anchor, Button, NativeSelect, Text, Title } from "@mantine/core";
+import { Button, NativeSelect, Text } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
@@ -6,8 +6,8 @@ import client, { answer, type Holding } from "../../api/client";
 import { useKitReference, useParts, useReference, useTesters } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
 import { VerdictShape } from "../../parts/VerdictShape";
-import page from "../site/Site.module.css";
 import { Chain } from "./Chain";
 import classes from "./Kit.module.css";
 
@@ -61,17 +61,7 @@ export function HoldingPlace() {
   if (testers.isError) return <Failure error={testers.error} retry={() => testers.refetch()} />;
   const of = (role: string) => parts.filter((p) => p.role === role);
   return (
-    <div className={page.page}>
-      <header className={page.head}>
-        <div>
-          <Anchor component={Link} to="/kit" size="sm">
-            Kit
-          </Anchor>
-          <Title order={1} size={26}>
-            What am I holding?
-          </Title>
-        </div>
-      </header>
+    <Page title="What am I holding?" back={["/kit", "Kit"]}>
       {testers.data?.length === 0 && (
         <Text size="lg" mt="lg">
           Add a tester to the <Link to="/kit">kit</Link> first.
@@ -172,7 +162,7 @@ export function HoldingPlace() {
           </Button>
         </section>
       </div>
-    </div>
+    </Page>
   );
 }
 

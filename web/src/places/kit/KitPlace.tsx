@@ -1,11 +1,11 @@
-import { Button, Group, Modal, Text, Title } from "@mantine/core";
+import { Button, Modal, Text } from "@mantine/core";
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
 import type { Part, Tester } from "../../api/client";
 import { useParts, useTesters } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
 import { VerdictShape } from "../../parts/VerdictShape";
-import page from "../site/Site.module.css";
 import { CheckWalk } from "./CheckWalk";
 import classes from "./Kit.module.css";
 import { PartForm } from "./PartForm";
@@ -24,20 +24,20 @@ export function KitPlace() {
   const edit = (part: Part) =>
     show({ title: part.label, form: <PartForm of={part.role} part={part} done={close} /> });
   return (
-    <div className={page.page} aria-busy={testers.isPending}>
-      <header className={page.head}>
-        <Title order={1} size={26}>
-          Kit
-        </Title>
-        <Group gap="sm">
+    <Page
+      title="Kit"
+      busy={testers.isPending}
+      actions={
+        <>
           <Button component={Link} to="/kit/holding" variant="default">
             What am I holding?
           </Button>
           <Button onClick={() => show({ title: "Add a tester", form: <TesterForm done={close} /> })}>
             Add a tester
           </Button>
-        </Group>
-      </header>
+        </>
+      }
+    >
       {testers.data?.length === 0 && (
         <Text size="lg" mt="lg">
           Write down what you carry, with its category and voltage. Even Probe then says what each is fit for,
@@ -80,7 +80,7 @@ export function KitPlace() {
       <Modal opened={open !== null} onClose={close} title={open?.title} size="lg">
         {open?.form}
       </Modal>
-    </div>
+    </Page>
   );
 }
 

@@ -1,14 +1,15 @@
-import { Button, NativeSelect, Stack, TextInput } from "@mantine/core";
+import { Button, Stack, TextInput } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
 import client, { answer, type Part } from "../../api/client";
-import { useKitReference, useKitWrite } from "../../api/queries";
+import { useKitWrite } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
+import { typedOrNone } from "../../parts/typedNumber";
 import classes from "./Kit.module.css";
+import { RatingFields } from "./RatingFields";
 
 /** Leads or an adapter: what is printed on it, and how it is. */
 export function PartForm({ of, part, done }: { of: string; part?: Part; done: () => void }) {
-  const reference = useKitReference().data;
   const [id] = useState(() => part?.id ?? crypto.randomUUID());
   const form = useForm({
     initialValues: {
@@ -22,7 +23,6 @@ export function PartForm({ of, part, done }: { of: string; part?: Part; done: ()
   const leads = of === "leads";
   const save = useKitWrite((retired: boolean) => {
     const v = form.values;
-    const volts = v.rated_v.trim().replace(",", ".");
     return answer(
       client.PUT("/api/parts/{part_id}", {
         params: { path: { part_id: id } },
@@ -30,8 +30,7 @@ export function PartForm({ of, part, done }: { of: string; part?: Part; done: ()
           role: of,
           label: v.label,
           category: v.category || null,
-          rated_v:
-            volts === "" ? null : ((Number.isNaN(Number(volts)) ? v.rated_v : Number(volts)) as number),
+          rated_v: typedOrNone(v.rated_v),
           tip_covers: leads && v.tip_covers ? v.tip_covers === "on" : null,
           damage: v.damage === "yes",
           ohm: part?.ohm ?? null,
@@ -51,17 +50,7 @@ export function PartForm({ of, part, done }: { of: string; part?: Part; done: ()
     <form onSubmit={form.onSubmit(() => keep(false))}>
       <Stack>
         <TextInput label="Name" required data-autofocus {...form.getInputProps("label")} />
-        <div className={classes.two}>
-          <NativeSelect
-            label="Category, as printed"
-            data={[
-              { value: "", label: "Not printed" },
-              ...Object.keys(reference?.categories ?? {}).map((c) => ({ value: c, label: c })),
-            ]}
-            {...form.getInputProps("category")}
-          />
-          <TextInput label="at volts" inputMode="decimal" {...form.getInputProps("rated_v")} />
-        </div>
+        <RatingFields category={form.getInputProps("category")} volts={form.getInputProps("rated_v")} />
         {leads && (
           <Choice
             label="Tip covers"

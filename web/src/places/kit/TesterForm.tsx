@@ -4,8 +4,10 @@ import { useState } from "react";
 import client, { answer, type Tester, type TesterIn } from "../../api/client";
 import { useKitReference, useKitWrite, useParts } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
+import { typedNumber, typedOrNone } from "../../parts/typedNumber";
 import folds from "../bench/Fold.module.css";
 import classes from "./Kit.module.css";
+import { RatingFields } from "./RatingFields";
 
 /** Three answers: yes, no, and not known. */
 const KNOWN = [
@@ -16,18 +18,13 @@ const KNOWN = [
 const answered = (value: unknown) => (value === true ? "yes" : value === false ? "no" : "");
 const meant = (value: string) => (value === "" ? null : value === "yes");
 
-/** A number as typed; what is no number goes to the server as it is, which names it. */
-const number = (typed: string) => {
-  const plain = typed.trim().replace(",", ".");
-  return plain === "" ? null : ((Number.isNaN(Number(plain)) ? typed : Number(plain)) as number);
-};
 const numbers = (typed: string) =>
   typed.trim() === ""
     ? null
     : typed
         .split(/[\s;]+|,\s+/)
         .filter(Boolean)
-        .map((part) => number(part) as number);
+        .map((part) => typedNumber(part) as number);
 
 const NUMBERS: [keyof TesterIn & string, string, string][] = [
   ["input_ohm", "Input, Ω", "10 MΩ shows ghosts"],
@@ -73,7 +70,7 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
       kind: v.kind,
       proved: entry.proved as boolean | undefined,
       category: v.category || null,
-      rated_v: number(v.rated_v),
+      rated_v: typedOrNone(v.rated_v),
       usual_leads: v.usual_leads || null,
       steps_v: numbers(v.steps_v),
       test_v: numbers(v.test_v),
@@ -83,11 +80,11 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
       always_on_light: meant(v.always_on_light),
       damage: meant(v.damage),
       fuse: v.fuse || null,
-      input_ohm: number(v.input_ohm),
-      accuracy_percent: number(v.accuracy_percent),
-      accuracy_counts: number(v.accuracy_counts),
-      resolution: number(v.resolution),
-      test_ma: number(v.test_ma),
+      input_ohm: typedOrNone(v.input_ohm),
+      accuracy_percent: typedOrNone(v.accuracy_percent),
+      accuracy_counts: typedOrNone(v.accuracy_counts),
+      resolution: typedOrNone(v.resolution),
+      test_ma: typedOrNone(v.test_ma),
       retired,
     };
     return answer(client.PUT("/api/testers/{tester_id}", { params: { path: { tester_id: id } }, body }));
@@ -115,17 +112,7 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
           data={reference?.kinds.map((k) => ({ value: k.id, label: k.name })) ?? []}
           {...form.getInputProps("kind")}
         />
-        <div className={classes.two}>
-          <NativeSelect
-            label="Category, as printed"
-            data={[
-              { value: "", label: "Not printed" },
-              ...Object.keys(reference?.categories ?? {}).map((c) => ({ value: c, label: c })),
-            ]}
-            {...form.getInputProps("category")}
-          />
-          <TextInput label="at volts" inputMode="decimal" {...form.getInputProps("rated_v")} />
-        </div>
+        <RatingFields category={form.getInputProps("category")} volts={form.getInputProps("rated_v")} />
         <NativeSelect
           label="Its usual leads"
           data={[

@@ -1,10 +1,10 @@
-import { Anchor, Button, Group, Modal, Title } from "@mantine/core";
+import { Anchor, Button, Modal } from "@mantine/core";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { TesterPage } from "../../api/client";
 import { useTesterPage } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
-import page from "../site/Site.module.css";
+import { Page } from "../../parts/Page";
 import { CheckWalk } from "./CheckWalk";
 import { FitTable } from "./FitTable";
 import classes from "./Kit.module.css";
@@ -17,27 +17,19 @@ export function TesterPlace() {
   const navigate = useNavigate();
   const [open, show] = useState<"check" | "edit" | null>(null);
   if (found.isError) return <Failure error={found.error} retry={() => found.refetch()} />;
-  if (!found.data) return <div className={page.page} aria-busy="true" />;
+  if (!found.data) return <div aria-busy="true" />;
   const { tester } = found.data;
   const rating =
     tester.category && tester.rated_v
       ? `category ${tester.category} ${tester.rated_v} V`
       : "rating not recorded";
   return (
-    <div className={page.page}>
-      <header className={page.head}>
-        <div>
-          <Anchor component={Link} to="/kit" size="sm">
-            Kit
-          </Anchor>
-          <Title order={1} size={26}>
-            {tester.label}
-          </Title>
-          <span className="quiet">
-            {tester.kind_name} · {rating}
-          </span>
-        </div>
-        <Group gap="sm">
+    <Page
+      title={tester.label}
+      back={["/kit", "Kit"]}
+      under={`${tester.kind_name} · ${rating}`}
+      actions={
+        <>
           <Button variant="default" onClick={() => show("edit")}>
             Change
           </Button>
@@ -45,8 +37,9 @@ export function TesterPlace() {
             What am I holding?
           </Button>
           <Button onClick={() => show("check")}>Today's check</Button>
-        </Group>
-      </header>
+        </>
+      }
+    >
       {tester.attention.length > 0 && (
         <ul className={classes.attention}>
           {tester.attention.map((finding) => (
@@ -100,7 +93,7 @@ export function TesterPlace() {
           />
         )}
       </Modal>
-    </div>
+    </Page>
   );
 }
 

@@ -1,11 +1,11 @@
-import { Anchor, Button, NativeSelect, Text, TextInput, Title } from "@mantine/core";
+import { Button, NativeSelect, Text, TextInput, Title } from "@mantine/core";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import client, { answer, type Site } from "../../api/client";
 import { usePractice, useProofReference, useProofWrite, useSite, useSites } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
-import page from "../site/Site.module.css";
+import { Page } from "../../parts/Page";
 import classes from "./Prove.module.css";
 import { WHAT_WORDS } from "./words";
 
@@ -19,30 +19,25 @@ export function Begin() {
   const siteId = chosen ?? sites.data?.[0]?.id;
   const site = useSite(siteId);
   return (
-    <div className={page.page}>
-      <header className={page.head}>
-        <div>
-          <Anchor component={Link} to="/prove-dead" size="sm">
-            Prove dead
-          </Anchor>
-          <Title order={1} size={26}>
-            What is to be dead?
-          </Title>
-        </div>
+    <Page
+      title="What is to be dead?"
+      back={["/prove-dead", "Prove dead"]}
+      actions={
         <NativeSelect
           aria-label="Site"
           value={siteId}
           onChange={(event) => choose(event.currentTarget.value)}
           data={(sites.data ?? []).map((s) => ({ value: s.id, label: s.name }))}
         />
-      </header>
+      }
+    >
       {sites.data?.length === 0 && (
         <Text size="lg" mt="lg">
           A proof belongs to a site with its supply. <Link to="/sites">Add the site first</Link>.
         </Text>
       )}
       {site.data && <BeginAt key={site.data.id} site={site.data} />}
-    </div>
+    </Page>
   );
 }
 

@@ -1,9 +1,9 @@
-import { Anchor, Button, Group, Text, Title } from "@mantine/core";
+import { Anchor, Button, Text } from "@mantine/core";
 import { Link } from "react-router";
 import { useProofs } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
 import { ProofList } from "../../parts/ProofList";
-import page from "../site/Site.module.css";
 
 /** Every proof of death of the crew, what runs and what went wrong first. */
 export function ProofsPlace() {
@@ -12,12 +12,11 @@ export function ProofsPlace() {
   const found = proofs.data ?? [];
   const ahead = found[0] ? proofs.dataUpdatedAt - Date.parse(found[0].now) : 0;
   return (
-    <div className={page.page} aria-busy={proofs.isPending}>
-      <header className={page.head}>
-        <Title order={1} size={26}>
-          Prove dead
-        </Title>
-        <Group gap="sm">
+    <Page
+      title="Prove dead"
+      busy={proofs.isPending}
+      actions={
+        <>
           <Anchor component={Link} to="/prove-dead/rules">
             <Button variant="subtle" tabIndex={-1}>
               This crew's rules
@@ -26,8 +25,9 @@ export function ProofsPlace() {
           <Button component={Link} to="/prove-dead/new">
             Prove something dead
           </Button>
-        </Group>
-      </header>
+        </>
+      }
+    >
       {proofs.data?.length === 0 && (
         <Text size="lg" mt="lg">
           Before a hand goes in: every source off and locked, the tester proved, every pair read, the tester
@@ -35,6 +35,6 @@ export function ProofsPlace() {
         </Text>
       )}
       <ProofList proofs={found} ahead={ahead} />
-    </div>
+    </Page>
   );
 }

@@ -1,31 +1,21 @@
-import { Anchor, Button, Text, Textarea, TextInput, Title } from "@mantine/core";
+import { Button, Text, Textarea, TextInput } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link } from "react-router";
 import client, { answer, type Refusal, type Rules } from "../../api/client";
 import { useProofReference, useRules } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
-import page from "../site/Site.module.css";
+import { Page } from "../../parts/Page";
+import { typedOrNone } from "../../parts/typedNumber";
 import classes from "./Prove.module.css";
 
 export function RulesPlace() {
   const rules = useRules();
   if (rules.isError) return <Failure error={rules.error} retry={() => rules.refetch()} />;
   return (
-    <div className={page.page}>
-      <header className={page.head}>
-        <div>
-          <Anchor component={Link} to="/prove-dead" size="sm">
-            Prove dead
-          </Anchor>
-          <Title order={1} size={26}>
-            This crew's rules
-          </Title>
-        </div>
-      </header>
+    <Page title="This crew's rules" back={["/prove-dead", "Prove dead"]}>
       {rules.data && <RulesForm rules={rules.data} />}
-    </div>
+    </Page>
   );
 }
 
@@ -34,8 +24,6 @@ const KINDS: Record<string, string[] | null> = {
   strict: ["two-pole"],
   both: ["two-pole", "multimeter"],
 };
-
-const number = (typed: string) => Number(typed.replace(",", ".")) || (typed as unknown as number);
 
 /** Tighter as the crew likes; looser than the handbook only with a reason, which every proof then shows. */
 function RulesForm({ rules }: { rules: Rules }) {
@@ -54,8 +42,8 @@ function RulesForm({ rules }: { rules: Rules }) {
       answer(
         client.PUT("/api/rules", {
           body: {
-            proof_window_min: number(window),
-            unattended_min: number(unattended),
+            proof_window_min: typedOrNone(window),
+            unattended_min: typedOrNone(unattended),
             dead_kinds: KINDS[kinds] ?? null,
             least_rating: least === "yes",
             reason,

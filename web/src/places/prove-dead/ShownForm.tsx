@@ -1,6 +1,7 @@
 import { Button, TextInput } from "@mantine/core";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Choice } from "../../parts/Choice";
+import { NumberField } from "../../parts/NumberField";
 import { type Hand, isSet, type Seen } from "./hand";
 import type { StepProps } from "./NextStep";
 import classes from "./Prove.module.css";
@@ -54,21 +55,15 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
         </p>
       )}
       {tester?.sets && <MeterSetting {...props} />}
-      <div className={classes.number} data-wrong={error ? true : undefined}>
-        <input
-          ref={field}
-          className={classes.field}
-          inputMode="decimal"
-          autoComplete="off"
-          aria-label={props.label}
-          aria-invalid={error !== null}
-          aria-describedby={error ? "step-error" : undefined}
-          placeholder="—"
-          value={hand.typed}
-          onChange={(event) => change({ typed: event.currentTarget.value })}
-        />
-        <span className={classes.unit}>V {tester?.sets ? hand.mode?.toUpperCase() : ""}</span>
-      </div>
+      <NumberField
+        field={field}
+        label={props.label}
+        value={hand.typed}
+        onChange={(typed) => change({ typed })}
+        wrong={error ? "step-error" : null}
+      >
+        <span className={classes.big}>V {tester?.sets ? hand.mode?.toUpperCase() : ""}</span>
+      </NumberField>
       {steps.length > 0 && (
         <div className={classes.lamps}>
           <span className="quiet">or the highest lamp lit</span>

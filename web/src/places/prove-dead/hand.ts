@@ -3,6 +3,7 @@
 import { useState } from "react";
 import type { Proof, ProofTester } from "../../api/client";
 import type { Ends } from "../../parts/PairFigure";
+import { typedNumber } from "../../parts/typedNumber";
 
 export type Hand = {
   tester: string | null;
@@ -47,12 +48,6 @@ export const isSet = (hand: Hand, tester: ProofTester | undefined) =>
 export const testerIn = (proof: Proof, hand: Hand): ProofTester | undefined =>
   proof.testers.find((t) => t.id === hand.tester?.split("/")[0]);
 
-/** As typed, with a comma or a point; what is no number goes to the server as it is, which names it. */
-const number = (typed: string): number | string => {
-  const plain = typed.trim().replace(",", ".");
-  return plain === "" || Number.isNaN(Number(plain)) ? typed : Number(plain);
-};
-
 /** How the tester was set, for the events where it matters. */
 const setting = (hand: Hand, tester: ProofTester | undefined) =>
   tester?.sets ? { mode: hand.mode, range: hand.range.trim() } : {};
@@ -60,7 +55,7 @@ const setting = (hand: Hand, tester: ProofTester | undefined) =>
 export type Seen = { at_least?: number; below?: number };
 
 export function provedEntry(hand: Hand, tester: ProofTester | undefined, seen?: Seen): EventEntry {
-  const shown = seen ?? { shows_v: number(hand.typed) };
+  const shown = seen ?? { shows_v: typedNumber(hand.typed) };
   return { type: "proved", against: hand.against, ...setting(hand, tester), ...shown };
 }
 
@@ -70,7 +65,7 @@ export function testedEntry(
   pair: Ends,
   seen?: Seen,
 ): EventEntry {
-  const shown = seen ?? { shows_v: number(hand.typed) };
+  const shown = seen ?? { shows_v: typedNumber(hand.typed) };
   const entry: EventEntry = {
     type: "tested",
     ...pair,

@@ -1,9 +1,10 @@
-import { Anchor, Button, Group, Modal, Text, Title } from "@mantine/core";
+import { Button, Modal, Text, Title } from "@mantine/core";
 import { type ReactNode, useState } from "react";
-import { Link, useParams } from "react-router";
+import { useParams } from "react-router";
 import type { Circuit, Supply } from "../../api/client";
 import { usePractice, useSite } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
 import { Run } from "../../parts/Run";
 import { AddBoard, AddCircuit, AddPoint, AddSupply } from "./forms";
 import classes from "./Site.module.css";
@@ -20,7 +21,7 @@ export function SitePlace() {
   const [adding, setAdding] = useState<Adding | null>(null);
   const close = () => setAdding(null);
   if (site.isError) return <Failure error={site.error} retry={() => site.refetch()} />;
-  if (!site.data || !practice) return <div className={classes.page} aria-busy="true" />;
+  if (!site.data || !practice) return <div aria-busy="true" />;
   const { supplies } = site.data;
   const addSupply = () =>
     setAdding({
@@ -33,17 +34,11 @@ export function SitePlace() {
       form: <AddBoard supplyId={supply.id} word={practice.words.board ?? "board"} done={close} />,
     });
   return (
-    <div className={classes.page}>
-      <header className={classes.head}>
-        <div>
-          <Anchor component={Link} to="/sites" size="sm">
-            Sites
-          </Anchor>
-          <Title order={1} size={26}>
-            {site.data.name}
-          </Title>
-        </div>
-        <Group gap="sm">
+    <Page
+      title={site.data.name}
+      back={["/sites", "Sites"]}
+      actions={
+        <>
           {supplies.length > 0 && (
             <Button variant="default" onClick={() => save.mutate({ id: siteId, name: site.data.name })}>
               Save as survey file
@@ -52,8 +47,9 @@ export function SitePlace() {
           <Button variant={supplies.length ? "default" : "filled"} onClick={addSupply}>
             Add a supply
           </Button>
-        </Group>
-      </header>
+        </>
+      }
+    >
       {save.error && (
         <Text className={classes.problems} role="alert">
           {save.error.message}
@@ -128,7 +124,7 @@ export function SitePlace() {
       <Modal opened={adding !== null} onClose={close} title={adding?.title}>
         {adding?.form}
       </Modal>
-    </div>
+    </Page>
   );
 }
 

@@ -1,4 +1,4 @@
-import { Button, FileButton, Group, Modal, NativeSelect, Stack, Text, TextInput, Title } from "@mantine/core";
+import { Button, FileButton, Modal, NativeSelect, Stack, Text, TextInput } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useDisclosure } from "@mantine/hooks";
 import { useState } from "react";
@@ -6,6 +6,7 @@ import { Link, useNavigate } from "react-router";
 import client, { answer } from "../../api/client";
 import { useReference, useSites, useSiteWrite } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Site.module.css";
 import { useBringIn } from "./surveyFile";
@@ -18,12 +19,10 @@ export function Sites() {
   const bringIn = useBringIn((id) => navigate(`/sites/${id}`));
   if (sites.isError) return <Failure error={sites.error} retry={() => sites.refetch()} />;
   return (
-    <div className={classes.page}>
-      <header className={classes.head}>
-        <Title order={1} size={26}>
-          Sites
-        </Title>
-        <Group gap="sm">
+    <Page
+      title="Sites"
+      actions={
+        <>
           <FileButton
             accept="application/json"
             onChange={(file) => {
@@ -40,8 +39,9 @@ export function Sites() {
             )}
           </FileButton>
           <Button onClick={add.open}>Add a site</Button>
-        </Group>
-      </header>
+        </>
+      }
+    >
       {bringIn.error && (
         <pre className={classes.problems} role="alert">
           {`The file was not brought in, nothing was changed:\n${bringIn.error.message}`}
@@ -65,7 +65,7 @@ export function Sites() {
       <Modal opened={adding} onClose={add.close} title="Add a site">
         <AddSite done={(id) => navigate(`/sites/${id}`)} />
       </Modal>
-    </div>
+    </Page>
   );
 }
 

@@ -10,12 +10,7 @@ import client, {
   type Supply,
 } from "../../api/client";
 import { useReference, useSiteWrite } from "../../api/queries";
-
-/** A number as typed, with a comma or a point. What is no number goes to the server as typed, which names it. */
-const number = (typed: string): number | null => {
-  const plain = typed.trim().replace(",", ".");
-  return plain === "" ? null : ((Number.isNaN(Number(plain)) ? typed : Number(plain)) as number);
-};
+import { typedOrNone } from "../../parts/typedNumber";
 
 type Values = Record<string, string>;
 
@@ -134,7 +129,7 @@ export function AddCircuit({ boardId, done }: { boardId: string; done: () => voi
         answer(
           client.PUT("/api/circuits/{circuit_id}", {
             params: { path: { circuit_id: id } },
-            body: { board: boardId, name, rating_a: number(rating_a), conductor: conductor || null },
+            body: { board: boardId, name, rating_a: typedOrNone(rating_a), conductor: conductor || null },
           }),
         )
       }
@@ -187,7 +182,7 @@ export function AddPoint(props: { circuit: Circuit; supply: Supply; practice: Pr
               name,
               kind,
               terminals: choices[terminals] ?? [],
-              length_m: number(length_m),
+              length_m: typedOrNone(length_m),
             },
           }),
         )

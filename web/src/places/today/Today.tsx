@@ -1,12 +1,12 @@
-import { Button, Text, Title } from "@mantine/core";
+import { Button, Text } from "@mantine/core";
 import { Link } from "react-router";
 import { useToday } from "../../api/queries";
 import { Account } from "../../parts/Account";
 import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
 import { ProofList } from "../../parts/ProofList";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
 import proofs from "../prove-dead/Prove.module.css";
-import page from "../site/Site.module.css";
 import classes from "./Today.module.css";
 
 /** What to do next: proofs of death with their clocks, points that are not safe, kit that needs a hand. */
@@ -16,15 +16,15 @@ export function Today() {
   const found = today.data;
   const first = found?.proofs[0];
   return (
-    <div className={page.page} aria-busy={today.isPending}>
-      <header className={page.head}>
-        <Title order={1} size={26}>
-          Today
-        </Title>
+    <Page
+      title="Today"
+      busy={today.isPending}
+      actions={
         <Button component={Link} to="/prove-dead/new">
           Prove something dead
         </Button>
-      </header>
+      }
+    >
       {found && (
         <div className={classes.columns}>
           <section aria-labelledby="today-proofs">
@@ -83,6 +83,6 @@ export function Today() {
       <div className={classes.account}>
         <Account className={classes.accountButton} />
       </div>
-    </div>
+    </Page>
   );
 }

@@ -1,0 +1,185 @@
+"""What the kit's routes take and give."""
+
+from datetime import date, datetime
+from typing import Any
+from uuid import UUID
+
+from ninja import Schema
+
+
+class FindingOut(Schema):
+    code: str
+    text: str
+
+
+class TesterOut(Schema):
+    """`entry`: as the register has it. `attention`: what is wrong with it wherever it is used."""
+
+    id: UUID
+    label: str
+    kind: str
+    kind_name: str
+    proved: bool | None
+    rated_v: float | None
+    category: str | None
+    low_z: bool
+    steps_v: list[float]
+    usual_leads: UUID | None
+    checked_at: datetime | None
+    attention: list[FindingOut]
+    entry: dict[str, Any]
+
+
+class PartOut(Schema):
+    id: UUID
+    role: str
+    label: str
+    category: str | None
+    rated_v: float | None
+    tip_covers: bool | None
+    damage: bool
+    ohm: float | None
+
+
+class TesterIn(Schema):
+    """None: not recorded."""
+
+    label: str
+    kind: str
+    proved: bool | None = None
+    rated_v: float | None = None
+    category: str | None = None
+    steps_v: list[float] | None = None
+    functions: list[str] | None = None
+    input_ohm: float | None = None
+    accuracy_percent: float | None = None
+    accuracy_counts: float | None = None
+    resolution: float | None = None
+    test_ma: float | None = None
+    test_v: list[float] | None = None
+    always_on_light: bool | None = None
+    calibration_due: date | None = None
+    known_issue: str | None = None
+    damage: bool | None = None
+    fuse: str | None = None
+    usual_leads: UUID | None = None
+    retired: bool = False
+
+
+class PartIn(Schema):
+    role: str
+    label: str
+    category: str | None = None
+    rated_v: float | None = None
+    tip_covers: bool | None = None
+    damage: bool | None = None
+    ohm: float | None = None
+    retired: bool = False
+
+
+class CheckIn(Schema):
+    """By item: good or bad, ohms for the leads; what was not looked at is left out."""
+
+    entry: dict[str, Any]
+
+
+class ItemOut(Schema):
+    id: str
+    asks: str
+    how: str
+    good: str
+    bad: str
+    unit: str
+
+
+class CheckOut(Schema):
+    at: datetime
+    by: str
+    entry: dict[str, Any]
+    in_force: bool
+
+
+class FitOut(Schema):
+    practice: str
+    system: str
+    system_title: str
+    purpose: str
+    place: str
+    fit: bool
+    problems: list[FindingOut]
+    warnings: list[FindingOut]
+
+
+class LastProof(Schema):
+    at: datetime
+    good: bool
+    said: str
+    proof: UUID
+    proof_name: str
+
+
+class TesterPage(Schema):
+    tester: TesterOut
+    says: str
+    blind_to: list[str]
+    fits: list[FitOut]
+    items: list[ItemOut]
+    checks: list[CheckOut]
+    last_proof: LastProof | None
+
+
+class PurposeOut(Schema):
+    id: str
+    title: str
+
+
+class PlaceOut(Schema):
+    id: str
+    category: str
+    meaning: str
+
+
+class KindOut(Schema):
+    id: str
+    name: str
+
+
+class KitReference(Schema):
+    purposes: list[PurposeOut]
+    places: list[PlaceOut]
+    categories: dict[str, str]
+    kinds: list[KindOut]
+    functions: list[str]
+
+
+class HoldingIn(Schema):
+    """`tip_covers`: as they are in the hand now, whatever the register says."""
+
+    leads: UUID | None = None
+    adapters: list[UUID] = []
+    tip_covers: bool | None = None
+    practice: str
+    purpose: str
+    place: str
+    system: str
+
+
+class RatingOut(Schema):
+    category: str | None
+    voltage: float | None
+
+
+class LinkOut(Schema):
+    name: str
+    category: str | None
+    voltage: float | None
+    weakest: bool
+
+
+class HoldingOut(Schema):
+    fit: bool
+    effective: RatingOut
+    problems: list[FindingOut]
+    warnings: list[FindingOut]
+    chain: list[LinkOut]
+    needs: RatingOut

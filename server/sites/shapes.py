@@ -1,0 +1,109 @@
+"""What the sites' routes take and give."""
+
+from uuid import UUID
+
+from ninja import Schema
+
+
+class SystemOut(Schema):
+    id: str
+    title: str
+    lines: list[str]
+    nominal_volts: float
+    frequency_hz: float
+
+
+class PracticeOut(Schema):
+    id: str
+    name: str
+    words: dict[str, str]
+    letters: dict[str, str]
+    colours: dict[str, str]
+    polarised_plugs: bool
+    systems: list[SystemOut]
+
+
+class Reference(Schema):
+    practices: list[PracticeOut]
+    earthings: list[str]
+    conductors: list[str]
+    point_kinds: list[str]
+
+
+class SiteLine(Schema):
+    id: UUID
+    name: str
+    practice: str
+    verdicts: list[str]
+
+
+class PointLine(Schema):
+    id: UUID
+    name: str
+    kind: str
+    terminals: list[str]
+    length_m: float | None
+    verdict: str
+    summary: str
+
+
+class CircuitOut(Schema):
+    id: UUID
+    name: str
+    rating_a: float | None
+    conductor: str
+    points: list[PointLine]
+
+
+class BoardOut(Schema):
+    id: UUID
+    name: str
+    circuits: list[CircuitOut]
+
+
+class SupplyOut(Schema):
+    id: UUID
+    name: str
+    system: str
+    system_title: str
+    earthing: str
+    boards: list[BoardOut]
+
+
+class SiteOut(Schema):
+    id: UUID
+    name: str
+    practice: str
+    supplies: list[SupplyOut]
+
+
+class SiteIn(Schema):
+    name: str
+    practice: str
+
+
+class SupplyIn(Schema):
+    site: UUID
+    name: str
+    system: str
+    earthing: str
+
+
+class BoardIn(Schema):
+    supply: UUID
+    name: str
+
+
+class CircuitIn(Schema):
+    board: UUID
+    name: str
+    rating_a: float | None = None
+    conductor: str | None = None
+
+
+class PointIn(Schema):
+    circuit: UUID
+    name: str
+    kind: str
+    terminals: list[str]
+    length_m: float | None = None

@@ -1,0 +1,150 @@
+"""What the Bench's routes take and give."""
+
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import AwareDatetime, ConfigDict, Field
+
+
+class ReasonOut(Schema):
+    reading: str
+    would_show: list[float]
+    unit: str
+    seen: float
+    text: str
+
+
+class ConditionOut(Schema):
+    id: str
+    title: str
+    notice: str
+    look_for: str
+    mend: str
+    severity: str
+    standing: bool
+    strained: bool
+    likelihood: float
+    reasons: list[ReasonOut]
+
+
+class JudgementOut(Schema):
+    limit: str
+    reading: str
+    result: str
+    low: float
+    high: float
+    unit: str
+    source: str
+    text: str
+
+
+class CircumstanceOut(Schema):
+    load_here_a: float | None = None
+    load_elsewhere_a: float | None = None
+    device: str | None = None
+    input: str | None = None
+
+
+class NextTestOut(Schema):
+    model_config = ConfigDict(populate_by_name=True)
+
+    quantity: str
+    from_: str = Field(alias="from")
+    to: str
+    instrument: str
+    instrument_kind: str
+    circumstance: CircumstanceOut
+    rules_out: list[str]
+    information_bits: float
+    seconds: int
+    why: str
+
+
+class NotCountedOut(Schema):
+    reading: str
+    why: str
+
+
+class StoryOut(Schema):
+    title: str
+    conditions: list[str]
+    severity: str
+    potentials: dict[str, list[float]]
+
+
+class InterpretationOut(Schema):
+    verdict: str
+    summary: str
+    conditions: list[ConditionOut]
+    judgements: list[JudgementOut]
+    retake: list[str]
+    next_tests: list[NextTestOut]
+    next_tests_note: str
+    not_counted: list[NotCountedOut]
+    stories: list[StoryOut]
+    healthy_band: list[float] | None
+
+
+class ReadingOut(Schema):
+    """One line of the record. `status`: counts, corrected or withdrawn."""
+
+    id: UUID
+    entry: dict[str, Any]
+    tester: UUID | None
+    tester_label: str
+    taken_at: datetime
+    by: str
+    supersedes: UUID | None
+    status: str
+
+
+class Crumb(Schema):
+    id: UUID
+    name: str
+
+
+class Neighbour(Schema):
+    id: UUID
+    name: str
+
+
+class BenchOut(Schema):
+    id: UUID
+    name: str
+    kind: str
+    terminals: list[str]
+    length_m: float | None
+    practice: str
+    nominal_volts: float
+    system: str
+    earthing: str
+    site: Crumb
+    board: str
+    circuit: Crumb
+    rating_a: float | None
+    conductor: str
+    neighbours: list[Neighbour]
+    readings: list[ReadingOut]
+    unfit: dict[str, dict[str, str]]
+    """By tester and quantity: why what it shows here would clear nothing. Left out where it would."""
+    interpretation: InterpretationOut
+
+
+class RecordIn(Schema):
+    """`entry`: a reading as the survey format writes it, without id and instrument."""
+
+    entry: dict[str, Any]
+    tester: UUID | None = None
+    supersedes: UUID | None = None
+    taken_at: AwareDatetime | None = None
+
+
+class WithdrawalIn(Schema):
+    reading: UUID
+
+
+class BringIn(Schema):
+    name: str = ""
+    survey: dict[str, Any]
