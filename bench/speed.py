@@ -7,6 +7,7 @@ import json
 import os
 import time
 from collections.abc import Callable
+from dataclasses import dataclass
 from functools import partial
 from typing import Any
 from uuid import uuid4
@@ -86,8 +87,27 @@ def warm() -> list[float]:
     ]
 
 
-def over_http() -> list[float]:
-    """The same through the server's whole stack, from request to answer, on a database of its own."""
+@dataclass(frozen=True)
+class Server:
+    """The whole stack, from request to answer, on a database of its own, with one circuit of one crew."""
+
+    client: Any
+    crew: Any
+    supply: Any
+    circuit: Any
+
+    def put(self, path: str, body: dict[str, Any]) -> float:
+        """Seconds from sending to the answer."""
+        content = json.dumps(body)
+
+        def send() -> None:
+            answer = self.client.put(path, content, content_type="application/json")
+            assert answer.status_code == 200, answer.content
+
+        return seconds(send)
+
+
+def server() -> Server:
     os.environ["DATABASE_URL"] = "sqlite:///:memory:"
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "project.settings")
     import django
@@ -101,39 +121,54 @@ def over_http() -> list[float]:
     settings.CACHES = {"default": {"BACKEND": "django.core.cache.backends.locmem.LocMemCache"}}
     call_command("migrate", verbosity=0)
     from crews.models import Crew, Membership
-    from sites.services import put_board, put_circuit, put_point, put_site, put_supply
+    from sites.services import put_board, put_circuit, put_site, put_supply
 
     crew = Crew.objects.create(name="bench")
     user = get_user_model().objects.create_user("bench")
     Membership.objects.create(user=user, crew=crew)
     site = put_site(crew, uuid4(), "bench", "north-america")
-    board = put_board(crew, uuid4(), put_supply(crew, uuid4(), site.id, "s", "120", "TN-C-S").id, "b")
-    circuit = put_circuit(crew, uuid4(), board.id, "c", 15, "14 AWG")
+    supply = put_supply(crew, uuid4(), site.id, "s", "120", "TN-C-S")
+    circuit = put_circuit(crew, uuid4(), put_board(crew, uuid4(), supply.id, "b").id, "c", 15, "14 AWG")
     client = Client()
     client.force_login(user)
+    return Server(client, crew, supply, circuit)
+
+
+def readings_over_http(at: Server) -> list[float]:
+    """Each reading of the chain recorded at the Bench, other values every time."""
+    from sites.services import put_point
+
     bank_for.cache_clear()
     times = []
     for turn in range(REPEATS):
-        point = put_point(crew, uuid4(), circuit.id, f"p{turn}", "outlet", ["L", "N", "PE"], 24)
+        point = put_point(at.crew, uuid4(), at.circuit.id, f"p{turn}", "outlet", ["L", "N", "PE"], 24)
         for a, b, value, how in CHAIN:
-            entry = {
-                "quantity": "voltage",
-                "mode": "ac",
-                "from": a,
-                "to": b,
-                "value": value + _shift(value, turn),
-                "unit": "V",
-                **how,
-            }
+            volts = {"quantity": "voltage", "mode": "ac", "value": value + _shift(value, turn), "unit": "V"}
             path = f"/api/points/{point.id}/readings/{uuid4()}"
-            body = json.dumps({"entry": entry})
-
-            def put(path: str = path, body: str = body) -> None:
-                answer = client.put(path, body, content_type="application/json")
-                assert answer.status_code == 200, answer.content
-
-            times.append(seconds(put))
+            times.append(at.put(path, {"entry": {**volts, "from": a, "to": b, **how}}))
     return times[len(CHAIN) :]
+
+
+def proof_over_http(at: Server) -> list[float]:
+    """Each event of a proof of death recorded, from off to proved dead."""
+    from evenprobe.isolation import QUESTIONS
+    from kit.services import put_tester
+
+    tester = put_tester(at.crew, uuid4(), {"kind": "two-pole", "category": "III", "rated_v": 690}).id
+    isolating: list[dict[str, Any]] = [{"entry": {"type": what, "source": "s1"}} for what in ("off", "locked")]
+    proved = {"type": "proved", "against": "proving-unit", "shows_v": 239.0}
+    pairs = (("L", "N"), ("L", "PE"), ("N", "PE"))
+    tested = [{"type": "tested", "shows_v": 0.0, "from": a, "to": b} for a, b in pairs]
+    events = isolating + [{"entry": entry, "tester": str(tester)} for entry in (proved, *tested, proved)]
+    times: list[float] = []
+    for turn in range(REPEATS):
+        path = f"/api/proofs/{uuid4()}"
+        what = {"name": f"c{turn}", "what": "circuit", "terminals": ["L", "N", "PE"]}
+        sources = [{"id": "s1", "label": "way 1"}]
+        asked = {str(q.kind): False for q in QUESTIONS}
+        at.put(path, {"supply": str(at.supply.id), **what, "sources": sources, "asked": asked})
+        times += [at.put(f"{path}/events/{uuid4()}", event) for event in events]
+    return times
 
 
 def spread(times: list[float]) -> str:
@@ -147,7 +182,9 @@ def main() -> None:
     print(f"F {f:.3f} s; cold single-phase point {c:.3f} s = {c / f:.2f} F (at most 1.5)")
     print(f"a new bank alone {seconds(lambda: Bank(outlet()).solved((False, False))) / f:.2f} F")
     print(f"warm reading to verdict, core: {spread(warm())} (aim 20 ms)")
-    print(f"warm reading to verdict, over HTTP at the server: {spread(over_http())} (aim 60 ms)")
+    at = server()
+    print(f"warm reading to verdict, over HTTP at the server: {spread(readings_over_http(at))} (aim 60 ms)")
+    print(f"event of a proof to its state, over HTTP at the server: {spread(proof_over_http(at))}")
 
 
 if __name__ == "__main__":

@@ -1,7 +1,7 @@
 import { Button, NativeSelect, Text, TextInput, Title } from "@mantine/core";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import client, { answer, type Site } from "../../api/client";
 import { usePractice, useProofReference, useProofWrite, useSite, useSites } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
@@ -15,7 +15,8 @@ type Circuit = { supply: string; id: string | null; name: string; board: string;
 /** What is to be dead, and every source that may reach it, each asked for by name. */
 export function Begin() {
   const sites = useSites();
-  const [chosen, choose] = useState<string | null>(null);
+  const [query] = useSearchParams();
+  const [chosen, choose] = useState<string | null>(query.get("site"));
   const siteId = chosen ?? sites.data?.[0]?.id;
   const site = useSite(siteId);
   return (
@@ -23,12 +24,15 @@ export function Begin() {
       title="What is to be dead?"
       back={["/prove-dead", "Prove dead"]}
       actions={
-        <NativeSelect
-          aria-label="Site"
-          value={siteId}
-          onChange={(event) => choose(event.currentTarget.value)}
-          data={(sites.data ?? []).map((s) => ({ value: s.id, label: s.name }))}
-        />
+        sites.data &&
+        sites.data.length > 0 && (
+          <NativeSelect
+            aria-label="Site"
+            value={siteId}
+            onChange={(event) => choose(event.currentTarget.value)}
+            data={sites.data.map((s) => ({ value: s.id, label: s.name }))}
+          />
+        )
       }
     >
       {sites.data?.length === 0 && (
@@ -36,19 +40,24 @@ export function Begin() {
           A proof belongs to a site with its supply. <Link to="/sites">Add the site first</Link>.
         </Text>
       )}
-      {site.data && <BeginAt key={site.data.id} site={site.data} />}
+      {site.data && <BeginAt key={site.data.id} site={site.data} circuit={query.get("circuit")} />}
     </Page>
   );
 }
 
-function BeginAt({ site }: { site: Site }) {
+function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
   const practice = usePractice(site.practice);
   const questions = useProofReference().data?.questions ?? [];
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [id] = useState(() => crypto.randomUUID());
   const circuits = circuitsOf(site);
-  const [at, setAt] = useState(0);
+  const [at, setAt] = useState(() =>
+    Math.max(
+      0,
+      circuits.findIndex((c) => c.id !== null && c.id === circuit),
+    ),
+  );
   const on = circuits[at];
   const [what, setWhat] = useState("circuit");
   const [name, setName] = useState<string | null>(null);

@@ -1,6 +1,6 @@
 import { Button, Modal, Text, Title } from "@mantine/core";
 import { type ReactNode, useState } from "react";
-import { useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import type { Circuit, Supply } from "../../api/client";
 import { usePractice, useSite } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
@@ -100,19 +100,29 @@ export function SitePlace() {
                     <Title order={4} size={16}>
                       {circuit.name} <CircuitFacts circuit={circuit} />
                     </Title>
-                    <Button
-                      variant={circuit.points.length ? "subtle" : "filled"}
-                      onClick={() =>
-                        setAdding({
-                          title: `Add a point to ${circuit.name}`,
-                          form: (
-                            <AddPoint circuit={circuit} supply={supply} practice={practice} done={close} />
-                          ),
-                        })
-                      }
-                    >
-                      Add a point
-                    </Button>
+                    <div>
+                      <Button
+                        component={Link}
+                        to={`/prove-dead/new?site=${siteId}&circuit=${circuit.id}`}
+                        variant="subtle"
+                        aria-label={`Prove ${circuit.name} dead`}
+                      >
+                        Prove dead
+                      </Button>
+                      <Button
+                        variant={circuit.points.length ? "subtle" : "filled"}
+                        onClick={() =>
+                          setAdding({
+                            title: `Add a point to ${circuit.name}`,
+                            form: (
+                              <AddPoint circuit={circuit} supply={supply} practice={practice} done={close} />
+                            ),
+                          })
+                        }
+                      >
+                        Add a point
+                      </Button>
+                    </div>
                   </div>
                   {circuit.points.length > 0 && <Run circuit={circuit} />}
                 </div>
