@@ -32,6 +32,7 @@ def test_a_whole_proof_needs_each_of_its_events(seed):
     for index in range(len(log.events)):
         without = log.events[:index] + log.events[index + 1 :]
         assert isolation(replace(log, events=without)).state is not State.PROVED_DEAD
+        assert not is_proved(replace(log, events=without))
 
 
 @given(seeds)

@@ -1,13 +1,20 @@
 """The server through its API: recording, correcting, retrying, and nobody else's data."""
 
 import json
+from datetime import datetime, timedelta
 from uuid import uuid4
 
 import pytest
 from django.core.management import call_command
+from django.utils import timezone
 
 from evenprobe.interpretation import Verdict
+from evenprobe.testers.fitness import attention
+from kit.models import Tester
+from kit.services import in_hand
 from project.api import api
+from proofs.logs import state_of
+from proofs.models import Proof
 from sites.models import Point, Site
 from tests.server.conftest import PASSWORD, proof_body
 from work.interpretations import interpretation_of
@@ -298,3 +305,24 @@ def test_the_demo_scenario_shows_every_verdict_and_loads_twice_as_once(db):
     verdicts = {interpretation_of(p.circuit.board.supply.site, p)["verdict"] for p in points}
     assert verdicts == set(Verdict)
     assert Site.objects.get(name__startswith="Larkspur").supplies.all()[0].name == "Split-phase service"
+
+
+def test_the_demo_scenario_shows_proofs_that_run_and_that_do_not_and_kit_that_needs_a_hand(db):
+    call_command("load_demo")
+    call_command("load_demo")
+    now = timezone.now()
+    found = {p.name: state_of(p, now) for p in Proof.objects.all()}
+    assert {name: state["state"] for name, state in found.items()} == {
+        "Dome drive": "proved-dead",
+        "Loom motor": "proved-dead",
+        "Kitchenette counter": "void",
+        "Pier pad outlets": "proving",
+        "Workshop outlets": "energised",
+    }
+    left = datetime.fromisoformat(found["Dome drive"]["expires_at"]) - now
+    assert timedelta(minutes=5) < left <= timedelta(minutes=6)
+    assert len(found["Loom motor"]["pairs"]) == 10
+    trouble = {f.code for t in Tester.objects.all() for f in attention(in_hand(t, now).held(), timezone.localdate())}
+    assert {"calibration-overdue", "tip-covers-off", "battery-unknown", "damaged"} <= trouble
+    later = now + timedelta(minutes=10)
+    assert state_of(Proof.objects.get(name="Dome drive"), later)["state"] == "void"

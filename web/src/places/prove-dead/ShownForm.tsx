@@ -93,16 +93,18 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
         </div>
       )}
       {!props.proof && tester?.low_z && (
-        <Choice
-          hideLabel
-          label="Input of the tester"
-          value={hand.lowImpedance ? "low" : "high"}
-          onChange={(input) => change({ lowImpedance: input === "low" })}
-          data={[
-            { value: "high", label: "As it is" },
-            { value: "low", label: "Low impedance" },
-          ]}
-        />
+        <div className={classes.after}>
+          <Choice
+            hideLabel
+            label="Input of the tester"
+            value={hand.lowImpedance ? "low" : "high"}
+            onChange={(input) => change({ lowImpedance: input === "low" })}
+            data={[
+              { value: "high", label: "As it is" },
+              { value: "low", label: "Low impedance" },
+            ]}
+          />
+        </div>
       )}
       {step === "low-impedance" && (
         <TextInput
