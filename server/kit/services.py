@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from datetime import date, datetime
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid5
 
 from django.db import transaction
 from django.db.models import QuerySet
@@ -63,6 +63,23 @@ def put_tester(
     tester.retired_at = (tester.retired_at or timezone.now()) if retired else None
     tester.save()
     return tester
+
+
+@transaction.atomic
+def tester_meant(crew: Crew, place: UUID, instrument: InstrumentEntry) -> Tester:
+    """The crew's tester a file brought in at `place` means, written down if it is new.
+
+    What the register knows of one stays; a tester of another crew's, or named otherwise, gets an id of its own there.
+    """
+    written = instrument.id.split("/")[0]
+    try:
+        tester_id = UUID(written)
+        if Tester.objects.filter(id=tester_id).exclude(crew=crew).exists():
+            tester_id = uuid5(place, written)
+    except ValueError:
+        tester_id = uuid5(place, written)
+    own = Tester.objects.filter(crew=crew, id=tester_id).first()
+    return own or put_tester(crew, tester_id, instrument.model_dump(mode="json", exclude_none=True, exclude={"id"}))
 
 
 @transaction.atomic

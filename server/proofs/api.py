@@ -18,11 +18,13 @@ from evenprobe.testers.fitness import NAMES, fitness
 from evenprobe.testers.ratings import Place
 from kit.services import in_hand, testers_of
 from project.problems import Problems
+from proofs.bringing_in import bring_in
 from proofs.logs import log_of, state_of
 from proofs.models import Proof, ProofEvent
 from proofs.services import begin, proof_of, put_rules, record_event
 from proofs.shapes import (
     EventIn,
+    LogIn,
     ProofIn,
     ProofLine,
     ProofOut,
@@ -84,6 +86,13 @@ def record_proof_event(request: HttpRequest, proof_id: UUID, event_id: UUID, dat
 def proof_log(request: HttpRequest, proof_id: UUID) -> dict[str, Any]:
     """The proof as an isolation log, for a file."""
     return log_of(proof_of(crew_of(request), proof_id), timezone.now())
+
+
+@router.put(
+    "/proofs/{proof_id}/log", response={200: ProofOut, 404: Problems, 409: Problems, 422: Problems}, by_alias=True
+)
+def bring_log_in(request: HttpRequest, proof_id: UUID, data: LogIn) -> dict[str, Any]:
+    return _proof_out(bring_in(crew_of(request), request.user, proof_id, data.supply, data.log))
 
 
 @router.get("/rules", response=RulesOut)

@@ -26,6 +26,9 @@ from sites.services import find
 LATEST = timedelta(days=2)
 """How long a device may keep an event to itself before its time is no longer believed."""
 
+FIELDS_OF_AN_EVENT = {"at", "type", "tester", "by"}
+"""What is a column of its own; the rest of an event is its entry."""
+
 
 def proof_of(crew: Crew, proof_id: UUID) -> Proof:
     proof = Proof.objects.filter(site__crew=crew, id=proof_id).select_related("site", "circuit").first()
@@ -159,8 +162,8 @@ def _checked(
         checked = parse(IsolationFile, log).events[0]
     except FormatError as error:
         raise Refused(*((path.removeprefix("events[0]").lstrip("."), text) for path, text in error.problems)) from None
-    about = {"at", "type", "tester", "by"}
-    return str(checked.type), checked.model_dump(mode="json", by_alias=True, exclude_none=True, exclude=about)
+    content = checked.model_dump(mode="json", by_alias=True, exclude_none=True, exclude=FIELDS_OF_AN_EVENT)
+    return str(checked.type), content
 
 
 def _refuse_an_untrue_statement(proof: Proof, at: datetime) -> None:

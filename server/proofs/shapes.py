@@ -182,6 +182,13 @@ class EventIn(Schema):
     sent_at: AwareDatetime | None = None
 
 
+class LogIn(Schema):
+    """An isolation log, and the supply of the crew's it was made on."""
+
+    supply: UUID
+    log: dict[str, Any]
+
+
 class QuestionOut(Schema):
     kind: str
     asks: str

@@ -9,11 +9,11 @@ from django.utils import timezone
 
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
-from evenprobe.formats import FormatError, InstrumentEntry, SurveyFile, parse
+from evenprobe.formats import FormatError, SurveyFile, parse
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.survey import PointEntry
 from kit.models import Tester
-from kit.services import in_hand, put_tester, tester_of
+from kit.services import in_hand, tester_meant, tester_of
 from project.problems import Refused
 from sites.models import Board, Circuit, Point, Site, Supply
 from sites.services import find, put_board, put_circuit, put_point, put_site, put_supply
@@ -134,11 +134,11 @@ def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) ->
         raise Refused(("practice", f"this site is {existing.practice}; the file is {survey.practice}"))
     wanted = existing.name if existing else name or survey.label or "Brought in"
     site = put_site(crew, site_id, wanted, str(survey.practice))
-    testers = {i.id: _tester(crew, site, i) for i in survey.instruments}
+    testers = {i.id: tester_meant(crew, site.id, i) for i in survey.instruments}
     brought = {i.id: i.model_dump(mode="json", exclude_defaults=True, exclude={"id"}) for i in survey.instruments}
     for index, entry in enumerate(survey.points):
         point = _place(crew, site, survey, entry)
-        ids = {r.id: _own_id(crew, point, Reading, r.id) for r in entry.readings if r.id}
+        ids = {r.id: _own_id(point, Reading, r.id) for r in entry.readings if r.id}
         for number, reading in _corrected_first(index, entry):
             path = f"points[{index}].readings[{number}]"
             content = _content(reading)
@@ -158,13 +158,6 @@ def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) ->
     return site
 
 
-def _tester(crew: Crew, site: Site, instrument: InstrumentEntry) -> Tester:
-    """The crew's tester a file means, written down if it is new. What the register knows of one stays."""
-    tester_id = _own_id(crew, site, Tester, instrument.id.split("/")[0])
-    own = Tester.objects.filter(crew=crew, id=tester_id).first()
-    return own or put_tester(crew, tester_id, instrument.model_dump(mode="json", exclude_none=True, exclude={"id"}))
-
-
 def _corrected_first(index: int, point: PointEntry) -> list[tuple[int, ReadingEntry]]:
     """A point's readings with their places in the file, each after the one it corrects."""
     waiting, ordered, named = list(enumerate(point.readings)), [], set[str | None]({None})
@@ -180,7 +173,7 @@ def _corrected_first(index: int, point: PointEntry) -> list[tuple[int, ReadingEn
     return ordered
 
 
-def _own_id(crew: Crew, under: Site | Point, model: type[Any], written: str) -> UUID:
+def _own_id(under: Site | Point, model: type[Any], written: str) -> UUID:
     """The record a file's id means: the crew's own of that id, or one derived from where it is brought in."""
     try:
         meant = UUID(written)
@@ -188,8 +181,6 @@ def _own_id(crew: Crew, under: Site | Point, model: type[Any], written: str) -> 
         return uuid5(under.id, written)
     if isinstance(under, Point):
         foreign = model.objects.filter(id=meant).exclude(point=under).exists()
-    elif model is Tester:
-        foreign = model.objects.filter(id=meant).exclude(crew=crew).exists()
     else:
         foreign = model.objects.filter(id=meant).exclude(circuit__board__supply__site=under).exists()
     return uuid5(under.id, written) if foreign else meant
@@ -197,7 +188,7 @@ def _own_id(crew: Crew, under: Site | Point, model: type[Any], written: str) -> 
 
 def _place(crew: Crew, site: Site, survey: SurveyFile, entry: PointEntry) -> Point:
     """The point of a file's entry, with the supply, board and circuit it hangs on."""
-    point_id = _own_id(crew, site, Point, entry.id)
+    point_id = _own_id(site, Point, entry.id)
     there = Point.objects.filter(id=point_id).first()
     if there is not None:
         return there

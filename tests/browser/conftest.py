@@ -56,6 +56,8 @@ def kit(outlet):
     steps = {"steps_v": [12, 50, 120, 230, 400], "always_on_light": True}
     put_tester(crew, demo_id("t", "t1"), {"label": "Two-pole T1", "kind": "two-pole", **rated, **steps})
     put_tester(crew, demo_id("t", "p6"), {"label": "Plug P6", "kind": "digital-plug-tester", "test_ma": 6})
+    detector = {"label": "Detector D3", "kind": "non-contact", "category": "IV", "rated_v": 1000}
+    put_tester(crew, demo_id("t", "d3"), {**detector, "always_on_light": True})
     put_circuit(crew, demo_id("t", "dome"), demo_id("t", "board"), "Dome drive", 30, "10 AWG")
 
 

@@ -71,6 +71,8 @@ def test_a_split_phase_circuit_is_proved_dead_then_voided_by_handing_over(kit, l
     isolate(page, "Warm room board W, 30 A", "K-07")
     isolate(page, "Dome control feed", "K-11")
     expect(page.get_by_label("Next step").get_by_text("category III 690 V")).to_be_visible()
+    page.get_by_role("button", name="Silent", exact=True).click()
+    expect(page.get_by_label("In this order").get_by_text("Screened, silent")).to_be_visible()
     set_meter(page)
     shown(page, "Volts shown on the known source", "239.0")
     expect(page.locator(STANDING)).to_contain_text("Not proved yet")
@@ -224,3 +226,24 @@ def test_a_looser_rule_needs_a_reason_and_the_proof_shows_it(kit, live_server, p
     page.get_by_role("button", name="I checked each: no to the rest").click()
     page.get_by_role("button", name="Begin").click()
     expect(page.get_by_text("Reason: lone worker calls in every half hour.")).to_be_visible()
+
+
+def test_a_proof_is_saved_as_a_file_and_brought_in_again(kit, live_server, page, tmp_path):
+    begin(page, live_server, circuit="Workshop outlets")
+    page.get_by_role("button", name="It is off").click()
+    page.get_by_role("heading", name="Lock").wait_for()
+    page.get_by_text("1 event recorded").click()
+    with page.expect_download() as saved:
+        page.get_by_role("button", name="Save as isolation log").click()
+    file = tmp_path / saved.value.suggested_filename
+    saved.value.save_as(file)
+    assert file.name == "Workshop outlets, proof of death.isolation.json"
+    page.get_by_role("link", name="Prove dead", exact=True).first.click()
+    page.get_by_role("button", name="Bring in an isolation log").click()
+    accessible(page)
+    spoilt = tmp_path / "spoilt.json"
+    spoilt.write_text("{")
+    page.locator("input[type=file]").set_input_files(spoilt)
+    expect(page.get_by_role("alert")).to_contain_text("not JSON")
+    page.locator("input[type=file]").set_input_files(file)
+    expect(page.get_by_role("heading", name="Lock Warm room board W, 20 A")).to_be_visible()

@@ -225,10 +225,23 @@ ROUTES = [
     ("put", "/parts/{leads}", {"role": "leads", "label": "x"}),
     ("get", "/proofs/{proof}", None),
     ("get", "/proofs/{proof}/log", None),
+    ("put", "/proofs/{proof}/log", {"log": None}),
+    ("put", "/proofs/{new}/log", {"log": None}),
     ("put", "/proofs/{proof}", {"proof": None}),
     ("put", "/proofs/{new}", {"proof": None}),
     ("put", "/proofs/{proof}/events/{new}", {"event": None}),
 ]
+
+
+AN_ISOLATION_LOG = {
+    "format": "even-probe/isolation",
+    "version": 1,
+    "practice": "north-america",
+    "at": "2026-11-24T10:00:00+00:00",
+    "supply": {"system": "120/240"},
+    "terminals": ["L", "N", "PE"],
+    "sources": [{"id": "s1", "label": "way 1"}],
+}
 
 
 def whole_body(body, ids, survey):
@@ -238,6 +251,8 @@ def whole_body(body, ids, survey):
             return {"survey": survey}
         case {"proof": None}:
             return proof_body(ids)
+        case {"log": None}:
+            return {"supply": ids["supply"], "log": AN_ISOLATION_LOG}
         case {"event": None}:
             return {"entry": {"type": "off", "source": "s1"}}
     return json.loads(_filled(body, ids))

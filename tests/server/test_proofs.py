@@ -226,3 +226,38 @@ def test_the_crew_s_rules_hold_for_proofs_begun_after_them(anna, place):
     answer = anna.put(f"/proofs/{second}", proof_body(place)).json()
     assert (answer["unattended_min"], answer["state"]["reason"]) == (45, "lone worker calls in")
     assert "void after 45 min away, not 30" in answer["state"]["loosened"]
+
+
+def test_a_proof_leaves_and_comes_back_as_an_isolation_log(anna, proof, stranger, client_class):
+    prove_dead(anna, proof)
+    log = anna.get(f"/proofs/{proof['proof']}/log").json()
+    new = str(uuid4())
+    for _ in range(2):
+        answer = anna.put(f"/proofs/{new}/log", {"supply": proof["supply"], "log": log})
+        assert state(answer) == "proved-dead"
+    again = anna.get(f"/proofs/{new}/log").json()
+    assert [e | {"tester": ""} for e in again["events"]] == [e | {"tester": ""} for e in log["events"]]
+    assert again["sources"] == [{**s, "kind": "device"} for s in log["sources"]]
+    assert len(anna.get("/testers").json()) == 1
+    other = {**log, "wet": True}
+    assert anna.put(f"/proofs/{new}/log", {"supply": proof["supply"], "log": other}).status_code == 409
+    assert stranger.put(f"/proofs/{uuid4()}/log", {"supply": proof["supply"], "log": log}).status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("change", "path"),
+    [
+        ({"practice": "british"}, "practice"),
+        ({"supply": {"system": "120"}}, "supply.system"),
+        ({"at": "2096-01-01T00:00:00+00:00"}, "at"),
+        ({"events": [{"type": "off"}]}, "events[0].at"),
+        ({"sources": []}, "sources"),
+        ({"colour": "red"}, "colour"),
+    ],
+)
+def test_a_bad_log_is_named_by_path_and_changes_nothing(anna, proof, change, path):
+    log = anna.get(f"/proofs/{proof['proof']}/log").json()
+    answer = anna.put(f"/proofs/{uuid4()}/log", {"supply": proof["supply"], "log": {**log, **change}})
+    assert answer.status_code == 422, answer.content
+    assert answer.json()["problems"][0]["path"] == path
+    assert Proof.objects.count() == 1

@@ -442,7 +442,8 @@ export interface paths {
          * @description The proof as an isolation log, for a file.
          */
         get: operations["proofs_api_proof_log"];
-        put?: never;
+        /** Bring Log In */
+        put: operations["proofs_api_bring_log_in"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1663,6 +1664,21 @@ export interface components {
             /** Sent At */
             sent_at?: string | null;
         };
+        /**
+         * LogIn
+         * @description An isolation log, and the supply of the crew's it was made on.
+         */
+        LogIn: {
+            /**
+             * Supply
+             * Format: uuid
+             */
+            supply: string;
+            /** Log */
+            log: {
+                [key: string]: unknown;
+            };
+        };
         /** RulesOut */
         RulesOut: {
             /** Proof Window Min */
@@ -2865,6 +2881,59 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    proofs_api_bring_log_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                proof_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

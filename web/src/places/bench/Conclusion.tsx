@@ -1,9 +1,9 @@
 import { Button } from "@mantine/core";
 import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tester } from "../../api/client";
+import folds from "../../parts/Fold.module.css";
 import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Conclusion.module.css";
 import { circumstances, ends, entryOf, seen } from "./entry";
-import folds from "./Fold.module.css";
 
 /** The verdict, what stands, what fell and why, and the next test. */
 export function Conclusion(props: {

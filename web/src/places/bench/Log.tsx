@@ -1,8 +1,8 @@
 import { Button } from "@mantine/core";
 import type { Bench, Practice, Reading } from "../../api/client";
+import folds from "../../parts/Fold.module.css";
+import classes from "../../parts/Log.module.css";
 import { circumstances, ends, entryOf, seen } from "./entry";
-import folds from "./Fold.module.css";
-import classes from "./Log.module.css";
 
 /** Every reading ever recorded here, newest first; corrected and withdrawn ones stay visible. */
 export function Log(props: {

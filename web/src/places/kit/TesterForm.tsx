@@ -4,8 +4,8 @@ import { useState } from "react";
 import client, { answer, type Tester, type TesterIn } from "../../api/client";
 import { useKitReference, useKitWrite, useParts } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
+import folds from "../../parts/Fold.module.css";
 import { typedNumber, typedOrNone } from "../../parts/typedNumber";
-import folds from "../bench/Fold.module.css";
 import classes from "./Kit.module.css";
 import { RatingFields } from "./RatingFields";
 

@@ -1,9 +1,9 @@
 import { Button } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
 import client, { answer, type Practice, type Proof } from "../../api/client";
-import { saveFile } from "../../parts/saveFile";
-import folds from "../bench/Fold.module.css";
-import log from "../bench/Log.module.css";
+import folds from "../../parts/Fold.module.css";
+import { saveFile } from "../../parts/files";
+import log from "../../parts/Log.module.css";
 import classes from "./Prove.module.css";
 import { clock } from "./Standing";
 import { eventWords } from "./words";

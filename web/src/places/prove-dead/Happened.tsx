@@ -1,12 +1,12 @@
 import { Button, Modal, NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Proof } from "../../api/client";
-import folds from "../bench/Fold.module.css";
+import folds from "../../parts/Fold.module.css";
 import type { EventEntry } from "./hand";
 import classes from "./Prove.module.css";
 import { SourceForm } from "./SourceForm";
+import type { Happens } from "./step";
 
-export type Happens = (entry: EventEntry, tester?: string | null) => void;
 type Asking = "source" | "unlocked" | "re-energised" | "handed-over" | null;
 
 /** Whatever else happens, in or out of turn. Nothing is refused here; it only shows in how the proof stands. */

@@ -1,28 +1,13 @@
 import { Button, Text } from "@mantine/core";
-import type { Practice, Proof, ProofTester, Refusal } from "../../api/client";
 import { useProofReference } from "../../api/queries";
 import { HoldButton } from "../../parts/HoldButton";
-import type { Ends } from "../../parts/PairFigure";
-import { type EventEntry, type Hand, provedEntry, testedEntry } from "./hand";
+import { provedEntry, testedEntry } from "./hand";
 import { LockForm } from "./LockForm";
 import classes from "./Prove.module.css";
 import { ShownForm } from "./ShownForm";
 import { SourceForm } from "./SourceForm";
+import type { StepProps } from "./step";
 import { TesterInHand } from "./TesterInHand";
-
-export type StepProps = {
-  proof: Proof;
-  practice: Practice;
-  step: string;
-  pair: Ends | null;
-  hand: Hand;
-  tester: ProofTester | undefined;
-  change: (change: Partial<Hand>) => void;
-  busy: boolean;
-  error: Refusal | null;
-  onHappened: (entry: EventEntry) => void;
-  onRenew: () => void;
-};
 
 /** The one next thing to do, set up so that a number and Enter are enough. */
 export function NextStep(props: StepProps) {
@@ -37,8 +22,29 @@ export function NextStep(props: StepProps) {
           </Text>
         )}
       </div>
+      {step === "prove" && <Screening {...props} />}
       {["prove", "prove-again", "test", "low-impedance"].includes(step) && <TesterInHand {...props} />}
     </>
+  );
+}
+
+/** A walk with the detector before any probe goes in: an alarm stops the work, silence is only written down. */
+function Screening({ proof, busy, onHappened }: StepProps) {
+  const detector = proof.testers.find((t) => t.kind === "non-contact");
+  if (!detector || proof.events.some((e) => e.type === "screened")) return null;
+  const screened = (alarm: boolean) => onHappened({ type: "screened", alarm }, detector.id);
+  return (
+    <div className={classes.screening}>
+      <span>
+        Screen with {detector.label} first? <span className="quiet">Optional; silence clears nothing.</span>
+      </span>
+      <Button variant="default" disabled={busy} onClick={() => screened(false)}>
+        Silent
+      </Button>
+      <Button variant="default" disabled={busy} onClick={() => screened(true)}>
+        Alarm
+      </Button>
+    </div>
   );
 }
 

@@ -8,12 +8,13 @@ import { Failure } from "../../parts/Failure";
 import { type Ends, PairFigure, same } from "../../parts/PairFigure";
 import { Alarm } from "./Alarm";
 import { EventLog } from "./EventLog";
-import { Happened, type Happens } from "./Happened";
+import { Happened } from "./Happened";
 import { testerIn, useHand } from "./hand";
 import { NextStep } from "./NextStep";
 import classes from "./Prove.module.css";
 import { Standing } from "./Standing";
 import { Steps } from "./Steps";
+import type { Happens } from "./step";
 import { useRecordEvent } from "./useRecordEvent";
 
 const PROOFS = ["prove", "prove-again"];

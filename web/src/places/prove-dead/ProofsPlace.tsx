@@ -1,13 +1,16 @@
-import { Anchor, Button, Text } from "@mantine/core";
+import { Button, Modal, Text } from "@mantine/core";
+import { useDisclosure } from "@mantine/hooks";
 import { Link } from "react-router";
 import { useProofs } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
-import { ProofList } from "../../parts/ProofList";
+import { BringIn } from "./BringIn";
+import { ProofList } from "./ProofList";
 
 /** Every proof of death of the crew, what runs and what went wrong first. */
 export function ProofsPlace() {
   const proofs = useProofs();
+  const [bringing, bring] = useDisclosure();
   if (proofs.isError && !proofs.data) return <Failure error={proofs.error} retry={() => proofs.refetch()} />;
   const found = proofs.data ?? [];
   const ahead = found[0] ? proofs.dataUpdatedAt - Date.parse(found[0].now) : 0;
@@ -17,11 +20,12 @@ export function ProofsPlace() {
       busy={proofs.isPending}
       actions={
         <>
-          <Anchor component={Link} to="/prove-dead/rules">
-            <Button variant="subtle" tabIndex={-1}>
-              This crew's rules
-            </Button>
-          </Anchor>
+          <Button variant="subtle" component={Link} to="/prove-dead/rules">
+            This crew's rules
+          </Button>
+          <Button variant="subtle" onClick={bring.open}>
+            Bring in an isolation log
+          </Button>
           <Button component={Link} to="/prove-dead/new">
             Prove something dead
           </Button>
@@ -35,6 +39,9 @@ export function ProofsPlace() {
         </Text>
       )}
       <ProofList proofs={found} ahead={ahead} />
+      <Modal opened={bringing} onClose={bring.close} title="Bring in an isolation log">
+        <BringIn />
+      </Modal>
     </Page>
   );
 }

@@ -3,8 +3,8 @@ import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Choice } from "../../parts/Choice";
 import { NumberField } from "../../parts/NumberField";
 import { type Hand, isSet, type Seen } from "./hand";
-import type { StepProps } from "./NextStep";
 import classes from "./Prove.module.css";
+import type { StepProps } from "./step";
 
 type Props = StepProps & {
   title: ReactNode;

@@ -1,8 +1,8 @@
 import { NativeSelect } from "@mantine/core";
 import { useParts } from "../../api/queries";
-import folds from "../bench/Fold.module.css";
-import type { StepProps } from "./NextStep";
+import folds from "../../parts/Fold.module.css";
 import classes from "./Prove.module.css";
+import type { StepProps } from "./step";
 
 /** Which tester, with which leads, and whether that is fit for this place; an unfit one may be used, and counts not. */
 export function TesterInHand({ proof, hand, tester, change }: StepProps) {

@@ -1,8 +1,8 @@
 /** A site or a point as a survey file: saved to this device, and brought in from one. */
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import client, { answer, Refusal } from "../../api/client";
-import { saveFile } from "../../parts/saveFile";
+import client, { answer, type Refusal } from "../../api/client";
+import { readFile, saveFile } from "../../parts/files";
 
 export const useSaveSite = () =>
   useMutation<void, Refusal, { id: string; name: string }>({
@@ -26,7 +26,7 @@ export function useBringIn(done: (siteId: string) => void) {
   const queries = useQueryClient();
   return useMutation<{ id: string }, Refusal, { siteId: string; file: File }>({
     mutationFn: async ({ siteId, file }) => {
-      const body = { name: "", survey: parsed(await file.text()) };
+      const body = { name: "", survey: await readFile(file) };
       return answer(
         client.PUT("/api/sites/{site_id}/survey", { params: { path: { site_id: siteId } }, body }),
       );
@@ -36,12 +36,4 @@ export function useBringIn(done: (siteId: string) => void) {
       done(site.id);
     },
   });
-}
-
-function parsed(text: string): Record<string, unknown> {
-  try {
-    return JSON.parse(text);
-  } catch (error) {
-    throw new Refusal(422, [{ path: "", text: `not JSON: ${(error as Error).message}` }]);
-  }
 }

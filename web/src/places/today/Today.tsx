@@ -4,8 +4,8 @@ import { useToday } from "../../api/queries";
 import { Account } from "../../parts/Account";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
-import { ProofList } from "../../parts/ProofList";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
+import { ProofList } from "../prove-dead/ProofList";
 import proofs from "../prove-dead/Prove.module.css";
 import classes from "./Today.module.css";
 

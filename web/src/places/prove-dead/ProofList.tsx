@@ -1,8 +1,8 @@
 import { Link } from "react-router";
-import type { ProofLine } from "../api/client";
-import classes from "../places/prove-dead/Prove.module.css";
-import { Countdown } from "./Countdown";
-import { PROOF_WORDS, ProofShape } from "./ProofState";
+import type { ProofLine } from "../../api/client";
+import { Countdown } from "../../parts/Countdown";
+import { PROOF_WORDS, ProofShape } from "../../parts/ProofState";
+import classes from "./Prove.module.css";
 
 /** Proofs as lines: how each stands, what runs out when, what is next. */
 export function ProofList({ proofs, ahead }: { proofs: ProofLine[]; ahead: number }) {
