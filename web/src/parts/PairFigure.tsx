@@ -10,7 +10,8 @@ const WIDTH = 520;
 const HEIGHT = 440;
 const RADIUS = 34;
 
-/** Corners by how many conductors there are; lines above, neutral and earth below. A casing hangs on the earth. */
+/** Corners by how many conductors there are, lines above. A casing hangs on the earth, outside, so that its edge
+ * passes no other conductor. */
 const CORNERS: Record<number, Spot[]> = {
   2: [
     { x: 130, y: 200 },
@@ -47,13 +48,15 @@ export function PairFigure(props: {
 }) {
   const { practice, terminals, pairs, next, alive } = props;
   const spots = placed(terminals);
-  const width = terminals.includes("CASE") ? WIDTH + CASING_WIDTH : WIDTH;
+  const casing = spots.CASE;
+  const left = casing && casing.x < 0 ? -CASING_WIDTH : 0;
+  const width = casing ? WIDTH + CASING_WIDTH : WIDTH;
   const letter = (terminal: string) => practice.letters[terminal] ?? terminal;
   const diagonalAt = DIAGONAL_AT[terminals.filter((t) => t !== "CASE").length] ?? 0.5;
   const isNext = (pair: Ends) => next !== null && same(pair, next);
   const drawn = [...pairs].sort((a, b) => Number(isNext(a)) - Number(isNext(b)));
   return (
-    <svg viewBox={`0 0 ${width} ${HEIGHT}`} className={classes.figure}>
+    <svg viewBox={`${left} 0 ${width} ${HEIGHT}`} className={classes.figure}>
       <title>{`${pairs.filter((p) => p.done).length} of ${pairs.length} pairs done`}</title>
       {drawn.map((pair) => {
         const a = spots[pair.from];
@@ -124,7 +127,7 @@ function placed(terminals: string[]): Record<string, Spot> {
   });
   if (terminals.includes("CASE")) {
     const earth = spots.PE ?? corners.at(-1);
-    if (earth) spots.CASE = { x: WIDTH + CASING_WIDTH - 64, y: earth.y };
+    if (earth) spots.CASE = { x: earth.x + (earth.x > WIDTH / 2 ? 1 : -1) * CASING_WIDTH, y: earth.y };
   }
   return spots;
 }

@@ -135,7 +135,9 @@ function Facts({ entry }: { entry: Record<string, unknown> }) {
         ? value
           ? "yes"
           : "no"
-        : `${value}`;
+        : typeof value === "number"
+          ? value.toLocaleString()
+          : `${value}`;
   const known = FACTS.filter(([key]) => entry[key] !== undefined && entry[key] !== "");
   if (known.length === 0) return <p className="quiet">Only its kind and rating.</p>;
   return (
