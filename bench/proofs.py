@@ -15,8 +15,9 @@ import numpy as np
 from evenprobe.isolation import Event, EventType, IsolationLog, Source, State, isolation, pairs_to_test
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.testers import InstrumentKind
-from evenprobe.testers.fitness import Held, Purpose, Task, fitness
+from evenprobe.testers.fitness import Held, fitness
 from evenprobe.testers.ratings import Category, Leads, Place, Rating
+from evenprobe.testers.tasks import Purpose, Task
 from evenprobe.wiring import Terminal
 
 LOGS = 10_000

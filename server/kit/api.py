@@ -14,9 +14,10 @@ from evenprobe.formats.kit import TaskEntry
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.testers import InstrumentKind
 from evenprobe.testers.daily_check import items_for
-from evenprobe.testers.fitness import FUNCTIONS, NAMES, TITLES, Purpose, Task, attention, fitness
+from evenprobe.testers.fitness import attention, fitness
 from evenprobe.testers.ratings import LEAST, MEANING, Category, Place, volts_to_cover
 from evenprobe.testers.sight import SIGHT
+from evenprobe.testers.tasks import FUNCTIONS, NAMES, TITLES, Purpose, Task
 from kit.models import Part, Tester
 from kit.services import check, check_in_force, in_hand, part_of, parts_of, put_part, put_tester, tester_of, testers_of
 from kit.shapes import (

@@ -14,8 +14,9 @@ from evenprobe.formats.isolation import RulesEntry
 from evenprobe.isolation import QUESTIONS
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.testers import InstrumentKind
-from evenprobe.testers.fitness import NAMES, fitness
+from evenprobe.testers.fitness import fitness
 from evenprobe.testers.ratings import Place
+from evenprobe.testers.tasks import NAMES
 from kit.services import in_hand, testers_of
 from project.problems import Problems
 from proofs.bringing_in import bring_in

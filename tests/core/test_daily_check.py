@@ -12,8 +12,9 @@ from evenprobe.formats.kit import CheckEntry, LeadsEntry
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.testers import InstrumentKind as K
 from evenprobe.testers.daily_check import ITEMS, items_for
-from evenprobe.testers.fitness import Purpose, Task, attention, fitness
+from evenprobe.testers.fitness import attention, fitness
 from evenprobe.testers.ratings import Place
+from evenprobe.testers.tasks import Purpose, Task
 
 RATED = {"category": "III", "rated_v": 690}
 METER = InstrumentEntry(id="m", kind=K.MULTIMETER, **RATED, leads=LeadsEntry(**RATED, tip_covers=True))

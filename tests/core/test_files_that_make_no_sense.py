@@ -10,8 +10,9 @@ from evenprobe.formats import FormatError, IsolationFile, KitFile, fitness_answe
 from evenprobe.isolation import EventType, SourceKind, isolation
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.testers import InstrumentKind
-from evenprobe.testers.fitness import Purpose, fitness
+from evenprobe.testers.fitness import fitness
 from evenprobe.testers.ratings import Place
+from evenprobe.testers.tasks import Purpose
 
 START = datetime(2026, 11, 24, 9, 0, tzinfo=UTC)
 STATES = {"energised", "isolated", "proving", "proved-dead", "void", "closed"}

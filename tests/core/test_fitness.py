@@ -9,9 +9,10 @@ from hypothesis import strategies as st
 
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.testers import InstrumentKind as K
-from evenprobe.testers.fitness import KINDS_FOR, Held, Purpose, Task, fitness
+from evenprobe.testers.fitness import Held, fitness
 from evenprobe.testers.ratings import Adapter, Category, Leads, Place, Rating, effective, volts_to_cover
 from evenprobe.testers.sight import SIGHT
+from evenprobe.testers.tasks import KINDS_FOR, Purpose, Task
 
 III_600, IV_1000, II_300 = Rating(Category.III, 600), Rating(Category.IV, 1000), Rating(Category.II, 300)
 METER = Held("m", K.MULTIMETER, III_600, "meter", battery="ok", leads=Leads(III_600, True))

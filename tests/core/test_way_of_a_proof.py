@@ -34,12 +34,12 @@ def done(step, log, tester, at):
 
 
 def follow(log, tester):
-    """Do what is said next, half a minute each, until it is to be stated. Returns the log as it then is."""
+    """Do what is said next, half a minute each, until it is to be stated, or was. Returns the log as it then is."""
     at = log.at
     for _ in range(MOST_STEPS):
         log = replace(log, at=at)
         step = isolation(log).next_step
-        if step.kind is StepKind.STATE:
+        if step.kind in (StepKind.STATE, StepKind.KEEP):
             return log
         at += timedelta(seconds=30)
         log = replace(log, events=(*log.events, done(step, log, step.tester or tester, at)), at=at)

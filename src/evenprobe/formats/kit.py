@@ -9,8 +9,9 @@ from evenprobe.formats.fields import Name, NotNegative, Positive, Strict, Text
 from evenprobe.formats.supply import SystemId
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.testers import Instrument, InstrumentKind
-from evenprobe.testers.fitness import Finding, Fitness, Held, Purpose, Task
+from evenprobe.testers.fitness import Finding, Fitness, Held
 from evenprobe.testers.ratings import Adapter, Category, Leads, Place, Rating
+from evenprobe.testers.tasks import Purpose, Task
 
 CategoryName = Literal["II", "III", "IV"]
 

@@ -9,9 +9,9 @@ from datetime import date
 
 from evenprobe.supplies import PRACTICES, PracticeId, SupplySystem
 from evenprobe.supplies.limits import PROOF_WINDOW_MIN, UNATTENDED_MIN
-from evenprobe.testers.fitness import Purpose, Task, one_of
 from evenprobe.testers.instruments import InstrumentKind
 from evenprobe.testers.ratings import Place
+from evenprobe.testers.tasks import Purpose, Task, one_of
 
 MAY_PROVE_DEAD = (InstrumentKind.TWO_POLE, InstrumentKind.MULTIMETER, InstrumentKind.CLAMP)
 """Whatever a crew says, nothing else ever proves dead: it does not touch both conductors and show a value."""

@@ -2,9 +2,10 @@
 
 from datetime import date
 
-from evenprobe.testers.fitness import Held, Purpose, Task, fitness
+from evenprobe.testers.fitness import Held, fitness
 from evenprobe.testers.measurement import Quantity
 from evenprobe.testers.ratings import Place
+from evenprobe.testers.tasks import Purpose, Task
 from evenprobe.wiring import PointFacts
 
 PURPOSE_OF: dict[Quantity, Purpose] = {

@@ -5,8 +5,8 @@ from dataclasses import dataclass
 from datetime import timedelta
 from typing import Literal
 
-from evenprobe.testers.fitness import LEADLESS
 from evenprobe.testers.instruments import InstrumentKind
+from evenprobe.testers.tasks import LEADLESS
 
 HOLDS = timedelta(hours=16)
 """A check is good for the working day it was made on."""
