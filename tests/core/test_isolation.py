@@ -258,6 +258,28 @@ def test_volts_nobody_explains_want_low_impedance_of_the_same_tester():
     assert [p.code for p in found.history] == ["voltage-unexplained"]
 
 
+def test_whoever_saw_the_volts_has_to_answer_for_them():
+    ghost = [*isolating(), proof(2), reading(2.5, L_PE), reading(3, L_N, "o", volts=14.0)]
+    step = isolation(log(ghost)).next_step
+    assert (step.kind, step.tester) == (StepKind.PROVE, "o")
+    step = isolation(log(ghost, proof(4, "o"))).next_step
+    assert (step.kind, step.tester) == (StepKind.LOW_IMPEDANCE, "o")
+    answered = [*ghost, proof(4, "o"), reading(5, L_N, "o", low_impedance=True)]
+    assert "voltage-unexplained" not in codes(isolation(log(answered)))
+    unfit = [*isolating(), proof(2), reading(3, L_N, "d", volts=14.0)]
+    step = isolation(log(unfit)).next_step
+    assert (step.kind, step.tester) == (StepKind.LOW_IMPEDANCE, "t")
+
+
+def test_volts_seen_on_ac_are_not_answered_on_dc():
+    sources = (FEED, SOLAR)
+    off = [*isolating(), *isolating("s3"), proof(2, "m"), proof(2, "m", mode="dc")]
+    ghost = [*off, reading(3, L_N, "m", volts=14.0)]
+    on_dc = reading(4, L_N, "m", mode="dc", low_impedance=True)
+    found = isolation(log(ghost, on_dc, sources=sources, practice="north-america"))
+    assert "voltage-unexplained" in codes(found)
+
+
 def test_dark_lamps_mean_dead_only_from_a_low_enough_step():
     def stepped(below):
         dark = [replace(e, volts=None, below=below) for e in readings(SINGLE)]

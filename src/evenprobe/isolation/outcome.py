@@ -37,6 +37,19 @@ class Problem:
 
 
 @dataclass(frozen=True)
+class Doubt:
+    """A pair that showed more than nothing and less than the touch limit.
+
+    `tester`: who has to repeat it on low impedance; empty where any fit one may, for it clears nothing itself.
+    """
+
+    problem: Problem
+    points: tuple[Terminal, Terminal]
+    tester: str
+    mode: Mode
+
+
+@dataclass(frozen=True)
 class PairState:
     """`volts`: as last shown; `below`: the step that stayed dark, on a tester without a value."""
 

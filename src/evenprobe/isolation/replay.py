@@ -11,11 +11,12 @@ from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 
 from evenprobe.isolation.log import WITH_DC_SIDE, Event, EventType, IsolationLog, Mode, Pair, pairs_to_test
-from evenprobe.isolation.outcome import Problem, SourceState
+from evenprobe.isolation.outcome import Doubt, Problem, SourceState
 from evenprobe.isolation.round import Round, Slot, Taken
 from evenprobe.supplies import SYSTEMS
 from evenprobe.supplies.limits import DEAD_STEP_VOLTS, DEAD_VOLTS, DRY_TOUCH_VOLTS
 from evenprobe.testers.fitness import Fitness, fitness
+from evenprobe.wiring import Terminal
 
 KNOWN_LIVE_SHARE = 0.8
 """A known live source shows at least this share of the practice's lowest nominal voltage, or it proves nothing."""
@@ -32,7 +33,7 @@ class Replay:
     history: list[Problem] = field(default_factory=list)
     alive: Problem | None = None
     ended: Problem | None = None
-    unexplained: dict[Pair, tuple[Problem, str]] = field(default_factory=dict)
+    unexplained: dict[Pair, Doubt] = field(default_factory=dict)
     last_shown: dict[Pair, Event] = field(default_factory=dict)
     last: Taken | None = None
     proved_at: datetime | None = None
@@ -127,12 +128,12 @@ class Replay:
             return
         if not self._counts(taken):
             return
-        held_back = self.unexplained.get(event.pair)
-        if held_back is not None:
-            problem, by = held_back
-            if not event.low_impedance or by not in (tester, ""):
+        doubt = self.unexplained.get(event.pair)
+        if doubt is not None:
+            same_tester = doubt.tester in (tester, "") and doubt.mode in self.rounds[tester].modes_of(event)
+            if not event.low_impedance or not same_tester:
                 return
-            self._settle(problem)
+            self._settle(doubt.problem)
             del self.unexplained[event.pair]
         self.rounds[tester].read(taken)
 
@@ -185,11 +186,11 @@ class Replay:
 
     def _voltage_present(self, taken: Taken) -> None:
         event = taken.event
-        text = f"{event.seen:g} V from {self._points(event)}: something still feeds it"
+        text = f"{event.seen:g} V from {self.log.between(*self._points(event))}: something still feeds it"
         problem = self._raise("voltage-present", text, taken.index)
         self.alive = problem
-        for earlier, _ in self.unexplained.values():
-            self._settle(earlier)
+        for doubt in self.unexplained.values():
+            self._settle(doubt.problem)
         self.unexplained.clear()
         for round_ in self.rounds.values():
             round_.drop_readings()
@@ -197,21 +198,23 @@ class Replay:
     def _voltage_unexplained(self, taken: Taken) -> None:
         event, tester = taken.event, taken.event.tester or ""
         text = (
-            f"{event.seen:g} V from {self._points(event)} is not nothing: "
+            f"{event.seen:g} V from {self.log.between(*self._points(event))} is not nothing: "
             "repeat on low impedance with the same tester, and name the source"
         )
         for round_ in self.rounds.values():
             round_.drop(event.pair)
         earlier = self.unexplained.get(event.pair)
         if earlier is not None:
-            self._settle(earlier[0])
+            self._settle(earlier.problem)
+        problem = self._raise("voltage-unexplained", text, taken.index)
         by = tester if self._fitness(taken).fit else ""
-        self.unexplained[event.pair] = self._raise("voltage-unexplained", text, taken.index), by
+        self.unexplained[event.pair] = Doubt(problem, self._points(event), by, event.mode)
 
-    def _points(self, event: Event) -> str:
+    @staticmethod
+    def _points(event: Event) -> tuple[Terminal, Terminal]:
         assert event.from_ is not None
         assert event.to is not None
-        return self.log.between(event.from_, event.to)
+        return event.from_, event.to
 
     def _failed(self, taken: Taken, text: str) -> None:
         round_ = self.rounds[taken.event.tester or ""]

@@ -46,7 +46,7 @@ def _outcome(log: IsolationLog, replay: Replay) -> Isolation:
         loosened=log.rules.loosened(log.practice),
         reason=log.rules.reason,
     )
-    return replace(so_far, next_step=next_step(log, so_far, active, replay.unexplained.keys()))
+    return replace(so_far, next_step=next_step(log, so_far, replay.rounds, replay.unexplained))
 
 
 def _state(replay: Replay) -> State:

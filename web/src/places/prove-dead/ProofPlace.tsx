@@ -18,6 +18,8 @@ import type { Happens } from "./step";
 import { useRecordEvent } from "./useRecordEvent";
 
 const PROOFS = ["prove", "prove-again"];
+/** Steps for which the log says which tester has to go on. */
+const BY_THE_SAME = [...PROOFS, "low-impedance"];
 
 export function ProofPlace() {
   const { proofId = "" } = useParams();
@@ -54,6 +56,7 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
   useEffect(() => {
     change({ lowImpedance: step === "low-impedance", typed: "" });
     if (PROOFS.includes(step)) change({ mode: null, range: "" });
+    if (next.tester && BY_THE_SAME.includes(step)) change({ tester: next.tester });
   }, [step, next.from, next.to, next.mode]);
 
   const happened: Happens = (entry, tester = hand.tester) => {
