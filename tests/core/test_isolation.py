@@ -229,6 +229,21 @@ def test_voltage_stops_everything_until_its_source_is_off():
     assert state_after(alive, second, good_round(SINGLE, 9)) is State.PROVED_DEAD
 
 
+def test_a_voltage_read_twice_is_answered_once():
+    alive = [*isolating(), proof(2), reading(3, L_N, volts=118.0), reading(3.5, L_PE, volts=118.0)]
+    found = isolation(log(alive, event(4, "off", source="s1")))
+    assert (found.state, found.problems) == (State.PROVING, ())
+    assert state_after(alive, event(4, "off", source="s1"), good_round(SINGLE, 5)) is State.PROVED_DEAD
+
+
+def test_volts_read_on_dc_are_answered_on_dc():
+    ghost = [*isolating(), proof(2, "m", mode="dc"), reading(3, L_N, "m", volts=4.0, mode="dc")]
+    found = isolation(log(ghost, practice="north-america"))
+    assert (found.next_step.kind, found.next_step.mode) == (StepKind.LOW_IMPEDANCE, "dc")
+    on_dc = reading(4, L_N, "m", mode="dc", low_impedance=True)
+    assert isolation(log(ghost, on_dc, practice="north-america")).problems == ()
+
+
 def test_voltage_after_the_proof_takes_it_back():
     found = isolation(log(DEAD, reading(8, L_PE, "m", volts=230.0)))
     assert found.state is State.ENERGISED

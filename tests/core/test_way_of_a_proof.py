@@ -68,7 +68,7 @@ def test_where_something_has_a_dc_side_it_leads_through_both(seed):
 
 
 @given(seeds)
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=400, deadline=None)
 def test_whatever_happened_the_way_back_is_shown(seed):
     rng = np.random.default_rng(seed)
     log = good_log(rng)

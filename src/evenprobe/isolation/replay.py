@@ -31,7 +31,7 @@ class Replay:
     rounds: dict[str, Round] = field(init=False)
     problems: list[Problem] = field(default_factory=list)
     history: list[Problem] = field(default_factory=list)
-    alive: Problem | None = None
+    alive: bool = False
     ended: Problem | None = None
     unexplained: dict[Pair, Doubt] = field(default_factory=dict)
     last_shown: dict[Pair, Event] = field(default_factory=dict)
@@ -73,9 +73,9 @@ class Replay:
 
     def _off(self, taken: Taken) -> None:
         self._change_sources(taken.event, off=True)
-        if self.alive is not None:
-            self._settle(self.alive)
-            self.alive = None
+        for problem in [p for p in self.problems if p.code == "voltage-present"]:
+            self._settle(problem)
+        self.alive = False
 
     def _locked(self, taken: Taken) -> None:
         self._change_sources(taken.event, locked=True)
@@ -167,7 +167,9 @@ class Replay:
             text = f"no lamp below {event.below:g} V says nothing about what is under it"
             self._raise("step-too-high", text, taken.index)
             return False
-        if not set(round_.modes_of(event)) & set(self.modes()):
+        doubt = self.unexplained.get(event.pair)
+        wanted = {*self.modes(), doubt.mode} if doubt else set(self.modes())
+        if not wanted & set(round_.modes_of(event)):
             self._raise("wrong-function", "a DC range shows 0 on a live AC conductor", taken.index)
             return False
         if not self.isolated():
@@ -187,8 +189,8 @@ class Replay:
     def _voltage_present(self, taken: Taken) -> None:
         event = taken.event
         text = f"{event.seen:g} V from {self.log.between(*self._points(event))}: something still feeds it"
-        problem = self._raise("voltage-present", text, taken.index)
-        self.alive = problem
+        self._raise("voltage-present", text, taken.index)
+        self.alive = True
         for doubt in self.unexplained.values():
             self._settle(doubt.problem)
         self.unexplained.clear()

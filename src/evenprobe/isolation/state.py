@@ -52,7 +52,7 @@ def _outcome(log: IsolationLog, replay: Replay) -> Isolation:
 def _state(replay: Replay) -> State:
     if replay.closed:
         return State.CLOSED
-    if replay.alive is not None:
+    if replay.alive:
         return State.ENERGISED
     if replay.ended is not None:
         return State.VOID
