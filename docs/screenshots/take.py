@@ -62,6 +62,9 @@ def take(browser: Browser, name: str, scheme: str, size: dict[str, int], places:
     if name.startswith("bench"):
         page.get_by_role("heading", name="What is sitting at what").wait_for()
         page.keyboard.press("Space")
+    if name == "holding":
+        page.get_by_role("button", name="Clip adapter").click()
+        page.get_by_text("Not fit").wait_for()
     if name == "prove-live":
         page.get_by_role("heading", name="Live. Hands off.").wait_for()
     page.mouse.move(0, 0)

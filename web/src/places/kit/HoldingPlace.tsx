@@ -170,7 +170,7 @@ function Held({ holding }: { holding: Holding }) {
   const { effective, needs } = holding;
   return (
     <section aria-label="What you hold" className={classes.held}>
-      <Chain links={holding.chain} />
+      <Chain links={holding.chain} fit={holding.fit} />
       <div className={classes.heldSaid} role="status">
         <VerdictShape kind={holding.fit ? "correct" : "void"} size={40} />
         <div>
