@@ -53,11 +53,13 @@ def set_meter(page):
 
 
 def hold(page, name):
+    """A finger put down, left there, and lifted."""
     button = page.get_by_role("button", name=name)
-    button.hover()
-    page.mouse.down()
+    finger = {"pointerType": "touch", "isPrimary": True, "bubbles": True}
+    button.dispatch_event("pointerdown", finger)
+    expect(page.get_by_role("button", name="Keep holding")).to_be_visible()
     page.wait_for_timeout(HOLD_MS)
-    page.mouse.up()
+    page.dispatch_event("body", "pointerup", finger)
 
 
 SPLIT_PHASE = ("H1 to H2", "H1 to N", "H1 to G", "H2 to N", "H2 to G", "N to G")
