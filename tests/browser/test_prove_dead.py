@@ -154,6 +154,27 @@ def test_two_people_see_the_same_and_a_lost_server_is_said(kit, live_server, pag
     other.context.close()
 
 
+def test_a_number_half_typed_stays_with_its_pair_when_another_moves_the_proof_on(kit, live_server, page, browser):
+    begin(page, live_server, circuit="Workshop outlets")
+    for name in ("It is off", "Locked"):
+        page.get_by_role("button", name=name).click()
+    set_meter(page)
+    shown(page, "Volts shown on the known source", "239.0")
+    expect(page.get_by_label("Volts, H1 to H2")).to_be_focused()
+    other = browser.new_context().new_page()
+    sign_in(other, live_server.url)
+    other.get_by_role("link", name="Workshop outlets").click()
+    page.keyboard.type("0.")
+    shown(other, "Volts, H1 to H2", "0.3")
+    expect(page.get_by_label("Pairs").get_by_text("Pairs, 1 of 6")).to_be_visible()
+    expect(page.get_by_label("Volts, H1 to H2")).to_have_value("0.")
+    page.keyboard.type("4")
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Volts, H1 to N")).to_be_focused()
+    expect(page.get_by_role("button", name="H1 to H2, 0.4 volts, done")).to_be_visible()
+    other.context.close()
+
+
 def test_what_is_not_asked_and_what_is_mistyped_is_named(kit, live_server, page):
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Prove something dead").first.click()

@@ -11,7 +11,8 @@ import { TesterInHand } from "./TesterInHand";
 
 /** The one next thing to do, set up so that a number and Enter are enough. */
 export function NextStep(props: StepProps) {
-  const { step, error } = props;
+  const { error } = props;
+  const { step } = props.at;
   return (
     <>
       <div className={classes.panel}>
@@ -49,10 +50,11 @@ function Screening({ proof, busy, onHappened }: StepProps) {
 }
 
 function StepOf(props: StepProps) {
-  const { proof, practice, step, pair, hand, tester, busy, onHappened } = props;
+  const { proof, practice, hand, tester, busy, onHappened } = props;
+  const { step, pair, mode } = props.at;
   const questions = useProofReference().data?.questions;
-  const { next, sources } = proof.state;
-  const source = sources.find((s) => s.id === next.source);
+  const { sources } = proof.state;
+  const source = sources.find((s) => s.id === props.at.source);
   const letter = (terminal: string) => practice.letters[terminal] ?? terminal;
   switch (step) {
     case "switch-off": {
@@ -68,7 +70,7 @@ function StepOf(props: StepProps) {
           <Button
             className={classes.main}
             loading={busy}
-            onClick={() => onHappened({ type: "off", source: next.source })}
+            onClick={() => onHappened({ type: "off", source: props.at.source })}
             autoFocus
           >
             It is off
@@ -82,7 +84,7 @@ function StepOf(props: StepProps) {
           label={source?.label ?? ""}
           busy={busy}
           onLocked={(lock, tag) =>
-            onHappened({ type: "locked", source: next.source, tag, ...(lock && { lock }) })
+            onHappened({ type: "locked", source: props.at.source, tag, ...(lock && { lock }) })
           }
         />
       );
@@ -98,7 +100,7 @@ function StepOf(props: StepProps) {
             </>
           }
           label="Volts shown on the known source"
-          wants={next.mode}
+          wants={mode}
           proof={true}
           onShown={(seen) => onHappened(provedEntry(hand, tester, seen))}
           onFailed={() => onHappened({ type: "prove-failed" })}
@@ -116,7 +118,7 @@ function StepOf(props: StepProps) {
               </>
             }
             label={`Volts, ${letter(pair.from)} to ${letter(pair.to)}`}
-            wants={next.mode}
+            wants={mode}
             proof={false}
             onShown={(seen) => onHappened(testedEntry(hand, tester, pair, seen))}
           />

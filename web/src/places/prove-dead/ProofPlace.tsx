@@ -16,6 +16,7 @@ import { Standing } from "./Standing";
 import { Steps } from "./Steps";
 import type { Happens } from "./step";
 import { useRecordEvent } from "./useRecordEvent";
+import { useStep } from "./useStep";
 
 const PROOFS = ["prove", "prove-again"];
 /** Steps for which the log says which tester has to go on. */
@@ -47,9 +48,8 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
   const record = useRecordEvent(proof, hand);
   const { state } = proof;
   const { next } = state;
-  const wanted = next.from && next.to ? { from: next.from, to: next.to } : null;
-  const pair = picked ?? wanted;
-  const step = picked ? "test" : renewing ? "prove" : next.step;
+  const at = useStep(proof, picked, renewing, hand.typed !== "");
+  const { step, pair } = at;
   const tester = testerIn(proof, hand);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a new step sets the hand up anew
@@ -57,7 +57,7 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
     change({ lowImpedance: step === "low-impedance", typed: "" });
     if (PROOFS.includes(step)) change({ mode: null, range: "" });
     if (next.tester && BY_THE_SAME.includes(step)) change({ tester: next.tester });
-  }, [step, next.from, next.to, next.mode]);
+  }, [step, pair?.from, pair?.to, at.mode]);
 
   const happened: Happens = (entry, tester = hand.tester) => {
     if (record.isPending) return;
@@ -101,11 +101,10 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
       )}
       <section className={classes.next} aria-label="Next step">
         <NextStep
-          key={`${step} ${pair?.from} ${pair?.to} ${next.source}`}
+          key={`${step} ${pair?.from} ${pair?.to} ${at.source}`}
           proof={proof}
           practice={practice}
-          step={step}
-          pair={pair}
+          at={at}
           hand={hand}
           tester={tester}
           change={change}
@@ -131,7 +130,10 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
           pairs={state.pairs}
           next={pair}
           alive={aliveEnds}
-          onPair={(chosen) => pick(wanted && same(chosen, wanted) ? null : chosen)}
+          onPair={(chosen) => {
+            change({ typed: "" });
+            pick(next.from && next.to && same(chosen, { from: next.from, to: next.to }) ? null : chosen);
+          }}
         />
         <p className={classes.hint}>
           {pair

@@ -16,7 +16,8 @@ type Props = StepProps & {
 
 /** What the display shows: a large number and Enter, or the lamps of a tester that has steps. */
 export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
-  const { hand, tester, change, busy, error, step } = props;
+  const { hand, tester, change, busy, error } = props;
+  const { step } = props.at;
   const steps = tester?.steps_v ?? [];
   const ready = isSet(hand, tester);
   const field = useRef<HTMLInputElement>(null);

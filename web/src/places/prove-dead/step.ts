@@ -1,8 +1,8 @@
 /** What every form of a step is given. */
 
 import type { Practice, Proof, ProofTester, Refusal } from "../../api/client";
-import type { Ends } from "../../parts/PairFigure";
 import type { EventEntry, Hand } from "./hand";
+import type { At } from "./useStep";
 
 /** Something happened; `tester` where it is not the one in the hand. */
 export type Happens = (entry: EventEntry, tester?: string | null) => void;
@@ -10,8 +10,7 @@ export type Happens = (entry: EventEntry, tester?: string | null) => void;
 export type StepProps = {
   proof: Proof;
   practice: Practice;
-  step: string;
-  pair: Ends | null;
+  at: At;
   hand: Hand;
   tester: ProofTester | undefined;
   change: (change: Partial<Hand>) => void;
