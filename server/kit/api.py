@@ -1,6 +1,6 @@
 """The kit over HTTP: testers, leads, adapters, today's checks, and what a hand holds."""
 
-from datetime import date, datetime
+from datetime import date
 from typing import Any
 from uuid import UUID
 
@@ -14,7 +14,7 @@ from evenprobe.formats.kit import TaskEntry
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.testers import InstrumentKind
 from evenprobe.testers.daily_check import items_for
-from evenprobe.testers.fitness import attention, fitness
+from evenprobe.testers.fitness import Held, attention, fitness
 from evenprobe.testers.ratings import LEAST, MEANING, Category, Place, volts_to_cover
 from evenprobe.testers.sight import SIGHT
 from evenprobe.testers.tasks import FUNCTIONS, NAMES, TITLES, Purpose, Task
@@ -171,7 +171,7 @@ def _page(tester: Tester) -> TesterPage:
         tester=tester_out(tester),
         says=sight.says,
         blind_to=list(sight.blind_to),
-        fits=_fits(tester, now),
+        fits=_fits(tester, entry.held()),
         items=[
             ItemOut(id=i.id, asks=i.asks, how=i.how, good=i.good, bad=i.bad, unit=i.unit) for i in items_for(entry.kind)
         ],
@@ -182,10 +182,9 @@ def _page(tester: Tester) -> TesterPage:
     )
 
 
-def _fits(tester: Tester, now: datetime) -> list[FitOut]:
+def _fits(tester: Tester, held: Held) -> list[FitOut]:
     """Purpose by place, for every supply system the crew works on."""
     used = Supply.objects.filter(site__crew=tester.crew).values_list("site__practice", "system").distinct()
-    held = in_hand(tester, now).held()
     fits = []
     for practice, system in sorted(used) or [("continental", "230/400")]:
         for purpose in Purpose:

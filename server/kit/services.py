@@ -1,7 +1,7 @@
 """What may be done with the kit: writing it down, checking it, and what is in a hand at a time."""
 
 from collections.abc import Sequence
-from datetime import date, datetime
+from datetime import datetime
 from typing import Any
 from uuid import UUID, uuid5
 
@@ -147,5 +147,6 @@ def in_hand(tester: Tester, now: datetime, leads: Part | None = None, adapters: 
     return entry.model_copy(update={"adapters": [adapter.adapter() for adapter in adapters]})
 
 
-def today() -> date:
-    return timezone.localdate()
+def in_hands(crew: Crew, now: datetime) -> list[tuple[Tester, InstrumentEntry]]:
+    """Every tester of the crew that is in use, as it would be picked up now."""
+    return [(tester, in_hand(tester, now)) for tester in testers_of(crew)]

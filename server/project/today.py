@@ -9,7 +9,7 @@ from ninja import Router, Schema
 from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.testers.fitness import attention
-from kit.services import in_hand, testers_of
+from kit.services import in_hands
 from proofs.api import proof_lines
 from proofs.shapes import ProofLine
 from sites.models import Point
@@ -75,8 +75,7 @@ def _points(crew: Crew) -> list[PointToDo]:
 
 def _kit(crew: Crew) -> list[KitToDo]:
     lines = []
-    for tester in testers_of(crew):
-        entry = in_hand(tester, timezone.now())
+    for tester, entry in in_hands(crew, timezone.now()):
         found = attention(entry.held(), timezone.localdate())
         if found:
             texts = [f.text for f in found]

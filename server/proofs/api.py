@@ -17,7 +17,7 @@ from evenprobe.testers import InstrumentKind
 from evenprobe.testers.fitness import fitness
 from evenprobe.testers.ratings import Place
 from evenprobe.testers.tasks import NAMES
-from kit.services import in_hand, testers_of
+from kit.services import in_hands
 from project.problems import Problems
 from proofs.bringing_in import bring_in
 from proofs.logs import log_of, state_of
@@ -179,8 +179,7 @@ def _testers(one: Proof, rules_then: RulesEntry, now: datetime) -> list[ProofTes
         PracticeId(one.site.practice), SYSTEMS[one.system], Place(one.place), timezone.localdate()
     )
     found = []
-    for tester in testers_of(one.site.crew):
-        entry = in_hand(tester, now)
+    for tester, entry in in_hands(one.site.crew, now):
         if entry.kind is InstrumentKind.PROVING_UNIT:
             continue
         fit = fitness(task, entry.held())

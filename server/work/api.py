@@ -11,7 +11,7 @@ from crews.services import crew_of
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Quantity
 from evenprobe.testers.at_point import why_unfit
-from kit.services import in_hand, testers_of
+from kit.services import in_hands
 from project.problems import Problems, Refused
 from sites.models import Point, Site
 from sites.services import find, site_of
@@ -111,10 +111,9 @@ def bench_out(point: Point) -> dict[str, Any]:
 def _unfit(site: Site, point: Point) -> dict[str, dict[str, str]]:
     survey = parsed(site, point)
     facts = survey.facts(survey.single_point())
-    now = timezone.now()
     found = {}
-    for tester in testers_of(site.crew):
-        held = in_hand(tester, now).held()
+    for tester, entry in in_hands(site.crew, timezone.now()):
+        held = entry.held()
         whys = {str(q): why_unfit(facts, q, held, timezone.localdate()) for q in Quantity}
         found[str(tester.id)] = {quantity: why for quantity, why in whys.items() if why}
     return found

@@ -2,6 +2,7 @@ import { Button, NativeSelect, Text } from "@mantine/core";
 import type { Dispatch, RefObject } from "react";
 import type { Bench, Practice, Refusal, Tester } from "../../api/client";
 import { NumberField } from "../../parts/NumberField";
+import { Toggle } from "../../parts/Toggle";
 import { type Entry, ends, entryOf, FUNCTIONS, type FunctionId, functionsOf, seen, sign } from "./entry";
 import classes from "./ReadingPanel.module.css";
 import type { Change, Load, Setup } from "./setup";
@@ -126,24 +127,20 @@ export function ReadingPanel(props: {
             <fieldset className={classes.loads}>
               <legend className={classes.hidden}>Circumstances</legend>
               {LOADS.map(([load, name]) => (
-                <button
+                <Toggle
                   key={load}
-                  type="button"
-                  className={classes.toggle}
-                  aria-pressed={setup.load === load && !setup.deviceOpen}
-                  onClick={() => change({ do: "load", load })}
+                  on={setup.load === load && !setup.deviceOpen}
+                  onToggle={() => change({ do: "load", load })}
                 >
                   {name}
-                </button>
+                </Toggle>
               ))}
-              <button
-                type="button"
-                className={classes.toggle}
-                aria-pressed={setup.deviceOpen}
-                onClick={() => change({ do: "device", open: !setup.deviceOpen })}
+              <Toggle
+                on={setup.deviceOpen}
+                onToggle={() => change({ do: "device", open: !setup.deviceOpen })}
               >
                 Device open
-              </button>
+              </Toggle>
             </fieldset>
           )}
           {loadable && setup.load !== "none" && (

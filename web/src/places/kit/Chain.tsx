@@ -1,5 +1,5 @@
 import type { Holding } from "../../api/client";
-import classes from "./Kit.module.css";
+import classes from "./Chain.module.css";
 
 /** The parts in the order the hand holds them; the one that brings the whole down is marked. */
 export function Chain({ links, fit }: { links: Holding["chain"]; fit: boolean }) {

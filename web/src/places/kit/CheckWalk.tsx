@@ -4,7 +4,8 @@ import client, { answer } from "../../api/client";
 import { useKitWrite, useTesterPage } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { typedNumber } from "../../parts/typedNumber";
-import classes from "./Kit.module.css";
+import classes from "./CheckWalk.module.css";
+import shared from "./Kit.module.css";
 
 /** A minute on one tester, thing by thing; what was not looked at stays unsaid. */
 export function CheckWalk({ testerId, done }: { testerId: string; done: () => void }) {
@@ -35,7 +36,7 @@ export function CheckWalk({ testerId, done }: { testerId: string; done: () => vo
               <strong>{item.asks}</strong>
               <span className="quiet">{item.how}</span>
               {wrong(item.id) && (
-                <span className={classes.wrong} role="alert">
+                <span className={shared.wrong} role="alert">
                   {wrong(item.id)}
                 </span>
               )}
@@ -67,7 +68,7 @@ export function CheckWalk({ testerId, done }: { testerId: string; done: () => vo
         ))}
       </ol>
       {save.error?.problems.some((p) => !p.path) && (
-        <Text className={classes.wrong} role="alert">
+        <Text className={shared.wrong} role="alert">
           {save.error.message}
         </Text>
       )}

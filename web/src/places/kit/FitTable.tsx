@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Fit } from "../../api/client";
 import { useKitReference, useReference } from "../../api/queries";
 import { VerdictShape } from "../../parts/VerdictShape";
-import classes from "./Kit.module.css";
+import classes from "./FitTable.module.css";
 
 const NAMES: Record<string, string> = {
   "plugged-in": "Plugged in",

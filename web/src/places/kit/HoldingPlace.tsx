@@ -7,9 +7,11 @@ import { useKitReference, useParts, useReference, useTesters } from "../../api/q
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
+import { Toggle } from "../../parts/Toggle";
 import { VerdictShape } from "../../parts/VerdictShape";
 import { Chain } from "./Chain";
-import classes from "./Kit.module.css";
+import classes from "./HoldingPlace.module.css";
+import shared from "./Kit.module.css";
 
 /** Tester, leads and adapters as one chain: the weakest link is what you hold. */
 export function HoldingPlace() {
@@ -69,7 +71,7 @@ export function HoldingPlace() {
       )}
       {holding.data && <Held holding={holding.data} />}
       {holding.error && <Failure error={holding.error} retry={() => holding.refetch()} />}
-      <div className={classes.columns}>
+      <div className={shared.columns}>
         <section aria-label="In the hand">
           <h2>In the hand</h2>
           <NativeSelect
@@ -100,14 +102,13 @@ export function HoldingPlace() {
               { value: "off", label: "Off" },
             ]}
           />
-          <fieldset className={classes.functions}>
+          <fieldset className={shared.functions}>
             <legend>Adapters</legend>
             {of("adapter").map((part) => (
-              <button
+              <Toggle
                 key={part.id}
-                type="button"
-                aria-pressed={picked.adapters.includes(part.id)}
-                onClick={() =>
+                on={picked.adapters.includes(part.id)}
+                onToggle={() =>
                   pick({
                     ...picked,
                     adapters: picked.adapters.includes(part.id)
@@ -117,7 +118,7 @@ export function HoldingPlace() {
                 }
               >
                 {part.label}
-              </button>
+              </Toggle>
             ))}
             {of("adapter").length === 0 && <span className="quiet">None in the kit.</span>}
           </fieldset>

@@ -7,7 +7,7 @@ import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { VerdictShape } from "../../parts/VerdictShape";
 import { CheckWalk } from "./CheckWalk";
-import classes from "./Kit.module.css";
+import classes from "./KitPlace.module.css";
 import { PartForm } from "./PartForm";
 import { TesterForm } from "./TesterForm";
 

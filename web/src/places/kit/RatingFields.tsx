@@ -1,7 +1,7 @@
 import { NativeSelect, TextInput } from "@mantine/core";
 import type { GetInputPropsReturnType } from "@mantine/form";
 import { useKitReference } from "../../api/queries";
-import classes from "./Kit.module.css";
+import classes from "./RatingFields.module.css";
 
 /** What is printed on a part: its category, and the voltage that comes with it. */
 export function RatingFields(props: { category: GetInputPropsReturnType; volts: GetInputPropsReturnType }) {

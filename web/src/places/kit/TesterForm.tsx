@@ -5,6 +5,7 @@ import client, { answer, type Tester, type TesterIn } from "../../api/client";
 import { useKitReference, useKitWrite, useParts } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import folds from "../../parts/Fold.module.css";
+import { Toggle } from "../../parts/Toggle";
 import { typedNumber, typedOrNone } from "../../parts/typedNumber";
 import classes from "./Kit.module.css";
 import { RatingFields } from "./RatingFields";
@@ -133,18 +134,17 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
             <fieldset className={classes.functions}>
               <legend>Functions</legend>
               {reference?.functions.map((name) => (
-                <button
+                <Toggle
                   key={name}
-                  type="button"
-                  aria-pressed={form.values.functions.includes(name)}
-                  onClick={() =>
+                  on={form.values.functions.includes(name)}
+                  onToggle={() =>
                     form.setFieldValue("functions", (was) =>
                       was.includes(name) ? was.filter((f) => f !== name) : [...was, name],
                     )
                   }
                 >
                   {name.replace("-", " ")}
-                </button>
+                </Toggle>
               ))}
             </fieldset>
             <TextInput

@@ -7,8 +7,9 @@ import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { CheckWalk } from "./CheckWalk";
 import { FitTable } from "./FitTable";
-import classes from "./Kit.module.css";
+import shared from "./Kit.module.css";
 import { TesterForm } from "./TesterForm";
+import classes from "./TesterPlace.module.css";
 
 /** One tester: what it is fit for today, what it is blind to, when it was last proved. */
 export function TesterPlace() {
@@ -47,7 +48,7 @@ export function TesterPlace() {
           ))}
         </ul>
       )}
-      <div className={classes.columns}>
+      <div className={shared.columns}>
         <section aria-labelledby="fit">
           <h2 id="fit">What is it fit for today?</h2>
           <FitTable fits={found.data.fits} />

@@ -1,7 +1,7 @@
 import { Button, Modal } from "@mantine/core";
 import { useState } from "react";
 import type { Proof } from "../../api/client";
-import classes from "./Prove.module.css";
+import classes from "./Alarm.module.css";
 
 /** A voltage where there should be none: the whole screen, until the person has stepped back. */
 export function Alarm({ problems }: { problems: Proof["state"]["problems"] }) {

@@ -6,7 +6,8 @@ import client, { answer, type Site } from "../../api/client";
 import { usePractice, useProofReference, useProofWrite, useSite, useSites } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Page } from "../../parts/Page";
-import classes from "./Prove.module.css";
+import classes from "./Begin.module.css";
+import shared from "./Prove.module.css";
 import { WHAT_WORDS } from "./words";
 
 type Answer = { yes: boolean | null; label: string };
@@ -137,7 +138,7 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
             label: c.id ? `${c.name}, ${c.board}` : c.name,
           }))}
         />
-        <div className={classes.two}>
+        <div className={shared.two}>
           <Choice
             label="It is a"
             value={what}
@@ -153,7 +154,7 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
             onChange={(event) => setName(event.currentTarget.value)}
           />
         </div>
-        <div className={classes.two}>
+        <div className={shared.two}>
           <NativeSelect
             mt="sm"
             label="Conductors to be dead"
@@ -173,7 +174,7 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
             ]}
           />
         </div>
-        <div className={classes.two}>
+        <div className={shared.two}>
           <Choice
             label="Metal casing"
             value={casing}
@@ -235,7 +236,7 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
                 />
               )}
               {wrong(`asked.${question.kind}`) && (
-                <p className={classes.wrong} role="alert">
+                <p className={shared.wrong} role="alert">
                   {wrong(`asked.${question.kind}`)}
                 </p>
               )}
@@ -243,7 +244,7 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
           );
         })}
         {unplaced.map((p) => (
-          <p key={p.path + p.text} className={classes.wrong} role="alert">
+          <p key={p.path + p.text} className={shared.wrong} role="alert">
             {p.path ? `${p.path}: ${p.text}` : p.text}
           </p>
         ))}
@@ -259,7 +260,7 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
           >
             I checked each: no to the rest
           </Button>
-          <Button type="submit" className={classes.main} loading={begin.isPending}>
+          <Button type="submit" className={shared.main} loading={begin.isPending}>
             Begin
           </Button>
         </div>

@@ -4,7 +4,7 @@ import client, { answer, type Practice, type Proof } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
 import { saveFile } from "../../parts/files";
 import log from "../../parts/Log.module.css";
-import classes from "./Prove.module.css";
+import classes from "./EventLog.module.css";
 import { clock } from "./Standing";
 import { eventWords } from "./words";
 

@@ -2,8 +2,9 @@ import { Button, Modal, NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Proof } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
+import classes from "./Happened.module.css";
 import type { EventEntry } from "./hand";
-import classes from "./Prove.module.css";
+import shared from "./Prove.module.css";
 import { SourceForm } from "./SourceForm";
 import type { Happens } from "./step";
 
@@ -69,7 +70,7 @@ function WhichSource({ proof, onPick }: { proof: Proof; onPick: (source: string)
         onChange={(event) => setSource(event.currentTarget.value)}
         data={proof.state.sources.map((s) => ({ value: s.id, label: s.label }))}
       />
-      <Button className={classes.main} onClick={() => onPick(source)}>
+      <Button className={shared.main} onClick={() => onPick(source)}>
         This one: the proof ends
       </Button>
     </>
@@ -92,7 +93,7 @@ function HandOver({ onDone }: { onDone: (to: string) => void }) {
         onChange={(event) => setTo(event.currentTarget.value)}
         data-autofocus
       />
-      <Button type="submit" className={classes.main}>
+      <Button type="submit" className={shared.main}>
         Hand over: the proof ends
       </Button>
     </form>

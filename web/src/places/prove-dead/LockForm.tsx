@@ -1,6 +1,7 @@
 import { Button, Checkbox, TextInput } from "@mantine/core";
 import { useState } from "react";
-import classes from "./Prove.module.css";
+import classes from "./LockForm.module.css";
+import shared from "./Prove.module.css";
 
 export function LockForm(props: {
   label: string;
@@ -19,7 +20,7 @@ export function LockForm(props: {
       <h2>
         Lock <b>{props.label}</b>
       </h2>
-      <p className={classes.how}>Your own lock, your own key in your pocket.</p>
+      <p className={shared.how}>Your own lock, your own key in your pocket.</p>
       <TextInput
         label="Lock number"
         value={lock}
@@ -33,7 +34,7 @@ export function LockForm(props: {
         checked={tag}
         onChange={(event) => setTag(event.currentTarget.checked)}
       />
-      <Button type="submit" className={classes.main} loading={props.busy}>
+      <Button type="submit" className={shared.main} loading={props.busy}>
         Locked
       </Button>
     </form>

@@ -3,7 +3,8 @@ import { useProofReference } from "../../api/queries";
 import { HoldButton } from "../../parts/HoldButton";
 import { provedEntry, testedEntry } from "./hand";
 import { LockForm } from "./LockForm";
-import classes from "./Prove.module.css";
+import classes from "./NextStep.module.css";
+import shared from "./Prove.module.css";
 import { ShownForm } from "./ShownForm";
 import { SourceForm } from "./SourceForm";
 import type { StepProps } from "./step";
@@ -18,7 +19,7 @@ export function NextStep(props: StepProps) {
       <div className={classes.panel}>
         <StepOf {...props} />
         {error && (
-          <Text role="alert" id="step-error" className={classes.wrong}>
+          <Text role="alert" id="step-error" className={shared.wrong}>
             {error.problems.map((p) => p.text).join(" ")}
           </Text>
         )}
@@ -64,11 +65,11 @@ function StepOf(props: StepProps) {
           <h2>
             Switch off <b>{source?.label}</b>
           </h2>
-          <p className={classes.how}>
+          <p className={shared.how}>
             {how ?? "The device itself, not a local switch: a local switch leaves the inside live."}
           </p>
           <Button
-            className={classes.main}
+            className={shared.main}
             loading={busy}
             onClick={() => onHappened({ type: "off", source: props.at.source })}
             autoFocus
@@ -132,7 +133,7 @@ function StepOf(props: StepProps) {
           <h2>
             Every step is done. State it <b>dead</b>?
           </h2>
-          <p className={classes.how}>
+          <p className={shared.how}>
             You say with your name that {proof.name} is dead on these conductors, here, now, while you stay.
           </p>
           <HoldButton label="Hold: proved dead" busy={busy} onHeld={() => onHappened({ type: "stated" })} />
@@ -144,11 +145,11 @@ function StepOf(props: StepProps) {
           <h2>
             Dead <b>while you stay</b>
           </h2>
-          <p className={classes.how}>
+          <p className={shared.how}>
             Confirm you are here before the clock runs out: void after {proof.unattended_min} min with nobody
             seen.
           </p>
-          <Button className={classes.main} loading={busy} onClick={() => onHappened({ type: "returned" })}>
+          <Button className={shared.main} loading={busy} onClick={() => onHappened({ type: "returned" })}>
             I am here
           </Button>
           <Button fullWidth variant="default" loading={busy} onClick={() => onHappened({ type: "left" })}>
@@ -163,7 +164,7 @@ function StepOf(props: StepProps) {
       return (
         <>
           <h2>This proof is closed</h2>
-          <p className={classes.how}>It stays on the record. Begin another before a hand goes in again.</p>
+          <p className={shared.how}>It stays on the record. Begin another before a hand goes in again.</p>
         </>
       );
   }

@@ -11,7 +11,8 @@ import { EventLog } from "./EventLog";
 import { Happened } from "./Happened";
 import { testerIn, useHand } from "./hand";
 import { NextStep } from "./NextStep";
-import classes from "./Prove.module.css";
+import classes from "./ProofPlace.module.css";
+import shared from "./Prove.module.css";
 import { Standing } from "./Standing";
 import { Steps } from "./Steps";
 import type { Happens } from "./step";
@@ -114,7 +115,7 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
           onRenew={() => renew(true)}
         />
         {record.data?.clock && (
-          <Text className={classes.note} role="status">
+          <Text className={shared.note} role="status">
             {record.data.clock}
           </Text>
         )}

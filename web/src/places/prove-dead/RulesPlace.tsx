@@ -7,7 +7,8 @@ import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { typedOrNone } from "../../parts/typedNumber";
-import classes from "./Prove.module.css";
+import shared from "./Prove.module.css";
+import classes from "./RulesPlace.module.css";
 
 export function RulesPlace() {
   const rules = useRules();
@@ -64,7 +65,7 @@ function RulesForm({ rules }: { rules: Rules }) {
       <Text mt="md">
         They hold for proofs begun from now on. A proof that runs keeps the rules it was begun with.
       </Text>
-      <div className={classes.two}>
+      <div className={shared.two}>
         <TextInput
           mt="sm"
           label="Minutes between a proof of the tester and its readings"
@@ -114,11 +115,11 @@ function RulesForm({ rules }: { rules: Rules }) {
         onChange={(event) => setReason(event.currentTarget.value)}
       />
       {wrong("dead_kinds") && (
-        <p className={classes.wrong} role="alert">
+        <p className={shared.wrong} role="alert">
           {wrong("dead_kinds")}
         </p>
       )}
-      <Button type="submit" className={classes.main} loading={save.isPending}>
+      <Button type="submit" className={shared.main} loading={save.isPending}>
         {save.isSuccess ? "Kept" : "Keep these rules"}
       </Button>
     </form>

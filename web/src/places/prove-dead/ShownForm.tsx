@@ -3,7 +3,8 @@ import { type ReactNode, useEffect, useRef, useState } from "react";
 import { Choice } from "../../parts/Choice";
 import { NumberField } from "../../parts/NumberField";
 import { type Hand, isSet, type Seen } from "./hand";
-import classes from "./Prove.module.css";
+import shared from "./Prove.module.css";
+import classes from "./ShownForm.module.css";
 import type { StepProps } from "./step";
 
 type Props = StepProps & {
@@ -33,7 +34,7 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
     >
       <h2>{props.title}</h2>
       {step === "low-impedance" && (
-        <p className={classes.how}>
+        <p className={shared.how}>
           More than nothing, less than dangerous: a ghost, or something that feeds back. Same tester, low
           impedance.
         </p>
@@ -51,7 +52,7 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
         />
       )}
       {tester?.sets && props.wants === "dc" && (
-        <p className={classes.how}>
+        <p className={shared.how}>
           Now on <b>V DC</b>: something with a DC side reaches these conductors.
         </p>
       )}
@@ -117,11 +118,11 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
         />
       )}
       {!ready && (
-        <p className={classes.how}>
+        <p className={shared.how}>
           Say how the meter is set first: a wrong range reads 0 on a live conductor.
         </p>
       )}
-      <Button type="submit" className={classes.main} data-busy={busy || undefined} disabled={!ready}>
+      <Button type="submit" className={shared.main} data-busy={busy || undefined} disabled={!ready}>
         {props.proof ? "It shows that: proved" : "Record"}
       </Button>
       {props.onFailed && (

@@ -3,7 +3,8 @@ import { useState } from "react";
 import type { Proof } from "../../api/client";
 import { useProofReference } from "../../api/queries";
 import type { EventEntry } from "./hand";
-import classes from "./Prove.module.css";
+import shared from "./Prove.module.css";
+import classes from "./SourceForm.module.css";
 import { KIND_WORDS } from "./words";
 
 /** A source found late: its name and kind, or that a known one was not off after all. */
@@ -23,7 +24,7 @@ export function SourceForm(props: { proof: Proof; busy: boolean; onHappened: (en
       <h2>
         Find <b>what feeds it</b>
       </h2>
-      <p className={classes.how}>
+      <p className={shared.how}>
         Something reaches these conductors that is not off. Name it; it joins the sources.
       </p>
       <NativeSelect
@@ -41,7 +42,7 @@ export function SourceForm(props: { proof: Proof; busy: boolean; onHappened: (en
         value={label}
         onChange={(event) => setLabel(event.currentTarget.value)}
       />
-      <Button type="submit" className={classes.main} loading={busy}>
+      <Button type="submit" className={shared.main} loading={busy}>
         Add this source
       </Button>
       {proof.state.sources.map((source) => (

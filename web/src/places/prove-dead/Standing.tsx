@@ -1,7 +1,7 @@
 import type { Proof } from "../../api/client";
 import { Countdown } from "../../parts/Countdown";
 import { PROOF_WORDS, ProofShape } from "../../parts/ProofState";
-import classes from "./Prove.module.css";
+import classes from "./Standing.module.css";
 
 /** How the proof stands, largest of all on the page: the shape, the word, who stated it, and the clock. */
 export function Standing({ proof, ahead, onOver }: { proof: Proof; ahead: number; onOver: () => void }) {

@@ -1,7 +1,7 @@
 import { IconCheck, IconCircle, IconCircleFilled } from "@tabler/icons-react";
 import type { Practice, Proof } from "../../api/client";
-import classes from "./Prove.module.css";
 import { clock } from "./Standing";
+import classes from "./Steps.module.css";
 
 type Line = { name: string; said: string; done: boolean };
 

@@ -1,8 +1,9 @@
 import { NativeSelect } from "@mantine/core";
 import { useParts } from "../../api/queries";
 import folds from "../../parts/Fold.module.css";
-import classes from "./Prove.module.css";
+import shared from "./Prove.module.css";
 import type { StepProps } from "./step";
+import classes from "./TesterInHand.module.css";
 
 /** Which tester, with which leads, and whether that is fit for this place; an unfit one may be used, and counts not. */
 export function TesterInHand({ proof, hand, tester, change }: StepProps) {
@@ -20,10 +21,10 @@ export function TesterInHand({ proof, hand, tester, change }: StepProps) {
         }))}
       />
       {proof.testers.length === 0 && (
-        <p className={classes.wrong}>No tester in the kit yet. Add one under Kit.</p>
+        <p className={shared.wrong}>No tester in the kit yet. Add one under Kit.</p>
       )}
       {tester && (
-        <p className={tester.fit ? classes.note : classes.unfit}>
+        <p className={tester.fit ? shared.note : classes.unfit}>
           {tester.fit
             ? `${[tester.rating, ...tester.warnings].filter(Boolean).join(" · ")}. Fit for this.`
             : `Not fit here, kept but not counted: ${tester.problems.join("; ")}.`}
