@@ -8,6 +8,7 @@ import numpy as np
 from evenprobe.practice import HiddenPoint, TesterErrors
 from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
 from evenprobe.testers import Instrument, InstrumentKind, Measurement, Quantity, Reading
+from evenprobe.testers.measurement import Neutral
 from evenprobe.wiring import (
     CircuitFacts,
     Condition,
@@ -17,10 +18,12 @@ from evenprobe.wiring import (
     conditions_for,
     conductor_named,
 )
+from evenprobe.wiring.points import BOARD_END
 
 METER = Instrument("meter", InstrumentKind.MULTIMETER, proved=True)
 OTHER_METER = Instrument("other", InstrumentKind.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2)
 STEPPED = Instrument("stepped", InstrumentKind.TWO_POLE, proved=True)
+LOW_OHM = Instrument("low-ohm", InstrumentKind.LOW_OHM, proved=True)
 LAMPS = Instrument("lamps", InstrumentKind.LAMP_TESTER, proved=True)
 DETECTOR = Instrument("detector", InstrumentKind.NON_CONTACT, proved=True)
 FLAT = Instrument("flat", InstrumentKind.MULTIMETER, proved=False)
@@ -28,6 +31,7 @@ FLAT = Instrument("flat", InstrumentKind.MULTIMETER, proved=False)
 TESTERS = (METER, OTHER_METER, STEPPED, FLAT)
 TESTER_SHARES = (0.57, 0.2, 0.2, 0.03)
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
+NEUTRALS: tuple[Neutral, ...] = ("connected", "lifted")
 PAIRS = ((Terminal.L, Terminal.N), (Terminal.L, Terminal.PE), (Terminal.N, Terminal.PE))
 TO_REFERENCE = tuple((t, Terminal.REF) for t in CONTACTS)
 
@@ -96,10 +100,19 @@ def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
         return replace(plain, load_here_a=amperes)
     if kind < 0.80:
         return replace(plain, load_elsewhere_a=amperes)
-    if kind < 0.85:
+    if kind < 0.84:
         return replace(plain, device="open")
+    return _ohms(rng, point)
+
+
+def _ohms(rng: np.random.Generator, point: PointFacts) -> Measurement:
+    """Between two contacts, or a conductor end to end; the neutral on its bar or off it."""
     a, b = (_casing_or(end, rng, point) for end in PAIRS[rng.integers(3)])
-    return Measurement(Quantity.RESISTANCE, a, b, METER, device="open")
+    if rng.random() < 0.6:
+        a = CONTACTS[rng.integers(3)]
+        b = tuple(BOARD_END.values())[rng.integers(3)]
+    tester = (METER, LOW_OHM)[rng.integers(2)]
+    return Measurement(Quantity.RESISTANCE, a, b, tester, device="open", neutral=NEUTRALS[rng.integers(2)])
 
 
 def _casing_or(end: Terminal, rng: np.random.Generator, point: PointFacts) -> Terminal:

@@ -18,6 +18,7 @@ from evenprobe.interpretation import Bank, bank_for, interpret
 from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
 from evenprobe.testers import TYPED, Measurement, Quantity, Reading
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
+from evenprobe.wiring.installation import AS_FOUND
 
 REPEATS = 5
 LINE_VOLTS_FROM = 50.0
@@ -180,7 +181,7 @@ def main() -> None:
     f = floor()
     c = cold()
     print(f"F {f:.3f} s; cold single-phase point {c:.3f} s = {c / f:.2f} F (at most 1.5)")
-    print(f"a new bank alone {seconds(lambda: Bank(outlet()).solved((False, False))) / f:.2f} F")
+    print(f"a new bank alone {seconds(lambda: Bank(outlet()).solved(AS_FOUND)) / f:.2f} F")
     print(f"warm reading to verdict, core: {spread(warm())} (aim 20 ms)")
     at = server()
     print(f"warm reading to verdict, over HTTP at the server: {spread(readings_over_http(at))} (aim 60 ms)")

@@ -83,7 +83,7 @@ def test_nothing_is_plugged_in_before_live_metal_is_ruled_out():
 
 def test_only_what_the_kit_can_do_is_offered():
     assert all(
-        t.measurement.instrument is LOW_OHM
+        t.measurement.instrument == LOW_OHM
         for t in interpret(outlet(), HEALTHY, [LOW_OHM]).next_tests
         if t.measurement.quantity is Quantity.RESISTANCE
     )

@@ -15,12 +15,14 @@ from evenprobe.formats import (
     KitFile,
     NetworkFile,
     SurveyFile,
+    TestsFile,
     fitness_answer,
     forecast_answer,
     interpretation_answer,
     isolation_answer,
     parse,
     parse_json,
+    tests_answer,
 )
 from evenprobe.interpretation import bank_for, forecast, interpret
 from evenprobe.isolation import isolation
@@ -64,6 +66,10 @@ def _isolate(options: argparse.Namespace) -> dict[str, Any]:
     return isolation_answer(isolation(parse(IsolationFile, _read(options.file)).log()))
 
 
+def _judge(options: argparse.Namespace) -> dict[str, Any]:
+    return tests_answer(parse(TestsFile, _read(options.file)).outcomes())
+
+
 def _read(name: str) -> Any:
     try:
         text = sys.stdin.buffer.read() if name == "-" else Path(name).read_bytes()
@@ -91,6 +97,7 @@ def _parser() -> argparse.ArgumentParser:
     command("solve", _solve, "two-point equivalents of an explicit network", "NETWORK")
     command("fit", _fit, "is this tester fit for this task", "KIT")
     command("isolate", _isolate, "state of a proof of death", "LOG")
+    command("judge", _judge, "dead tests, residual-current tests, components against limits", "TESTS")
     return parser
 
 

@@ -7,6 +7,7 @@ from evenprobe.formats.network import NetworkFile
 from evenprobe.formats.problems import FormatError, parse, parse_json
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.survey import PointEntry, SurveyFile
+from evenprobe.formats.tests import TestsFile, tests_answer
 
 __all__ = [
     "FormatError",
@@ -17,6 +18,7 @@ __all__ = [
     "PointEntry",
     "ReadingEntry",
     "SurveyFile",
+    "TestsFile",
     "fitness_answer",
     "forecast_answer",
     "interpretation_answer",
@@ -24,4 +26,5 @@ __all__ = [
     "parse",
     "parse_json",
     "point_answer",
+    "tests_answer",
 ]

@@ -1,8 +1,10 @@
 """Answers as JSON, rounded for reading: volts to 0.1, ohms and shares to three figures."""
 
 from collections.abc import Iterable
+from math import isfinite
 from typing import Any
 
+from evenprobe.formats.rounding import figures, rounded
 from evenprobe.interpretation import (
     ConditionOutcome,
     Forecast,
@@ -14,14 +16,6 @@ from evenprobe.interpretation import (
 from evenprobe.practice.simulated import OVER_RANGE_OHM
 from evenprobe.supplies import PracticeId
 from evenprobe.testers import Measurement
-
-
-def figures(value: float, digits: int = 3) -> float:
-    return float(f"{value:.{digits}g}")
-
-
-def rounded(value: float, unit: str) -> float:
-    return round(value, 1) if unit == "V" else figures(value)
 
 
 def interpretation_answer(points: Iterable[tuple[str, PointInterpretation]]) -> dict[str, Any]:
@@ -85,7 +79,7 @@ def _judgement(judgement: Judgement) -> dict[str, Any]:
         "reading": judgement.reading,
         "result": str(judgement.result),
         "low": limit.band.low,
-        "high": limit.band.high,
+        "high": limit.band.high if isfinite(limit.band.high) else None,
         "unit": limit.unit,
         "source": limit.source,
         "text": judgement.text,
@@ -98,6 +92,7 @@ def circumstance(measurement: Measurement) -> dict[str, Any]:
         "load_here_a": measurement.load_here_a,
         "load_elsewhere_a": measurement.load_elsewhere_a,
         "device": "open" if measurement.device == "open" else None,
+        "neutral": "lifted" if measurement.neutral == "lifted" else None,
         "input": "low-z" if measurement.input == "low-z" else None,
     }
     return {key: value for key, value in named.items() if value is not None}

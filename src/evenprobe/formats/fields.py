@@ -5,6 +5,7 @@ from typing import Annotated
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints
 
 from evenprobe.wiring import Terminal
+from evenprobe.wiring.points import BOARD_END
 
 Name = Annotated[str, StringConstraints(min_length=1, max_length=120, strip_whitespace=True)]
 Text = Annotated[str, StringConstraints(max_length=4000)]
@@ -21,6 +22,8 @@ def _plausible(terminals: tuple[Terminal, ...]) -> tuple[Terminal, ...]:
         raise ValueError("names a terminal twice")
     if Terminal.REF in terminals:
         raise ValueError("REF is an earth brought along, not a terminal of the point")
+    if set(BOARD_END.values()) & set(terminals):
+        raise ValueError("an end at the board is no terminal of the point")
     if Terminal.L in terminals and {Terminal.L1, Terminal.L2, Terminal.L3} & set(terminals):
         raise ValueError("use L alone, or L1, L2, L3")
     return terminals

@@ -34,7 +34,20 @@ def parse(model: type[Model], data: Any) -> Model:
     try:
         return model.model_validate(data)
     except ValidationError as error:
-        raise FormatError([_named(problem) for problem in error.errors()]) from None
+        raise FormatError([_named(problem, data) for problem in error.errors()]) from None
+
+
+def _as_written(location: Sequence[int | str], data: Any) -> list[int | str]:
+    """The location without the kinds that tell like entries apart, for nobody wrote them as keys."""
+    path: list[int | str] = []
+    for i, step in enumerate(location):
+        is_kind = isinstance(data, dict) and step not in data and data.get("kind") == step and i + 1 < len(location)
+        if is_kind:
+            continue
+        path.append(step)
+        inside = (isinstance(data, dict) and step in data) or (isinstance(data, list) and isinstance(step, int))
+        data = data[step] if inside else None
+    return path
 
 
 def path_of(location: Sequence[int | str]) -> str:
@@ -45,12 +58,16 @@ def path_of(location: Sequence[int | str]) -> str:
     return path
 
 
-def _named(problem: Any) -> tuple[str, str]:
-    path, kind = path_of(problem["loc"]), problem["type"]
+def _named(problem: Any, data: Any) -> tuple[str, str]:
+    path, kind = path_of(_as_written(problem["loc"], data)), problem["type"]
     given = problem.get("input")
     shown = f", not {_quoted(given)}" if isinstance(given, str | int | float | bool) else ""
     context = problem.get("ctx", {})
     match kind:
+        case "union_tag_invalid":
+            return f"{path}.kind", f"must be {context['expected_tags']}, not {_quoted(context['tag'])}"
+        case "union_tag_not_found":
+            return f"{path}.kind", "is missing"
         case "extra_forbidden":
             return path, "unknown key"
         case "missing":
@@ -66,6 +83,8 @@ def _named(problem: Any) -> tuple[str, str]:
             return path, f"must be more than {context['gt']:g}{shown}"
         case "greater_than_equal":
             return path, f"must be at least {context['ge']:g}{shown}"
+        case "less_than_equal":
+            return path, f"must be at most {context['le']:g}{shown}"
         case "model_type" | "model_attributes_type" | "dict_type":
             return path, f"must be an object, in braces{shown}"
         case "list_type" | "tuple_type":

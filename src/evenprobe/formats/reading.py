@@ -13,8 +13,10 @@ from evenprobe.formats.fields import Name, NotNegative, Positive, Strict, Text
 from evenprobe.formats.problems import FieldError
 from evenprobe.formats.units import UNITS_OF, Unit, to_si
 from evenprobe.testers import Device, Input, Instrument, Measurement, Quantity, Reading
+from evenprobe.testers.measurement import DEAD_QUANTITIES, Loads, Neutral
 from evenprobe.testers.showing import LAMP_PAIRS
 from evenprobe.wiring import Terminal
+from evenprobe.wiring.points import BOARD_END
 
 HIGHEST_OHMS = 1e12
 HIGHEST_LOAD_A = 1000.0
@@ -39,6 +41,9 @@ class ReadingEntry(Strict):
     load_here_a: Annotated[float, Field(gt=0, le=HIGHEST_LOAD_A)] | None = None
     load_elsewhere_a: Annotated[float, Field(gt=0, le=HIGHEST_LOAD_A)] | None = None
     device: Device | None = None
+    neutral: Neutral | None = None
+    """Of a dead test: lifted off its bar at the board, or opened by the device."""
+    loads: Loads | None = None
     at: AwareDatetime | None = None
     by: Text | None = None
     note: Text | None = None
@@ -82,6 +87,11 @@ class ReadingEntry(Strict):
                 raise FieldError("from", "is missing: a number without its points is not a reading")
             if two_ends and self.to is None:
                 raise FieldError("to", "is missing: a number without both points is not a reading")
+        at_board = [key for key, end in (("from", self.from_), ("to", self.to)) if end in BOARD_END.values()]
+        if at_board and self.quantity is not Quantity.RESISTANCE:
+            raise FieldError(at_board[0], f"an end at the board is for ohms, not for {self.quantity}")
+        if self.neutral == "lifted" and self.quantity not in DEAD_QUANTITIES:
+            raise FieldError("neutral", "is lifted only on a dead circuit, for ohms and insulation")
         if self.from_ is not None and self.from_ == self.to:
             raise FieldError("to", f"both probes are on {self.to}; put one on another contact")
 
@@ -128,7 +138,7 @@ class ReadingEntry(Strict):
         """The core's reading; the terminals have been checked to be the point's."""
         has_number = self.quantity in UNITS_OF
         number = float(self.value) if has_number and isinstance(self.value, int | float) else None
-        device: Device = self.device or ("open" if self.quantity is Quantity.RESISTANCE else "closed")
+        device: Device = self.device or ("open" if self.quantity in DEAD_QUANTITIES else "closed")
         return Reading(
             id=name,
             measurement=Measurement(
@@ -140,6 +150,7 @@ class ReadingEntry(Strict):
                 load_here_a=self.load_here_a,
                 load_elsewhere_a=self.load_elsewhere_a,
                 device=device,
+                neutral=self.neutral or "connected",
             ),
             value=None if number is None else self.si(number),
             at_least=None if self.at_least is None else self.si(self.at_least),
@@ -148,4 +159,6 @@ class ReadingEntry(Strict):
             alarm=self.value if isinstance(self.value, bool) else None,
             lit=self.value if isinstance(self.value, dict) else {},
             dc=self.mode == "dc",
+            test_volts=self.test_v,
+            loads=self.loads,
         )

@@ -21,6 +21,7 @@ from evenprobe.testers import Instrument, Quantity, Reading
 from evenprobe.testers.at_point import why_unfit
 from evenprobe.testers.instruments import TYPED
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
+from evenprobe.wiring.points import board_ends
 
 
 class CircuitEntry(Strict):
@@ -53,10 +54,11 @@ class PointEntry(Strict):
     @model_validator(mode="after")
     def _reading_ends(self) -> "PointEntry":
         problems = []
+        ends = (*self.terminals, Terminal.REF, *board_ends(self.terminals))
         for index, entry in enumerate(self.readings):
             for key, end in (("from", entry.from_), ("to", entry.to)):
-                if end is not None and end not in (*self.terminals, Terminal.REF):
-                    names = ", ".join((*self.terminals, Terminal.REF))
+                if end is not None and end not in ends:
+                    names = ", ".join(ends)
                     problems.append((f"readings[{index}].{key}", f"{end!r} is no terminal of this point; use {names}"))
         if problems:
             path, text = problems[0]

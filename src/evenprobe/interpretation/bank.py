@@ -13,9 +13,9 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import qmc
 
-from evenprobe.testers import Evidence, Measurement, Quantity, lamp_slopes, lamp_volts, potential, shown, slopes
+from evenprobe.testers import Evidence, Measurement, lamp_slopes, lamp_volts, potential, shown, slopes
 from evenprobe.wiring import Condition, Installation, PointFacts, Terminal, conditions_for
-from evenprobe.wiring.installation import BesideBranches, Solved
+from evenprobe.wiring.installation import AS_FOUND, DEAD, NEUTRAL_LIFTED, REGULATING, BesideBranches, Mode, Solved
 from evenprobe.wiring.sensitivities import SLOPE_STEP, Blocks
 from evenprobe.wiring.unknowns import Values
 
@@ -31,15 +31,12 @@ EXCLUSIONS_KEPT = 64
 PREDICTIONS_KEPT = 96
 """Of a bank; a long-lived server would otherwise keep one for every load and tester anyone ever used."""
 
-Mode = tuple[bool, bool]
-"""(at DC, device open)."""
-
 
 def mode_of(measurement: Measurement) -> Mode:
-    """Which solution of the installation a measurement is made on; ohms are taken with the device open."""
-    if measurement.quantity is Quantity.RESISTANCE:
-        return True, True
-    return False, measurement.device == "open"
+    """Which solution of the installation a measurement is made on; dead tests are made with the device open."""
+    if measurement.dead:
+        return NEUTRAL_LIFTED if measurement.neutral == "lifted" else DEAD
+    return Mode(device_open=measurement.device == "open")
 
 
 class Samples:
@@ -72,10 +69,7 @@ class Samples:
 
     def solved(self, mode: Mode) -> Solved:
         if mode not in self._solved:
-            dc, device_open = mode
-            self._solved[mode] = self.installation.solve(
-                self.values, self.blocks, dc=dc, device_open=device_open, with_slopes=self.with_slopes
-            )
+            self._solved[mode] = self.installation.solve(self.values, self.blocks, mode, with_slopes=self.with_slopes)
         return self._solved[mode]
 
     def predicted(self, measurement: Measurement, lamp: str | None = None) -> Array:
@@ -113,10 +107,7 @@ class Samples:
                     for e in (evidence[i] for i in rows)
                 ]
             )
-            dc, device_open = mode
-            found[:, rows] = self.installation.sensitivities.slopes(
-                per_branch, self.cube, self.blocks, dc=dc, device_open=device_open
-            )
+            found[:, rows] = self.installation.sensitivities(mode).slopes(per_branch, self.cube, self.blocks, mode)
         for i, e in enumerate(evidence):
             found[:, i] += self._slopes_beside_branches(e)
         return found
@@ -134,6 +125,20 @@ class Samples:
         if e.with_source:
             low, high = self.source_range
             found[:, unknowns.names.index("source_volts")] += predicted * (high - low)
+            found += predicted[:, None] * self._regulation_slopes
+        return found
+
+    @cached_property
+    def _regulation_slopes(self) -> Array:
+        """Share by which the EMF changes along each axis for a given voltage at the board, (B, unknowns)."""
+        installation, unknowns = self.installation, self.installation.unknowns
+        here = installation.regulation(self.values, self.blocks)
+        found = np.zeros_like(self.cube)
+        for name in REGULATING:
+            axis = unknowns.names.index(name)
+            step = np.where(self.cube[:, axis] > 0.5, -SLOPE_STEP, SLOPE_STEP)
+            moved = {**self.values, name: unknowns.ranges[name].at(self.cube[:, axis] + step)}
+            found[:, axis] = (installation.regulation(moved, self.blocks) / here - 1) / step
         return found
 
     @cached_property
@@ -163,7 +168,7 @@ def _beside_branches(m: Measurement) -> list[BesideBranches]:
     names: list[BesideBranches] = []
     if m.load_here_a is not None or m.load_elsewhere_a is not None:
         names.append("known_load_error")
-    if m.quantity is Quantity.RESISTANCE:
+    if m.dead:
         names.append("contact_ohm")
     if Terminal.REF in (m.from_, m.to):
         names.append("reference_ohm")
@@ -222,7 +227,7 @@ class Bank(Samples):
     def potential(self, terminal: Terminal) -> Array:
         """Volts of a terminal against the mass of earth, (B,)."""
         if terminal not in self._potentials:
-            self._potentials[terminal] = potential(terminal, self.solved((False, False)))
+            self._potentials[terminal] = potential(terminal, self.solved(AS_FOUND))
         return self._potentials[terminal]
 
     def excludes(self, condition_id: str, evidence: Sequence[Evidence]) -> bool:

@@ -12,7 +12,7 @@ from evenprobe.interpretation.fit import best_scale, gap, misses
 from evenprobe.interpretation.outcome import Reason
 from evenprobe.interpretation.refine import FITS
 from evenprobe.interpretation.second_look import look_again
-from evenprobe.testers import Alarm, Evidence, Kept, Quantity, at_odds, confining
+from evenprobe.testers import Alarm, Evidence, Kept, at_odds, confining
 from evenprobe.testers.instruments import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Condition, Terminal
 
@@ -133,7 +133,7 @@ def _plainer(best: tuple[float, Reason] | None, e: Evidence, least: float, most:
     beyond = gap(e, least, most)
     if best is not None and best[0] >= beyond:
         return best
-    unit = "ohm" if e.measurement.quantity is Quantity.RESISTANCE else "V"
+    unit = "ohm" if e.measurement.dead else "V"
     seen = e.low if e.low > most else e.high
     return beyond, Reason(e.reading.id, (least, most), unit, seen)
 

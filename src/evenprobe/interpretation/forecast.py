@@ -8,6 +8,7 @@ from evenprobe.interpretation.bank import Bank
 from evenprobe.testers import TYPED, Measurement, Quantity, lamp_volts, lamps_on
 from evenprobe.testers.instruments import LAMP_DARK_SHARE, LAMP_LIT_SHARE
 from evenprobe.wiring import Terminal, contact_pairs
+from evenprobe.wiring.installation import AS_FOUND
 
 LOW_PERCENTILE, HIGH_PERCENTILE = 2, 98
 
@@ -44,7 +45,7 @@ def forecast(bank: Bank, condition_id: str) -> Forecast:
 
     nominal = bank.point.system.nominal_volts
     lamps: dict[str, bool | None] = {}
-    across = lamp_volts(bank.solved((False, False)))
+    across = lamp_volts(bank.solved(AS_FOUND))
     for lamp in lamps_on(terminals):
         low, high = np.percentile(across[lamp][rows] / nominal, [LOW_PERCENTILE, HIGH_PERCENTILE])
         lamps[lamp] = True if low >= LAMP_LIT_SHARE else False if high <= LAMP_DARK_SHARE else None

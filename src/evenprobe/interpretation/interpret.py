@@ -20,7 +20,7 @@ from evenprobe.interpretation.outcome import (
     Verdict,
 )
 from evenprobe.interpretation.stories import stories
-from evenprobe.interpretation.verdict import dangerous_readings, decide, standing_alarms, summary
+from evenprobe.interpretation.verdict import dangerous_readings, decide, insulation_result, standing_alarms, summary
 from evenprobe.supplies import Override, limit_for
 from evenprobe.testers import Alarm, Evidence, Instrument, Kept, Reading, confining, weigh
 from evenprobe.wiring import PointFacts
@@ -43,7 +43,9 @@ def interpret(
     bank = bank_for(point, samples)
     elimination = eliminate(bank, evidence)
     outcomes = _outcomes(bank, elimination, alarms, kept)
-    verdict = decide(outcomes, evidence, alarms)
+    judged = judgements(point, evidence, [k.reading for k in kept], overrides)
+    insulates = insulation_result(judged)
+    verdict = decide(outcomes, evidence, alarms, insulates)
     unanswered = bool(standing_alarms(alarms, evidence)) and not dangerous_readings(evidence)
     unstrained = [o for o in outcomes if o.standing and not o.strained]
     unexplained = bool(alarms) and not unanswered and not unstrained and bool(elimination.standing)
@@ -53,9 +55,16 @@ def interpret(
     return PointInterpretation(
         practice=point.practice,
         verdict=verdict,
-        summary=summary(verdict, outcomes, point, alarm_unanswered=unanswered, alarm_unexplained=unexplained),
+        summary=summary(
+            verdict,
+            outcomes,
+            point,
+            alarm_unanswered=unanswered,
+            alarm_unexplained=unexplained,
+            insulation=insulates,
+        ),
         conditions=outcomes,
-        judgements=judgements(point, evidence, [k.reading for k in kept], overrides),
+        judgements=judged,
         retake=retake,
         next_tests=tests,
         next_tests_note=note,

@@ -1,22 +1,27 @@
 """Single readings against single limits. Where the limit lies inside a reading's interval it is borderline."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
+from math import inf
 
+from evenprobe.deadtests import Accuracy, Result
+from evenprobe.deadtests.insulation import insulation
 from evenprobe.interpretation.outcome import Judgement, JudgementResult
 from evenprobe.supplies import Limit, Override, limit_for
+from evenprobe.supplies.test_limits import insulation_rule
 from evenprobe.testers import Evidence, Quantity, Reading, port_of
 from evenprobe.wiring import PointFacts
 
+INSULATION_PERCENT = 5.0
+"""An insulation tester's usual error."""
 _BORDERLINE_TEXT = "the limit lies inside the tester's error: repeat with a more accurate tester"
+_RESULT = {True: JudgementResult.PASS, False: JudgementResult.FAIL, None: JudgementResult.BORDERLINE}
 
 
 def judge_limit(limit: Limit, reading: str, interval: tuple[float, float]) -> Judgement:
     """Pass when the whole interval is inside the band, fail when none of it is."""
     low, high = interval
     band, unit = limit.band, limit.unit
-    inside = band.low <= low and high <= band.high
-    outside = high < band.low or low > band.high
-    result = JudgementResult.PASS if inside else JudgementResult.FAIL if outside else JudgementResult.BORDERLINE
+    result = _RESULT[band.holds(interval)]
     text = {
         JudgementResult.PASS: f"within {band.low:g} to {band.high:g} {unit}",
         JudgementResult.FAIL: f"outside {band.low:g} to {band.high:g} {unit}",
@@ -43,7 +48,8 @@ def judgements(
             limit = limit_for("frequency.band", point.practice, point.system, overrides)
             doubt = 0.001 * reading.value
             found.append(judge_limit(limit, reading.id, (reading.value - doubt, reading.value + doubt)))
-    return tuple(found) + _drops(point, evidence, overrides)
+    readings = [*(e.reading for e in evidence), *kept]
+    return (*found, *_drops(point, evidence, overrides), *_insulation(point, readings))
 
 
 def _pair(e: Evidence) -> frozenset[str]:
@@ -69,6 +75,30 @@ def _neutral_to_earth(pair: frozenset[str], e: Evidence, point: PointFacts) -> b
     if point.polarised:
         return pair == {"N", "PE"}
     return pair in ({"N", "PE"}, {"L", "PE"}) and e.high < point.system.nominal_volts / 2
+
+
+def _insulation(point: PointFacts, readings: Sequence[Reading]) -> Iterable[Judgement]:
+    """As ordinary wiring. An unfit tester, or a test made another way than asked, can fail it and not pass it."""
+    rule = insulation_rule("ordinary", point.system)
+    accuracy = Accuracy(INSULATION_PERCENT)
+    for reading in readings:
+        if reading.measurement.quantity is not Quantity.INSULATION or _joined_at_the_board(reading):
+            continue
+        if reading.value is None:
+            shown = accuracy.beyond(inf if reading.at_least is None else reading.at_least / 1e6)
+        else:
+            shown = accuracy.shows(reading.value / 1e6)
+        outcome = insulation(shown, rule, reading.test_volts, loads=reading.loads)
+        counts = not reading.unfit and outcome.result is not Result.INVALID
+        result = _RESULT[rule.limit.band.holds(shown.interval)]
+        if counts or result is JudgementResult.FAIL:
+            yield Judgement(rule.limit, reading.id, result, shown.interval, outcome.text)
+
+
+def _joined_at_the_board(reading: Reading) -> bool:
+    """Neutral and earth are joined at the origin, so between them nothing insulates while the neutral is on its bar."""
+    m = reading.measurement
+    return {port_of(t) for t in (m.from_, m.to) if t} == {"N", "PE"} and m.neutral == "connected"
 
 
 def _drops(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]) -> tuple[Judgement, ...]:

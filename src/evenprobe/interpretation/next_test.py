@@ -15,9 +15,9 @@ from evenprobe.interpretation.bank import Bank, mode_of
 from evenprobe.interpretation.elimination import Elimination, Standing
 from evenprobe.interpretation.outcome import NextTest
 from evenprobe.testers import TYPED, Instrument, Measurement, Quantity, Reading, port_of, shown, weigh
-from evenprobe.testers.measurement import Input
-from evenprobe.wiring import Severity, Terminal, contact_pairs
-from evenprobe.wiring.points import METALWORK
+from evenprobe.testers.measurement import Input, Neutral
+from evenprobe.wiring import PointFacts, Severity, Terminal, contact_pairs
+from evenprobe.wiring.points import BOARD_END, METALWORK
 from evenprobe.wiring.unknowns import assumed_rating_a
 
 Array = NDArray[Any]
@@ -42,6 +42,8 @@ SECONDS = {
     "here": 40.0,
     "elsewhere": 70.0,
     "open": 150.0,
+    "board": 30.0,
+    "lifted": 60.0,
 }
 LIVE_EXPOSURE = 1.3
 TOUCHED_METAL_FIRST = 0.4
@@ -95,7 +97,7 @@ def _would_show(bank: Bank, elimination: Elimination, candidates: Sequence[Measu
     """(M, S): what each candidate would show at the standing conditions' nearest samples, one after another."""
     system = bank.point.system
     rows = np.concatenate([s.rows for s in elimination.standing])
-    solved = {mode: bank.solved(mode).select(rows) for mode in ((False, False), (True, True))}
+    solved = {mode: bank.solved(mode).select(rows) for mode in {mode_of(m) for m in candidates}}
     found = np.empty((len(candidates), len(rows)))
     for m, x in zip(candidates, found, strict=True):
         x[:] = shown(m, solved[mode_of(m)], system.nominal_volts, system.frequency_hz)
@@ -126,6 +128,7 @@ def _candidates(bank: Bank, taken: Sequence[Reading], kit: Sequence[Instrument])
     pairs = contact_pairs(bank.point.terminals)
     references = [(t, Terminal.REF) for t in bank.point.terminals if t is not Terminal.REF]
     volts_in_kit = any(tester.volts() is not None for tester in kit)
+    ohms_in_kit = any(tester.ohms() is not None for tester in kit)
     for tester in [*kit] if volts_in_kit else [*kit, TYPED]:
         setups: list[Measurement] = []
         ability = tester.volts()
@@ -136,17 +139,33 @@ def _candidates(bank: Bank, taken: Sequence[Reading], kit: Sequence[Instrument])
             for a, b in pairs:
                 setups.append(Measurement(Quantity.VOLTAGE, a, b, tester, load_here_a=load))
                 setups.append(Measurement(Quantity.VOLTAGE, a, b, tester, load_elsewhere_a=load))
-        if tester.ohms() is not None and tester.proved is not False:
+        stands_in_for_volts = tester == TYPED and ohms_in_kit
+        if tester.ohms() is not None and tester.proved is not False and not stands_in_for_volts:
             setups += [Measurement(Quantity.RESISTANCE, a, b, tester, device="open") for a, b in pairs]
+            setups += _to_the_board(bank.point, tester)
         yield from (m for m in setups if _setup(m) not in done)
+
+
+def _to_the_board(point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
+    """Each conductor end to end, and with the neutral lifted what may then be joined and what may not."""
+
+    def ohms(a: Terminal, b: Terminal, neutral: Neutral) -> Measurement:
+        return Measurement(Quantity.RESISTANCE, a, b, tester, device="open", neutral=neutral)
+
+    for terminal in point.terminals:
+        if terminal in BOARD_END:
+            yield ohms(terminal, BOARD_END[terminal], "connected")
+            yield ohms(terminal, BOARD_END[terminal], "lifted")
+    if {Terminal.N, Terminal.PE} <= set(point.terminals):
+        yield ohms(Terminal.N, Terminal.PE, "lifted")
 
 
 def _setup(m: Measurement) -> tuple[object, ...]:
     """What makes two measurements the same test, whichever probe is where and however many amperes."""
     ends = frozenset(port_of(t) for t in (m.from_, m.to) if t)
     loads = m.load_here_a is not None, m.load_elsewhere_a is not None
-    device = "open" if m.quantity is Quantity.RESISTANCE else m.device
-    return m.quantity, ends, m.input, loads, device
+    device = "open" if m.dead else m.device
+    return m.quantity, ends, m.input, loads, device, m.neutral
 
 
 def _metal_to_reference(m: Measurement) -> bool:
@@ -154,8 +173,9 @@ def _metal_to_reference(m: Measurement) -> bool:
 
 
 def _seconds(m: Measurement) -> float:
-    if m.quantity is Quantity.RESISTANCE:
-        return SECONDS["open"]
+    if m.dead:
+        to_the_board = bool({m.from_, m.to} & set(BOARD_END.values()))
+        return SECONDS["open"] + SECONDS["board"] * to_the_board + SECONDS["lifted"] * (m.neutral == "lifted")
     seconds = SECONDS["contact"]
     if not any(end in METALWORK for end in (m.from_, m.to)):
         seconds += SECONDS["at a live contact"]

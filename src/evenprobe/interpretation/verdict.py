@@ -5,7 +5,7 @@ Nothing is safe while a dangerous explanation still fits.
 
 from collections.abc import Sequence
 
-from evenprobe.interpretation.outcome import ConditionOutcome, Verdict
+from evenprobe.interpretation.outcome import ConditionOutcome, Judgement, JudgementResult, Verdict
 from evenprobe.supplies.limits import DRY_TOUCH_VOLTS
 from evenprobe.testers import Alarm, Evidence, Quantity, port_of
 from evenprobe.wiring import PointFacts, Severity
@@ -16,6 +16,17 @@ _OF_SEVERITY = {
     Severity.HAZARD: Verdict.HAZARD,
     Severity.DANGER: Verdict.DANGER,
 }
+_WORSE = (Verdict.DEFECT, Verdict.HAZARD, Verdict.DANGER)
+_BY_INSULATION = dict.fromkeys((None, *JudgementResult), Verdict.DEFECT)
+_BY_INSULATION[JudgementResult.FAIL] = Verdict.HAZARD
+INSULATION_LIMIT = "insulation.least"
+
+
+def insulation_result(judgements: Sequence[Judgement]) -> JudgementResult | None:
+    """The worst that the point's insulation tests came to."""
+    results = [j.result for j in judgements if j.limit.id == INSULATION_LIMIT]
+    worse = (JudgementResult.PASS, JudgementResult.BORDERLINE, JudgementResult.FAIL)
+    return max(results, key=worse.index, default=None)
 
 
 def metalwork_against_reference(evidence: Sequence[Evidence]) -> list[Evidence]:
@@ -43,8 +54,12 @@ def decide(
     outcomes: Sequence[ConditionOutcome],
     evidence: Sequence[Evidence],
     alarms: Sequence[Alarm],
+    insulation: JudgementResult | None = None,
 ) -> Verdict:
-    """The verdict. Strained conditions count again only when nothing else stands and no alarm is unanswered."""
+    """The verdict. Strained conditions count again only when nothing else stands and no alarm is unanswered.
+
+    `insulation`: the worst result of its tests, None where there is none. It can only make the verdict worse.
+    """
     unanswered = standing_alarms(alarms, evidence)
     if dangerous_readings(evidence) or unanswered:
         return Verdict.DANGER
@@ -56,8 +71,10 @@ def decide(
     counted = [o for o in standing if not o.strained] or standing
     worst = max(o.severity for o in counted)
     if not any(o.severity.is_fine for o in counted):
-        return _OF_SEVERITY[worst]
-    if worst.can_hurt or (not evidence):
+        return max(_OF_SEVERITY[worst], _BY_INSULATION[insulation], key=_WORSE.index)
+    if insulation is JudgementResult.FAIL:
+        return Verdict.HAZARD
+    if worst.can_hurt or not evidence or insulation is JudgementResult.BORDERLINE:
         return Verdict.UNCONFIRMED
     return Verdict.CORRECT if worst.is_fine else Verdict.SAFE
 
@@ -69,8 +86,9 @@ def summary(
     *,
     alarm_unanswered: bool,
     alarm_unexplained: bool,
+    insulation: JudgementResult | None = None,
 ) -> str:
-    """One plain sentence for the verdict."""
+    """One plain sentence for the verdict, and what it leaves out."""
     standing = [o for o in outcomes if o.standing]
     worst = max(standing, key=lambda o: (o.severity, o.likelihood), default=None)
     named = worst.condition.in_words(worst.condition.title, point.practice) if worst else ""
@@ -93,6 +111,11 @@ def summary(
             "A tester says the metalwork is live. "
             "Keep off until a contact reading to an independent earth says otherwise."
         )
+    fine = any(o.severity.is_fine for o in standing)
+    if fine and insulation is JudgementResult.FAIL:
+        sentence = "Insulation is below its limit: one more fault and someone is hurt."
+    elif fine and insulation is JudgementResult.BORDERLINE:
+        sentence = "Insulation is at its limit, within the tester's error: repeat it."
     return f"{sentence} An alarm stays unexplained." if alarm_unexplained else sentence
 
 

@@ -28,6 +28,7 @@ from evenprobe.testers.instruments import (
     Ability,
 )
 from evenprobe.wiring import Condition, Installation, PointFacts
+from evenprobe.wiring.installation import AS_FOUND
 
 OVER_RANGE_OHM = 40e6
 STEPS_V = (12.0, 50.0, 120.0, 230.0, 400.0, 690.0)
@@ -62,6 +63,8 @@ class HiddenPoint:
             return Reading(name, measurement, alarm=self._alarm(measurement, errors))
         if measurement.quantity is Quantity.LAMPS:
             return Reading(name, measurement, lit=self._lit(errors))
+        if measurement.quantity is Quantity.INSULATION:
+            raise ValueError("how well it insulates is no part of a hidden point")
         true = float(self.samples.predicted(measurement)[0])
         if measurement.quantity is Quantity.RESISTANCE:
             ability = measurement.instrument.ohms()
@@ -78,12 +81,12 @@ class HiddenPoint:
     def _alarm(self, measurement: Measurement, errors: TesterErrors) -> bool:
         if measurement.from_ is None or KINDS[measurement.instrument.kind].contact:
             raise ValueError("presence is what a non-contact detector says of one terminal")
-        volts = float(potential(measurement.from_, self.samples.solved((False, False)))[0])
+        volts = float(potential(measurement.from_, self.samples.solved(AS_FOUND))[0])
         return volts > errors.rng.uniform(ALARM_POSSIBLE_VOLTS, ALARM_CERTAIN_VOLTS)
 
     def _lit(self, errors: TesterErrors) -> dict[str, bool]:
         installation = self.samples.installation
-        across = lamp_volts(self.samples.solved((False, False)))
+        across = lamp_volts(self.samples.solved(AS_FOUND))
         shares = {
             lamp: float(across[lamp][0]) / installation.point.system.nominal_volts
             for lamp in lamps_on(installation.point.terminals)

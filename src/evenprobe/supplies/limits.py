@@ -32,6 +32,13 @@ class Band:
     low: float
     high: float
 
+    def holds(self, interval: tuple[float, float]) -> bool | None:
+        """Whether every value of an interval is inside; None where some are and some are not."""
+        low, high = interval
+        if self.low <= low and high <= self.high:
+            return True
+        return False if high < self.low or low > self.high else None
+
 
 @dataclass(frozen=True)
 class Limit:

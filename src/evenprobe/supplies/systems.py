@@ -34,6 +34,17 @@ class SupplySystem:
         """Line to neutral of the ordinary lines, in volts."""
         return min(volts for volts, _ in self.lines.values())
 
+    def volts_between(self, one: str, other: str) -> float:
+        """Nominal voltage between two conductors; whatever is no line sits at the neutral's potential."""
+        volts = [self.phasor(name) if name in self.lines else 0j for name in (one, other)]
+        return abs(volts[0] - volts[1])
+
+    @property
+    def highest_volts(self) -> float:
+        """The highest nominal voltage between any two of its conductors."""
+        conductors = (*self.lines, "N")
+        return max(self.volts_between(a, b) for a in conductors for b in conductors)
+
     @property
     def other_line_phasors(self) -> tuple[complex, ...]:
         """What a second line can sit at, per volt of the first. A one-line supply may still be a tap of a

@@ -14,6 +14,7 @@ from evenprobe.testers.instruments import (
     KINDS,
     LAMP_DARK_SHARE,
     STEP_LIGHTS_FROM,
+    TYPED,
     Ability,
     InstrumentKind,
 )
@@ -27,6 +28,8 @@ JOINT_OHMS, JOINT_SHARE = 0.02, 0.01
 """So does the resistance of a probe's touch."""
 FIRST_RANGE_COUNTS = 6000
 """Counts of an autoranging display, as the first range holds them."""
+NOT_JOINED_OHMS = 1e6
+"""More than this an insulation reading says nothing of what is joined to what."""
 BEYOND = 1e15
 """Stands for no upper end, above anything a tester shows."""
 
@@ -54,7 +57,7 @@ class Evidence:
     @property
     def with_source(self) -> bool:
         """Whether the prediction scales with the source's voltage."""
-        return self.measurement.quantity is not Quantity.RESISTANCE
+        return not self.measurement.dead
 
     @property
     def key(self) -> tuple[object, ...]:
@@ -106,9 +109,13 @@ def _repeated(evidence: Sequence[Evidence], *, by_any_like_tester: bool = False)
         ability = m.instrument.volts()
         connected = ability and (ability.input_ohm, ability.input_farad, ability.low_input_ohm)
         who = connected if by_any_like_tester else (e.tester, e.gain_share)
-        setup = m.quantity, frozenset((m.from_, m.to)), m.input, m.load_here_a, m.load_elsewhere_a, m.device, e.lamp
+        setup = m.quantity, frozenset((m.from_, m.to)), _circumstances(m), e.lamp
         groups.setdefault((setup, who), []).append(e)
     return list(groups.values())
+
+
+def _circumstances(m: Measurement) -> tuple[object, ...]:
+    return m.input, m.load_here_a, m.load_elsewhere_a, m.device, m.neutral
 
 
 @dataclass(frozen=True)
@@ -142,6 +149,8 @@ def weigh(reading: Reading, nominal_volts: float) -> tuple[Weighed, ...]:
             return (_voltage(reading),)
         case Quantity.RESISTANCE:
             return (_resistance(reading),)
+        case Quantity.INSULATION:
+            return (_insulation(reading),)
         case Quantity.PRESENCE:
             return (_presence(reading),)
         case Quantity.LAMPS:
@@ -198,6 +207,21 @@ def _resistance(reading: Reading) -> Weighed:
     value = reading.value or 0.0
     tolerance = ability.counts * _ohm_resolution(ability, value) + JOINT_OHMS + JOINT_SHARE * value
     return Evidence(reading, value, value, tolerance, ability.percent / 100, tester)
+
+
+def _insulation(reading: Reading) -> Weighed:
+    """It tells what is not joined, no more: how well it insulates is for its own limit to say."""
+    measurement = reading.measurement
+    instrument = measurement.instrument
+    if instrument != TYPED and instrument.kind is not InstrumentKind.INSULATION_TESTER:
+        return Kept(reading, f"a {instrument.kind} puts no test voltage on the insulation")
+    if instrument.proved is False:
+        return Kept(reading, "this tester was not proved, so it clears nothing")
+    if measurement.device == "closed":
+        return Kept(reading, "with the device closed the whole board is measured too; open it and repeat")
+    least = reading.at_least or (NOT_JOINED_OHMS if reading.over_range else reading.value or 0.0)
+    least = min(least, NOT_JOINED_OHMS)
+    return Evidence(reading, least, BEYOND, 0.1 * least + JOINT_OHMS, 0.05, f"{instrument.id} insulation")
 
 
 def _ohm_resolution(ability: Ability, ohms: float) -> float:

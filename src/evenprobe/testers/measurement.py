@@ -22,6 +22,9 @@ class Quantity(StrEnum):
 
 Input = Literal["high-z", "low-z"]
 Device = Literal["open", "closed"]
+Neutral = Literal["connected", "lifted"]
+Loads = Literal["connected", "disconnected"]
+DEAD_QUANTITIES = (Quantity.RESISTANCE, Quantity.INSULATION)
 
 
 @dataclass(frozen=True)
@@ -29,6 +32,7 @@ class Measurement:
     """`from_`: measuring point; `to`: reference point, None for what needs one point or all.
 
     Loads are known loads in amperes at nominal voltage; None means none known. `device`: the circuit's own.
+    `neutral`: lifted off its bar at the board, or opened by the device.
     """
 
     quantity: Quantity
@@ -39,6 +43,12 @@ class Measurement:
     load_here_a: float | None = None
     load_elsewhere_a: float | None = None
     device: Device = "closed"
+    neutral: Neutral = "connected"
+
+    @property
+    def dead(self) -> bool:
+        """Made on a dead circuit, by a source of the tester's own."""
+        return self.quantity in DEAD_QUANTITIES
 
     @property
     def as_is(self) -> bool:
@@ -51,7 +61,8 @@ class Reading:
     """A measurement and what was seen, in SI units.
 
     `value` for a number; `at_least` and `below` for steps; `over_range` for a display that shows only more
-    than its range; `alarm` for a detector; `lit` by lamp, named as `L-N`. `unfit`: why what was held then clears
+    than its range; `alarm` for a detector; `lit` by lamp, named as `L-N`. `test_volts` and `loads`
+    are of an insulation test. `unfit`: why what was held then clears
     nothing here, empty where it was fit.
     """
 
@@ -64,4 +75,6 @@ class Reading:
     alarm: bool | None = None
     lit: Mapping[str, bool] = field(default_factory=dict)
     dc: bool = False
+    test_volts: float | None = None
+    loads: Loads | None = None
     unfit: str = ""

@@ -121,7 +121,6 @@ def volts_to_cover(place: Place, system: SupplySystem, line_to_line: bool | None
     to_earth = max(abs(p) for p in phasors)
     if place is Place.PLUGGED_IN or line_to_line is False:
         return round(to_earth)
-    between = [abs(a - b) for a in phasors for b in phasors]
     if line_to_line and len(phasors) == 1:
-        between += [abs(1 - other) * abs(phasors[0]) for other in system.other_line_phasors]
-    return round(max(to_earth, *between))
+        return round(max(to_earth, *(abs(1 - other) * to_earth for other in system.other_line_phasors)))
+    return round(system.highest_volts)

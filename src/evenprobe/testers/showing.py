@@ -25,14 +25,14 @@ def port_of(terminal: Terminal) -> str:
 
 
 def shown(measurement: Measurement, solved: Solved, nominal_volts: float, frequency_hz: float) -> Array:
-    """Volts or ohms shown, (B,). `solved` is at DC for resistance, and with the device as the measurement says.
+    """Volts or ohms shown, (B,). `solved` is dead for ohms and insulation, and with the device as the measurement says.
 
     Raises ValueError for a quantity that has no single number.
     """
     if measurement.from_ is None or measurement.to is None:
         raise ValueError(f"{measurement.quantity} has no pair of points")
     pair = port_of(measurement.from_), port_of(measurement.to)
-    if measurement.quantity is Quantity.RESISTANCE:
+    if measurement.dead:
         through = np.real(solved.at.impedance(pair)) if pair[0] != pair[1] else np.zeros_like(solved.contact_ohm)
         return through + _touching(pair, solved)
     volts, behind, meter = _behind(measurement, pair, solved, nominal_volts, frequency_hz)
@@ -47,7 +47,7 @@ def slopes(measurement: Measurement, solved: Solved, nominal_volts: float, frequ
     assert measurement.from_ is not None
     assert measurement.to is not None
     pair = port_of(measurement.from_), port_of(measurement.to)
-    if measurement.quantity is Quantity.RESISTANCE:
+    if measurement.dead:
         return solved.at.ohms_per_siemens(pair)
     volts, behind, meter = _behind(measurement, pair, solved, nominal_volts, frequency_hz)
     loads = _known_loads(measurement, solved, nominal_volts)

@@ -1,6 +1,7 @@
 """Conductor sizes and their resistance at 20 °C.
 
 mm²: IEC 60228, copper class 1 and 2. AWG: diameters of ASTM B258 with annealed copper (IEC 60028).
+Aluminium of the same size: by the ratio of the two metals' resistivities.
 """
 
 import re
@@ -11,18 +12,25 @@ Material = Literal["copper", "aluminium"]
 
 TEMPERATURE_COEFFICIENT: dict[Material, float] = {"copper": 0.00393, "aluminium": 0.00403}
 """Per kelvin from 20 °C (IEC 60028, IEC 60889)."""
+OVER_COPPER: dict[Material, float] = {"copper": 1.0, "aluminium": 28.264 / 17.241}
+"""Resistivity over that of annealed copper: 28.264 nΩ·m (IEC 60889) and 17.241 nΩ·m (IEC 60028)."""
 
 
 @dataclass(frozen=True)
 class Conductor:
-    """`ohm_per_m` at 20 °C."""
+    """`ohm_per_m` of copper at 20 °C."""
 
     name: str
     ohm_per_m: float
 
     def ohms(self, length_m: float, temperature_c: float = 20.0, material: Material = "copper") -> float:
         """Resistance of one conductor of that length, in ohms."""
-        return self.ohm_per_m * length_m * (1 + TEMPERATURE_COEFFICIENT[material] * (temperature_c - 20))
+        return (
+            self.ohm_per_m
+            * OVER_COPPER[material]
+            * length_m
+            * (1 + TEMPERATURE_COEFFICIENT[material] * (temperature_c - 20))
+        )
 
 
 _MILLIOHMS_PER_METRE = {

@@ -11,7 +11,7 @@ the sources at zero and the device open.
 
 from dataclasses import dataclass, replace
 from functools import cached_property
-from typing import Any, Literal
+from typing import Any, Literal, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -28,6 +28,21 @@ Array = NDArray[Any]
 OPEN_SIEMENS = 1e-9
 TERMINALS = ("L", "N", "PE", "TAP_L", "TAP_N", "REF")
 """Ports of a solved installation: the contacts as labelled, where other loads tap the run, the mass of earth."""
+BOARD_ENDS = ("BOARD-L", "BOARD-N", "BOARD-PE")
+"""More of them when it is dead: the conductors' ends at the board."""
+
+
+class Mode(NamedTuple):
+    """How the installation is solved: at DC with its sources at zero, with the device open, the neutral off its bar."""
+
+    dc: bool = False
+    device_open: bool = False
+    neutral_lifted: bool = False
+
+
+AS_FOUND = Mode()
+DEAD = Mode(dc=True, device_open=True)
+NEUTRAL_LIFTED = Mode(dc=True, device_open=True, neutral_lifted=True)
 
 _MESH = Mesh(
     {
@@ -56,7 +71,19 @@ _MESH = Mesh(
         "stray_e": ("earth_end", EARTH),
     }
 )
+_DEAD_MESH = Mesh(
+    {
+        **_MESH.branches,
+        "device": ("line_bar", "line_out"),
+        "line_a": ("line_out", "line_tap"),
+        "neutral_link": ("neutral_bar", "neutral_out"),
+        "neutral_a": ("neutral_out", "neutral_tap"),
+    }
+)
+"""The same with the ends at the board apart, where dead tests are made."""
+CLOSED_SIEMENS = 1e3
 _PORTS = ("line_end", "neutral_end", "earth_end", "line_tap", "neutral_tap", EARTH)
+_DEAD_PORTS = (*_PORTS, "line_out", "neutral_out", "earth_bar")
 _PORT_OF_WIRE: dict[Wire, int] = {"line": 0, "neutral": 1, "earth": 2}
 _BETWEEN: dict[frozenset[Wire], str] = {
     frozenset(("line", "neutral")): "ln_end",
@@ -65,6 +92,15 @@ _BETWEEN: dict[frozenset[Wire], str] = {
 }
 _WIRES: tuple[Wire, ...] = ("line", "neutral", "earth")
 
+REGULATING = (
+    "source_ohm",
+    "source_angle",
+    "service_neutral_ohm",
+    "board_load_a",
+    "other_load_a",
+    "load_at_contacts_a",
+)
+"""Unknowns the EMF depends on for a given voltage at the board."""
 BesideBranches = Literal["known_load_error", "contact_ohm", "reference_ohm"]
 
 
@@ -97,19 +133,18 @@ class Installation:
         self.unknowns = Unknowns(point)
         self._omega = 2 * np.pi * point.system.frequency_hz
 
-    def solve(
-        self, values: Values, blocks: Blocks, *, dc: bool = False, device_open: bool = False, with_slopes: bool = False
-    ) -> Solved:
+    def solve(self, values: Values, blocks: Blocks, mode: Mode = AS_FOUND, *, with_slopes: bool = False) -> Solved:
         """Solve samples, given as the values (B,) of the unknowns.
 
-        With `dc`, sources are at zero and impedances are resistances, as an ohmmeter sees them.
+        At DC sources are at zero and impedances are resistances, as an ohmmeter sees them.
         """
-        emf: dict[str, Array] = {}
-        if not dc:
+        admittance = self._admittances(values, blocks, mode)
+        if mode.dc:
+            solution = _DEAD_MESH.solve(admittance, {}, _DEAD_PORTS, with_slopes=with_slopes)
+        else:
             line_emf, neutral_emf = self._sources(values, blocks)
             emf = {"source": line_emf, "neutral_a": -neutral_emf}
-        admittance = self._admittances(values, blocks, dc, device_open)
-        solution = _MESH.solve(admittance, emf, _PORTS, with_slopes=with_slopes)
+            solution = _MESH.solve(admittance, emf, _PORTS, with_slopes=with_slopes)
         return Solved(
             self._as_labelled(solution, values, blocks),
             values["known_load_error"],
@@ -117,10 +152,19 @@ class Installation:
             values["reference_ohm"],
         )
 
+    def sensitivities(self, mode: Mode) -> Sensitivities[Mode]:
+        """How what it shows then answers to each unknown."""
+        return self._dead_sensitivities if mode.dc else self._live_sensitivities
+
     @cached_property
-    def sensitivities(self) -> Sensitivities:
-        """How what it shows answers to each unknown."""
-        return Sensitivities(self.unknowns, tuple(_MESH.branches), self._admittances)
+    def _live_sensitivities(self) -> Sensitivities[Mode]:
+        return Sensitivities(
+            self.unknowns, tuple(_MESH.branches), (AS_FOUND, Mode(device_open=True)), self._admittances
+        )
+
+    @cached_property
+    def _dead_sensitivities(self) -> Sensitivities[Mode]:
+        return Sensitivities(self.unknowns, tuple(_DEAD_MESH.branches), (DEAD, NEUTRAL_LIFTED), self._admittances)
 
     def source_span(self, condition: Condition) -> tuple[float, float]:
         """Source voltage, lowest and highest, that the condition allows."""
@@ -143,7 +187,7 @@ class Installation:
         return moved
 
     def source_volts(self, values: Values, blocks: Blocks) -> Array:
-        """Magnitude of each sample's source voltage (B,)."""
+        """Each sample's source voltage, (B,): its EMF, or where that is the condition its voltage at the board."""
         healthy = self.unknowns.ranges["source_volts"]
         volts = values["source_volts"].copy()
         for condition, rows in blocks:
@@ -153,8 +197,25 @@ class Installation:
                 volts[rows] = low + share * (high - low)
         return volts
 
+    def regulation(self, values: Values, blocks: Blocks) -> Array:
+        """The source's EMF over the voltage that `source_volts` is, (B,).
+
+        A supply is too high or too low where it is so at the board as it is found, the unknown loads on. Else it
+        is the EMF that is within the band.
+        """
+        found = np.ones(len(values["source_ohm"]))
+        for condition, rows in blocks:
+            if condition.source_share is not None:
+                found[rows] = self._emf_over_board({name: values[name][rows] for name in REGULATING})
+        return found
+
+    def _emf_over_board(self, values: Values) -> Array:
+        behind = values["source_ohm"] * np.exp(1j * values["source_angle"]) + values["service_neutral_ohm"]
+        amperes = values["board_load_a"] + values["other_load_a"] + values["load_at_contacts_a"]
+        return np.asarray(np.abs(1 + behind * amperes / self.point.system.nominal_volts))
+
     def _sources(self, values: Values, blocks: Blocks) -> tuple[Array, Array]:
-        volts = self.source_volts(values, blocks).astype(complex)
+        volts = (self.source_volts(values, blocks) * self.regulation(values, blocks)).astype(complex)
         second = np.zeros_like(volts)
         others = np.array(self.point.system.other_line_phasors)
         for condition, rows in blocks:
@@ -163,8 +224,9 @@ class Installation:
                 second[rows] = volts[rows] * others[which]
         return volts, second
 
-    def _admittances(self, values: Values, blocks: Blocks, dc: bool, device_open: bool) -> dict[str, Array]:
+    def _admittances(self, values: Values, blocks: Blocks, mode: Mode) -> dict[str, Array]:
         v = values
+        dc = mode.dc
         count = len(v["length_m"])
         jw: complex | float = 0.0 if dc else 1j * self._omega
         nominal = self.point.system.nominal_volts
@@ -184,7 +246,7 @@ class Installation:
             "board_load": v["board_load_a"] / nominal + OPEN_SIEMENS,
             "source_stray_l": capacitor(v["source_stray_farad"] * v["source_stray_l_share"]) + OPEN_SIEMENS,
             **self._earthing(values, blocks, capacitor),
-            **self._run(values, blocks, capacitor, device_open),
+            **self._run(values, blocks, capacitor, mode),
         }
 
         near_share = 0.5 + v["tap"] / 2
@@ -223,7 +285,7 @@ class Installation:
             "source_electrode": electrode + capacitor(v["source_stray_farad"] * v["source_stray_n_share"]),
         }
 
-    def _run(self, v: Values, blocks: Blocks, capacitor: Any, device_open: bool) -> dict[str, Array]:
+    def _run(self, v: Values, blocks: Blocks, capacitor: Any, mode: Mode) -> dict[str, Array]:
         count = len(v["length_m"])
         per_wire: dict[Wire, Array] = {"line": v["ohm_per_m"] * v["length_m"] * v["warmth"]}
         per_wire["neutral"] = per_wire["line"] * v["neutral_match"]
@@ -246,21 +308,26 @@ class Installation:
             for segment, share, here in (("a", v["tap"], before_tap), ("b", 1 - v["tap"], ~before_tap)):
                 whole = 1 / (ohm * share + 1e-3 + joint * here)
                 y[f"{wire}_{segment}"] = np.where(is_open & here, opened, whole + 0 * opened)
+        device = "device" if mode.dc else "line_a"
+        if mode.dc:
+            y["device"] = np.full(count, CLOSED_SIEMENS)
+            y["neutral_link"] = np.full(count, OPEN_SIEMENS if mode.neutral_lifted else CLOSED_SIEMENS)
         for condition, rows in blocks:
             if condition.open_at_device:
-                y["line_a"][rows] = at_device[rows]
-        if device_open:
-            y["line_a"] = at_device
+                y[device][rows] = at_device[rows]
+        if mode.device_open:
+            y[device] = at_device
         return y
 
     def _as_labelled(self, solution: Solution, values: Values, blocks: Blocks) -> Solution:
         """The solution by the contacts' labels rather than by the wires behind them."""
         count = solution.volts.shape[1]
-        ports = np.tile(np.arange(len(TERMINALS))[:, None], count)
+        names = (*TERMINALS, *BOARD_ENDS)[: len(solution.ports)]
+        ports = np.tile(np.arange(len(names))[:, None], count)
         for condition, rows in blocks:
             if condition.contacts != HEALTHY:
                 ports[:3, rows] = [[_PORT_OF_WIRE[wire]] for wire in condition.contacts]
         if not self.point.polarised:
             turned = np.flatnonzero(values["way_round"] < 0.5)
             ports[:2, turned] = ports[1::-1, turned]
-        return solution.at_ports(TERMINALS, ports)
+        return solution.at_ports(names, ports)

@@ -17,8 +17,18 @@ class Terminal(StrEnum):
     PE = "PE"
     CASE = "CASE"
     REF = "REF"
+    BOARD_L = "BOARD-L"
+    BOARD_N = "BOARD-N"
+    BOARD_PE = "BOARD-PE"
 
 
+BOARD_END: dict[Terminal, Terminal] = {
+    Terminal.L: Terminal.BOARD_L,
+    Terminal.N: Terminal.BOARD_N,
+    Terminal.PE: Terminal.BOARD_PE,
+    Terminal.CASE: Terminal.BOARD_PE,
+}
+"""The other end of the conductor behind a terminal: the device's outgoing terminal, the neutral, the earth bar."""
 LINES = (Terminal.L, Terminal.L1, Terminal.L2, Terminal.L3)
 METALWORK = (Terminal.PE, Terminal.CASE)
 
@@ -68,3 +78,8 @@ class PointFacts:
 def contact_pairs(terminals: tuple[Terminal, ...]) -> tuple[tuple[Terminal, Terminal], ...]:
     """Every unordered pair of the point's contacts; the reference earth is not a contact."""
     return tuple(combinations((t for t in terminals if t is not Terminal.REF), 2))
+
+
+def board_ends(terminals: tuple[Terminal, ...]) -> tuple[Terminal, ...]:
+    """Ends at the board of the conductors that come to these terminals, each once."""
+    return tuple(dict.fromkeys(BOARD_END[t] for t in terminals if t in BOARD_END))

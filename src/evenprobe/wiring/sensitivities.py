@@ -6,7 +6,7 @@ unknown does to the branches, and the two together are the slopes that samples a
 
 from collections.abc import Callable, Sequence
 from functools import cached_property
-from typing import Any
+from typing import Any, Generic, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -23,22 +23,26 @@ SLOPE_STEP = 1e-5
 """Of the unit cube, for differences."""
 SPARSITY_SAMPLES = 4
 """Of each condition, to see which unknowns touch which branch: all there, each on both sides of its middle."""
+Mode = TypeVar("Mode")
+"""How the installation is solved."""
 
 
-class Sensitivities:
-    """Of an installation with these unknowns and branches; `admittances` of (values, blocks, dc, device open)."""
+class Sensitivities(Generic[Mode]):
+    """Of an installation with these unknowns and branches in these modes; `admittances` of (values, blocks, mode)."""
 
     def __init__(
         self,
         unknowns: Unknowns,
         branches: Sequence[str],
-        admittances: Callable[[Values, Blocks, bool, bool], dict[str, Array]],
+        modes: Sequence[Mode],
+        admittances: Callable[[Values, Blocks, Mode], dict[str, Array]],
     ) -> None:
         self._unknowns = unknowns
         self._branches = branches
+        self._modes = modes
         self._admittances = admittances
 
-    def slopes(self, per_branch: Array, cube: Cube, blocks: Blocks, *, dc: bool, device_open: bool) -> Array:
+    def slopes(self, per_branch: Array, cube: Cube, blocks: Blocks, mode: Mode) -> Array:
         """What quantities (R, B) that answer to the branches' admittances change by along each axis, (B, R, unknowns).
 
         `per_branch` (R, K, B): per siemens of each branch, complex, of whose products the real part counts. How
@@ -48,7 +52,7 @@ class Sensitivities:
         touches, group = self._sparsity
         step = np.where(cube > 0.5, -SLOPE_STEP, SLOPE_STEP)
         together = np.arange(int(group.max()) + 1)[:, None] == group
-        change = self._changes(cube, blocks, step, together, dc, device_open)
+        change = self._changes(cube, blocks, step, together, mode)
         moves = np.ascontiguousarray(change.transpose(2, 1, 0))
         answers = np.ascontiguousarray(per_branch.transpose(2, 0, 1))
         found = np.empty((*answers.shape[:2], cube.shape[1]))
@@ -68,8 +72,8 @@ class Sensitivities:
         step = np.where(cube > 0.5, -SLOPE_STEP, SLOPE_STEP)
         alone = np.eye(self._unknowns.count, dtype=bool)
         touches = np.zeros((len(self._branches), self._unknowns.count), dtype=bool)
-        for dc, device_open in ((False, False), (False, True), (True, True)):
-            touches |= (self._changes(cube, blocks, step, alone, dc, device_open) != 0).any(axis=1)
+        for mode in self._modes:
+            touches |= (self._changes(cube, blocks, step, alone, mode) != 0).any(axis=1)
         group = np.zeros(self._unknowns.count, dtype=np.intp)
         used: list[NDArray[np.bool_]] = []
         for axis in np.argsort(-touches.sum(axis=0), kind="stable"):
@@ -80,14 +84,12 @@ class Sensitivities:
             used[group[axis]] |= touches[:, axis]
         return touches, group
 
-    def _changes(
-        self, cube: Cube, blocks: Blocks, step: Cube, together: NDArray[np.bool_], dc: bool, device_open: bool
-    ) -> Array:
+    def _changes(self, cube: Cube, blocks: Blocks, step: Cube, together: NDArray[np.bool_], mode: Mode) -> Array:
         """Change of each branch's admittance, (K, B, G), when each group (G, unknowns) of axes makes its step."""
         count, groups = len(cube), len(together)
         moved = np.concatenate([cube[:, None], cube[:, None] + step[:, None] * together], axis=1)
         wider = [(c, slice(rows.start * (1 + groups), rows.stop * (1 + groups))) for c, rows in blocks]
         values = self._unknowns(moved.reshape(-1, cube.shape[1]))
-        admittance = self._admittances(values, wider, dc, device_open)
+        admittance = self._admittances(values, wider, mode)
         stacked = np.stack([admittance[name] for name in self._branches]).reshape(-1, count, 1 + groups)
         return np.asarray(stacked[:, :, 1:] - stacked[:, :, :1])

@@ -1,0 +1,126 @@
+"""Parts taken out and checked alone: capacitors, batteries, sensors, coils, heating elements, filaments.
+
+Fuses, switches and breakers are contacts, see `continuity`. R = V²/P for what only heats, a tenth of it for a
+cold filament; IEC 60947-4-1 for coils; makers' figures else.
+"""
+
+from collections.abc import Sequence
+from typing import Literal
+
+from evenprobe.deadtests.outcome import Outcome, Result, held_against, worst
+from evenprobe.deadtests.shown import Accuracy, Shown
+from evenprobe.deadtests.slips import did_you_mean
+from evenprobe.supplies import Band, Limit
+from evenprobe.supplies.test_limits import (
+    BATTERIES,
+    CAPACITOR_TOLERANCE_PERCENT,
+    COIL_DROP_OUT,
+    COIL_PULL_IN,
+    ELEMENT,
+    FILAMENT,
+    FILAMENT_COLD_SHARE,
+    SENSOR_TOLERANCE_C,
+)
+
+SHORTED_SHARE = 0.1
+"""An element with so little of its resistance has turns joined."""
+
+
+def capacitor(printed_uf: float, measured: Shown, tolerance_percent: float | None) -> Outcome:
+    """Capacitance in microfarads, discharged and disconnected first."""
+    tolerance = CAPACITOR_TOLERANCE_PERCENT if tolerance_percent is None else tolerance_percent
+    source = "usual tolerance" if tolerance_percent is None else "printed tolerance"
+    limit = Limit("capacitor.tolerance", "%", Band(-tolerance, tolerance), source)
+    if measured.beyond:
+        return Outcome(Result.FAIL, "Over-range: shorted, or the range is too small. Try a larger range.", limit)
+    deviation = Shown(100 * (measured.value / printed_uf - 1), 100 * measured.doubt / printed_uf)
+    result = held_against(limit, deviation.interval)
+    text = {
+        Result.PASS: "Within its tolerance.",
+        Result.BORDERLINE: "Its tolerance lies inside the tester's error.",
+        Result.FAIL: "Out of its tolerance: replace it.",
+    }[result]
+    question = did_you_mean(measured.value, printed_uf, "µF")
+    return Outcome(result, text, limit, {"deviation_percent": deviation.value}, question)
+
+
+def battery(chemistry: str, measured: Shown) -> Outcome:
+    """Volts at rest. A minus sign says the leads are the other way round; it is judged by its magnitude."""
+    states = BATTERIES[chemistry]
+    volts = Shown(abs(measured.value), measured.doubt)
+    least = next(s for s in reversed(states) if s.usable)
+    limit = Limit("battery.at-rest", "V", Band(least.volts, float("inf")), "makers' data, at rest")
+    state = next(s for s in states if volts.value >= s.volts)
+    result = held_against(limit, volts.interval)
+    if result is Result.PASS and not state.good:
+        result = Result.NOTE
+    text = f"{state.says[0].upper()}{state.says[1:]}."
+    if measured.value < 0:
+        result = worst([result, Result.NOTE])
+        text += " The minus sign: leads or battery are the other way round. Find out which before it is connected."
+    question = did_you_mean(volts.value, states[0].volts, "V")
+    return Outcome(result, text, limit, {"state": state.says, "volts": volts.value}, question)
+
+
+def temperature_sensor(pairs: Sequence[tuple[float, float]], tolerance_c: float | None, accuracy: Accuracy) -> Outcome:
+    """Pairs of (true, shown) temperatures in °C; one alone says nothing of the slope."""
+    tolerance = SENSOR_TOLERANCE_C if tolerance_c is None else tolerance_c
+    limit = Limit("sensor.difference", "°C", Band(-tolerance, tolerance), "maker's figure, else 1 °C")
+    differences = [Shown(shown - true, accuracy.shows(shown).doubt) for true, shown in pairs]
+    result = worst(held_against(limit, d.interval) for d in differences)
+    text = {
+        Result.PASS: "Within its tolerance.",
+        Result.BORDERLINE: "At the edge of its tolerance.",
+        Result.FAIL: "Out of its tolerance: replace it, or its lead.",
+    }[result]
+    if len({true for true, _ in pairs}) < 2:
+        result, text = worst([result, Result.NOTE]), f"{text} One temperature says nothing of another: take a second."
+    greatest = max(differences, key=lambda d: abs(d.value))
+    return Outcome(result, text, limit, {"difference_c": greatest.value})
+
+
+def coil(rated_v: float, measured: Shown | None, *, energised: bool = True, winding: Shown | None = None) -> Outcome:
+    """A contactor's or relay's coil: volts across it, told to pull in or to drop out; ohms of its winding."""
+    if winding is not None and winding.beyond:
+        return Outcome(Result.FAIL, "Over-range: the winding is open. Replace the coil.", COIL_PULL_IN)
+    if measured is None:
+        return Outcome(Result.NOTE, "Not open. Measure the volts across it while it should pull in.", COIL_PULL_IN)
+    share = measured.times(100 / rated_v)
+    limit = COIL_PULL_IN if energised else COIL_DROP_OUT
+    result = held_against(limit, share.interval)
+    if energised and result is Result.FAIL and share.value > limit.band.high:
+        result, text = Result.NOTE, "It pulls in; the voltage is more than the coil is made for and it will run hot."
+    else:
+        text = _COIL_SAYS[energised, result]
+    return Outcome(result, text, limit, {"share_percent": share.value}, did_you_mean(measured.value, rated_v, "V"))
+
+
+_COIL_SAYS = {
+    (True, Result.PASS): "Enough to pull in.",
+    (True, Result.BORDERLINE): "At the edge of pulling in.",
+    (True, Result.FAIL): "Too little to pull in: walk the control chain, something before the coil takes the rest.",
+    (False, Result.PASS): "Little enough to drop out.",
+    (False, Result.BORDERLINE): "At the edge of dropping out.",
+    (False, Result.FAIL): "Enough to hold it in when it should drop out: look for a leak or a second feed.",
+}
+
+
+def element(
+    rated_v: float, rated_w: float, measured: Shown, null_ohm: float | None, what: Literal["element", "filament"]
+) -> Outcome:
+    """A heating element, or a filament cold, in ohms."""
+    guide, share = (FILAMENT, FILAMENT_COLD_SHARE) if what == "filament" else (ELEMENT, 1.0)
+    expected = share * rated_v**2 / rated_w
+    limit = Limit(guide.id, guide.unit, Band(guide.band.low * expected, guide.band.high * expected), guide.source)
+    if measured.beyond:
+        return Outcome(Result.FAIL, f"Over-range: the {what} is broken.", limit, {"expected_ohm": expected})
+    corrected = measured.less(null_ohm or 0.0)
+    computed = {"expected_ohm": expected, "corrected_ohm": max(0.0, corrected.value)}
+    inside = held_against(limit, corrected.interval)
+    if corrected.value < SHORTED_SHARE * expected:
+        result, text = Result.FAIL, "Far too low: turns or leads are joined. Do not connect it."
+    elif inside is Result.PASS:
+        result, text = Result.PASS, "About what it should be."
+    else:
+        result, text = Result.NOTE, "Not what its rating makes of it: check the rating plate and the range."
+    return Outcome(result, text, limit, computed, did_you_mean(measured.value, expected, "ohm"))

@@ -1,0 +1,168 @@
+"""Continuity of what must be joined, separation of what must not, contacts open and closed. Circuit dead.
+
+R = r20 · length · (1 + α (θ − 20)) (IEC 60228, ASTM B258); the leads come off. A "short" of several ohms is
+shown as the load it would be, U²/R, and a bolted one by its distance along the run, half the loop.
+"""
+
+from dataclasses import dataclass
+
+from evenprobe.deadtests.outcome import Outcome, Result, held_against, worst
+from evenprobe.deadtests.shown import Shown
+from evenprobe.deadtests.slips import did_you_mean
+from evenprobe.supplies import SupplySystem
+from evenprobe.supplies.test_limits import (
+    BOND_UNKNOWN_RUN,
+    CONTACT,
+    CONTACT_GOOD_OHMS,
+    LEADS_NULL,
+    SEPARATE,
+    SEPARATE_OHMS,
+    bond,
+)
+from evenprobe.wiring.conductors import Conductor, Material
+
+REFERENCE_C = 20.0
+LARGEST_LOAD_W = 25e3
+"""What would take more than this on one circuit is no load but a joint."""
+WITHIN_A_TOUCH_OHMS = 0.02
+"""How far below the null a reading may come by the probes' touch alone."""
+NO_MAINS_LOAD_W = 1.0
+
+
+@dataclass(frozen=True)
+class Run:
+    """The conductor under test, as far as known. `temperature_c` None: taken as 20 °C, and said so."""
+
+    conductor: Conductor | None = None
+    length_m: float | None = None
+    temperature_c: float | None = None
+    material: Material = "copper"
+
+    @property
+    def ohms(self) -> float | None:
+        """What it should have, one way; None where size or length is not known."""
+        if self.conductor is None or self.length_m is None:
+            return None
+        return self.conductor.ohms(self.length_m, self._temperature, self.material)
+
+    @property
+    def ohms_per_metre(self) -> float | None:
+        return None if self.conductor is None else self.conductor.ohms(1.0, self._temperature, self.material)
+
+    @property
+    def assumption(self) -> str:
+        return "" if self.temperature_c is not None else " Conductor taken as 20 °C: no temperature was given."
+
+    @property
+    def _temperature(self) -> float:
+        return REFERENCE_C if self.temperature_c is None else self.temperature_c
+
+
+def continuity(measured: Shown, null_ohm: float | None, run: Run) -> Outcome:
+    """A conductor that must be joined, end to end, in ohms. An over-range display is an open conductor."""
+    if measured.beyond:
+        return Outcome(Result.FAIL, "Open: the tester shows over-range. Look for a broken or loose joint.")
+    corrected = measured.less(null_ohm or 0.0)
+    expected = run.ohms
+    computed = {"corrected_ohm": max(0.0, corrected.value), "expected_ohm": expected}
+    limit = BOND_UNKNOWN_RUN if expected is None else bond(expected)
+    if _below_the_null(corrected):
+        return Outcome(Result.INVALID, _BELOW_NULL, limit, computed)
+    result = held_against(limit, corrected.interval)
+    if expected is None and result is Result.PASS:
+        result = Result.NOTE
+    text = {
+        Result.PASS: f"Joined, as the run should be: {expected or 0:.3g} Ω expected.",
+        Result.NOTE: "Joined. Without length and size nobody can say whether it should read less.",
+        Result.BORDERLINE: f"{_AT_LIMIT} A low-ohm tester of finer error decides.",
+        Result.FAIL: "Higher than the run can explain: a poor joint, or a longer way than written down.",
+    }[result]
+    question = did_you_mean(measured.value, expected or None, "ohm")
+    result, leads = _with_leads(result, null_ohm)
+    return Outcome(result, text + leads + (run.assumption if expected else ""), limit, computed, question)
+
+
+def separation(
+    measured: Shown, null_ohm: float | None, run: Run, system: SupplySystem, between: tuple[str, str] = ("L", "N")
+) -> Outcome:
+    """Two conductors that must not be joined, in ohms. `between`: which, for the voltage a load would take."""
+    if measured.beyond:
+        return Outcome(
+            Result.PASS, "Not joined. The insulation test comes next: ohms say nothing of insulation.", SEPARATE
+        )
+    corrected = measured.less(null_ohm or 0.0)
+    ohms = max(0.0, corrected.value)
+    volts = system.volts_between(*between) or system.nominal_volts
+    per_metre = run.ohms_per_metre
+    watts = volts**2 / ohms if ohms else None
+    metres = ohms / (2 * per_metre) if per_metre else None
+    computed = {"corrected_ohm": ohms, "load_w": watts, "distance_m": metres}
+    if _below_the_null(corrected):
+        return Outcome(Result.INVALID, _BELOW_NULL, SEPARATE, computed)
+    if ohms >= SEPARATE_OHMS:
+        text = "High, and not over-range. An insulation test decides; damp, a filter or a long way round read so."
+        return Outcome(Result.BORDERLINE, text, SEPARATE, computed)
+    if watts is None or watts > LARGEST_LOAD_W:
+        where = f", about {metres:.0f} m along the run" if metres is not None else ""
+        text = f"Joined: no load takes so much. A short{where}."
+    elif watts >= NO_MAINS_LOAD_W:
+        text = f"Joined by what would be a load of {_watts(watts)}: look for one still connected, then for a short."
+    else:
+        text = "A leak, too high in ohms for a load and silent on a beeper: damp, carbonised insulation, a filter."
+    return Outcome(Result.FAIL, text + (run.assumption if metres is not None else ""), SEPARATE, computed)
+
+
+def closed_contact(
+    what: str, closed: Shown | None, null_ohm: float | None, opens: bool | None, *, latches: bool | None = None
+) -> Outcome:
+    """A fuse, switch or breaker. `opens`: whether it read over-range open; `latches`: whether it stays in.
+
+    None of either: it has no such thing, or nobody tried.
+    """
+    if latches is False:
+        return Outcome(Result.FAIL, f"The {what} does not latch. With the outgoing conductor off: replace it.", CONTACT)
+    if opens is False:
+        return Outcome(Result.FAIL, f"The {what} does not open: it reads joined when it is off. Replace it.", CONTACT)
+    if closed is None:
+        return Outcome(Result.NOTE, f"The {what} opens; how it reads closed was not measured.", CONTACT)
+    if closed.beyond:
+        says = "is blown" if what == "fuse" else "does not close, or will not latch"
+        return Outcome(Result.FAIL, f"Over-range when closed: the {what} {says}.", CONTACT)
+    corrected = closed.less(null_ohm or 0.0)
+    computed = {"corrected_ohm": max(0.0, corrected.value)}
+    if _below_the_null(corrected):
+        return Outcome(Result.INVALID, _BELOW_NULL, CONTACT, computed)
+    result = held_against(CONTACT, corrected.interval)
+    if result is Result.PASS and corrected.value > CONTACT_GOOD_OHMS:
+        result = Result.NOTE
+    text = {
+        Result.PASS: f"The {what} closes well.",
+        Result.NOTE: f"The {what} closes, and not as well as it should: {CONTACT_GOOD_OHMS:g} Ω is good. Look again.",
+        Result.BORDERLINE: _AT_LIMIT,
+        Result.FAIL: f"The {what} has worn or burnt contacts. Replace it.",
+    }[result]
+    if result is Result.PASS and opens is None and what != "fuse":
+        result, text = Result.NOTE, f"{text} Whether it opens was not tried."
+    result, leads = _with_leads(result, null_ohm)
+    return Outcome(result, text + leads, CONTACT, computed)
+
+
+_BELOW_NULL = "Less than the leads alone: null them again, tips together, and repeat. It does not count."
+_AT_LIMIT = "The limit lies inside the tester's error."
+
+
+def _below_the_null(corrected: Shown) -> bool:
+    return corrected.value < 0 and corrected.interval[1] < WITHIN_A_TOUCH_OHMS
+
+
+def _with_leads(result: Result, null_ohm: float | None) -> tuple[Result, str]:
+    """A result with leads in it that should not be trusted, and what to say of them."""
+    if null_ohm is None:
+        return result, " The leads were not nulled, so they are in the reading."
+    if null_ohm > LEADS_NULL.band.high:
+        return worst([result, Result.NOTE]), f" The leads read {null_ohm:g} Ω: clean or replace them and repeat."
+    return result, ""
+
+
+def _watts(watts: float) -> str:
+    return f"{watts / 1000:.1f} kW" if watts >= 1000 else f"{watts:.0f} W"

@@ -1,0 +1,200 @@
+"""Insulation resistance: at the right voltage, at 20 °C, against the limit and against last time.
+
+IEC 60364-6 table 6A, ANSI/NETA ATS. Resistance halves for every 10 °C more, R20 = R · 2^((θ − 20)/10).
+Conductances of circuits in parallel add. A cable is a capacitor: it charges through the tester and holds
+the test voltage afterwards.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from math import inf, log
+
+from evenprobe.deadtests.outcome import Outcome, Result, held_against, worst
+from evenprobe.deadtests.shown import Shown
+from evenprobe.deadtests.slips import did_you_mean
+from evenprobe.supplies.test_limits import (
+    ABSORPTION,
+    DISCHARGED_VOLTS,
+    POLARISATION,
+    POLARISATION_UP_TO_MOHM,
+    WATCH,
+    WATCH_TREND,
+    InsulationRule,
+)
+
+REFERENCE_C = 20.0
+HALVES_EVERY_K = 10.0
+FARAD_PER_M = 120e-12
+"""One conductor to another along a cable, the most it may be."""
+TEST_AMPERES = 1e-3
+"""What an insulation tester at least drives (IEC 61557-2)."""
+DISCHARGE_OHMS = 100e3
+"""Through the tester, once the test is over."""
+WINDING_DISCHARGE_TIMES = 4
+"""At least so many times the test's own duration."""
+
+
+def at_20_degrees(mohm: float, temperature_c: float) -> float:
+    """Megohms at 20 °C of what was measured at another temperature."""
+    return float(mohm * 2 ** ((temperature_c - REFERENCE_C) / HALVES_EVERY_K))
+
+
+def as_measured_at(mohm_20c: float, temperature_c: float) -> float:
+    """The other way round: what would be measured at that temperature."""
+    return mohm_20c / at_20_degrees(1.0, temperature_c)
+
+
+def insulation(
+    measured: Shown,
+    rule: InsulationRule,
+    test_volts: float | None,
+    *,
+    temperature_c: float | None = None,
+    previous_mohm_20c: float | None = None,
+    loads: str | None = None,
+    length_m: float | None = None,
+) -> Outcome:
+    """Megohms between two conductors. `loads`: connected, disconnected, None where nobody wrote it down.
+
+    Judged by the value at 20 °C. Loads connected or another test voltage: it does not count, though it may alarm.
+    """
+    warmth = at_20_degrees(1.0, REFERENCE_C if temperature_c is None else temperature_c)
+    corrected = measured.times(warmth)
+    known = corrected.value < inf
+    trend = corrected.value / previous_mohm_20c if previous_mohm_20c and known else None
+    computed = {
+        "mohm_20c": corrected.value if known else None,
+        "required_mohm": rule.least_mohm,
+        "required_test_v": rule.test_volts,
+        "trend": trend,
+        **(charging(length_m, rule.test_volts, measured.value) if length_m else {}),
+    }
+    result = held_against(rule.limit, corrected.interval)
+    assumed = " Taken as 20 °C: no temperature was given." if temperature_c is None and known else ""
+    wrong = _does_not_count(rule, test_volts, loads)
+    if wrong:
+        alarm = (
+            " It is below the limit even so: treat it as failing until it is repeated." if result is Result.FAIL else ""
+        )
+        return Outcome(Result.INVALID, wrong + alarm + assumed, rule.limit, computed)
+    notes = _notes(measured, corrected, rule, trend)
+    question = did_you_mean(
+        measured.value, previous_mohm_20c and as_measured_at(previous_mohm_20c, temperature_c or 20), "Mohm"
+    )
+    text = {
+        Result.PASS: f"At least {rule.least_mohm:g} MΩ, as it must be.",
+        Result.BORDERLINE: "More than the tester's range says no more than that: use a higher range."
+        if measured.beyond
+        else "The limit lies inside the tester's error.",
+        Result.FAIL: f"Below {rule.least_mohm:g} MΩ. Look for a load still connected, then for damp; split to find it.",
+    }[result]
+    result = worst([result, *(Result.NOTE for _ in notes)])
+    return Outcome(result, " ".join([text, *notes]) + assumed, rule.limit, computed, question)
+
+
+def _does_not_count(rule: InsulationRule, test_volts: float | None, loads: str | None) -> str:
+    if loads == "connected":
+        return "Loads were connected, so it is their reading. Take them out and repeat; it does not count."
+    if test_volts is None:
+        return f"The test voltage is not known: {rule.why}. It does not count."
+    if test_volts != rule.test_volts:
+        return f"Tested at {test_volts:g} V. {rule.why[0].upper()}{rule.why[1:]}. It does not count."
+    return ""
+
+
+def _notes(measured: Shown, corrected: Shown, rule: InsulationRule, trend: float | None) -> list[str]:
+    if corrected.beyond:
+        return []
+    notes = []
+    if rule.building_wiring and rule.least_mohm <= corrected.value < WATCH.band.low:
+        notes.append(f"Below {WATCH.band.low:g} MΩ: keep an eye on it.")
+    if measured.value < rule.least_mohm <= corrected.value:
+        notes.append("As measured it is below the limit; it is the warmth. Repeat when it is cool.")
+    if trend is not None and trend < WATCH_TREND.band.low:
+        notes.append(f"Only {trend:.0%} of last time: it is falling. Find why before it fails.")
+    return notes
+
+
+def ratios(r30: float | None, r60: float, r600: float | None) -> Outcome:
+    """Absorption 60 s / 30 s and polarisation 10 min / 1 min of windings and long cables, all in megohms."""
+    absorption = r60 / r30 if r30 else None
+    polarisation = r600 / r60 if r600 else None
+    results, sentences, limit = [], [], ABSORPTION
+    if absorption is not None:
+        wet, good = absorption < 1.0, absorption >= ABSORPTION.band.low
+        results.append(Result.FAIL if wet else Result.PASS if good else Result.NOTE)
+        sentences.append(
+            f"60 s over 30 s is {absorption:.2f}: "
+            + (
+                "it falls while it is tested, wet or faulty."
+                if wet
+                else "good."
+                if good
+                else "questionable, good is 1.4."
+            )
+        )
+    if polarisation is not None and r60 <= POLARISATION_UP_TO_MOHM:
+        limit = POLARISATION
+        good = polarisation >= POLARISATION.band.low
+        results.append(Result.PASS if good else Result.FAIL)
+        says = "good." if good else "wet or faulty." if polarisation < 1 else "too low, at least 2.0."
+        sentences.append(f"10 min over 1 min is {polarisation:.2f}: {says}")
+    elif polarisation is not None:
+        sentences.append("Polarisation is not judged above 5000 MΩ after one minute.")
+    sentences.append(f"Discharge for at least {WINDING_DISCHARGE_TIMES} times as long as the test took.")
+    computed = {"absorption": absorption, "polarisation": polarisation}
+    return Outcome(worst(results) if results else Result.NOTE, " ".join(sentences), limit, computed)
+
+
+@dataclass(frozen=True)
+class CircuitInsulation:
+    """A circuit's last known value at 20 °C, None where it was never measured alone."""
+
+    id: str
+    mohm_20c: float | None
+
+
+def in_parallel(mohms: Sequence[float]) -> float:
+    """Megohms of several side by side."""
+    leakage = sum(1 / m for m in mohms if m > 0)
+    return 0.0 if any(m <= 0 for m in mohms) else 1 / leakage if leakage else inf
+
+
+def several(circuits: Sequence[CircuitInsulation], measured_20c: Shown | None, rule: InsulationRule) -> Outcome:
+    """Circuits measured together: what they should read, and which to split off first when they read low.
+
+    First the one nobody knows; else the one that leaks most of what is known.
+    """
+    predicted = in_parallel([c.mohm_20c for c in circuits if c.mohm_20c is not None])
+    unknown = [c for c in circuits if c.mohm_20c is None]
+    leakiest = min((c for c in circuits if c.mohm_20c is not None), key=lambda c: c.mohm_20c or 0.0, default=None)
+    first = unknown[0] if unknown else leakiest
+    share = 100 * predicted / leakiest.mohm_20c if leakiest and leakiest.mohm_20c and predicted < inf else None
+    computed = {
+        "predicted_mohm": predicted if predicted < inf else None,
+        "split_first": first.id if first else None,
+        "leak_share_percent": share,
+        "required_mohm": rule.least_mohm,
+    }
+    if measured_20c is None:
+        return Outcome(Result.NOTE, "Nothing measured together yet.", rule.limit, computed)
+    if held_against(rule.limit, measured_20c.interval) is Result.PASS:
+        return Outcome(Result.PASS, "All of them together pass, so each of them does.", rule.limit, computed)
+    below = measured_20c.value < predicted / 2
+    text = "Together they read lower than any one alone: split before condemning."
+    if first:
+        text += f" Take {first.id} off first" + (", it was never measured alone." if unknown else ", it leaks most.")
+    if below and not unknown:
+        text += " They read less than half of what their last values make: one has fallen since."
+    return Outcome(Result.NOTE, text, rule.limit, computed)
+
+
+def charging(length_m: float, test_volts: float, mohm: float) -> Mapping[str, float]:
+    """Seconds to charge a cable, to discharge it through the tester, and how long it holds if left alone."""
+    farad = FARAD_PER_M * length_m
+    decay = log(test_volts / DISCHARGED_VOLTS)
+    return {
+        "charge_s": farad * test_volts / TEST_AMPERES,
+        "discharge_s": farad * DISCHARGE_OHMS * decay,
+        "holds_s": farad * min(mohm, 1e6) * 1e6 * decay,
+    }

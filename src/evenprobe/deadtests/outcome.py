@@ -1,0 +1,45 @@
+"""What a test comes to: a result, the limit it was held against, what was computed, and a sentence.
+
+A limit inside a reading's interval is `borderline`: neither passed nor failed. `invalid` does not count: it was
+made another way than the limit asks for. It is kept all the same.
+"""
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
+from enum import StrEnum
+from typing import Any
+
+from evenprobe.supplies import Limit
+
+
+class Result(StrEnum):
+    PASS = "pass"
+    NOTE = "note"
+    BORDERLINE = "borderline"
+    FAIL = "fail"
+    INVALID = "invalid"
+
+
+_WORSE = (Result.PASS, Result.NOTE, Result.BORDERLINE, Result.FAIL)
+_OF_BAND = {True: Result.PASS, False: Result.FAIL, None: Result.BORDERLINE}
+
+
+@dataclass(frozen=True)
+class Outcome:
+    """`computed`: figures by name, units in the names. `question`: what to ask before it is believed, or empty."""
+
+    result: Result
+    text: str
+    limit: Limit | None = None
+    computed: Mapping[str, Any] = field(default_factory=dict)
+    question: str = ""
+
+
+def held_against(limit: Limit, interval: tuple[float, float]) -> Result:
+    """Pass when the whole interval is within the limit, fail when none of it is, else borderline."""
+    return _OF_BAND[limit.band.holds(interval)]
+
+
+def worst(results: Iterable[Result]) -> Result:
+    """The worst of several results that count."""
+    return max(results, key=_WORSE.index, default=Result.PASS)

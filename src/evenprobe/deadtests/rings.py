@@ -1,0 +1,67 @@
+"""Ring circuits: both ends of each conductor, then every outlet with the ends cross-joined.
+
+Two conductors in a ring, cross-joined, make the outlet's reading about a quarter of both ends' sum wherever it
+sits; a spur adds its own length to both pairs, a poor joint at one outlet only to the pair it is in.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from evenprobe.deadtests.outcome import Outcome, Result, worst
+from evenprobe.supplies.test_limits import RING, RING_MARGIN_OHMS, ring_outlet
+
+ENDS_MATCH_SHARE = 0.1
+"""Line and neutral of one cable are of one length, so their ends differ by no more than this and the margin."""
+
+
+@dataclass(frozen=True)
+class RingOutlet:
+    """An outlet's readings, in ohms: ends of L and N cross-joined, ends of L and PE cross-joined."""
+
+    id: str
+    r1_rn: float | None = None
+    r1_r2: float | None = None
+
+
+def ring(ends: Mapping[str, float | None], outlets: Sequence[RingOutlet]) -> Outcome:
+    """`ends`: r1, rn and r2 in ohms, None for one that reads over-range."""
+    broken = [name for name, ohms in ends.items() if ohms is None]
+    if broken:
+        names = {"r1": "line", "rn": "neutral", "r2": "protective conductor"}
+        text = f"No ring: the ends of the {' and '.join(names[b] for b in broken)} are not joined."
+        return Outcome(Result.FAIL, text, RING, {"broken": broken})
+    r1, rn, r2 = (float(ends[name] or 0.0) for name in ("r1", "rn", "r2"))
+    expected = {"r1_rn": (r1 + rn) / 4, "r1_r2": (r1 + r2) / 4}
+    above = {o.id: _above(o, expected) for o in outlets}
+    spurs = [o.id for o in outlets if above[o.id] and above[o.id] == _measured(o)]
+    poor = {o.id: next(iter(above[o.id])) for o in outlets if above[o.id] and o.id not in spurs}
+    computed: dict[str, Any] = {
+        "expected_r1_rn": expected["r1_rn"],
+        "expected_r1_r2": expected["r1_r2"],
+        "spurs": spurs,
+        "poor_joints": list(poor),
+        "limit_r1_rn": ring_outlet(expected["r1_rn"]).band.high,
+        "limit_r1_r2": ring_outlet(expected["r1_r2"]).band.high,
+    }
+    unlike = abs(r1 - rn) > RING_MARGIN_OHMS + ENDS_MATCH_SHARE * max(r1, rn)
+    results = [Result.FAIL] * (unlike or bool(poor)) + [Result.NOTE] * bool(spurs or not outlets)
+    sentences = ["Line and neutral ends differ: a poor joint in one of them, or two circuits mixed."] if unlike else []
+    sentences += [
+        f"{name}: one pair reads high and the other does not, a poor {_JOINT[poor[name]]} joint." for name in poor
+    ]
+    sentences += [f"Higher by their own length, so fed by a spur: {', '.join(spurs)}."] if spurs else []
+    sentences += ["No outlet read yet with the ends cross-joined."] if not outlets else []
+    text = " ".join(sentences) or "A ring: every outlet reads a quarter of both ends, as it should."
+    return Outcome(worst(results), text, ring_outlet(expected["r1_rn"]), computed)
+
+
+_JOINT = {"r1_rn": "neutral", "r1_r2": "protective"}
+
+
+def _measured(outlet: RingOutlet) -> set[str]:
+    return {pair for pair in ("r1_rn", "r1_r2") if getattr(outlet, pair) is not None}
+
+
+def _above(outlet: RingOutlet, expected: Mapping[str, float]) -> set[str]:
+    return {p for p in _measured(outlet) if getattr(outlet, p) > ring_outlet(expected[p]).band.high}

@@ -1,0 +1,28 @@
+"""The slip of a thousand: ohms written for milliohms, kilohms for ohms, millivolts for volts.
+
+A number is compared with what was to be expected; it is asked about when it is about a thousand times off.
+"""
+
+from math import log10
+
+THOUSAND = 1000.0
+NEAR = 4.0
+"""How many times off the expected value, once put right, still makes a slip likely."""
+
+_SMALLER = {"ohm": "mΩ", "Mohm": "kΩ", "V": "mV", "µF": "nF", "A": "mA"}
+_LARGER = {"ohm": "kΩ", "Mohm": "GΩ", "V": "kV", "µF": "mF", "A": "kA"}
+_AS_WRITTEN = {"ohm": "Ω", "Mohm": "MΩ"}
+
+
+def did_you_mean(value: float, expected: float | None, unit: str) -> str:
+    """A question when `value` is a likely slip for something near `expected`, both in `unit`; else empty."""
+    if not expected or value <= 0 or expected <= 0:
+        return ""
+    off = log10(value / expected)
+    if abs(abs(off) - log10(THOUSAND)) > log10(NEAR):
+        return ""
+    meant = (_SMALLER if off > 0 else _LARGER)[unit]
+    return (
+        f"About a thousand times {'more' if off > 0 else 'less'} than expected: did you mean {value:g} {meant}, "
+        f"not {value:g} {_AS_WRITTEN.get(unit, unit)}?"
+    )
