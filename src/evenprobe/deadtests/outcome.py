@@ -36,8 +36,14 @@ class Outcome:
 
 
 def held_against(limit: Limit, interval: tuple[float, float]) -> Result:
-    """Pass when the whole interval is within the limit, fail when none of it is, else borderline."""
-    return _OF_BAND[limit.band.holds(interval)]
+    """Pass when the whole interval is within the limit, fail when none of it is, else borderline.
+
+    Where a band begins at zero nothing less can be, whatever the tester's error.
+    """
+    low, high = interval
+    if limit.band.low == 0:
+        low, high = max(0.0, low), max(0.0, high)
+    return _OF_BAND[limit.band.holds((low, high))]
 
 
 def worst(results: Iterable[Result]) -> Result:

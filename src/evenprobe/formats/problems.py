@@ -40,12 +40,11 @@ def parse(model: type[Model], data: Any) -> Model:
 def _as_written(location: Sequence[int | str], data: Any) -> list[int | str]:
     """The location without the kinds that tell like entries apart, for nobody wrote them as keys."""
     path: list[int | str] = []
-    for i, step in enumerate(location):
-        is_kind = isinstance(data, dict) and step not in data and data.get("kind") == step and i + 1 < len(location)
-        if is_kind:
+    for step in location:
+        if isinstance(data, dict) and step not in data and data.get("kind") == step:
             continue
         path.append(step)
-        inside = (isinstance(data, dict) and step in data) or (isinstance(data, list) and isinstance(step, int))
+        inside = (isinstance(data, dict) and step in data) or (isinstance(data, list) and step in range(len(data)))
         data = data[step] if inside else None
     return path
 
@@ -77,7 +76,7 @@ def _named(problem: Any, data: Any) -> tuple[str, str]:
         case "value_error":
             error = context["error"]
             if isinstance(error, FieldError):
-                return f"{path}.{error.field}" if path else error.field, str(error)
+                return _joined(path, error.field), str(error)
             return path, str(error)
         case "greater_than":
             return path, f"must be more than {context['gt']:g}{shown}"
@@ -99,6 +98,10 @@ def _named(problem: Any, data: Any) -> tuple[str, str]:
             return path, f"must be a number{shown}"
         case _:
             return path, f"{problem['msg'][0].lower()}{problem['msg'][1:]}{shown}"
+
+
+def _joined(path: str, field: str) -> str:
+    return f"{path}{'.' if path and not field.startswith('[') else ''}{field}"
 
 
 def _quoted(given: Any) -> str:

@@ -1,0 +1,25 @@
+"""Tests as the file has them, judged: `judged("continuity", measured_ohm=0.3)`."""
+
+import json
+
+from evenprobe import formats
+from evenprobe.formats import TestsFile, parse
+
+ORDER = ("pass", "note", "borderline", "fail")
+"""From best to worst, of what counts."""
+
+
+def file_of(*tests, practice="continental"):
+    return {"format": "even-probe/tests", "version": 1, "practice": practice, "tests": list(tests)}
+
+
+def judged(kind, *, practice="continental", **given):
+    """The answer for one test, through the file as anybody would send it."""
+    test = {"id": "t", "kind": kind, **{k: v for k, v in given.items() if v is not None}}
+    answer = formats.tests_answer(parse(TestsFile, file_of(test, practice=practice)).outcomes())
+    (one,) = json.loads(json.dumps(answer, allow_nan=False))["tests"]
+    return one
+
+
+def result(kind, **given):
+    return judged(kind, **given)["result"]
