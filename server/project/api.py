@@ -12,6 +12,7 @@ from kit.api import router as kit
 from project.problems import Refused, as_body
 from project.today import router as today
 from proofs.api import router as proofs
+from sheets.api import router as sheets
 from sites.api import router as sites
 from work.api import router as work
 
@@ -21,6 +22,7 @@ api.add_router("", kit)
 api.add_router("", sites)
 api.add_router("", work)
 api.add_router("", proofs)
+api.add_router("", sheets)
 api.add_router("", today)
 
 

@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "sites",
     "work",
     "proofs",
+    "sheets",
     "demo",
 ]
 

@@ -1,7 +1,10 @@
 """Between the record and the isolation format: a proof as the core reads it, and what the core says of it."""
 
 from datetime import datetime
+from functools import lru_cache
+from itertools import zip_longest
 from typing import Any
+from uuid import UUID
 
 from evenprobe.formats import IsolationFile, isolation_answer, parse
 from evenprobe.isolation import isolation
@@ -26,13 +29,13 @@ def frame_of(proof: Proof, at: datetime) -> dict[str, Any]:
     }
 
 
-def log_of(proof: Proof, now: datetime) -> dict[str, Any]:
-    """The proof as an isolation log at `now`.
+def log_of(proof: Proof, now: datetime, until: datetime | None = None) -> dict[str, Any]:
+    """The proof as an isolation log at `now`, with what happened `until` then if a time is given.
 
     A tester whose leads, rating or state changed on the way is another tester to the log, as `id/2`. What a check
     found of its battery, self-check or lead resistance does not make it another; the worst found is what counts.
     """
-    events = list(proof.events.all())
+    events = [e for e in proof.events.all() if until is None or e.at <= until]
     states: dict[str, list[dict[str, Any]]] = {}
     entries = [_event(event, states) for event in events]
     return {
@@ -74,6 +77,29 @@ def _state(held: dict[str, Any], states: list[dict[str, Any]]) -> int:
 def _lasting(held: dict[str, Any]) -> dict[str, Any]:
     leads = {key: value for key, value in (held.get("leads") or {}).items() if key != "ohm"}
     return {**{key: value for key, value in held.items() if key not in _OF_THE_DAY}, "leads": leads}
+
+
+def dead_at(proof: Proof, at: datetime) -> bool:
+    """Whether it was proved dead at a time, by what had happened until then."""
+    events = [(e.number, e.at) for e in proof.events.all()]
+    return any(start <= at < end for start, end in _dead_spans(proof.id, tuple(events)))
+
+
+@lru_cache(maxsize=256)
+def _dead_spans(proof_id: UUID, events: tuple[tuple[int, datetime], ...]) -> tuple[tuple[datetime, datetime], ...]:
+    """From when to when it was proved dead. Between two events a proof can only run out.
+
+    `events` are all there are: one more, however late it comes, and the spans are found anew.
+    """
+    proof = Proof.objects.select_related("site").get(id=proof_id)
+    times = [at for _, at in events]
+    spans = []
+    for start, end in zip_longest(times, times[1:]):
+        answer = isolation_answer(isolation(parse(IsolationFile, log_of(proof, start, until=start)).log()))
+        if answer["state"] == "proved-dead":
+            runs_out = datetime.fromisoformat(answer["expires_at"])
+            spans.append((start, runs_out if end is None else min(end, runs_out)))
+    return tuple(spans)
 
 
 def state_of(proof: Proof, now: datetime) -> dict[str, Any]:

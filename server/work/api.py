@@ -13,6 +13,7 @@ from evenprobe.testers import Quantity
 from evenprobe.testers.at_point import why_unfit
 from kit.services import in_hands
 from project.problems import Problems, Refused
+from sheets.evidence import dead_tests, of_point
 from sites.models import Point, Site
 from sites.services import find, site_of
 from work.interpretations import interpretation_of
@@ -102,6 +103,10 @@ def bench_out(point: Point) -> dict[str, Any]:
         "neighbours": [{"id": p.id, "name": p.name} for p in circuit.points.all()],
         "readings": [
             _reading_out(r) for r in point.readings.exclude(entry=None).select_related("tester", "superseded_by")
+        ],
+        "dead_tests": [
+            {"id": t.id, "title": t.title, "entry": t.entry, "taken_at": t.taken_at, "by": t.by_name}
+            for t in of_point(dead_tests(circuit), point)
         ],
         "unfit": _unfit(supply.site, point),
         "interpretation": interpretation_of(supply.site, point),

@@ -34,7 +34,7 @@ class JudgementOut(Schema):
     reading: str
     result: str
     low: float
-    high: float
+    high: float | None
     unit: str
     source: str
     text: str
@@ -44,6 +44,7 @@ class CircumstanceOut(Schema):
     load_here_a: float | None = None
     load_elsewhere_a: float | None = None
     device: str | None = None
+    neutral: str | None = None
     input: str | None = None
 
 
@@ -100,6 +101,16 @@ class ReadingOut(Schema):
     status: str
 
 
+class DeadTestOut(Schema):
+    """A test of the circuit's sheet that counts here. `entry`: as the survey format has a reading."""
+
+    id: UUID
+    title: str
+    entry: dict[str, Any]
+    taken_at: datetime
+    by: str
+
+
 class Crumb(Schema):
     id: UUID
     name: str
@@ -127,6 +138,7 @@ class BenchOut(Schema):
     conductor: str
     neighbours: list[Neighbour]
     readings: list[ReadingOut]
+    dead_tests: list[DeadTestOut]
     unfit: dict[str, dict[str, str]]
     """By tester and quantity: why what it shows here would clear nothing. Left out where it would."""
     interpretation: InterpretationOut

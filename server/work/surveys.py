@@ -1,22 +1,29 @@
 """Between the record and the survey format: a point, or a site, as the core reads it."""
 
+from collections.abc import Sequence
 from typing import Any
 from uuid import UUID
 
 from evenprobe.formats import SurveyFile, parse
 from kit.names import named
+from sheets.evidence import DeadTest, dead_tests, of_point
 from sites.models import Point, Site, Supply
 from work.models import Reading
+
+Recorded = Reading | DeadTest
 
 
 def survey_of(site: Site, points: list[Point], *, whole: bool) -> dict[str, Any]:
     """The points as a survey. `whole`: with all that was superseded, and authors and times, for an export;
-    otherwise only what counts, so that equal content has an equal survey."""
+    otherwise only what counts, the circuit's dead tests with it, so that equal content has an equal survey."""
     readings = list(Reading.objects.filter(point__in=points).select_related("tester", "superseded_by", "supersedes"))
-    by_point: dict[Any, list[Reading]] = {}
+    by_point: dict[Any, list[Recorded]] = {}
     for reading in readings:
         by_point.setdefault(reading.point_id, []).append(reading)
-    instruments, names = _instruments(readings)
+    if not whole:
+        for point in points:
+            by_point.setdefault(point.id, []).extend(of_point(dead_tests(point.circuit), point))
+    instruments, names = _instruments([r for found in by_point.values() for r in found])
     first = points[0].circuit.board.supply if points else site.supplies.first()
     survey: dict[str, Any] = {
         "format": "even-probe/survey",
@@ -31,7 +38,7 @@ def survey_of(site: Site, points: list[Point], *, whole: bool) -> dict[str, Any]
     return survey
 
 
-def _instruments(readings: list[Reading]) -> tuple[list[dict[str, Any]], dict[UUID, str]]:
+def _instruments(readings: Sequence[Recorded]) -> tuple[list[dict[str, Any]], dict[UUID, str]]:
     """The testers as they were when the readings were taken, and which was in the hand at each.
 
     A tester that changed between two readings stands twice, the second time as `id/2`.
@@ -60,7 +67,7 @@ def _supply(supply: Supply | None) -> dict[str, str]:
 
 
 def _point(
-    point: Point, first: Supply | None, readings: list[Reading], names: dict[UUID, str], whole: bool
+    point: Point, first: Supply | None, readings: Sequence[Recorded], names: dict[UUID, str], whole: bool
 ) -> dict[str, Any]:
     circuit = point.circuit
     facts: dict[str, Any] = {
@@ -80,16 +87,16 @@ def _point(
     return entry
 
 
-def counts(reading: Reading) -> bool:
+def counts(reading: Recorded) -> bool:
     """Neither corrected nor withdrawn, nor itself a withdrawal."""
     return reading.entry is not None and not hasattr(reading, "superseded_by")
 
 
-def _reading(reading: Reading, names: dict[UUID, str], whole: bool) -> dict[str, Any]:
+def _reading(reading: Recorded, names: dict[UUID, str], whole: bool) -> dict[str, Any]:
     entry = {"id": str(reading.id), **reading.entry}
     if reading.id in names:
         entry["instrument"] = names[reading.id]
-    if whole:
+    if whole and isinstance(reading, Reading):
         entry["at"] = reading.taken_at.isoformat()
         entry["by"] = reading.by_name
         if reading.supersedes_id is not None:

@@ -1,5 +1,6 @@
 """Two crews, one with a site; requests as their people make them."""
 
+import base64
 import json
 from uuid import uuid4
 
@@ -10,6 +11,8 @@ from crews.models import Crew, Membership
 from evenprobe.isolation import QUESTIONS
 
 PASSWORD = "a-long-password"
+NAMED = ("site", "supply", "board", "circuit", "point", "tester", "leads", "proof", "sheet", "photo")
+"""What a crew of the tests has one of."""
 
 
 @pytest.fixture(autouse=True)
@@ -61,7 +64,10 @@ def client_class():
 @pytest.fixture
 def place(anna):
     """Ids of a site with one outlet, made through the API as a new user would."""
-    ids = {name: str(uuid4()) for name in ("site", "supply", "board", "circuit", "point", "tester", "leads", "proof")}
+    ids = {
+        name: str(uuid4())
+        for name in ("site", "supply", "board", "circuit", "point", "tester", "leads", "proof", "sheet", "photo")
+    }
     steps = [
         (f"/sites/{ids['site']}", {"name": "Larkspur Hill", "practice": "north-america"}),
         (
@@ -127,3 +133,16 @@ def proof(anna, place):
     answer = anna.put(f"/proofs/{place['proof']}", proof_body(place))
     assert answer.status_code == 200, answer.content
     return place
+
+
+PICTURE = base64.b64encode(b"\x89PNG\r\n\x1a\nnothing to see").decode()
+
+
+@pytest.fixture
+def sheet(anna, proof):
+    """A sheet of dead tests just begun on the circuit of a proof just begun, and a picture."""
+    answer = anna.put(f"/sheets/{proof['sheet']}", {"circuit": proof["circuit"], "temperature_c": 20})
+    assert answer.status_code == 200, answer.content
+    answer = anna.put(f"/photos/{proof['photo']}", {"image": PICTURE})
+    assert answer.status_code == 200, answer.content
+    return proof

@@ -41,7 +41,7 @@ def capacitor(printed_uf: float, measured: Shown, tolerance_percent: float | Non
         Result.FAIL: "Out of its tolerance: replace it.",
     }[result]
     question = did_you_mean(measured.value, printed_uf, "µF")
-    return Outcome(result, text, limit, {"deviation_percent": deviation.value}, question)
+    return Outcome(result, text, limit, {"deviation_percent": deviation.value}, question, deviation, 0.0)
 
 
 def battery(chemistry: str, measured: Shown) -> Outcome:
@@ -59,7 +59,8 @@ def battery(chemistry: str, measured: Shown) -> Outcome:
         result = worst([result, Result.NOTE])
         text += " The minus sign: leads or battery are the other way round. Find out which before it is connected."
     question = did_you_mean(volts.value, states[0].volts, "V")
-    return Outcome(result, text, limit, {"state": state.says, "volts": volts.value}, question)
+    computed = {"state": state.says, "volts": volts.value}
+    return Outcome(result, text, limit, computed, question, volts, states[0].volts)
 
 
 def temperature_sensor(pairs: Sequence[tuple[float, float]], tolerance_c: float | None, accuracy: Accuracy) -> Outcome:
@@ -76,7 +77,7 @@ def temperature_sensor(pairs: Sequence[tuple[float, float]], tolerance_c: float 
     if len({true for true, _ in pairs}) < 2:
         result, text = worst([result, Result.NOTE]), f"{text} One temperature says nothing of another: take a second."
     greatest = max(differences, key=lambda d: abs(d.value))
-    return Outcome(result, text, limit, {"difference_c": greatest.value})
+    return Outcome(result, text, limit, {"difference_c": greatest.value}, "", greatest, 0.0)
 
 
 def coil(rated_v: float, measured: Shown | None, *, energised: bool = True, winding: Shown | None = None) -> Outcome:
@@ -92,7 +93,8 @@ def coil(rated_v: float, measured: Shown | None, *, energised: bool = True, wind
         result, text = Result.NOTE, "It pulls in; the voltage is more than the coil is made for and it will run hot."
     else:
         text = _COIL_SAYS[energised, result]
-    return Outcome(result, text, limit, {"share_percent": share.value}, did_you_mean(measured.value, rated_v, "V"))
+    question = did_you_mean(measured.value, rated_v, "V")
+    return Outcome(result, text, limit, {"share_percent": share.value}, question, share)
 
 
 _COIL_SAYS = {
@@ -123,4 +125,5 @@ def element(
         result, text = Result.PASS, "About what it should be."
     else:
         result, text = Result.NOTE, "Not what its rating makes of it: check the rating plate and the range."
-    return Outcome(result, text, limit, computed, did_you_mean(measured.value, expected, "ohm"))
+    question = did_you_mean(measured.value, expected, "ohm")
+    return Outcome(result, text, limit, computed, question, corrected, expected)

@@ -79,7 +79,8 @@ def continuity(measured: Shown, null_ohm: float | None, run: Run) -> Outcome:
     }[result]
     question = did_you_mean(measured.value, expected or None, "ohm")
     result, leads = _with_leads(result, null_ohm)
-    return Outcome(result, text + leads + (run.assumption if expected else ""), limit, computed, question)
+    text += leads + (run.assumption if expected else "")
+    return Outcome(result, text, limit, computed, question, corrected, expected)
 
 
 def separation(
@@ -144,7 +145,7 @@ def closed_contact(
     if result is Result.PASS and opens is None and what != "fuse":
         result, text = Result.NOTE, f"{text} Whether it opens was not tried."
     result, leads = _with_leads(result, null_ohm)
-    return Outcome(result, text + leads, CONTACT, computed)
+    return Outcome(result, text + leads, CONTACT, computed, held=corrected)
 
 
 _BELOW_NULL = "Less than the leads alone: null them again, tips together, and repeat. It does not count."

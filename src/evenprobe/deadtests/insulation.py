@@ -76,7 +76,7 @@ def insulation(
         alarm = (
             " It is below the limit even so: treat it as failing until it is repeated." if result is Result.FAIL else ""
         )
-        return Outcome(Result.INVALID, wrong + alarm + assumed, rule.limit, computed)
+        return Outcome(Result.INVALID, wrong + alarm + assumed, rule.limit, computed, held=corrected)
     notes = _notes(measured, corrected, rule, trend)
     question = did_you_mean(
         measured.value, previous_mohm_20c and as_measured_at(previous_mohm_20c, temperature_c or 20), "Mohm"
@@ -89,7 +89,8 @@ def insulation(
         Result.FAIL: f"Below {rule.least_mohm:g} MΩ. Look for a load still connected, then for damp; split to find it.",
     }[result]
     result = worst([result, *(Result.NOTE for _ in notes)])
-    return Outcome(result, " ".join([text, *notes]) + assumed, rule.limit, computed, question)
+    said = " ".join([text, *notes]) + assumed
+    return Outcome(result, said, rule.limit, computed, question, corrected, previous_mohm_20c)
 
 
 def _does_not_count(rule: InsulationRule, test_volts: float | None, loads: str | None) -> str:

@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Any
 
+from evenprobe.deadtests.shown import Shown
 from evenprobe.supplies import Limit
 
 
@@ -26,13 +27,18 @@ _OF_BAND = {True: Result.PASS, False: Result.FAIL, None: Result.BORDERLINE}
 
 @dataclass(frozen=True)
 class Outcome:
-    """`computed`: figures by name, units in the names. `question`: what to ask before it is believed, or empty."""
+    """`computed`: figures by name, units in the names. `question`: what to ask before it is believed, or empty.
+
+    `held`: what was held against the limit, in its unit; `expected`: what it should be, where anything says so.
+    """
 
     result: Result
     text: str
     limit: Limit | None = None
     computed: Mapping[str, Any] = field(default_factory=dict)
     question: str = ""
+    held: Shown | None = None
+    expected: float | None = None
 
 
 def held_against(limit: Limit, interval: tuple[float, float]) -> Result:

@@ -59,7 +59,7 @@ def residual_current(
         Result.BORDERLINE: "The limit lies inside the tester's error: repeat.",
         Result.FAIL: "Too slow: replace the device." if after_ms.value > high else "Too fast for a delayed device.",
     }[result]
-    return Outcome(result, text, limit, computed)
+    return Outcome(result, text, limit, computed, held=after_ms)
 
 
 def _expectations(kind: DeviceType, rated_ma: float) -> tuple[Limit, float, float]:

@@ -22,11 +22,12 @@ def range_for(expected: float | None, full_scales: Sequence[float]) -> float:
 
 def over_range_means(full_scale: float, unit: str, largest: float) -> str:
     """What a lone 1, OL or O.L says on that range."""
-    shown = f"A lone 1, OL or O.L: more than {_said(full_scale, unit)}, not a value."
+    shown = f"A lone 1, OL or O.L: more than {range_says(full_scale, unit)}, not a value."
     return f"{shown} Go up a range." if full_scale < largest else f"{shown} It is the highest range there is."
 
 
-def _said(value: float, unit: str) -> str:
+def range_says(value: float, unit: str) -> str:
+    """A range as it is written round a dial."""
     unit = {"ohm": "Ω"}.get(unit, unit)
     for factor, letter in ((1e6, "M"), (1e3, "k")):
         if value >= factor:

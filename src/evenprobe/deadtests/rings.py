@@ -11,6 +11,8 @@ from typing import Any
 from evenprobe.deadtests.outcome import Outcome, Result, worst
 from evenprobe.supplies.test_limits import RING, RING_MARGIN_OHMS, ring_outlet
 
+ROOM = 1.15
+"""A chart's height over its highest bar."""
 ENDS_MATCH_SHARE = 0.1
 """Line and neutral of one cable are of one length, so their ends differ by no more than this and the margin."""
 
@@ -54,6 +56,41 @@ def ring(ends: Mapping[str, float | None], outlets: Sequence[RingOutlet]) -> Out
     sentences += ["No outlet read yet with the ends cross-joined."] if not outlets else []
     text = " ".join(sentences) or "A ring: every outlet reads a quarter of both ends, as it should."
     return Outcome(worst(results), text, ring_outlet(expected["r1_rn"]), computed)
+
+
+@dataclass(frozen=True)
+class RingBar:
+    """One reading of an outlet in a bar chart: shares of the chart's height. `spur`: it lies on one."""
+
+    outlet: str
+    pair: str
+    up: float
+    expected: float
+    limit: float
+    spur: bool
+    poor_joint: bool
+
+
+def ring_bars(outcome: Outcome, outlets: Sequence[RingOutlet]) -> tuple[RingBar, ...]:
+    """Every reading of every outlet beside what it should be, in the order they were given."""
+    figures = outcome.computed
+    readings = [(o.id, pair, getattr(o, pair)) for o in outlets for pair in ("r1_rn", "r1_r2")]
+    read = [(name, pair, ohms) for name, pair, ohms in readings if ohms is not None]
+    if not read or "spurs" not in figures:
+        return ()
+    top = ROOM * max([figures["limit_r1_rn"], figures["limit_r1_r2"], *(ohms for _, _, ohms in read)])
+    return tuple(
+        RingBar(
+            name,
+            pair,
+            ohms / top,
+            figures[f"expected_{pair}"] / top,
+            figures[f"limit_{pair}"] / top,
+            name in figures["spurs"],
+            name in figures["poor_joints"],
+        )
+        for name, pair, ohms in read
+    )
 
 
 _JOINT = {"r1_rn": "neutral", "r1_r2": "protective"}

@@ -41,7 +41,7 @@ def _as_written(location: Sequence[int | str], data: Any) -> list[int | str]:
     """The location without the kinds that tell like entries apart, for nobody wrote them as keys."""
     path: list[int | str] = []
     for step in location:
-        if isinstance(data, dict) and step not in data and data.get("kind") == step:
+        if isinstance(data, dict) and step not in data and step in (data.get("kind"), data.get("type")):
             continue
         path.append(step)
         inside = (isinstance(data, dict) and step in data) or (isinstance(data, list) and step in range(len(data)))
@@ -64,9 +64,11 @@ def _named(problem: Any, data: Any) -> tuple[str, str]:
     context = problem.get("ctx", {})
     match kind:
         case "union_tag_invalid":
-            return f"{path}.kind", f"must be {context['expected_tags']}, not {_quoted(context['tag'])}"
+            return _joined(
+                path, context["discriminator"].strip("'")
+            ), f"must be {context['expected_tags']}, not {_quoted(context['tag'])}"
         case "union_tag_not_found":
-            return f"{path}.kind", "is missing"
+            return _joined(path, context["discriminator"].strip("'")), "is missing"
         case "extra_forbidden":
             return path, "unknown key"
         case "missing":

@@ -88,8 +88,8 @@ class ReadingEntry(Strict):
             if two_ends and self.to is None:
                 raise FieldError("to", "is missing: a number without both points is not a reading")
         at_board = [key for key, end in (("from", self.from_), ("to", self.to)) if end in BOARD_END.values()]
-        if at_board and self.quantity is not Quantity.RESISTANCE:
-            raise FieldError(at_board[0], f"an end at the board is for ohms, not for {self.quantity}")
+        if at_board and self.quantity not in DEAD_QUANTITIES:
+            raise FieldError(at_board[0], f"an end at the board is for dead tests, not for {self.quantity}")
         if self.neutral == "lifted" and self.quantity not in DEAD_QUANTITIES:
             raise FieldError("neutral", "is lifted only on a dead circuit, for ohms and insulation")
         if self.from_ is not None and self.from_ == self.to:

@@ -20,6 +20,7 @@ from evenprobe.formats.rounding import figures
 from evenprobe.formats.supply import SystemId
 from evenprobe.supplies import SYSTEMS, Limit, PracticeId
 from evenprobe.supplies.test_limits import insulation_rule
+from evenprobe.testers.measurement import Neutral
 from evenprobe.wiring import Terminal, conductor_named
 from evenprobe.wiring.conductors import Conductor, Material
 
@@ -87,6 +88,7 @@ class OhmTest(OneTest):
     length_m: Metres | None = None
     temperature_c: Celsius | None = None
     material: Material = "copper"
+    neutral: Neutral | None = None
     from_: Annotated[Terminal | None, Field(alias="from")] = None
     to: Terminal | None = None
 
@@ -169,6 +171,7 @@ class InsulationTest(OneTest):
     previous_mohm_20c: Annotated[float, Field(strict=True, gt=0, le=HIGHEST_OHMS / 1e6)] | None = None
     loads: Literal["connected", "disconnected"] | None = None
     length_m: Metres | None = None
+    neutral: Neutral | None = None
     from_: Annotated[Terminal | None, Field(alias="from")] = None
     to: Terminal | None = None
 

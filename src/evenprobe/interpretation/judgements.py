@@ -98,7 +98,8 @@ def _insulation(point: PointFacts, readings: Sequence[Reading]) -> Iterable[Judg
 def _joined_at_the_board(reading: Reading) -> bool:
     """Neutral and earth are joined at the origin, so between them nothing insulates while the neutral is on its bar."""
     m = reading.measurement
-    return {port_of(t) for t in (m.from_, m.to) if t} == {"N", "PE"} and m.neutral == "connected"
+    wires = {port_of(t).removeprefix("BOARD-") for t in (m.from_, m.to) if t}
+    return wires == {"N", "PE"} and m.neutral == "connected"
 
 
 def _drops(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]) -> tuple[Judgement, ...]:

@@ -36,4 +36,9 @@ def why_unfit(
         test_volts=test_volts,
         on=on,
     )
+    return known_problems(task, held)
+
+
+def known_problems(task: Task, held: Held) -> str:
+    """What is known to be wrong with a tester for a task, in words; empty where nothing is."""
     return "; ".join(f.text for f in fitness(task, held).problems if not f.unknown)

@@ -1,0 +1,78 @@
+"""A test as somebody types it, made whole: with what the sheet, the leads and the tester's register already know."""
+
+from datetime import datetime
+from typing import Any
+
+from evenprobe.deadtests import Outcome
+from evenprobe.deadtests.sheet import Line
+from evenprobe.formats import FormatError, InstrumentEntry, TestsFile, parse
+from evenprobe.formats.tests import TestEntry
+from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.testers.at_point import known_problems
+from evenprobe.testers.ratings import Place
+from evenprobe.testers.tasks import Purpose, Task
+from project.problems import Refused
+
+IN_OHMS = ("continuity", "separation", "closed-contact")
+NO_TESTER = "no tester was named, so it clears nothing"
+
+
+def whole_test(
+    line: Line | None,
+    typed: dict[str, Any],
+    *,
+    null_ohm: float | None = None,
+    loads: dict[str, Any] | None = None,
+    held: InstrumentEntry | None = None,
+) -> dict[str, Any]:
+    """The tests file's entry. What is typed comes before what is known, and None takes a known thing out."""
+    known: dict[str, Any] = {"kind": line.kind, **line.preset} if line else {}
+    kind = typed.get("kind", known.get("kind"))
+    if kind in IN_OHMS:
+        known["null_ohm"] = null_ohm
+        known |= _accuracy(held)
+    if kind in ("continuity", "separation", "insulation") and loads:
+        known["neutral"] = loads["neutral"]
+    if kind == "insulation" and loads:
+        known["loads"] = loads["loads"]
+    return {key: value for key, value in {**known, **typed}.items() if value is not None}
+
+
+def _accuracy(held: InstrumentEntry | None) -> dict[str, Any]:
+    ability = held.instrument().ohms() if held else None
+    if ability is None:
+        return {}
+    return {
+        "accuracy_percent": ability.percent,
+        "accuracy_counts": ability.counts,
+        "resolution": ability.resolution,
+    }
+
+
+def checked(practice: str, test: dict[str, Any]) -> TestEntry:
+    """The test as the format has it. Raises Refused with the test's own keys."""
+    file = {"format": "even-probe/tests", "version": 1, "practice": practice, "tests": [{"id": "t", **test}]}
+    try:
+        return parse(TestsFile, file).tests[0]
+    except FormatError as error:
+        raise Refused(*((path.removeprefix("tests[0]").lstrip("."), text) for path, text in error.problems)) from None
+
+
+def outcome_of(practice: str, test: dict[str, Any]) -> Outcome:
+    return checked(practice, test).outcome(PracticeId(practice))
+
+
+def why_unfit(practice: str, system: str, test: dict[str, Any], held: dict[str, Any] | None, at: datetime) -> str:
+    """Why what was held could clear nothing, in words; empty where it could."""
+    if held is None:
+        return NO_TESTER
+    insulation = test["kind"] == "insulation"
+    task = Task(
+        Purpose.INSULATION if insulation else Purpose.CONTINUITY,
+        Place.INSTALLATION,
+        SYSTEMS[system],
+        PracticeId(practice),
+        test_volts=test.get("test_v") if insulation else None,
+        on=at.date(),
+    )
+    return known_problems(task, InstrumentEntry.model_validate({"id": "held", **held}).held())

@@ -1,0 +1,72 @@
+"""The tests of a sheet as a tests file, out and in."""
+
+from collections.abc import Mapping
+from typing import Any
+from uuid import UUID, uuid5
+
+from django.db import transaction
+
+from crews.models import Crew
+from crews.services import Author
+from evenprobe.formats import TestsFile, parse
+from project.problems import Refused
+from sheets.models import Sheet, SheetEntry
+from sheets.records import Reading
+from sheets.services import put_down, sheet_of
+
+OF_THE_FILE = {"id", "at", "by"}
+
+
+def tests_of(sheet: Sheet) -> dict[str, Any]:
+    """Every test in force, each with when it was made and by whom."""
+    reading = Reading(sheet)
+    return {
+        "format": "even-probe/tests",
+        "version": 1,
+        "practice": reading.practice,
+        "label": str(sheet),
+        "tests": [
+            {"id": str(e.id), **e.entry["test"], "at": e.at.isoformat(), "by": e.by_name} for e in reading.of("tested")
+        ],
+    }
+
+
+@transaction.atomic
+def bring_in(crew: Crew, author: Author, sheet_id: UUID, data: Any) -> Sheet:
+    """A tests file onto a sheet: each test on the line it is of, if there is one. Again, it changes nothing."""
+    sheet = sheet_of(crew, sheet_id)
+    reading = Reading(sheet)
+    file = parse(TestsFile, data)
+    if file.practice != reading.practice:
+        raise Refused(("practice", f"this sheet is {reading.practice}; the file is {file.practice}"))
+    for index, test in enumerate(file.tests):
+        entry_id = _own_id(sheet, test.id)
+        if SheetEntry.objects.filter(id=entry_id, sheet=sheet).exists():
+            continue
+        content = test.model_dump(mode="json", by_alias=True, exclude_none=True, exclude=OF_THE_FILE)
+        entry = {"type": "tested", "line": _line(reading, content), "test": content}
+        try:
+            put_down(crew, author, sheet_id, entry_id, entry, at=test.at)
+        except Refused as error:
+            path = f"tests[{index}]"
+            raise Refused(*((f"{path}.{key}", text) for key, text in error.problems), status=error.status) from None
+    return sheet_of(crew, sheet_id)
+
+
+def _line(reading: Reading, test: dict[str, Any]) -> str | None:
+    """The line of the sheet that a test is of, by its kind and its ends."""
+
+    def ends(entry: Mapping[str, Any]) -> set[Any]:
+        return {entry.get("from"), entry.get("to")}
+
+    found = (line.id for line in reading.lines if line.kind == test["kind"] and ends(line.preset) == ends(test))
+    return next(found, None)
+
+
+def _own_id(sheet: Sheet, written: str) -> UUID:
+    """The entry a file's id means: this sheet's own of that id, or one derived from it."""
+    try:
+        meant = UUID(written)
+    except ValueError:
+        return uuid5(sheet.id, written)
+    return meant if SheetEntry.objects.filter(id=meant, sheet=sheet).exists() else uuid5(sheet.id, written)

@@ -1,0 +1,76 @@
+"""Sheets of dead tests: one a circuit a visit, and what was put down on them, append-only."""
+
+import uuid
+from typing import Any
+
+from django.conf import settings
+from django.db import models
+
+from crews.models import Crew
+from kit.models import Tester
+from proofs.models import Proof
+from sites.models import Circuit
+
+
+class Sheet(models.Model):
+    """`wiring`: `ordinary` or a kind with an insulation rule of its own. `proof`: the proof of death it relies on."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    circuit = models.ForeignKey(Circuit, on_delete=models.PROTECT, related_name="sheets")
+    proof = models.ForeignKey(Proof, null=True, on_delete=models.PROTECT, related_name="sheets")
+    wiring = models.CharField(max_length=20, default="ordinary")
+    ring = models.BooleanField(default=False)
+    temperature_c = models.FloatField(null=True)
+    begun_at = models.DateTimeField()
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
+    by_name = models.CharField(max_length=160, blank=True)
+
+    class Meta:
+        ordering = ["-begun_at"]
+
+    def __str__(self) -> str:
+        return f"{self.circuit}, {self.begun_at:%Y-%m-%d}"
+
+
+class SheetEntry(models.Model):
+    """`entry`: as `formats.sheet` has it; None takes back what it supersedes. `held`: the tester as it was then."""
+
+    number = models.BigAutoField(primary_key=True)
+    id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
+    sheet = models.ForeignKey(Sheet, on_delete=models.PROTECT, related_name="entries")
+    entry: Any = models.JSONField(null=True)
+    tester = models.ForeignKey(Tester, null=True, on_delete=models.PROTECT, related_name="sheet_entries")
+    held: Any = models.JSONField(null=True)
+    supersedes = models.OneToOneField("self", null=True, on_delete=models.PROTECT, related_name="superseded_by")
+    at = models.DateTimeField()
+    recorded_at = models.DateTimeField(auto_now_add=True)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
+    by_name = models.CharField(max_length=160, blank=True)
+
+    class Meta:
+        ordering = ["at", "number"]
+
+    def __str__(self) -> str:
+        return f"{self.sheet}: {self.entry}"
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        if not self._state.adding:
+            raise RuntimeError("what is on a sheet is never edited; put down what supersedes it")
+        super().save(*args, **kwargs)
+
+    def delete(self, *_args: Any, **_kwargs: Any) -> tuple[int, dict[str, int]]:
+        raise RuntimeError("what is on a sheet is never deleted; take it back")
+
+
+class Photo(models.Model):
+    """A picture beside what was seen; kept with the record, so that it is in every backup of it."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="photos")
+    image = models.BinaryField()
+    kind = models.CharField(max_length=20)
+    taken_at = models.DateTimeField()
+    by_name = models.CharField(max_length=160, blank=True)
+
+    def __str__(self) -> str:
+        return f"{self.taken_at:%Y-%m-%d %H:%M}"

@@ -1,0 +1,171 @@
+"""A sheet as the core reads it: its circuit, its lines, and what is in force of what was put down."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from datetime import datetime
+from functools import cached_property
+from typing import Any
+
+from django.db.models import QuerySet
+
+from evenprobe.deadtests.gate import Lock, SheetRecord, Taken
+from evenprobe.deadtests.history import Visit
+from evenprobe.deadtests.sheet import Line, SheetCircuit, SheetPoint, lines_of, pair_id
+from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.wiring import Terminal
+from proofs.logs import dead_at
+from proofs.models import Proof
+from sheets.completing import outcome_of, why_unfit
+from sheets.models import Sheet, SheetEntry
+from sites.models import Circuit
+
+
+@dataclass(frozen=True)
+class PairVisit:
+    """A value of insulation of one pair of a circuit, on some sheet."""
+
+    pair: str
+    sheet: Sheet
+    visit: Visit
+
+
+class Reading:
+    """Everything read off one sheet, each thing once."""
+
+    def __init__(self, sheet: Sheet) -> None:
+        self.sheet = sheet
+        self.site = sheet.circuit.board.supply.site
+        self.system = sheet.circuit.board.supply.system
+        self.practice = self.site.practice
+
+    @cached_property
+    def entries(self) -> list[SheetEntry]:
+        """All of them, in order of time."""
+        return list(self.sheet.entries.select_related("tester", "superseded_by"))
+
+    @cached_property
+    def in_force(self) -> list[SheetEntry]:
+        return [e for e in self.entries if e.entry is not None and not hasattr(e, "superseded_by")]
+
+    def of(self, kind: str) -> list[SheetEntry]:
+        return [e for e in self.in_force if e.entry["type"] == kind]
+
+    def latest(self, kind: str) -> dict[str, Any] | None:
+        found = self.of(kind)
+        return found[-1].entry if found else None
+
+    @cached_property
+    def circuit(self) -> SheetCircuit:
+        before = (v for v in insulation_visits(self.sheet.circuit) if v.sheet.begun_at < self.sheet.begun_at)
+        return circuit_of(self.sheet, {v.pair: v.visit.mohm_20c for v in before})
+
+    @cached_property
+    def lines(self) -> tuple[Line, ...]:
+        return lines_of(self.circuit)
+
+    def line(self, name: str | None) -> Line | None:
+        return next((one for one in self.lines if one.id == name), None)
+
+    @cached_property
+    def loads(self) -> dict[str, Any] | None:
+        return self.latest("loads")
+
+    @cached_property
+    def null_ohm(self) -> float | None:
+        said = self.latest("leads")
+        return said["null_ohm"] if said else None
+
+    @cached_property
+    def tests(self) -> dict[str, SheetEntry]:
+        """The test in force of each line: the last of them."""
+        return {e.entry["line"]: e for e in self.of("tested") if e.entry.get("line")}
+
+    @cached_property
+    def taken(self) -> dict[str, Taken]:
+        return {line: self.taken_by(entry) for line, entry in self.tests.items()}
+
+    def taken_by(self, entry: SheetEntry) -> Taken:
+        """One test with what it is worth."""
+        test = entry.entry["test"]
+        return Taken(
+            outcome_of(self.practice, test),
+            self.dead(entry.at),
+            why_unfit(self.practice, self.system, test, entry.held, entry.at),
+            any(b.entry["test"] == str(entry.id) for b in self.of("believed")),
+        )
+
+    def dead(self, at: datetime) -> bool:
+        return self.sheet.proof is not None and dead_at(self.sheet.proof, at)
+
+    @cached_property
+    def record(self) -> SheetRecord:
+        insulated = [e.number for e in self.of("tested") if e.entry["test"]["kind"] == "insulation"]
+        discharged = [e.number for e in self.of("discharged")]
+        return SheetRecord(
+            lines=self.lines,
+            taken=self.taken,
+            look={e.entry["item"]: e.entry["good"] for e in self.of("looked")},
+            left={e.entry["line"]: e.entry["reason"] for e in self.of("left")},
+            said={e.entry["what"] for e in self.of("said")},
+            locks=tuple(locks_of(self.sheet.proof).values()) if self.sheet.proof else (),
+            discharged=max(discharged, default=0) > max(insulated) if insulated else None,
+            loads_out=None if self.loads is None else self.loads["loads"] == "disconnected",
+            null_ohm=self.null_ohm,
+        )
+
+
+def circuit_of(sheet: Sheet, previous: dict[str, float]) -> SheetCircuit:
+    circuit = sheet.circuit
+    supply = circuit.board.supply
+    return SheetCircuit(
+        practice=PracticeId(supply.site.practice),
+        system=SYSTEMS[supply.system],
+        points=tuple(
+            SheetPoint(str(p.id), p.name, tuple(Terminal(t) for t in p.terminals), p.length_m)
+            for p in circuit.points.all()
+        ),
+        conductor=circuit.conductor or None,
+        wiring=sheet.wiring,
+        ring=sheet.ring,
+        temperature_c=sheet.temperature_c,
+        previous=previous,
+    )
+
+
+def sheets_of(circuit: Circuit) -> QuerySet[Sheet]:
+    """The latest first."""
+    return circuit.sheets.select_related("proof", "circuit__board__supply__site")
+
+
+def insulation_visits(circuit: Circuit) -> list[PairVisit]:
+    """What insulation was found on every sheet of a circuit, at 20 °C, the earliest first."""
+    found = []
+    practice = circuit.board.supply.site.practice
+    for sheet in reversed(sheets_of(circuit)):
+        by_pair: dict[str, Visit] = {}
+        for entry in Reading(sheet).of("tested"):
+            test = entry.entry["test"]
+            if test["kind"] != "insulation" or "from" not in test or "to" not in test:
+                continue
+            held = outcome_of(practice, test).held
+            if held is not None and held.value != float("inf"):
+                by_pair[pair_id(test["from"], test["to"])] = Visit(entry.at, held.value, held.beyond)
+        found += [PairVisit(pair, sheet, visit) for pair, visit in by_pair.items()]
+    return found
+
+
+def locks_of(proof: Proof) -> dict[str, Lock]:
+    """Each source's lock, by the source: who put it and who took it off, as the proof's events have it."""
+    put: dict[str, Lock] = {}
+    for event in proof.events.all():
+        source = event.entry.get("source", "")
+        if event.type == "locked":
+            put[source] = Lock(event.entry.get("lock") or _label(proof, source), event.by_name)
+        elif event.type == "unlocked" and source in put:
+            put[source] = Lock(put[source].name, put[source].put_by, event.by_name)
+    return put
+
+
+def _label(proof: Proof, source: str) -> str:
+    labels: Iterable[str] = (s["label"] for s in proof.sources if s["id"] == source)
+    return f"on {next(iter(labels), source)}"

@@ -1,0 +1,247 @@
+"""Beginning a sheet and putting things down on it. Append-only; a retry is the same entry, not a second."""
+
+import base64
+import binascii
+from datetime import datetime, timedelta
+from typing import Any
+from uuid import UUID, uuid5
+
+from django.db import transaction
+from django.utils import timezone
+
+from crews.models import Crew
+from crews.services import Author, name_of, person_of
+from evenprobe.deadtests.gate import SHORTEST_REASON, in_the_way
+from evenprobe.formats import FormatError, parse
+from evenprobe.formats.sheet import SheetEntryFile
+from evenprobe.supplies.test_limits import INSULATION_KINDS
+from kit.models import Tester
+from kit.services import in_hand, tester_of
+from project.problems import NotFoundHere, Refused
+from proofs.models import Proof
+from proofs.services import proof_of, record_event
+from sheets.completing import checked, whole_test
+from sheets.models import Photo, Sheet, SheetEntry
+from sheets.records import Reading
+from sites.models import Circuit
+from sites.services import find
+
+WIRINGS = ("ordinary", *INSULATION_KINDS)
+LARGEST_PHOTO = 4 * 1024 * 1024
+PICTURES = {b"\xff\xd8\xff": "image/jpeg", b"\x89PNG\r\n\x1a\n": "image/png"}
+"""What a picture begins with, and what it then is."""
+STILL_HERE_AFTER = timedelta(minutes=3)
+"""Working on the sheet is being there; the proof hears of it when nothing else happened for so long."""
+
+
+def sheet_of(crew: Crew, sheet_id: UUID) -> Sheet:
+    sheet = (
+        Sheet.objects.filter(circuit__board__supply__site__crew=crew, id=sheet_id)
+        .select_related("proof", "circuit__board__supply__site")
+        .first()
+    )
+    if sheet is None:
+        raise NotFoundHere("sheet")
+    return sheet
+
+
+@transaction.atomic
+def begin(
+    crew: Crew,
+    author: Author,
+    sheet_id: UUID,
+    circuit_id: UUID,
+    proof_id: UUID | None,
+    wiring: str,
+    ring: bool,
+    temperature_c: float | None,
+    at: datetime | None = None,
+) -> Sheet:
+    """A sheet for a circuit. The same id again changes only what it relies on: the proof, and how it is wired."""
+    circuit = find(crew, Circuit, circuit_id)
+    proof = proof_of(crew, proof_id) if proof_id else _own_proof(circuit)
+    if proof is not None and proof.site_id != circuit.board.supply.site_id:
+        raise Refused(("proof", "this proof of death is of another site"))
+    if wiring not in WIRINGS:
+        raise Refused(("wiring", f"must be one of {', '.join(WIRINGS)}"))
+    if ring and circuit.board.supply.site.practice != "british":
+        raise Refused(("ring", "ring circuits belong to the british practice"))
+    if temperature_c is not None and not -40 <= temperature_c <= 90:
+        raise Refused(("temperature_c", f"must be between -40 and 90, not {temperature_c:g}"))
+    existing = Sheet.objects.filter(id=sheet_id).first()
+    if existing is not None and existing.circuit_id != circuit.id:
+        raise Refused(("id", "this id already belongs to another sheet"), status=409)
+    sheet = existing or Sheet(
+        id=sheet_id, circuit=circuit, begun_at=at or timezone.now(), by=person_of(author), by_name=name_of(author)
+    )
+    sheet.proof, sheet.wiring, sheet.ring, sheet.temperature_c = proof, wiring, ring, temperature_c
+    sheet.save()
+    return sheet
+
+
+def _own_proof(circuit: Circuit) -> Proof | None:
+    """The last proof begun on the circuit, unless it was closed."""
+    latest = circuit.proofs.first()
+    return None if latest is None or latest.events.filter(type="closed").exists() else latest
+
+
+@transaction.atomic
+def put_down(
+    crew: Crew,
+    author: Author,
+    sheet_id: UUID,
+    entry_id: UUID,
+    entry: dict[str, Any] | None,
+    tester_id: UUID | None = None,
+    supersedes: UUID | None = None,
+    at: datetime | None = None,
+) -> Sheet:
+    """Keep one thing on a sheet; None takes back what it supersedes. The same id and content again changes nothing."""
+    sheet = sheet_of(crew, sheet_id)
+    tester = tester_of(crew, tester_id) if tester_id else None
+    existing = SheetEntry.objects.filter(id=entry_id).first()
+    if existing is not None:
+        if existing.sheet_id != sheet.id or not _same(existing, entry, tester_id, supersedes):
+            raise Refused(("id", "this id already belongs to something else that was put down"), status=409)
+        return sheet
+    reading, when = Reading(sheet), at or timezone.now()
+    held = in_hand(tester, when) if tester else None
+    content = None if entry is None else _content(reading, entry, held)
+    if content is None and supersedes is None:
+        raise Refused(("supersedes", "is missing: what is taken back?"))
+    if content is not None and content["type"] == "energised":
+        _refuse_while_something_is_in_the_way(reading, content)
+    SheetEntry.objects.create(
+        id=entry_id,
+        sheet=sheet,
+        entry=content,
+        tester=tester,
+        held=held.model_dump(mode="json", exclude_none=True, exclude={"id"}) if held else None,
+        supersedes=_superseded(sheet, supersedes),
+        at=when,
+        by=person_of(author),
+        by_name=name_of(author),
+    )
+    if sheet.proof is not None and at is None:
+        _tell_the_proof(crew, author, sheet.proof, entry_id, energised=(content or {}).get("type") == "energised")
+    return sheet
+
+
+def _same(existing: SheetEntry, entry: dict[str, Any] | None, tester_id: UUID | None, supersedes: UUID | None) -> bool:
+    """Whether it is the one that is there: what was typed is in what was kept, which knows more."""
+    kept = existing.entry
+    corrected = existing.supersedes.id if existing.supersedes else None
+    if (existing.tester_id, corrected) != (tester_id, supersedes):
+        return False
+    if kept is None or entry is None:
+        return kept is entry
+    typed, whole = dict(entry), dict(kept)
+    test, whole_of_test = typed.pop("test", None) or {}, whole.pop("test", None) or {}
+    if not isinstance(test, dict) or not isinstance(whole_of_test, dict):
+        return bool(entry == kept)
+    typed = {key: value for key, value in typed.items() if value is not None}
+    return bool(typed == whole) and all(whole_of_test.get(key) == value for key, value in test.items())
+
+
+def _content(reading: Reading, entry: dict[str, Any], held: Any) -> dict[str, Any]:
+    """The entry as it is kept. Problems are named by its own keys."""
+    whole = dict(entry)
+    if entry.get("type") == "tested":
+        typed = entry.get("test")
+        if not isinstance(typed, dict):
+            raise Refused(("test", "must be an object, in braces"))
+        line = reading.line(entry.get("line"))
+        if entry.get("line") and line is None:
+            raise Refused(("line", "no such line on this sheet"))
+        full = whole_test(line, typed, null_ohm=reading.null_ohm, loads=reading.loads, held=held)
+        test = checked(reading.practice, full)
+        whole["test"] = test.model_dump(mode="json", by_alias=True, exclude_none=True)
+        if line is not None and line.point:
+            whole["point"] = line.point
+    if entry.get("photo"):
+        _own_photo(reading, entry["photo"])
+    if entry.get("type") == "left" and reading.line(entry.get("line")) is None:
+        raise Refused(("line", "no such line on this sheet"))
+    try:
+        kept = parse(SheetEntryFile, {"entry": whole}).entry
+    except FormatError as error:
+        raise Refused(*((path.removeprefix("entry").lstrip("."), text) for path, text in error.problems)) from None
+    content: dict[str, Any] = kept.model_dump(mode="json", by_alias=True, exclude_none=True)
+    if "test" in content and isinstance(content["test"], dict):
+        content["test"] = {key: value for key, value in content["test"].items() if key != "id"}
+    return content
+
+
+def _own_photo(reading: Reading, name: object) -> None:
+    try:
+        photo_of(reading.site.crew, UUID(str(name)))
+    except (ValueError, NotFoundHere):
+        raise Refused(("photo", "no such picture in your crew")) from None
+
+
+def _superseded(sheet: Sheet, supersedes: UUID | None) -> SheetEntry | None:
+    if supersedes is None:
+        return None
+    found = SheetEntry.objects.filter(id=supersedes, sheet=sheet).first()
+    if found is None:
+        raise Refused(("supersedes", "no such entry on this sheet"))
+    if found.entry is None or hasattr(found, "superseded_by"):
+        raise Refused(("supersedes", "it was already corrected or taken back"), status=409)
+    if found.entry["type"] == "energised":
+        raise Refused(("supersedes", "what was energised stays on the record"), status=409)
+    return found
+
+
+def _refuse_while_something_is_in_the_way(reading: Reading, content: dict[str, Any]) -> None:
+    found = in_the_way(reading.record)
+    if found and "reason" not in content:
+        said = (("", one.text) for one in found)
+        missing = ("reason", f"something is in the way: say why even so, in {SHORTEST_REASON} letters or more")
+        raise Refused(missing, *said, status=409)
+
+
+def _tell_the_proof(crew: Crew, author: Author, proof: Proof, entry_id: UUID, *, energised: bool) -> None:
+    """Energising ends the proof of death; anything else on the sheet is somebody being there."""
+    if proof.events.filter(type="closed").exists():
+        return
+    if energised:
+        for kind in ("re-energised", "closed"):
+            record_event(crew, author, proof.id, uuid5(entry_id, kind), {"type": kind})
+        return
+    last = proof.events.last()
+    if last is not None and timezone.now() - last.at > STILL_HERE_AFTER:
+        record_event(crew, author, proof.id, uuid5(entry_id, "returned"), {"type": "returned"})
+
+
+@transaction.atomic
+def put_photo(crew: Crew, author: Author, photo_id: UUID, image: str) -> Photo:
+    """Keep a picture, given in base 64. The same id with the same picture again changes nothing."""
+    try:
+        content = base64.b64decode(image, validate=True)
+    except binascii.Error:
+        raise Refused(("image", "is not a picture in base 64")) from None
+    kind = next((kind for start, kind in PICTURES.items() if content.startswith(start)), None)
+    if kind is None:
+        raise Refused(("image", "must be a JPEG or PNG picture"))
+    if len(content) > LARGEST_PHOTO:
+        raise Refused(("image", f"is larger than {LARGEST_PHOTO // 1024**2} MB"))
+    existing = Photo.objects.filter(id=photo_id).first()
+    if existing is not None:
+        if existing.crew_id != crew.id or bytes(existing.image) != content:
+            raise Refused(("id", "this id already belongs to another picture"), status=409)
+        return existing
+    return Photo.objects.create(
+        id=photo_id, crew=crew, image=content, kind=kind, taken_at=timezone.now(), by_name=name_of(author)
+    )
+
+
+def photo_of(crew: Crew, photo_id: UUID) -> Photo:
+    photo = Photo.objects.filter(crew=crew, id=photo_id).first()
+    if photo is None:
+        raise NotFoundHere("picture")
+    return photo
+
+
+def held_by(tester: Tester | None) -> Any:
+    """What a tester is in the hand now, for a result that is not put down yet."""
+    return in_hand(tester, timezone.now()) if tester else None

@@ -1,0 +1,317 @@
+"""What the routes of the dead tests take and give."""
+
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import AwareDatetime
+
+
+class Named(Schema):
+    id: UUID
+    name: str
+
+
+class Titled(Schema):
+    id: str
+    title: str
+
+
+class LimitOut(Schema):
+    id: str
+    value: float | list[float] | None
+    unit: str
+    source: str
+
+
+class OutcomeOut(Schema):
+    result: str
+    text: str
+    limit: LimitOut | None
+    computed: dict[str, Any]
+    question: str = ""
+
+
+class BarOut(Schema):
+    """Shares of the bar's length."""
+
+    passes: list[float]
+    at: float
+    reads: list[float]
+    expected: float | None
+
+
+class JudgedOut(Schema):
+    """`test`: the whole entry that was judged. `doubt`: why it could clear nothing whatever it shows."""
+
+    test: dict[str, Any]
+    outcome: OutcomeOut
+    bar: BarOut | None
+    doubt: str
+
+
+class TakenOut(JudgedOut):
+    id: UUID
+    at: datetime
+    by: str
+    tester: UUID | None
+    tester_label: str
+    believed: bool
+
+
+class LineOut(Schema):
+    """`earlier`: how many tests of it were made before the one in force."""
+
+    id: str
+    step: str
+    kind: str
+    title: str
+    why: str
+    preset: dict[str, Any]
+    taken: TakenOut | None
+    earlier: int
+    left: str
+    may_be_left: bool
+
+
+class StepOut(Schema):
+    id: str
+    title: str
+    how: str
+    done: bool
+    warnings: list[str]
+
+
+class LookOut(Schema):
+    id: str
+    title: str
+    good: bool | None
+    entry: UUID | None
+    photo: UUID | None
+    note: str
+    by: str
+
+
+class InTheWayOut(Schema):
+    code: str
+    text: str
+    line: str | None
+
+
+class LockOut(Schema):
+    name: str
+    put_by: str
+    taken_by: str | None
+    source: str
+    own: bool
+
+
+class StatementOut(Schema):
+    id: str
+    title: str
+    said_by: str
+
+
+class EnergisedOut(Schema):
+    at: datetime
+    by: str
+    reason: str
+
+
+class GateOut(Schema):
+    in_the_way: list[InTheWayOut]
+    statements: list[StatementOut]
+    locks: list[LockOut]
+    energised: EnergisedOut | None
+    shortest_reason: int
+
+
+class RingBarOut(Schema):
+    outlet: str
+    pair: str
+    ohms: float
+    up: float
+    expected: float
+    limit: float
+    spur: bool
+    poor_joint: bool
+
+
+class MarkOut(Schema):
+    sheet: UUID
+    at: datetime
+    mohm_20c: float
+    across: float
+    up: float
+    halved: bool
+
+
+class HistoryOut(Schema):
+    """Of one pair. Shares of the picture. `ticks`: (megohms, up)."""
+
+    pair: str
+    title: str
+    marks: list[MarkOut]
+    limit_mohm: float
+    limit_up: float
+    ticks: list[tuple[float, float]]
+    halved: bool
+
+
+class SheetTester(Schema):
+    """`unfit`: why it could clear nothing, by kind of test: `ohms`, `insulation`."""
+
+    id: UUID
+    label: str
+    kind: str
+    unfit: dict[str, str]
+
+
+class SheetProof(Schema):
+    id: UUID
+    name: str
+    state: str
+    expires_at: datetime | None
+    now: datetime
+
+
+class EntryOut(Schema):
+    """One line of the sheet's log, in words."""
+
+    id: UUID
+    at: datetime
+    by: str
+    says: str
+    status: str
+
+
+class SheetOut(Schema):
+    id: UUID
+    site: Named
+    circuit: Named
+    board: str
+    practice: str
+    system_title: str
+    wiring: str
+    wiring_why: str
+    test_v: float
+    ring: bool
+    temperature_c: float | None
+    begun_at: datetime
+    by: str
+    dead: bool
+    proof: SheetProof | None
+    loads: str | None
+    neutral: str | None
+    null_ohm: float | None
+    null_says: str
+    steps: list[StepOut]
+    look: list[LookOut]
+    lines: list[LineOut]
+    others: list[TakenOut]
+    gate: GateOut
+    ring_bars: list[RingBarOut]
+    history: list[HistoryOut]
+    testers: list[SheetTester]
+    points: list[Titled]
+    entries: list[EntryOut]
+
+
+class SheetLine(Schema):
+    """`state`: energised, clear, in-the-way; `halved`: insulation fell by half since the visit before."""
+
+    id: UUID
+    circuit: str
+    board: str
+    site: str
+    begun_at: datetime
+    state: str
+    said: str
+    left: int
+    dead: bool
+    halved: bool
+
+
+class CircuitForSheet(Schema):
+    id: UUID
+    name: str
+    board: str
+    site: str
+    practice: str
+    sheet: UUID | None
+
+
+class SheetList(Schema):
+    sheets: list[SheetLine]
+    circuits: list[CircuitForSheet]
+
+
+class CheckOut(Schema):
+    """A quick check of a part. `needs`: the figures on the part it takes."""
+
+    id: str
+    title: str
+    kind: str
+    function: str
+    jack: str
+    unit: str
+    first: str
+    expect: str
+    needs: list[str]
+    presets: dict[str, str]
+
+
+class SheetReference(Schema):
+    wirings: list[Titled]
+    checks: list[CheckOut]
+
+
+class SheetIn(Schema):
+    circuit: UUID
+    proof: UUID | None = None
+    wiring: str = "ordinary"
+    ring: bool = False
+    temperature_c: float | None = None
+
+
+class EntryIn(Schema):
+    """`entry`: as the sheet's format has it; None takes back what it supersedes."""
+
+    entry: dict[str, Any] | None
+    tester: UUID | None = None
+    supersedes: UUID | None = None
+    at: AwareDatetime | None = None
+
+
+class PhotoIn(Schema):
+    image: str
+
+
+class JudgeIn(Schema):
+    """A test somebody is typing, of a line of a sheet, or with no sheet of a part."""
+
+    test: dict[str, Any]
+    line: str | None = None
+    tester: UUID | None = None
+
+
+class PartIn(Schema):
+    practice: str
+    test: dict[str, Any]
+
+
+class AdviseIn(Schema):
+    check: str
+    figures: dict[str, float] = {}
+
+
+class AdviceOut(Schema):
+    range_top: float
+    range_says: str
+    over_range: str
+    expected: float | None
+
+
+class TestsIn(Schema):
+    tests: dict[str, Any]

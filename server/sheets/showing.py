@@ -1,0 +1,326 @@
+"""A sheet as the front end shows it: every judgement, bar and chart made by the core."""
+
+from typing import Any
+from uuid import UUID
+
+from django.utils import timezone
+
+from crews.models import Crew
+from crews.services import Author, name_of
+from evenprobe.deadtests import Outcome
+from evenprobe.deadtests.bar import bar_of
+from evenprobe.deadtests.gate import MAY_BE_LEFT, SHORTEST_REASON, STATEMENTS, Taken, in_the_way, steps_done
+from evenprobe.deadtests.history import history
+from evenprobe.deadtests.rings import RingOutlet, ring_bars
+from evenprobe.deadtests.sheet import LOOK_FOR, STEPS, Line, before_harm
+from evenprobe.formats import InstrumentEntry
+from evenprobe.formats.rounding import figures
+from evenprobe.formats.tests import outcome_answer
+from evenprobe.supplies import PRACTICES, SYSTEMS, PracticeId
+from evenprobe.testers import InstrumentKind
+from evenprobe.testers.tasks import KINDS_FOR, NAMES, Purpose
+from kit.services import in_hands
+from proofs.logs import state_of
+from sheets.completing import outcome_of, why_unfit
+from sheets.models import Sheet, SheetEntry
+from sheets.records import Reading, insulation_visits, locks_of
+from sheets.shapes import CircuitForSheet, SheetLine
+from sheets.words import in_words, null_says
+from sites.models import Circuit
+
+WIRING_TITLES = {
+    "ordinary": "Ordinary wiring",
+    "surge-protected": "Surge protection or electronics that stay in",
+    "selv": "Extra-low voltage",
+    "equipment-250": "Equipment rated 250 V, acceptance",
+    "equipment-600": "Equipment rated 600 V, acceptance",
+}
+SHOWN_FIGURES = 4
+
+
+def sheet_out(sheet: Sheet, user: Author) -> dict[str, Any]:
+    reading = Reading(sheet)
+    record, circuit = reading.record, reading.circuit
+    now = timezone.now()
+    dead = reading.dead(now)
+    done = steps_done(record)
+    return {
+        "id": sheet.id,
+        "site": {"id": reading.site.id, "name": reading.site.name},
+        "circuit": {"id": sheet.circuit.id, "name": sheet.circuit.name},
+        "board": sheet.circuit.board.name,
+        "practice": reading.practice,
+        "system_title": SYSTEMS[reading.system].title,
+        "wiring": sheet.wiring,
+        "wiring_why": circuit.rule.why,
+        "test_v": circuit.rule.test_volts,
+        "ring": sheet.ring,
+        "temperature_c": sheet.temperature_c,
+        "begun_at": sheet.begun_at,
+        "by": sheet.by_name,
+        "dead": dead,
+        "proof": _proof_out(sheet),
+        "loads": reading.loads["loads"] if reading.loads else None,
+        "neutral": reading.loads["neutral"] if reading.loads else None,
+        "null_ohm": reading.null_ohm,
+        "null_says": null_says(reading.null_ohm),
+        "steps": [
+            {
+                "id": step,
+                "title": words.title,
+                "how": words.how,
+                "done": done[step],
+                "warnings": list(before_harm(step, dead=dead, loads_out=record.loads_out, rule=circuit.rule)),
+            }
+            for step, words in STEPS.items()
+        ],
+        "look": _look_out(reading),
+        "lines": [_line_out(reading, line) for line in reading.lines],
+        "others": [taken_out(e, reading.taken_by(e)) for e in reading.of("tested") if not e.entry.get("line")],
+        "gate": _gate_out(reading, user),
+        "ring_bars": _ring_out(reading),
+        "history": history_out(sheet.circuit, reading),
+        "testers": _testers_out(reading),
+        "points": [{"id": str(p.id), "title": p.name} for p in sheet.circuit.points.all()],
+        "entries": [_entry_out(reading, e) for e in reading.entries],
+    }
+
+
+def judged_out(
+    reading: Reading | None, test: dict[str, Any], held: InstrumentEntry | None, outcome: Outcome | None = None
+) -> dict[str, Any]:
+    """A test and what it comes to. Of a sheet: also why it could clear nothing now."""
+    doubt = ""
+    if reading is not None:
+        outcome = outcome_of(reading.practice, test)
+        now = timezone.now()
+        as_kept = held.model_dump(mode="json", exclude_none=True, exclude={"id"}) if held else None
+        unfit = why_unfit(reading.practice, reading.system, test, as_kept, now)
+        doubt = Taken(outcome, reading.dead(now), unfit, believed=True).in_doubt
+    assert outcome is not None
+    bar = bar_of(outcome)
+    return {
+        "test": test,
+        "outcome": outcome_answer(outcome),
+        "bar": bar and {"passes": bar.passes, "at": bar.at, "reads": bar.reads, "expected": bar.expected},
+        "doubt": doubt,
+    }
+
+
+def taken_out(entry: SheetEntry, taken: Taken) -> dict[str, Any]:
+    return {
+        **judged_out(None, entry.entry["test"], None, taken.outcome),
+        "doubt": taken.in_doubt,
+        "id": entry.id,
+        "at": entry.at,
+        "by": entry.by_name,
+        "tester": entry.tester_id,
+        "tester_label": str(entry.tester) if entry.tester else "",
+        "believed": taken.believed,
+    }
+
+
+def _line_out(reading: Reading, line: Line) -> dict[str, Any]:
+    entry = reading.tests.get(line.id)
+    made = [e for e in reading.of("tested") if e.entry.get("line") == line.id]
+    return {
+        "id": line.id,
+        "step": line.step,
+        "kind": line.kind,
+        "title": line.title,
+        "why": line.why,
+        "preset": dict(line.preset),
+        "taken": taken_out(entry, reading.taken[line.id]) if entry else None,
+        "earlier": max(0, len(made) - 1),
+        "left": reading.record.left.get(line.id, ""),
+        "may_be_left": line.step in MAY_BE_LEFT,
+    }
+
+
+def _look_out(reading: Reading) -> list[dict[str, Any]]:
+    seen = {e.entry["item"]: e for e in reading.of("looked")}
+    found = []
+    for item in LOOK_FOR:
+        entry = seen.get(item.id)
+        content = entry.entry if entry else {}
+        found.append(
+            {
+                "id": item.id,
+                "title": item.title,
+                "good": content.get("good"),
+                "entry": entry.id if entry else None,
+                "photo": content.get("photo"),
+                "note": content.get("note", ""),
+                "by": entry.by_name if entry else "",
+            }
+        )
+    return found
+
+
+def _gate_out(reading: Reading, user: Author) -> dict[str, Any]:
+    said = {e.entry["what"]: e.by_name for e in reading.of("said")}
+    energised = reading.of("energised")
+    proof = reading.sheet.proof
+    return {
+        "in_the_way": [{"code": w.code, "text": w.text, "line": w.line} for w in in_the_way(reading.record)],
+        "statements": [{"id": k, "title": t, "said_by": said.get(k, "")} for k, t in STATEMENTS.items()],
+        "locks": [
+            {
+                "name": lock.name,
+                "put_by": lock.put_by,
+                "taken_by": lock.taken_by,
+                "source": source,
+                "own": lock.put_by == name_of(user),
+            }
+            for source, lock in (locks_of(proof) if proof else {}).items()
+        ],
+        "energised": {
+            "at": energised[-1].at,
+            "by": energised[-1].by_name,
+            "reason": energised[-1].entry.get("reason", ""),
+        }
+        if energised
+        else None,
+        "shortest_reason": SHORTEST_REASON,
+    }
+
+
+def _ring_out(reading: Reading) -> list[dict[str, Any]]:
+    entry = reading.tests.get("ring")
+    if entry is None:
+        return []
+    names = {str(p.id): p.name for p in reading.sheet.circuit.points.all()}
+    given = entry.entry["test"].get("points", [])
+    outlets = [RingOutlet(p["id"], p.get("r1_rn"), p.get("r1_r2")) for p in given]
+    ohms = {(p["id"], pair): p.get(pair) for p in given for pair in ("r1_rn", "r1_r2")}
+    return [
+        {
+            "outlet": names.get(bar.outlet, bar.outlet),
+            "pair": bar.pair,
+            "ohms": ohms[bar.outlet, bar.pair],
+            "up": bar.up,
+            "expected": bar.expected,
+            "limit": bar.limit,
+            "spur": bar.spur,
+            "poor_joint": bar.poor_joint,
+        }
+        for bar in ring_bars(reading.taken["ring"].outcome, outlets)
+    ]
+
+
+def history_out(circuit: Circuit, reading: Reading) -> list[dict[str, Any]]:
+    """Insulation across visits, a picture for each pair of which there is more than none."""
+    visits = insulation_visits(circuit)
+    letters = PRACTICES[PracticeId(reading.practice)].letters
+    found = []
+    for pair in dict.fromkeys(v.pair for v in visits):
+        own = [v for v in visits if v.pair == pair]
+        drawn = history([v.visit for v in own], reading.circuit.rule)
+        found.append(
+            {
+                "pair": pair,
+                "title": " to ".join(letters[end] for end in pair.split("-")),
+                "marks": [
+                    {
+                        "sheet": v.sheet.id,
+                        "at": m.visit.at,
+                        "mohm_20c": figures(m.visit.mohm_20c),
+                        "across": m.across,
+                        "up": m.up,
+                        "halved": m.halved,
+                    }
+                    for v, m in zip(own, drawn.marks, strict=True)
+                ],
+                "limit_mohm": drawn.limit_mohm,
+                "limit_up": drawn.limit_up,
+                "ticks": drawn.ticks,
+                "halved": drawn.halved,
+            }
+        )
+    return found
+
+
+def _testers_out(reading: Reading) -> list[dict[str, Any]]:
+    """The crew's testers that measure ohms or insulation, and why one would clear nothing here."""
+    now = timezone.now()
+    kinds = {*KINDS_FOR[Purpose.CONTINUITY], *KINDS_FOR[Purpose.INSULATION]}
+    found = []
+    for tester, entry in in_hands(reading.site.crew, now):
+        if InstrumentKind(entry.kind) not in kinds:
+            continue
+        held = entry.model_dump(mode="json", exclude_none=True, exclude={"id"})
+        tests = {"ohms": {"kind": "continuity"}, "insulation": _usual_insulation(reading)}
+        found.append(
+            {
+                "id": tester.id,
+                "label": entry.label or NAMES[entry.kind],
+                "kind": str(entry.kind),
+                "unfit": {
+                    name: why_unfit(reading.practice, reading.system, test, held, now) for name, test in tests.items()
+                },
+            }
+        )
+    return found
+
+
+def _usual_insulation(reading: Reading) -> dict[str, Any]:
+    return {"kind": "insulation", "test_v": reading.circuit.rule.test_volts}
+
+
+def _proof_out(sheet: Sheet) -> dict[str, Any] | None:
+    if sheet.proof is None:
+        return None
+    now = timezone.now()
+    found = state_of(sheet.proof, now)
+    return {
+        "id": sheet.proof.id,
+        "name": sheet.proof.name,
+        "state": found["state"],
+        "expires_at": found["expires_at"],
+        "now": now,
+    }
+
+
+def _entry_out(reading: Reading, entry: SheetEntry) -> dict[str, Any]:
+    counts = entry.entry is not None and not hasattr(entry, "superseded_by")
+    return {
+        "id": entry.id,
+        "at": entry.at,
+        "by": entry.by_name,
+        "says": in_words(reading, entry),
+        "status": "counts" if counts else "taken back",
+    }
+
+
+def sheet_line(sheet: Sheet) -> SheetLine:
+    reading = Reading(sheet)
+    found = in_the_way(reading.record)
+    energised = bool(reading.of("energised"))
+    drawn = history_out(sheet.circuit, reading)
+    return SheetLine(
+        id=sheet.id,
+        circuit=sheet.circuit.name,
+        board=sheet.circuit.board.name,
+        site=reading.site.name,
+        begun_at=sheet.begun_at,
+        state="energised" if energised else "in-the-way" if found else "clear",
+        said=next((w.text for w in found if w.code == "fails"), found[0].text if found else ""),
+        left=0 if energised else len(found),
+        dead=not energised and reading.dead(timezone.now()),
+        halved=any(h["halved"] for h in drawn),
+    )
+
+
+def circuits_out(crew: Crew, latest: dict[UUID, Sheet]) -> list[CircuitForSheet]:
+    found = Circuit.objects.filter(board__supply__site__crew=crew).select_related("board__supply__site")
+    return [
+        CircuitForSheet(
+            id=c.id,
+            name=c.name,
+            board=c.board.name,
+            site=c.board.supply.site.name,
+            practice=c.board.supply.site.practice,
+            sheet=latest[c.id].id if c.id in latest else None,
+        )
+        for c in found
+    ]

@@ -1,0 +1,84 @@
+"""What was put down on a sheet, in a line of words."""
+
+from typing import Any
+
+from evenprobe.deadtests.gate import STATEMENTS
+from evenprobe.deadtests.sheet import LOOK_FOR
+from evenprobe.supplies.limits import LEADS_GOOD_OHMS, LEADS_USABLE_OHMS
+from sheets.models import SheetEntry
+from sheets.records import Reading
+
+_VALUES = {
+    "measured_ohm": "{:g} Ω",
+    "closed_ohm": "closed {:g} Ω",
+    "measured_mohm": "{:g} MΩ",
+    "at_least_mohm": "more than {:g} MΩ",
+    "measured_uf": "{:g} µF",
+    "volts": "{:g} V",
+    "measured_v": "{:g} V",
+    "ms": "{:g} ms",
+    "running_a": "{:g} A",
+    "hz": "{:g} Hz",
+    "r1": "r1 {:g} Ω",
+    "rn": "rn {:g} Ω",
+    "r2": "r2 {:g} Ω",
+}
+
+
+def in_words(reading: Reading, entry: SheetEntry) -> str:
+    content = entry.entry
+    if content is None:
+        return "Taken back"
+    match content["type"]:
+        case "looked":
+            title = next(item.title for item in LOOK_FOR if item.id == content["item"])
+            return f"{title}: {'good' if content['good'] else 'not good'}"
+        case "loads":
+            neutral = "neutral off its bar" if content["neutral"] == "lifted" else "neutral on its bar"
+            return f"Loads {'out' if content['loads'] == 'disconnected' else 'in'}, {neutral}"
+        case "leads":
+            return f"Leads nulled: {content['null_ohm']:g} Ω"
+        case "tested":
+            return f"{_titled(reading, content)}: {shown(content['test'])}"
+        case "left":
+            return f"{_title(reading, content['line'])} left: {content['reason']}"
+        case "believed":
+            return "Asked about, and it stands as it was read"
+        case "discharged":
+            return "Discharged"
+        case "said":
+            return STATEMENTS[content["what"]]
+        case _:
+            reason = content.get("reason")
+            return f"Energised though something was in the way: {reason}" if reason else "Energised"
+
+
+def shown(test: dict[str, Any]) -> str:
+    """What the display showed."""
+    if test.get("over_range") or test.get("closed_over_range"):
+        return "over-range"
+    said = [text.format(test[key]) for key, text in _VALUES.items() if isinstance(test.get(key), int | float)]
+    if "open_over_range" in test:
+        said.insert(0, "open: over-range" if test["open_over_range"] else "open: still joined")
+    if "tripped" in test:
+        said.insert(0, "tripped" if test["tripped"] else "did not trip")
+    return ", ".join(said) or test["kind"]
+
+
+def null_says(ohms: float | None) -> str:
+    """What to make of the leads."""
+    if ohms is None:
+        return ""
+    if ohms > LEADS_USABLE_OHMS:
+        return f"Above {LEADS_USABLE_OHMS:g} Ω: clean or replace the leads."
+    return "Good." if ohms <= LEADS_GOOD_OHMS else f"Usable; up to {LEADS_GOOD_OHMS:g} Ω is good."
+
+
+def _titled(reading: Reading, content: dict[str, Any]) -> str:
+    kind = content["test"]["kind"].replace("-", " ")
+    return _title(reading, content["line"]) if content.get("line") else kind.capitalize()
+
+
+def _title(reading: Reading, name: str) -> str:
+    line = reading.line(name)
+    return f"{line.title}, {line.step}" if line else name

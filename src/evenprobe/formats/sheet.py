@@ -1,0 +1,84 @@
+"""What is put down on a circuit's sheet, one thing at a time: seen, said, measured, left, energised."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from evenprobe.deadtests.gate import SHORTEST_REASON
+from evenprobe.deadtests.sheet import LOOK_FOR
+from evenprobe.formats.fields import Name, Strict, Text
+from evenprobe.formats.tests import Ohms, TestEntry
+from evenprobe.testers.measurement import Loads, Neutral
+
+LookedAt = Annotated[str, Field(pattern=f"^({'|'.join(item.id for item in LOOK_FOR)})$")]
+Reason = Annotated[str, Field(min_length=SHORTEST_REASON, max_length=1000)]
+"""A written reason; a word is none."""
+
+
+class Looked(Strict):
+    type: Literal["looked"]
+    item: LookedAt
+    good: bool
+    photo: Name | None = None
+    note: Text | None = None
+
+
+class LoadsSaid(Strict):
+    type: Literal["loads"]
+    loads: Loads
+    neutral: Neutral
+
+
+class LeadsNulled(Strict):
+    type: Literal["leads"]
+    null_ohm: Ohms
+
+
+class Tested(Strict):
+    """`line`: of the sheet, None for a test of something else. `point`: where the far probe was."""
+
+    type: Literal["tested"]
+    line: Name | None = None
+    point: Name | None = None
+    test: TestEntry
+
+
+class Left(Strict):
+    type: Literal["left"]
+    line: Name
+    reason: Reason
+
+
+class Believed(Strict):
+    """Somebody was asked about a test's question and stands by it."""
+
+    type: Literal["believed"]
+    test: Name
+
+
+class Discharged(Strict):
+    type: Literal["discharged"]
+
+
+class Said(Strict):
+    type: Literal["said"]
+    what: Literal["boxes-closed", "people-told"]
+
+
+class Energised(Strict):
+    """`reason`: why it was done though something stood in the way."""
+
+    type: Literal["energised"]
+    reason: Reason | None = None
+
+
+SheetEntry = Annotated[
+    Looked | LoadsSaid | LeadsNulled | Tested | Left | Believed | Discharged | Said | Energised,
+    Field(discriminator="type"),
+]
+
+
+class SheetEntryFile(Strict):
+    """One entry by itself, as it is checked."""
+
+    entry: SheetEntry

@@ -1,0 +1,342 @@
+"""Dead tests through the API: a sheet from the first look to the gate, and everything that can go wrong with it."""
+
+import base64
+from uuid import uuid4
+
+import pytest
+from django.utils import timezone
+
+from evenprobe.deadtests.sheet import LOOK_FOR
+from proofs.models import ProofEvent
+from sheets.models import Photo, SheetEntry
+from tests.server.conftest import PICTURE
+from tests.server.test_proofs import prove_dead, send
+
+UNLOCKED = {"type": "unlocked", "source": "s1"}
+LOOKED = [{"type": "looked", "item": item.id, "good": True} for item in LOOK_FOR]
+OUT = {"type": "loads", "loads": "disconnected", "neutral": "lifted"}
+NULLED = {"type": "leads", "null_ohm": 0.1}
+SAID = [{"type": "said", "what": what} for what in ("boxes-closed", "people-told")]
+DISCHARGED = {"type": "discharged"}
+ENERGISED = {"type": "energised"}
+REASON = "the freezer cannot wait, seen with the owner"
+
+
+@pytest.fixture
+def bench_kit(anna, sheet):
+    """A low-ohm tester and an insulation tester beside the multimeter."""
+    made = {"low_ohm": str(uuid4()), "insulation": str(uuid4())}
+    for key, kind in (("low_ohm", "low-ohm"), ("insulation", "insulation-tester")):
+        rated = {"category": "III", "rated_v": 600, "usual_leads": sheet["leads"], "test_v": [250, 500, 1000]}
+        answer = anna.put(f"/testers/{made[key]}", {"label": key, "kind": kind, "proved": True, **rated})
+        assert answer.status_code == 200, answer.content
+    return {**sheet, **made}
+
+
+def put(person, place, entry, entry_id=None, **more):
+    return person.put(f"/sheets/{place['sheet']}/entries/{entry_id or uuid4()}", {"entry": entry, **more})
+
+
+def put_test(person, place, line, tester, entry_id=None, supersedes=None, **test):
+    more = {"tester": place[tester]} if tester else {}
+    if supersedes:
+        more["supersedes"] = supersedes
+    return put(person, place, {"type": "tested", "line": line, "test": test}, entry_id, **more)
+
+
+def lines(person, place):
+    answer = person.get(f"/sheets/{place['sheet']}")
+    assert answer.status_code == 200, answer.content
+    return {line["id"]: line for line in answer.json()["lines"]}
+
+
+def codes(answer):
+    assert answer.status_code == 200, answer.content
+    return [w["code"] for w in answer.json()["gate"]["in_the_way"]]
+
+
+def fill(person, place):
+    """Everything of a sound circuit put down."""
+    for entry in (*LOOKED, OUT, NULLED):
+        assert put(person, place, entry).status_code == 200
+    for line in lines(person, place).values():
+        if line["step"] == "continuity":
+            answer = put_test(person, place, line["id"], "low_ohm", measured_ohm=0.2)
+        elif line["step"] == "separation":
+            answer = put_test(person, place, line["id"], "low_ohm", over_range=True)
+        elif line["step"] == "device":
+            answer = put_test(person, place, line["id"], "low_ohm", open_over_range=True, closed_ohm=0.13, latches=True)
+        else:
+            answer = put_test(person, place, line["id"], "insulation", measured_mohm=220)
+        assert answer.status_code == 200, answer.content
+    for entry in (DISCHARGED, *SAID):
+        answer = put(person, place, entry)
+    return answer
+
+
+def test_a_sheet_from_the_first_look_to_the_gate(anna, bench_kit):
+    place = bench_kit
+    prove_dead(anna, place)
+    answer = fill(anna, place)
+    assert codes(answer) == ["lock-on"]
+    sheet = answer.json()
+    assert all(line["taken"]["outcome"]["result"] == "pass" for line in sheet["lines"])
+    assert all(0 <= line["taken"]["bar"]["at"] <= 1 for line in sheet["lines"] if line["taken"]["bar"])
+    send(anna, place, UNLOCKED)
+    assert codes(anna.get(f"/sheets/{place['sheet']}")) == []
+    assert anna.get("/sheets").json()["sheets"][0]["state"] == "clear"
+    answer = put(anna, place, ENERGISED)
+    assert answer.json()["gate"]["energised"]["reason"] == ""
+    proof = anna.get(f"/proofs/{place['proof']}").json()
+    assert proof["state"]["state"] == "closed"
+    assert [e["type"] for e in proof["events"]][-2:] == ["re-energised", "closed"]
+    assert anna.get("/sheets").json()["sheets"][0]["state"] == "energised"
+
+
+def test_dead_tests_reach_the_bench(anna, bench_kit):
+    place = bench_kit
+    for pair, volts in ((("L", "N"), 119.8), (("L", "PE"), 119.9), (("N", "PE"), 0.1)):
+        entry = {"quantity": "voltage", "mode": "ac", "from": pair[0], "to": pair[1], "value": volts, "unit": "V"}
+        anna.put(f"/points/{place['point']}/readings/{uuid4()}", {"entry": entry})
+    assert anna.get(f"/points/{place['point']}/bench").json()["interpretation"]["verdict"] == "unconfirmed"
+    prove_dead(anna, place)
+    fill(anna, place)
+    bench = anna.get(f"/points/{place['point']}/bench").json()
+    assert bench["interpretation"]["verdict"] == "correct"
+    assert {t["title"] for t in bench["dead_tests"]} >= {"G, panel to Outlet 1", "H to N"}
+    failing = put_test(anna, place, "insulation L-PE", "insulation", measured_mohm=0.2)
+    assert "fails" in codes(failing)
+    assert anna.get(f"/points/{place['point']}/bench").json()["interpretation"]["verdict"] == "hazard"
+
+
+def test_what_was_not_proved_dead_is_kept_and_clears_nothing(anna, bench_kit):
+    place = bench_kit
+    answer = fill(anna, place)
+    assert answer.json()["dead"] is False
+    warned = {s["id"]: s["warnings"] for s in answer.json()["steps"]}
+    assert "Not proved dead" in warned["continuity"][0]
+    assert codes(answer).count("does-not-count") == len(answer.json()["lines"])
+    assert anna.get(f"/points/{place['point']}/bench").json()["dead_tests"] == []
+
+
+def test_loads_in_and_the_wrong_voltage_are_said_before_and_do_not_count(anna, bench_kit):
+    place = bench_kit
+    answer = put(anna, place, {**OUT, "loads": "connected"})
+    warnings = next(s["warnings"] for s in answer.json()["steps"] if s["id"] == "insulation")
+    assert any("destroys electronics" in w for w in warnings)
+    answer = put_test(anna, place, "insulation L-N", "insulation", measured_mohm=300)
+    taken = next(x for x in answer.json()["lines"] if x["id"] == "insulation L-N")["taken"]
+    assert taken["outcome"]["result"] == "invalid"
+    put(anna, place, OUT)
+    answer = put_test(anna, place, "insulation L-N", "insulation", measured_mohm=300, test_v=250)
+    taken = next(x for x in answer.json()["lines"] if x["id"] == "insulation L-N")["taken"]
+    assert (taken["outcome"]["result"], taken["test"]["test_v"]) == ("invalid", 250)
+    assert SheetEntry.objects.filter(entry__type="tested").count() == 2
+
+
+def test_a_result_is_judged_while_it_is_typed_and_nothing_is_kept(anna, bench_kit):
+    place = bench_kit
+    put(anna, place, NULLED)
+    line = next(iter(lines(anna, place)))
+    body = {"line": line, "test": {"measured_ohm": 0.21}, "tester": place["low_ohm"]}
+    answer = anna.post(f"/sheets/{place['sheet']}/judge", body).json()
+    assert answer["outcome"]["computed"]["corrected_ohm"] == pytest.approx(0.11)
+    assert answer["test"]["conductor"] == "12 AWG"
+    assert "dead" in answer["doubt"]
+    assert answer["bar"]["expected"] is not None
+    body["test"] = {"measured_ohm": -1}
+    refused = anna.post(f"/sheets/{place['sheet']}/judge", body)
+    assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, "measured_ohm")
+    body["line"] = "nowhere"
+    assert anna.post(f"/sheets/{place['sheet']}/judge", body).status_code == 422
+    assert SheetEntry.objects.filter(entry__type="tested").count() == 0
+
+
+def test_energised_with_something_in_the_way_needs_a_written_reason_that_stays(anna, bench_kit):
+    place = bench_kit
+    prove_dead(anna, place)
+    answer = put(anna, place, ENERGISED)
+    assert answer.status_code == 409
+    assert len(answer.json()["problems"]) > 5
+    assert put(anna, place, {**ENERGISED, "reason": "ok"}).status_code == 422
+    one = str(uuid4())
+    for _ in range(2):
+        answer = put(anna, place, {**ENERGISED, "reason": REASON}, one)
+        assert answer.json()["gate"]["energised"]["reason"] == REASON
+    assert ProofEvent.objects.filter(type="closed").count() == 1
+    assert put(anna, place, None, supersedes=one).status_code == 409
+
+
+def test_left_knowingly_is_for_what_may_be_left(anna, bench_kit):
+    place = bench_kit
+    prove_dead(anna, place)
+    before = codes(anna.get(f"/sheets/{place['sheet']}"))
+    for line in ("insulation L-N", "apart L-N", "device"):
+        answer = put(anna, place, {"type": "left", "line": line, "reason": "heaters cannot be taken out today"})
+    after = [w["line"] for w in answer.json()["gate"]["in_the_way"]]
+    assert len(before) - len(after) == 1
+    assert "insulation L-N" not in after
+    assert {"apart L-N", "device"} <= set(after)
+
+
+def test_a_lock_is_taken_off_by_whoever_put_it(anna, stranger, bench_kit):
+    place = bench_kit
+    prove_dead(anna, place)
+    assert "lock-on" in codes(anna.get(f"/sheets/{place['sheet']}"))
+    assert anna.get(f"/sheets/{place['sheet']}").json()["gate"]["locks"][0]["own"] is True
+    event = send(anna, place, UNLOCKED).json()["events"][-1]["id"]
+    ProofEvent.objects.filter(id=event).update(by_name="Somebody else")
+    assert "lock-taken-by-another" in codes(anna.get(f"/sheets/{place['sheet']}"))
+
+
+def test_a_retry_is_the_same_entry_and_other_content_is_refused(anna, bench_kit):
+    place, one = bench_kit, str(uuid4())
+    for _ in range(2):
+        answer = put_test(anna, place, "insulation L-N", "insulation", one, measured_mohm=300)
+        assert answer.status_code == 200, answer.content
+    assert SheetEntry.objects.count() == 1
+    assert put_test(anna, place, "insulation L-N", "insulation", one, measured_mohm=301).status_code == 409
+    assert put_test(anna, place, "insulation L-PE", "insulation", one, measured_mohm=300).status_code == 409
+
+
+def test_a_correction_and_what_is_taken_back_stay_in_the_log(anna, bench_kit):
+    place, slip, right = bench_kit, str(uuid4()), str(uuid4())
+    put_test(anna, place, "insulation L-N", "insulation", slip, measured_mohm=3)
+    answer = put_test(anna, place, "insulation L-N", "insulation", right, supersedes=slip, measured_mohm=300)
+    assert [e["status"] for e in answer.json()["entries"]] == ["taken back", "counts"]
+    assert put_test(anna, place, "insulation L-N", "insulation", supersedes=slip, measured_mohm=1).status_code == 409
+    answer = put(anna, place, None, supersedes=right)
+    assert [e["says"] for e in answer.json()["entries"]][-1] == "Taken back"
+    assert lines(anna, place)["insulation L-N"]["taken"] is None
+    assert put(anna, place, None).status_code == 422
+    for call in (SheetEntry.objects.first().save, SheetEntry.objects.first().delete):
+        with pytest.raises(RuntimeError):
+            call()
+
+
+def test_a_number_a_thousand_times_off_is_asked_about_and_believed_when_it_stands(anna, bench_kit):
+    place, one = bench_kit, str(uuid4())
+    prove_dead(anna, place)
+    put(anna, place, OUT)
+    line = next(iter(lines(anna, place)))
+    answer = put_test(anna, place, line, "low_ohm", one, measured_ohm=120)
+    taken = answer.json()["lines"][0]["taken"]
+    assert "120 mΩ" in taken["outcome"]["question"] == taken["doubt"]
+    answer = put(anna, place, {"type": "believed", "test": one})
+    assert answer.json()["lines"][0]["taken"]["doubt"] == ""
+
+
+@pytest.mark.parametrize(
+    ("entry", "path"),
+    [
+        ({"type": "looked", "item": "ceiling", "good": True}, "item"),
+        ({"type": "looked", "item": "burnt"}, "good"),
+        ({"type": "looked", "item": "burnt", "good": False, "photo": "nowhere"}, "photo"),
+        ({"type": "leads", "null_ohm": -0.1}, "null_ohm"),
+        ({"type": "loads", "loads": "out", "neutral": "lifted"}, "loads"),
+        ({"type": "tested", "line": "nowhere", "test": {}}, "line"),
+        ({"type": "tested", "line": "device", "test": "good"}, "test"),
+        ({"type": "tested", "line": "device", "test": {}}, "closed_ohm"),
+        ({"type": "tested", "line": "device", "test": {"closed_ohms": 1}}, "closed_ohms"),
+        ({"type": "left", "line": "device", "reason": "no"}, "reason"),
+        ({"type": "sat down"}, "type"),
+        ({}, "type"),
+    ],
+)
+def test_a_slip_is_named_and_nothing_is_kept(anna, bench_kit, entry, path):
+    answer = put(anna, bench_kit, entry)
+    assert answer.status_code == 422, answer.content
+    assert path in answer.json()["problems"][0]["path"]
+    assert SheetEntry.objects.count() == 0
+
+
+def test_a_photo_is_kept_beside_what_was_seen(anna, stranger, bench_kit):
+    place = bench_kit
+    looked = {"type": "looked", "item": "burnt", "good": False, "photo": place["photo"]}
+    answer = put(anna, place, looked)
+    assert next(x for x in answer.json()["look"] if x["id"] == "burnt")["photo"] == place["photo"]
+    assert "seen" in codes(answer)
+    picture = anna.get(f"/photos/{place['photo']}")
+    assert (picture["content-type"], picture.content) == ("image/png", base64.b64decode(PICTURE))
+    assert anna.put(f"/photos/{place['photo']}", {"image": PICTURE}).status_code == 200
+    assert anna.put(f"/photos/{uuid4()}", {"image": "not a picture"}).status_code == 422
+    assert anna.put(f"/photos/{uuid4()}", {"image": base64.b64encode(b"GIF89a").decode()}).status_code == 422
+    assert Photo.objects.count() == 1
+    assert put(stranger, place, looked).status_code == 404
+
+
+def test_the_tests_leave_as_a_file_and_come_back_once(anna, bench_kit):
+    place = bench_kit
+    fill(anna, place)
+    file = anna.get(f"/sheets/{place['sheet']}/tests").json()
+    assert {t["kind"] for t in file["tests"]} == {"continuity", "separation", "closed-contact", "insulation"}
+    count = SheetEntry.objects.count()
+    assert anna.put(f"/sheets/{place['sheet']}/tests", {"tests": file}).status_code == 200
+    assert SheetEntry.objects.count() == count
+    other = str(uuid4())
+    anna.put(f"/sheets/{other}", {"circuit": place["circuit"]})
+    for _ in range(2):
+        answer = anna.put(f"/sheets/{other}/tests", {"tests": file})
+    assert all(line["taken"] for line in answer.json()["lines"])
+    assert len(answer.json()["entries"]) == len(file["tests"])
+    bad = {**file, "tests": [{**file["tests"][0], "measured_ohm": -1}]}
+    refused = anna.put(f"/sheets/{other}/tests", {"tests": bad})
+    assert refused.json()["problems"][0]["path"] == "tests[0].measured_ohm"
+
+
+def test_insulation_is_followed_from_visit_to_visit(anna, bench_kit):
+    place = bench_kit
+    put_test(anna, place, "insulation L-PE", "insulation", measured_mohm=120)
+    later = {**place, "sheet": str(uuid4())}
+    anna.put(f"/sheets/{later['sheet']}", {"circuit": place["circuit"], "temperature_c": 20})
+    assert lines(anna, later)["insulation L-PE"]["preset"]["previous_mohm_20c"] == pytest.approx(120)
+    answer = put_test(anna, later, "insulation L-PE", "insulation", measured_mohm=40).json()
+    taken = next(x for x in answer["lines"] if x["id"] == "insulation L-PE")["taken"]
+    assert (taken["outcome"]["result"], taken["outcome"]["computed"]["trend"]) == (
+        "note",
+        pytest.approx(0.333, abs=1e-3),
+    )
+    history = answer["history"][0]
+    assert ([m["halved"] for m in history["marks"]], history["halved"]) == ([False, True], True)
+    assert history["marks"][0]["up"] > history["marks"][1]["up"] > history["limit_up"]
+    assert anna.get("/sheets").json()["sheets"][0]["halved"] is True
+
+
+def test_working_on_the_sheet_is_being_there(anna, bench_kit):
+    place = bench_kit
+    prove_dead(anna, place)
+    put(anna, place, OUT)
+    assert not ProofEvent.objects.filter(type="returned").exists()
+    ProofEvent.objects.update(at=timezone.now() - timezone.timedelta(minutes=5))
+    put(anna, place, OUT)
+    assert ProofEvent.objects.filter(type="returned").count() == 1
+
+
+def test_how_a_sheet_may_be_begun(anna, bench_kit):
+    place = bench_kit
+    wrong = [
+        ({"wiring": "damp"}, "wiring"),
+        ({"ring": True}, "ring"),
+        ({"temperature_c": 400}, "temperature_c"),
+    ]
+    for more, path in wrong:
+        answer = anna.put(f"/sheets/{uuid4()}", {"circuit": place["circuit"], **more})
+        assert (answer.status_code, answer.json()["problems"][0]["path"]) == (422, path)
+    answer = anna.put(f"/sheets/{place['sheet']}", {"circuit": place["circuit"], "wiring": "surge-protected"})
+    assert answer.json()["test_v"] == 250
+    assert answer.json()["proof"]["id"] == place["proof"]
+
+
+def test_parts_are_advised_on_and_judged_alone(anna):
+    reference = anna.get("/reference/sheets").json()
+    for check in reference["checks"]:
+        figures = dict.fromkeys(check["needs"], 230.0)
+        advice = anna.post("/advise", {"check": check["id"], "figures": figures})
+        assert advice.status_code == 200
+        assert advice.json()["range_says"]
+    assert anna.post("/advise", {"check": "toaster"}).status_code == 404
+    heater = {"kind": "element", "rated_v": 230, "rated_w": 2000, "measured_ohm": 26.4}
+    answer = anna.post("/judge", {"practice": "british", "test": heater})
+    assert answer.json()["outcome"]["result"] == "pass"
+    assert anna.post("/judge", {"practice": "martian", "test": heater}).status_code == 422
+    assert anna.post("/judge", {"practice": "british", "test": {"kind": "toaster"}}).status_code == 422
