@@ -103,6 +103,38 @@ TESTERS = (
         leads="leads-a",
     ),
     DemoTester(
+        "i3",
+        {
+            "label": "Insulation tester I3",
+            "kind": "insulation-tester",
+            "proved": True,
+            "category": "III",
+            "rated_v": 600,
+            "functions": ["voltage-ac", "insulation", "continuity"],
+            "test_v": [250, 500, 1000],
+            "calibration_due": "2027-06-30",
+        },
+        leads="leads-a",
+        checked={"leads": "good", "battery": "good", "display": "good"},
+    ),
+    DemoTester(
+        "l4",
+        {
+            "label": "Low-ohm L4",
+            "kind": "low-ohm",
+            "proved": True,
+            "category": "III",
+            "rated_v": 300,
+            "functions": ["resistance", "continuity"],
+            "accuracy_percent": 2.0,
+            "accuracy_counts": 2,
+            "resolution": 0.01,
+            "calibration_due": "2027-03-31",
+        },
+        leads="leads-a",
+        checked={"leads": "good", "battery": "good", "display": "good", "lead_ohm": 0.12},
+    ),
+    DemoTester(
         "p6",
         {
             "label": "Plug tester P6",

@@ -1,4 +1,4 @@
-"""The demo scenario's two sites, as data. Readings are made by the model, not written here.
+"""The demo scenario's two sites, and the mill's cottage for its ring, as data. Readings are made by the model.
 
 Every point carries a hidden condition, the seed its readings are drawn with, and what was measured there.
 """
@@ -54,6 +54,20 @@ CHAIN = (
     *THREE, "PE-REF", "N-PE ohm", "L-PE ohm", "N-PE here 10", "L-N here 10", "L-PE here 10",
     "N-PE elsewhere 10", "L-N elsewhere 10", "L-PE elsewhere 10",
 )  # fmt: skip
+
+MILL_CIRCUITS = (
+    ("Weaving hall lamps", 10, "1.5 mm2", 31),
+    ("Spinning room sockets", 16, "2.5 mm2", 22),
+    ("Yarn store lamps", 10, "1.5 mm2", 27),
+    ("Office sockets", 16, "2.5 mm2", 14),
+    ("Boiler room", 16, "2.5 mm2", 9),
+    ("Loading dock sockets", 16, "2.5 mm2", 36),
+    ("Museum cases", 10, "1.5 mm2", 18),
+    ("Mending bench", 16, "2.5 mm2", 16),
+    ("Yard lamps", 10, "1.5 mm2", 48),
+    ("Compressor outlet", 16, "4 mm2", 24),
+)
+RING_OUTLETS = (("door", 6), ("sink", 10), ("window", 14), ("larder", 19), ("range", 24), ("hall", 29))
 
 SITES = (
     DemoSite(
@@ -171,6 +185,10 @@ SITES = (
                                     DemoPoint("Socket by the door", 17, "correct", 1),
                                 ),
                             ),
+                            *(
+                                DemoCircuit(name, rating, size, (DemoPoint(f"{name}, last point", metres, "correct"),))
+                                for name, rating, size, metres in MILL_CIRCUITS
+                            ),
                         ),
                     ),
                 ),
@@ -188,6 +206,33 @@ SITES = (
                                 10,
                                 "1.5 mm2",
                                 (DemoPoint("Night light socket", 6, "source-not-bonded", 2, (*THREE, "L-PE low")),),
+                            ),
+                        ),
+                    ),
+                ),
+            ),
+        ),
+    ),
+    DemoSite(
+        "Fennwick Mill Cottage",
+        "british",
+        (
+            DemoSupply(
+                "Cottage service",
+                "230",
+                "TN-C-S",
+                (
+                    DemoBoard(
+                        "Cottage consumer unit",
+                        (
+                            DemoCircuit(
+                                "Kitchen ring",
+                                32,
+                                "2.5 mm2",
+                                tuple(
+                                    DemoPoint(f"Outlet {number}, {place}", metres, "correct")
+                                    for number, (place, metres) in enumerate(RING_OUTLETS, 1)
+                                ),
                             ),
                         ),
                     ),

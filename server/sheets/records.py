@@ -56,15 +56,20 @@ class Reading:
 
     @cached_property
     def circuit(self) -> SheetCircuit:
-        before = (v for v in insulation_visits(self.sheet.circuit) if v.sheet.begun_at < self.sheet.begun_at)
-        return circuit_of(self.sheet, {v.pair: v.visit.mohm_20c for v in before})
+        return circuit_of(self.sheet, {})
 
     @cached_property
     def lines(self) -> tuple[Line, ...]:
+        """Without what earlier visits found, which takes reading them all."""
         return lines_of(self.circuit)
 
+    @cached_property
+    def lines_with_history(self) -> tuple[Line, ...]:
+        before = (v for v in insulation_visits(self.sheet.circuit) if v.sheet.begun_at < self.sheet.begun_at)
+        return lines_of(circuit_of(self.sheet, {v.pair: v.visit.mohm_20c for v in before}))
+
     def line(self, name: str | None) -> Line | None:
-        return next((one for one in self.lines if one.id == name), None)
+        return next((one for one in self.lines_with_history if one.id == name), None)
 
     @cached_property
     def loads(self) -> dict[str, Any] | None:

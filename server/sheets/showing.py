@@ -75,7 +75,7 @@ def sheet_out(sheet: Sheet, user: Author) -> dict[str, Any]:
             for step, words in STEPS.items()
         ],
         "look": _look_out(reading),
-        "lines": [_line_out(reading, line) for line in reading.lines],
+        "lines": [_line_out(reading, line) for line in reading.lines_with_history],
         "others": [taken_out(e, reading.taken_by(e)) for e in reading.of("tested") if not e.entry.get("line")],
         "gate": _gate_out(reading, user),
         "ring_bars": _ring_out(reading),

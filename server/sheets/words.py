@@ -80,5 +80,5 @@ def _titled(reading: Reading, content: dict[str, Any]) -> str:
 
 
 def _title(reading: Reading, name: str) -> str:
-    line = reading.line(name)
+    line = next((one for one in reading.lines if one.id == name), None)
     return f"{line.title}, {line.step}" if line else name

@@ -472,6 +472,180 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reference/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet Reference
+         * @description How a circuit may be wired, and the quick checks of parts.
+         */
+        get: operations["sheets_api_sheet_reference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheets
+         * @description The crew's sheets, the latest of each circuit, and the circuits one can be begun for.
+         */
+        get: operations["sheets_api_sheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{sheet_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sheet */
+        get: operations["sheets_api_sheet"];
+        /** Begin Sheet */
+        put: operations["sheets_api_begin_sheet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{sheet_id}/entries/{entry_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put Down Entry */
+        put: operations["sheets_api_put_down_entry"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{sheet_id}/judge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Judge Line
+         * @description What a test would come to, while it is typed. Nothing is kept.
+         */
+        post: operations["sheets_api_judge_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/judge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Judge Part
+         * @description A part checked alone. Nothing is kept.
+         */
+        post: operations["sheets_api_judge_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/advise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Advise On Part
+         * @description Which range to set on a manual meter for a part with these figures.
+         */
+        post: operations["sheets_api_advise_on_part"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Photo */
+        get: operations["sheets_api_photo"];
+        /** Keep Photo */
+        put: operations["sheets_api_keep_photo"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{sheet_id}/tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sheet Tests
+         * @description The sheet's tests as a tests file.
+         */
+        get: operations["sheets_api_sheet_tests"];
+        /** Bring Tests In */
+        put: operations["sheets_api_bring_tests_in"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -626,21 +800,33 @@ export interface components {
             /** Ohm */
             ohm: number | null;
         };
-        /** CheckOut */
+        /**
+         * CheckOut
+         * @description A quick check of a part. `needs`: the figures on the part it takes.
+         */
         CheckOut: {
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** By */
-            by: string;
-            /** Entry */
-            entry: {
-                [key: string]: unknown;
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Kind */
+            kind: string;
+            /** Function */
+            function: string;
+            /** Jack */
+            jack: string;
+            /** Unit */
+            unit: string;
+            /** First */
+            first: string;
+            /** Expect */
+            expect: string;
+            /** Needs */
+            needs: string[];
+            /** Presets */
+            presets: {
+                [key: string]: string;
             };
-            /** In Force */
-            in_force: boolean;
         };
         /** FitOut */
         FitOut: {
@@ -761,25 +947,12 @@ export interface components {
         };
         /** PartIn */
         PartIn: {
-            /** Role */
-            role: string;
-            /** Label */
-            label: string;
-            /** Category */
-            category?: string | null;
-            /** Rated V */
-            rated_v?: number | null;
-            /** Tip Covers */
-            tip_covers?: boolean | null;
-            /** Damage */
-            damage?: boolean | null;
-            /** Ohm */
-            ohm?: number | null;
-            /**
-             * Retired
-             * @default false
-             */
-            retired: boolean;
+            /** Practice */
+            practice: string;
+            /** Test */
+            test: {
+                [key: string]: unknown;
+            };
         };
         /**
          * CheckIn
@@ -1082,6 +1255,8 @@ export interface components {
             neighbours: components["schemas"]["Neighbour"][];
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
+            /** Dead Tests */
+            dead_tests: components["schemas"]["DeadTestOut"][];
             /** Unfit */
             unfit: {
                 [key: string]: {
@@ -1098,6 +1273,8 @@ export interface components {
             load_elsewhere_a?: number | null;
             /** Device */
             device?: string | null;
+            /** Neutral */
+            neutral?: string | null;
             /** Input */
             input?: string | null;
         };
@@ -1134,6 +1311,30 @@ export interface components {
             /** Name */
             name: string;
         };
+        /**
+         * DeadTestOut
+         * @description A test of the circuit's sheet that counts here. `entry`: as the survey format has a reading.
+         */
+        DeadTestOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
+            };
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+            /** By */
+            by: string;
+        };
         /** InterpretationOut */
         InterpretationOut: {
             /** Verdict */
@@ -1168,7 +1369,7 @@ export interface components {
             /** Low */
             low: number;
             /** High */
-            high: number;
+            high: number | null;
             /** Unit */
             unit: string;
             /** Source */
@@ -1713,6 +1914,547 @@ export interface components {
              * @default
              */
             reason: string;
+        };
+        /** SheetReference */
+        SheetReference: {
+            /** Wirings */
+            wirings: components["schemas"]["Titled"][];
+            /** Checks */
+            checks: components["schemas"]["CheckOut"][];
+        };
+        /** Titled */
+        Titled: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /** CircuitForSheet */
+        CircuitForSheet: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Board */
+            board: string;
+            /** Site */
+            site: string;
+            /** Practice */
+            practice: string;
+            /** Sheet */
+            sheet: string | null;
+        };
+        /**
+         * SheetLine
+         * @description `state`: energised, clear, in-the-way; `halved`: insulation fell by half since the visit before.
+         */
+        SheetLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Circuit */
+            circuit: string;
+            /** Board */
+            board: string;
+            /** Site */
+            site: string;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** State */
+            state: string;
+            /** Said */
+            said: string;
+            /** Left */
+            left: number;
+            /** Dead */
+            dead: boolean;
+            /** Halved */
+            halved: boolean;
+        };
+        /** SheetList */
+        SheetList: {
+            /** Sheets */
+            sheets: components["schemas"]["SheetLine"][];
+            /** Circuits */
+            circuits: components["schemas"]["CircuitForSheet"][];
+        };
+        /**
+         * BarOut
+         * @description Shares of the bar's length.
+         */
+        BarOut: {
+            /** Passes */
+            passes: number[];
+            /** At */
+            at: number;
+            /** Reads */
+            reads: number[];
+            /** Expected */
+            expected: number | null;
+        };
+        /** EnergisedOut */
+        EnergisedOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * EntryOut
+         * @description One line of the sheet's log, in words.
+         */
+        EntryOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Says */
+            says: string;
+            /** Status */
+            status: string;
+        };
+        /** GateOut */
+        GateOut: {
+            /** In The Way */
+            in_the_way: components["schemas"]["InTheWayOut"][];
+            /** Statements */
+            statements: components["schemas"]["StatementOut"][];
+            /** Locks */
+            locks: components["schemas"]["LockOut"][];
+            energised: components["schemas"]["EnergisedOut"] | null;
+            /** Shortest Reason */
+            shortest_reason: number;
+        };
+        /**
+         * HistoryOut
+         * @description Of one pair. Shares of the picture. `ticks`: (megohms, up).
+         */
+        HistoryOut: {
+            /** Pair */
+            pair: string;
+            /** Title */
+            title: string;
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+            /** Limit Mohm */
+            limit_mohm: number;
+            /** Limit Up */
+            limit_up: number;
+            /** Ticks */
+            ticks: [
+                number,
+                number
+            ][];
+            /** Halved */
+            halved: boolean;
+        };
+        /** InTheWayOut */
+        InTheWayOut: {
+            /** Code */
+            code: string;
+            /** Text */
+            text: string;
+            /** Line */
+            line: string | null;
+        };
+        /** LimitOut */
+        LimitOut: {
+            /** Id */
+            id: string;
+            /** Value */
+            value: number | number[] | null;
+            /** Unit */
+            unit: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * LineOut
+         * @description `earlier`: how many tests of it were made before the one in force.
+         */
+        LineOut: {
+            /** Id */
+            id: string;
+            /** Step */
+            step: string;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Why */
+            why: string;
+            /** Preset */
+            preset: {
+                [key: string]: unknown;
+            };
+            taken: components["schemas"]["TakenOut"] | null;
+            /** Earlier */
+            earlier: number;
+            /** Left */
+            left: string;
+            /** May Be Left */
+            may_be_left: boolean;
+        };
+        /** LockOut */
+        LockOut: {
+            /** Name */
+            name: string;
+            /** Put By */
+            put_by: string;
+            /** Taken By */
+            taken_by: string | null;
+            /** Source */
+            source: string;
+            /** Own */
+            own: boolean;
+        };
+        /** LookOut */
+        LookOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Good */
+            good: boolean | null;
+            /** Entry */
+            entry: string | null;
+            /** Photo */
+            photo: string | null;
+            /** Note */
+            note: string;
+            /** By */
+            by: string;
+        };
+        /** MarkOut */
+        MarkOut: {
+            /**
+             * Sheet
+             * Format: uuid
+             */
+            sheet: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Mohm 20C */
+            mohm_20c: number;
+            /** Across */
+            across: number;
+            /** Up */
+            up: number;
+            /** Halved */
+            halved: boolean;
+        };
+        /** OutcomeOut */
+        OutcomeOut: {
+            /** Result */
+            result: string;
+            /** Text */
+            text: string;
+            limit: components["schemas"]["LimitOut"] | null;
+            /** Computed */
+            computed: {
+                [key: string]: unknown;
+            };
+            /**
+             * Question
+             * @default
+             */
+            question: string;
+        };
+        /** RingBarOut */
+        RingBarOut: {
+            /** Outlet */
+            outlet: string;
+            /** Pair */
+            pair: string;
+            /** Ohms */
+            ohms: number;
+            /** Up */
+            up: number;
+            /** Expected */
+            expected: number;
+            /** Limit */
+            limit: number;
+            /** Spur */
+            spur: boolean;
+            /** Poor Joint */
+            poor_joint: boolean;
+        };
+        /** SheetOut */
+        SheetOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            site: components["schemas"]["Named"];
+            circuit: components["schemas"]["Named"];
+            /** Board */
+            board: string;
+            /** Practice */
+            practice: string;
+            /** System Title */
+            system_title: string;
+            /** Wiring */
+            wiring: string;
+            /** Wiring Why */
+            wiring_why: string;
+            /** Test V */
+            test_v: number;
+            /** Ring */
+            ring: boolean;
+            /** Temperature C */
+            temperature_c: number | null;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** By */
+            by: string;
+            /** Dead */
+            dead: boolean;
+            proof: components["schemas"]["SheetProof"] | null;
+            /** Loads */
+            loads: string | null;
+            /** Neutral */
+            neutral: string | null;
+            /** Null Ohm */
+            null_ohm: number | null;
+            /** Null Says */
+            null_says: string;
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            /** Look */
+            look: components["schemas"]["LookOut"][];
+            /** Lines */
+            lines: components["schemas"]["LineOut"][];
+            /** Others */
+            others: components["schemas"]["TakenOut"][];
+            gate: components["schemas"]["GateOut"];
+            /** Ring Bars */
+            ring_bars: components["schemas"]["RingBarOut"][];
+            /** History */
+            history: components["schemas"]["HistoryOut"][];
+            /** Testers */
+            testers: components["schemas"]["SheetTester"][];
+            /** Points */
+            points: components["schemas"]["Titled"][];
+            /** Entries */
+            entries: components["schemas"]["EntryOut"][];
+        };
+        /** SheetProof */
+        SheetProof: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** State */
+            state: string;
+            /** Expires At */
+            expires_at: string | null;
+            /**
+             * Now
+             * Format: date-time
+             */
+            now: string;
+        };
+        /**
+         * SheetTester
+         * @description `unfit`: why it could clear nothing, by kind of test: `ohms`, `insulation`.
+         */
+        SheetTester: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Label */
+            label: string;
+            /** Kind */
+            kind: string;
+            /** Unfit */
+            unfit: {
+                [key: string]: string;
+            };
+        };
+        /** StatementOut */
+        StatementOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Said By */
+            said_by: string;
+        };
+        /** StepOut */
+        StepOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** How */
+            how: string;
+            /** Done */
+            done: boolean;
+            /** Warnings */
+            warnings: string[];
+        };
+        /** TakenOut */
+        TakenOut: {
+            /** Test */
+            test: {
+                [key: string]: unknown;
+            };
+            outcome: components["schemas"]["OutcomeOut"];
+            bar: components["schemas"]["BarOut"] | null;
+            /** Doubt */
+            doubt: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Tester */
+            tester: string | null;
+            /** Tester Label */
+            tester_label: string;
+            /** Believed */
+            believed: boolean;
+        };
+        /** SheetIn */
+        SheetIn: {
+            /**
+             * Circuit
+             * Format: uuid
+             */
+            circuit: string;
+            /** Proof */
+            proof?: string | null;
+            /**
+             * Wiring
+             * @default ordinary
+             */
+            wiring: string;
+            /**
+             * Ring
+             * @default false
+             */
+            ring: boolean;
+            /** Temperature C */
+            temperature_c?: number | null;
+        };
+        /**
+         * EntryIn
+         * @description `entry`: as the sheet's format has it; None takes back what it supersedes.
+         */
+        EntryIn: {
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
+            } | null;
+            /** Tester */
+            tester?: string | null;
+            /** Supersedes */
+            supersedes?: string | null;
+            /** At */
+            at?: string | null;
+        };
+        /**
+         * JudgedOut
+         * @description `test`: the whole entry that was judged. `doubt`: why it could clear nothing whatever it shows.
+         */
+        JudgedOut: {
+            /** Test */
+            test: {
+                [key: string]: unknown;
+            };
+            outcome: components["schemas"]["OutcomeOut"];
+            bar: components["schemas"]["BarOut"] | null;
+            /** Doubt */
+            doubt: string;
+        };
+        /**
+         * JudgeIn
+         * @description A test somebody is typing, of a line of a sheet, or with no sheet of a part.
+         */
+        JudgeIn: {
+            /** Test */
+            test: {
+                [key: string]: unknown;
+            };
+            /** Line */
+            line?: string | null;
+            /** Tester */
+            tester?: string | null;
+        };
+        /** AdviceOut */
+        AdviceOut: {
+            /** Range Top */
+            range_top: number;
+            /** Range Says */
+            range_says: string;
+            /** Over Range */
+            over_range: string;
+            /** Expected */
+            expected: number | null;
+        };
+        /** AdviseIn */
+        AdviseIn: {
+            /** Check */
+            check: string;
+            /**
+             * Figures
+             * @default {}
+             */
+            figures: {
+                [key: string]: number;
+            };
+        };
+        /** PhotoIn */
+        PhotoIn: {
+            /** Image */
+            image: string;
+        };
+        /** TestsIn */
+        TestsIn: {
+            /** Tests */
+            tests: {
+                [key: string]: unknown;
+            };
         };
         /** KitToDo */
         KitToDo: {
@@ -2983,6 +3725,446 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RulesOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    sheets_api_sheet_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetReference"];
+                };
+            };
+        };
+    };
+    sheets_api_sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetList"];
+                };
+            };
+        };
+    };
+    sheets_api_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sheet_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    sheets_api_begin_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sheet_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    sheets_api_put_down_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sheet_id: string;
+                entry_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    sheets_api_judge_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sheet_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgedOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    sheets_api_judge_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgedOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    sheets_api_advise_on_part: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdviseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdviceOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    sheets_api_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    sheets_api_keep_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotoIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Titled"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    sheets_api_sheet_tests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sheet_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    sheets_api_bring_tests_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sheet_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TestsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */

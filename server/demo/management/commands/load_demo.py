@@ -16,6 +16,7 @@ from django.utils import timezone
 from crews.models import Crew, Membership
 from demo.crew import CREW, FULL_NAME, PASSWORD, USERNAME, demo_id
 from demo.kit import PARTS, TESTERS
+from demo.loading_sheets import load_sheets
 from demo.proofs import PROOFS, DemoProof
 from demo.sites import SITES, DemoPoint
 from evenprobe.isolation import QUESTIONS
@@ -75,6 +76,7 @@ class Command(BaseCommand):
                 self._measure(crew, user, site, point, demo, testers, STARTED + timedelta(minutes=11 * number))
             for proof in PROOFS:
                 self._prove(crew, user, proof, testers)
+            load_sheets(crew, user, testers)
         for site, point, _ in points:
             interpretation_of(site, point)
         self.stdout.write(f"demo: {len(points)} points; sign in as {USERNAME} with {PASSWORD}")
