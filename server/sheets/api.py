@@ -21,12 +21,12 @@ from sheets.services import begin, held_by, photo_of, put_down, put_photo, sheet
 from sheets.shapes import (
     AdviceOut,
     AdviseIn,
-    CheckOut,
     EntryIn,
     JudgedOut,
     JudgeIn,
-    PartIn,
+    PartTestIn,
     PhotoIn,
+    QuickCheckOut,
     SheetIn,
     SheetList,
     SheetOut,
@@ -46,7 +46,7 @@ def sheet_reference(request: HttpRequest) -> SheetReference:  # noqa: ARG001
     return SheetReference(
         wirings=[Titled(id=key, title=title) for key, title in WIRING_TITLES.items()],
         checks=[
-            CheckOut(
+            QuickCheckOut(
                 id=c.id,
                 title=c.title,
                 kind=c.kind,
@@ -110,7 +110,7 @@ def judge_line(request: HttpRequest, sheet_id: UUID, data: JudgeIn) -> dict[str,
 
 
 @router.post("/judge", response={200: JudgedOut, 422: Problems})
-def judge_part(request: HttpRequest, data: PartIn) -> dict[str, Any]:  # noqa: ARG001
+def judge_part(request: HttpRequest, data: PartTestIn) -> dict[str, Any]:  # noqa: ARG001
     """A part checked alone. Nothing is kept."""
     if data.practice not in set(PracticeId):
         raise Refused(("practice", f"must be one of {', '.join(PracticeId)}"))

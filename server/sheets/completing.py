@@ -7,13 +7,14 @@ from evenprobe.deadtests import Outcome
 from evenprobe.deadtests.sheet import Line
 from evenprobe.formats import FormatError, InstrumentEntry, TestsFile, parse
 from evenprobe.formats.tests import TestEntry
+from evenprobe.formats.units import UNITS_OF, to_si
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.testers.at_point import known_problems
 from evenprobe.testers.ratings import Place
 from evenprobe.testers.tasks import Purpose, Task
 from project.problems import Refused
 
-IN_OHMS = ("continuity", "separation", "closed-contact")
+IN_OHMS: tuple[str, ...] = ("continuity", "separation", "closed-contact")
 NO_TESTER = "no tester was named, so it clears nothing"
 
 
@@ -35,7 +36,18 @@ def whole_test(
         known["neutral"] = loads["neutral"]
     if kind == "insulation" and loads:
         known["loads"] = loads["loads"]
-    return {key: value for key, value in {**known, **typed}.items() if value is not None}
+    return _in_ohms({key: value for key, value in {**known, **typed}.items() if value is not None})
+
+
+def _in_ohms(test: dict[str, Any]) -> dict[str, Any]:
+    """What was typed in another unit, in ohms: a display changes its unit by itself."""
+    unit = test.pop("unit", None)
+    if unit is None:
+        return test
+    if unit not in UNITS_OF["resistance"]:
+        raise Refused(("unit", f"must be one of {', '.join(UNITS_OF['resistance'])}"))
+    ohms = test.get("measured_ohm")
+    return {**test, "measured_ohm": to_si(ohms, unit)} if isinstance(ohms, int | float) else test
 
 
 def _accuracy(held: InstrumentEntry | None) -> dict[str, Any]:

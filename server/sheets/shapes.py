@@ -7,10 +7,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import AwareDatetime
 
-
-class Named(Schema):
-    id: UUID
-    name: str
+from proofs.shapes import Named
 
 
 class Titled(Schema):
@@ -147,15 +144,20 @@ class MarkOut(Schema):
     halved: bool
 
 
+class TickOut(Schema):
+    mohm: float
+    up: float
+
+
 class HistoryOut(Schema):
-    """Of one pair. Shares of the picture. `ticks`: (megohms, up)."""
+    """Of one pair. Shares of the picture."""
 
     pair: str
     title: str
     marks: list[MarkOut]
     limit_mohm: float
     limit_up: float
-    ticks: list[tuple[float, float]]
+    ticks: list[TickOut]
     halved: bool
 
 
@@ -219,7 +221,10 @@ class SheetOut(Schema):
 
 
 class SheetLine(Schema):
-    """`state`: energised, clear, in-the-way; `halved`: insulation fell by half since the visit before."""
+    """`state`: energised, clear, in-the-way; `halved`: insulation fell by half since the visit before.
+
+    `fails`: a test in force fails; `said` is the first thing in the way, that one before others.
+    """
 
     id: UUID
     circuit: str
@@ -231,6 +236,7 @@ class SheetLine(Schema):
     left: int
     dead: bool
     halved: bool
+    fails: bool
 
 
 class CircuitForSheet(Schema):
@@ -247,7 +253,7 @@ class SheetList(Schema):
     circuits: list[CircuitForSheet]
 
 
-class CheckOut(Schema):
+class QuickCheckOut(Schema):
     """A quick check of a part. `needs`: the figures on the part it takes."""
 
     id: str
@@ -264,7 +270,7 @@ class CheckOut(Schema):
 
 class SheetReference(Schema):
     wirings: list[Titled]
-    checks: list[CheckOut]
+    checks: list[QuickCheckOut]
 
 
 class SheetIn(Schema):
@@ -296,7 +302,7 @@ class JudgeIn(Schema):
     tester: UUID | None = None
 
 
-class PartIn(Schema):
+class PartTestIn(Schema):
     practice: str
     test: dict[str, Any]
 

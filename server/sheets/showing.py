@@ -233,7 +233,7 @@ def history_out(circuit: Circuit, reading: Reading) -> list[dict[str, Any]]:
                 ],
                 "limit_mohm": drawn.limit_mohm,
                 "limit_up": drawn.limit_up,
-                "ticks": drawn.ticks,
+                "ticks": [{"mohm": mohm, "up": up} for mohm, up in drawn.ticks],
                 "halved": drawn.halved,
             }
         )
@@ -308,6 +308,7 @@ def sheet_line(sheet: Sheet) -> SheetLine:
         left=0 if energised else len(found),
         dead=not energised and reading.dead(timezone.now()),
         halved=any(h["halved"] for h in drawn),
+        fails=not energised and any(w.code == "fails" for w in found),
     )
 
 

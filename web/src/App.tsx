@@ -3,6 +3,10 @@ import { useSession } from "./api/queries";
 import { Failure } from "./parts/Failure";
 import { Shell } from "./parts/Shell";
 import { BenchPlace } from "./places/bench/BenchPlace";
+import { BeginSheet } from "./places/dead-tests/BeginSheet";
+import { PartsPlace } from "./places/dead-tests/PartsPlace";
+import { SheetPlace } from "./places/dead-tests/SheetPlace";
+import { SheetsPlace } from "./places/dead-tests/SheetsPlace";
 import { HoldingPlace } from "./places/kit/HoldingPlace";
 import { KitPlace } from "./places/kit/KitPlace";
 import { TesterPlace } from "./places/kit/TesterPlace";
@@ -32,6 +36,10 @@ export function App() {
         <Route path="/prove-dead/new" element={<Begin />} />
         <Route path="/prove-dead/rules" element={<RulesPlace />} />
         <Route path="/prove-dead/:proofId" element={<ProofPlace />} />
+        <Route path="/dead-tests" element={<SheetsPlace />} />
+        <Route path="/dead-tests/new" element={<BeginSheet />} />
+        <Route path="/dead-tests/parts" element={<PartsPlace />} />
+        <Route path="/dead-tests/:sheetId" element={<SheetPlace />} />
         <Route path="/sites" element={<Sites />} />
         <Route path="/sites/:siteId" element={<SitePlace />} />
         <Route path="/bench/:pointId" element={<BenchPlace />} />

@@ -1,7 +1,15 @@
 /** What the screens ask for, kept by TanStack Query: an answer on screen stays until a newer one is there. */
 
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import client, { answer, type Bench, type Practice, type Proof, Refusal, type Site } from "./client";
+import client, {
+  answer,
+  type Bench,
+  type Practice,
+  type Proof,
+  Refusal,
+  type Sheet,
+  type Site,
+} from "./client";
 
 const TWO_ON_ONE_MS = 2_000;
 const LOOK_AGAIN_MS = 15_000;
@@ -78,6 +86,37 @@ export const useProof = (id: string) =>
     queryFn: () => answer(client.GET("/api/proofs/{proof_id}", { params: { path: { proof_id: id } } })),
     refetchInterval: TWO_ON_ONE_MS,
   });
+
+export const useSheetReference = () =>
+  useQuery({
+    queryKey: ["reference", "sheets"],
+    queryFn: () => answer(client.GET("/api/reference/sheets")),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export const useSheets = () =>
+  useQuery({ queryKey: ["sheets"], queryFn: () => answer(client.GET("/api/sheets")) });
+
+export const useSheet = (id: string) =>
+  useQuery({
+    queryKey: ["sheet", id],
+    queryFn: () => answer(client.GET("/api/sheets/{sheet_id}", { params: { path: { sheet_id: id } } })),
+    refetchInterval: LOOK_AGAIN_MS,
+  });
+
+/** A write that answers with the sheet as it then is; what dead tests decide elsewhere is asked for again. */
+export function useSheetWrite<T>(write: (input: T) => Promise<Sheet>) {
+  const queries = useQueryClient();
+  return useMutation<Sheet, Refusal, T>({
+    mutationFn: write,
+    onSuccess: async (sheet) => {
+      await queries.cancelQueries({ queryKey: ["sheet", sheet.id] });
+      queries.setQueryData(["sheet", sheet.id], sheet);
+      for (const key of ["sheets", "bench", "site", "proofs"])
+        void queries.invalidateQueries({ queryKey: [key] });
+    },
+  });
+}
 
 export const useRules = () =>
   useQuery({ queryKey: ["rules"], queryFn: () => answer(client.GET("/api/rules")) });

@@ -800,33 +800,21 @@ export interface components {
             /** Ohm */
             ohm: number | null;
         };
-        /**
-         * CheckOut
-         * @description A quick check of a part. `needs`: the figures on the part it takes.
-         */
+        /** CheckOut */
         CheckOut: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
-            /** Kind */
-            kind: string;
-            /** Function */
-            function: string;
-            /** Jack */
-            jack: string;
-            /** Unit */
-            unit: string;
-            /** First */
-            first: string;
-            /** Expect */
-            expect: string;
-            /** Needs */
-            needs: string[];
-            /** Presets */
-            presets: {
-                [key: string]: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
             };
+            /** In Force */
+            in_force: boolean;
         };
         /** FitOut */
         FitOut: {
@@ -947,12 +935,25 @@ export interface components {
         };
         /** PartIn */
         PartIn: {
-            /** Practice */
-            practice: string;
-            /** Test */
-            test: {
-                [key: string]: unknown;
-            };
+            /** Role */
+            role: string;
+            /** Label */
+            label: string;
+            /** Category */
+            category?: string | null;
+            /** Rated V */
+            rated_v?: number | null;
+            /** Tip Covers */
+            tip_covers?: boolean | null;
+            /** Damage */
+            damage?: boolean | null;
+            /** Ohm */
+            ohm?: number | null;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
         };
         /**
          * CheckIn
@@ -1915,12 +1916,40 @@ export interface components {
              */
             reason: string;
         };
+        /**
+         * QuickCheckOut
+         * @description A quick check of a part. `needs`: the figures on the part it takes.
+         */
+        QuickCheckOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Kind */
+            kind: string;
+            /** Function */
+            function: string;
+            /** Jack */
+            jack: string;
+            /** Unit */
+            unit: string;
+            /** First */
+            first: string;
+            /** Expect */
+            expect: string;
+            /** Needs */
+            needs: string[];
+            /** Presets */
+            presets: {
+                [key: string]: string;
+            };
+        };
         /** SheetReference */
         SheetReference: {
             /** Wirings */
             wirings: components["schemas"]["Titled"][];
             /** Checks */
-            checks: components["schemas"]["CheckOut"][];
+            checks: components["schemas"]["QuickCheckOut"][];
         };
         /** Titled */
         Titled: {
@@ -1950,6 +1979,8 @@ export interface components {
         /**
          * SheetLine
          * @description `state`: energised, clear, in-the-way; `halved`: insulation fell by half since the visit before.
+         *
+         *     `fails`: a test in force fails; `said` is the first thing in the way, that one before others.
          */
         SheetLine: {
             /**
@@ -1978,6 +2009,8 @@ export interface components {
             dead: boolean;
             /** Halved */
             halved: boolean;
+            /** Fails */
+            fails: boolean;
         };
         /** SheetList */
         SheetList: {
@@ -2048,7 +2081,7 @@ export interface components {
         };
         /**
          * HistoryOut
-         * @description Of one pair. Shares of the picture. `ticks`: (megohms, up).
+         * @description Of one pair. Shares of the picture.
          */
         HistoryOut: {
             /** Pair */
@@ -2062,10 +2095,7 @@ export interface components {
             /** Limit Up */
             limit_up: number;
             /** Ticks */
-            ticks: [
-                number,
-                number
-            ][];
+            ticks: components["schemas"]["TickOut"][];
             /** Halved */
             halved: boolean;
         };
@@ -2355,6 +2385,13 @@ export interface components {
             /** Believed */
             believed: boolean;
         };
+        /** TickOut */
+        TickOut: {
+            /** Mohm */
+            mohm: number;
+            /** Up */
+            up: number;
+        };
         /** SheetIn */
         SheetIn: {
             /**
@@ -2420,6 +2457,15 @@ export interface components {
             line?: string | null;
             /** Tester */
             tester?: string | null;
+        };
+        /** PartTestIn */
+        PartTestIn: {
+            /** Practice */
+            practice: string;
+            /** Test */
+            test: {
+                [key: string]: unknown;
+            };
         };
         /** AdviceOut */
         AdviceOut: {
@@ -3969,7 +4015,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PartIn"];
+                "application/json": components["schemas"]["PartTestIn"];
             };
         };
         responses: {

@@ -1,4 +1,11 @@
-import { IconListCheck, IconLockBolt, IconMapPin, IconPlugConnected, IconTool } from "@tabler/icons-react";
+import {
+  IconListCheck,
+  IconLockBolt,
+  IconMapPin,
+  IconOmega,
+  IconPlugConnected,
+  IconTool,
+} from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import { NavLink, useLocation } from "react-router";
 import { lastBench } from "../places/bench/lastBench";
@@ -10,6 +17,7 @@ const PLACES = [
   ["/kit", "Kit", IconTool],
   ["/sites", "Site", IconMapPin],
   ["/prove-dead", "Prove dead", IconLockBolt],
+  ["/dead-tests", "Dead tests", IconOmega],
 ] as const;
 
 /** The rail of places, and whatever place is open. */

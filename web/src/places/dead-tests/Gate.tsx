@@ -1,0 +1,134 @@
+import { Button, Textarea } from "@mantine/core";
+import { useState } from "react";
+import client, { answer, type Sheet } from "../../api/client";
+import { useProofWrite } from "../../api/queries";
+import { HoldButton } from "../../parts/HoldButton";
+import classes from "./Gate.module.css";
+import shared from "./Sheet.module.css";
+import type { PutDown } from "./usePutDown";
+
+/** Clear to energise: what is in the way, what is said, whose locks are on; then one attempt, held, not tapped. */
+export function Gate({
+  sheet,
+  putDown,
+  onStep,
+}: {
+  sheet: Sheet;
+  putDown: PutDown;
+  onStep: (step: string) => void;
+}) {
+  const { gate } = sheet;
+  const [reason, setReason] = useState("");
+  const [overriding, override] = useState(false);
+  const takeOff = useProofWrite((source: string) =>
+    answer(
+      client.PUT("/api/proofs/{proof_id}/events/{event_id}", {
+        params: { path: { proof_id: sheet.proof?.id ?? "", event_id: crypto.randomUUID() } },
+        body: { entry: { type: "unlocked", source }, adapters: [] },
+      }),
+    ),
+  );
+  if (gate.energised)
+    return (
+      <div className={classes.done}>
+        <p className={shared.said}>
+          Energised at{" "}
+          {new Date(gate.energised.at).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" })} by{" "}
+          {gate.energised.by}. The proof of death is ended: treat as live.
+        </p>
+        {gate.energised.reason && <p>Though something was in the way: {gate.energised.reason}</p>}
+      </div>
+    );
+  const clear = gate.in_the_way.length === 0;
+  const energise = () =>
+    putDown.mutate({ entry: { type: "energised", ...(clear ? {} : { reason: reason.trim() }) } });
+  return (
+    <>
+      <div className={classes.statements}>
+        {gate.statements.map((s) =>
+          s.said_by ? (
+            <p key={s.id} className={shared.said}>
+              {s.title}, says {s.said_by}
+            </p>
+          ) : (
+            <Button
+              key={s.id}
+              variant="default"
+              loading={putDown.isPending}
+              onClick={() => putDown.mutate({ entry: { type: "said", what: s.id } })}
+            >
+              {s.title}
+            </Button>
+          ),
+        )}
+        {gate.locks.map((lock) =>
+          lock.taken_by ? (
+            <p key={lock.source} className={shared.said}>
+              Lock {lock.name} off, by {lock.taken_by}
+            </p>
+          ) : lock.own ? (
+            <Button
+              key={lock.source}
+              variant="default"
+              loading={takeOff.isPending}
+              onClick={() => takeOff.mutate(lock.source, { onSuccess: () => putDown.reset() })}
+            >
+              My lock {lock.name} is off
+            </Button>
+          ) : (
+            <p key={lock.source}>
+              Lock {lock.name} is {lock.put_by}'s to take off.
+            </p>
+          ),
+        )}
+        {gate.locks.some((l) => !l.taken_by) && (
+          <p className="quiet">The last lock off ends the proof of death: nothing is touched after it.</p>
+        )}
+      </div>
+      {clear ? (
+        <p className={shared.said}>Nothing is in the way.</p>
+      ) : (
+        <>
+          <h3>In the way</h3>
+          <ul className={classes.ways}>
+            {gate.in_the_way.map((way) => (
+              <li key={`${way.code} ${way.line}`}>
+                <button type="button" onClick={() => onStep(way.line ?? "")}>
+                  {way.text}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {putDown.error && (
+        <p className={shared.wrong} role="alert">
+          {putDown.error.problems[0]?.text}
+        </p>
+      )}
+      {clear && <HoldButton label="Hold: energise now" onHeld={energise} busy={putDown.isPending} />}
+      {!clear && !overriding && (
+        <Button variant="subtle" onClick={() => override(true)}>
+          Energise even so
+        </Button>
+      )}
+      {!clear && overriding && (
+        <>
+          <Textarea
+            label="Why it is energised even so"
+            description={`In ${gate.shortest_reason} letters or more. It stays on the record with your name.`}
+            autosize
+            minRows={2}
+            value={reason}
+            onChange={(event) => setReason(event.currentTarget.value)}
+          />
+          <HoldButton label="Hold: energise even so" onHeld={energise} busy={putDown.isPending} />
+        </>
+      )}
+      <p className={classes.caution}>
+        This work can kill. Your local code, permits and the maker's instructions come first. One attempt: if
+        it trips, do not reset it; come back to this sheet.
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,125 @@
+import { Button, Modal, Textarea } from "@mantine/core";
+import { useState } from "react";
+import type { Sheet, TestLine } from "../../api/client";
+import { VerdictShape } from "../../parts/VerdictShape";
+import { Bar, BarKey } from "./Bar";
+import { Outcome } from "./Outcome";
+import { shapeOf, shownOf, wordOf } from "./result";
+import classes from "./Sheet.module.css";
+import type { PutDown } from "./usePutDown";
+
+/** The lines of a step: each with what it read and where that lies; a tap reads it, or reads it again. */
+export function Lines(props: {
+  sheet: Sheet;
+  lines: TestLine[];
+  current: string | null;
+  onPick: (line: string) => void;
+  putDown: PutDown;
+}) {
+  const [leaving, leave] = useState<TestLine | null>(null);
+  return (
+    <>
+      <ul className={classes.lines}>
+        {props.lines.map((line) => (
+          <li key={line.id} data-current={line.id === props.current || undefined}>
+            <button
+              type="button"
+              onClick={() => props.onPick(line.id)}
+              aria-current={line.id === props.current}
+            >
+              <VerdictShape kind={shapeOf(line.taken?.outcome.result ?? "")} size={22} />
+              <span className={classes.lineTitle}>
+                <strong>{line.title}</strong>
+                <span className="quiet">
+                  {line.taken
+                    ? wordOf(line.taken.outcome.result)
+                    : line.left
+                      ? `Left: ${line.left}`
+                      : "Not read yet"}
+                  {line.earlier > 0 && `, ${line.earlier} earlier`}
+                  {line.taken?.doubt && ", clears nothing"}
+                </span>
+              </span>
+              <span className={classes.lineShown}>{line.taken && shownOf(line.taken.test)}</span>
+              <span className={classes.lineBar}>
+                {line.taken?.bar && <Bar bar={line.taken.bar} fails={line.taken.outcome.result === "fail"} />}
+              </span>
+            </button>
+            {line.taken && line.id === props.current && <TakenDetails line={line} putDown={props.putDown} />}
+            {!line.taken && !line.left && line.may_be_left && line.id === props.current && (
+              <Button variant="subtle" onClick={() => leave(line)}>
+                Knowingly leave it
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {props.lines.some((line) => line.taken?.bar) && <BarKey />}
+      <Modal opened={leaving !== null} onClose={() => leave(null)} title={`Leave ${leaving?.title ?? ""}`}>
+        {leaving && (
+          <Leave
+            line={leaving}
+            putDown={props.putDown}
+            onDone={() => leave(null)}
+            shortest={props.sheet.gate.shortest_reason}
+          />
+        )}
+      </Modal>
+    </>
+  );
+}
+
+/** What is in force of a line, with what can be done about it. */
+function TakenDetails({ line, putDown }: { line: TestLine; putDown: PutDown }) {
+  const { taken } = line;
+  if (!taken) return null;
+  return (
+    <div className={classes.taken}>
+      <Outcome judged={taken} />
+      <p className="quiet">
+        {[taken.tester_label, taken.by, new Date(taken.at).toLocaleString()].filter(Boolean).join(" · ")}
+      </p>
+      <div className={classes.keys}>
+        {taken.outcome.question && !taken.believed && (
+          <Button
+            variant="default"
+            onClick={() => putDown.mutate({ entry: { type: "believed", test: taken.id } })}
+          >
+            It stands as written
+          </Button>
+        )}
+        <Button variant="subtle" onClick={() => putDown.mutate({ entry: null, supersedes: taken.id })}>
+          Take it back
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function Leave(props: { line: TestLine; putDown: PutDown; onDone: () => void; shortest: number }) {
+  const [reason, setReason] = useState("");
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        props.putDown.mutate(
+          { entry: { type: "left", line: props.line.id, reason } },
+          { onSuccess: props.onDone },
+        );
+      }}
+    >
+      <Textarea
+        label="Why it is left"
+        description={`It stays on the record. ${props.shortest} letters or more.`}
+        autosize
+        minRows={2}
+        value={reason}
+        onChange={(event) => setReason(event.currentTarget.value)}
+        error={props.putDown.error?.problems[0]?.text}
+      />
+      <Button type="submit" className={classes.main} loading={props.putDown.isPending}>
+        Leave it
+      </Button>
+    </form>
+  );
+}

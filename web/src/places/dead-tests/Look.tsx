@@ -1,0 +1,84 @@
+import { Button } from "@mantine/core";
+import { useMutation } from "@tanstack/react-query";
+import { useRef } from "react";
+import client, { answer, type Refusal, type Sheet } from "../../api/client";
+import { Choice } from "../../parts/Choice";
+import { smaller } from "./picture";
+import classes from "./Sheet.module.css";
+import type { PutDown } from "./usePutDown";
+
+/** Before any meter: what is wrong can often be seen. A picture can be kept beside what was. */
+export function Look({ sheet, putDown }: { sheet: Sheet; putDown: PutDown }) {
+  return (
+    <ul className={classes.look}>
+      {sheet.look.map((item) => (
+        <LookLine key={item.id} item={item} putDown={putDown} />
+      ))}
+    </ul>
+  );
+}
+
+function LookLine({ item, putDown }: { item: Sheet["look"][number]; putDown: PutDown }) {
+  const file = useRef<HTMLInputElement>(null);
+  const said = (good: boolean, photo: string | null = item.photo) =>
+    putDown.mutate({
+      entry: { type: "looked", item: item.id, good, ...(photo ? { photo } : {}) },
+      supersedes: item.entry ?? undefined,
+    });
+  const keep = useMutation<string, Refusal, File>({
+    mutationFn: async (taken) => {
+      const id = crypto.randomUUID();
+      await answer(
+        client.PUT("/api/photos/{photo_id}", {
+          params: { path: { photo_id: id } },
+          body: { image: await smaller(taken) },
+        }),
+      );
+      return id;
+    },
+    onSuccess: (id) => said(item.good ?? false, id),
+  });
+  return (
+    <li>
+      <span className={classes.lookTitle} id={`look-${item.id}`}>
+        {item.title}
+      </span>
+      <Choice
+        label={item.title}
+        hideLabel
+        value={item.good === null ? undefined : item.good ? "good" : "bad"}
+        onChange={(value) => said(value === "good")}
+        data={[
+          { value: "good", label: "Good" },
+          { value: "bad", label: "Not good" },
+        ]}
+      />
+      <input
+        ref={file}
+        type="file"
+        accept="image/*"
+        capture="environment"
+        hidden
+        aria-label={`Picture, ${item.title}`}
+        onChange={(event) => {
+          const taken = event.currentTarget.files?.[0];
+          if (taken) keep.mutate(taken);
+          event.currentTarget.value = "";
+        }}
+      />
+      <Button variant="subtle" loading={keep.isPending} onClick={() => file.current?.click()}>
+        {item.photo ? "Another picture" : "Picture"}
+      </Button>
+      {item.photo && (
+        <a className={classes.photo} href={`/api/photos/${item.photo}`} target="_blank" rel="noreferrer">
+          <img src={`/api/photos/${item.photo}`} alt={`${item.title}, as it was seen`} />
+        </a>
+      )}
+      {keep.error && (
+        <p className={classes.wrong} role="alert">
+          {keep.error.message}
+        </p>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,77 @@
+import type { RingBar } from "../../api/client";
+import classes from "./RingBars.module.css";
+
+const NAMES: Record<string, string> = { r1_rn: "L to N", r1_r2: "L to E" };
+const HEIGHT = 150;
+const WIDTH = 26;
+const GAP = 18;
+const LEFT = 4;
+
+/** Every outlet of the ring beside what it should read; a spur stands out, and is said to be one. */
+export function RingBars({ bars }: { bars: RingBar[] }) {
+  const outlets = [...new Set(bars.map((b) => b.outlet))];
+  const step = 2 * WIDTH + GAP;
+  const width = LEFT + outlets.length * step;
+  return (
+    <figure className={classes.figure}>
+      <svg
+        viewBox={`0 0 ${width} ${HEIGHT + 44}`}
+        role="img"
+        aria-label="The ring, outlet by outlet"
+        className={classes.svg}
+      >
+        {bars.map((bar) => {
+          const pair = bar.pair === "r1_rn" ? 0 : 1;
+          const x = LEFT + outlets.indexOf(bar.outlet) * step + pair * WIDTH;
+          const y = (share: number) => HEIGHT - HEIGHT * share;
+          return (
+            <g key={`${bar.outlet} ${bar.pair}`}>
+              <rect
+                x={x + 2}
+                y={y(bar.up)}
+                width={WIDTH - 4}
+                height={HEIGHT * bar.up}
+                className={bar.spur || bar.poor_joint ? classes.high : pair ? classes.second : classes.first}
+              />
+              <line
+                x1={x}
+                x2={x + WIDTH}
+                y1={y(bar.expected)}
+                y2={y(bar.expected)}
+                className={classes.expected}
+              />
+              <line x1={x} x2={x + WIDTH} y1={y(bar.limit)} y2={y(bar.limit)} className={classes.limit} />
+              <text x={x + WIDTH / 2} y={y(bar.up) - 4} className={classes.ohms}>
+                {bar.ohms}
+              </text>
+            </g>
+          );
+        })}
+        {outlets.map((outlet, i) => {
+          const own = bars.filter((b) => b.outlet === outlet);
+          const said = own.some((b) => b.spur) ? "spur" : own.some((b) => b.poor_joint) ? "poor joint" : "";
+          return (
+            <g key={outlet}>
+              <text x={LEFT + i * step + WIDTH} y={HEIGHT + 16} className={classes.name}>
+                {i + 1}
+              </text>
+              <text x={LEFT + i * step + WIDTH} y={HEIGHT + 34} className={classes.said}>
+                {said}
+              </text>
+            </g>
+          );
+        })}
+      </svg>
+      <figcaption>
+        {outlets.map((outlet, i) => (
+          <span key={outlet}>
+            <b>{i + 1}</b> {outlet}
+          </span>
+        ))}
+        <span className="quiet">
+          Each outlet {NAMES.r1_rn}, then {NAMES.r1_r2}, Ω. Dashed: expected. Line: limit.
+        </span>
+      </figcaption>
+    </figure>
+  );
+}

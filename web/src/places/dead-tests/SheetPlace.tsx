@@ -1,0 +1,204 @@
+import { Anchor, Button } from "@mantine/core";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import client, { answer, type Sheet } from "../../api/client";
+import { useSheet } from "../../api/queries";
+import { Failure } from "../../parts/Failure";
+import folds from "../../parts/Fold.module.css";
+import { saveFile } from "../../parts/files";
+import { VerdictShape } from "../../parts/VerdictShape";
+import { Gate } from "./Gate";
+import { History } from "./History";
+import { Lines } from "./Lines";
+import { Look } from "./Look";
+import { RingBars } from "./RingBars";
+import { RingForm } from "./RingForm";
+import classes from "./Sheet.module.css";
+import { Discharge, Leads, LoadsOut } from "./Simple";
+import { usualTester } from "./TesterChoice";
+import { TestForm } from "./TestForm";
+import { usePutDown } from "./usePutDown";
+
+export function SheetPlace() {
+  const { sheetId = "" } = useParams();
+  const sheet = useSheet(sheetId);
+  if (sheet.isError && !sheet.data) return <Failure error={sheet.error} retry={() => sheet.refetch()} />;
+  if (!sheet.data) return <div className={classes.page} aria-busy="true" />;
+  return <Working key={sheetId} sheet={sheet.data} />;
+}
+
+function Working({ sheet }: { sheet: Sheet }) {
+  const putDown = usePutDown(sheet.id);
+  const firstOpen = sheet.steps.find((s) => !s.done)?.id ?? "clear";
+  const [chosen, choose] = useState<string | null>(null);
+  const [picked, pick] = useState<string | null>(null);
+  const [ohms, setOhms] = useState(() => usualTester(sheet.testers, "ohms"));
+  const [insulation, setInsulation] = useState(() => usualTester(sheet.testers, "insulation"));
+  const step = sheet.steps.find((s) => s.id === (chosen ?? firstOpen)) ?? sheet.steps[0];
+  if (!step) return null;
+  const lines = sheet.lines.filter((line) => line.step === step.id);
+  const line =
+    lines.find((l) => l.id === picked) ??
+    lines.find((l) => !l.taken && !l.left) ??
+    (picked === null ? lines[0] : undefined);
+  const goTo = (where: string) => {
+    const owner = sheet.lines.find((l) => l.id === where);
+    choose(owner?.step ?? (sheet.steps.some((s) => s.id === where) ? where : "clear"));
+    pick(owner?.id ?? null);
+  };
+  const forInsulation = step.id === "insulation";
+  const hand = forInsulation
+    ? { tester: insulation, onTester: setInsulation }
+    : { tester: ohms, onTester: setOhms };
+  const following = sheet.steps[sheet.steps.indexOf(step) + 1];
+
+  return (
+    <div className={classes.page}>
+      <header className={classes.header}>
+        <div className={classes.crumb}>
+          <Anchor component={Link} to="/dead-tests" size="sm">
+            Dead tests
+          </Anchor>
+          <span className="quiet">
+            {" "}
+            · {sheet.site.name}, {sheet.board}
+          </span>
+          <h1>{sheet.circuit.name}</h1>
+        </div>
+        <Standing sheet={sheet} />
+      </header>
+      <nav className={classes.steps} aria-label="In this order">
+        <ol>
+          {sheet.steps.map((s) => (
+            <li key={s.id}>
+              <button
+                type="button"
+                aria-current={s.id === step.id ? "step" : undefined}
+                onClick={() => {
+                  choose(s.id);
+                  pick(null);
+                  putDown.reset();
+                }}
+              >
+                <VerdictShape kind={s.done ? "correct" : "untested"} size={18} />
+                <span>{s.title}</span>
+                <span className="visually-hidden">{s.done ? ", done" : ", not done"}</span>
+              </button>
+            </li>
+          ))}
+        </ol>
+      </nav>
+      <section className={classes.work} aria-label={step.title}>
+        <h2>{step.title}</h2>
+        <p className={classes.how}>{step.how}</p>
+        {step.warnings.map((warning) => (
+          <p key={warning} className={classes.warning} role="alert">
+            {warning}
+          </p>
+        ))}
+        {step.id === "look" && <Look sheet={sheet} putDown={putDown} />}
+        {step.id === "loads" && <LoadsOut sheet={sheet} putDown={putDown} />}
+        {step.id === "leads" && <Leads sheet={sheet} putDown={putDown} {...hand} />}
+        {line?.kind === "ring" && <RingForm sheet={sheet} line={line} putDown={putDown} {...hand} />}
+        {line && line.kind !== "ring" && (
+          <TestForm
+            key={line.id}
+            sheet={sheet}
+            line={line}
+            putDown={putDown}
+            {...hand}
+            onDone={() => {
+              pick(null);
+              choose(step.id);
+            }}
+          />
+        )}
+        {step.id === "discharge" && <Discharge sheet={sheet} putDown={putDown} done={step.done} />}
+        {step.id === "clear" && <Gate sheet={sheet} putDown={putDown} onStep={goTo} />}
+        {step.done && following && (
+          <Button
+            variant="default"
+            className={classes.following}
+            onClick={() => {
+              choose(following.id);
+              pick(null);
+            }}
+          >
+            Next: {following.title}
+          </Button>
+        )}
+      </section>
+      <section className={classes.side} aria-label="What was read">
+        {lines.length > 0 && (
+          <>
+            <h2 className="zone-title">{step.title}, line by line</h2>
+            <Lines sheet={sheet} lines={lines} current={line?.id ?? null} onPick={pick} putDown={putDown} />
+          </>
+        )}
+        {step.id === "continuity" && sheet.ring_bars.length > 0 && <RingBars bars={sheet.ring_bars} />}
+        {(forInsulation || lines.length === 0) && sheet.history.length > 0 && (
+          <>
+            <h2 className="zone-title">Insulation at 20 °C, visit by visit</h2>
+            {sheet.history.map((history) => (
+              <History key={history.pair} history={history} />
+            ))}
+          </>
+        )}
+        <SheetLog sheet={sheet} />
+      </section>
+    </div>
+  );
+}
+
+/** What every reading on the sheet hangs on: whether it is dead now. */
+function Standing({ sheet }: { sheet: Sheet }) {
+  const { proof, gate } = sheet;
+  if (gate.energised) return <p className={classes.standing}>Energised. Treat as live.</p>;
+  return (
+    <p className={classes.standing} data-live={!sheet.dead || undefined}>
+      <VerdictShape kind={sheet.dead ? "correct" : "danger"} size={26} />
+      <span>
+        <strong>{sheet.dead ? "Proved dead" : "Not proved dead"}</strong>
+        {proof ? (
+          <Anchor component={Link} to={`/prove-dead/${proof.id}`} size="sm">
+            {proof.name}
+          </Anchor>
+        ) : (
+          <Anchor component={Link} to={`/prove-dead/new?circuit=${sheet.circuit.id}`} size="sm">
+            Prove it dead
+          </Anchor>
+        )}
+      </span>
+    </p>
+  );
+}
+
+function SheetLog({ sheet }: { sheet: Sheet }) {
+  const save = async () => {
+    const file = await answer(
+      client.GET("/api/sheets/{sheet_id}/tests", { params: { path: { sheet_id: sheet.id } } }),
+    );
+    saveFile(file, `${sheet.circuit.name}, dead tests`);
+  };
+  return (
+    <details className={folds.fold}>
+      <summary>
+        {sheet.entries.length} {sheet.entries.length === 1 ? "thing" : "things"} put down
+      </summary>
+      <ul className={classes.log}>
+        {[...sheet.entries].reverse().map((entry) => (
+          <li key={entry.id} data-status={entry.status}>
+            {entry.says}
+            <span className={folds.reason}>
+              {new Date(entry.at).toLocaleString()} · {entry.by}
+              {entry.status !== "counts" && ` · ${entry.status}`}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <Button variant="default" mt="sm" onClick={() => void save()}>
+        Save as tests file
+      </Button>
+    </details>
+  );
+}

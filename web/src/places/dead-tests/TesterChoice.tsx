@@ -1,0 +1,37 @@
+import { NativeSelect } from "@mantine/core";
+import type { SheetTester } from "../../api/client";
+
+/** The tester in the hand for ohms, or for insulation, and why it would clear nothing where it would not. */
+export function TesterChoice(props: {
+  testers: SheetTester[];
+  use: "ohms" | "insulation";
+  value: string | null;
+  onChange: (id: string | null) => void;
+}) {
+  const chosen = props.testers.find((t) => t.id === props.value);
+  const why = chosen ? chosen.unfit[props.use] : "";
+  return (
+    <NativeSelect
+      mt="sm"
+      label="Tester in the hand"
+      value={props.value ?? ""}
+      onChange={(event) => props.onChange(event.currentTarget.value || null)}
+      error={why || undefined}
+      data={[
+        { value: "", label: "Not named" },
+        ...props.testers.map((t) => ({
+          value: t.id,
+          label: t.unfit[props.use] ? `${t.label} (would not count)` : t.label,
+        })),
+      ]}
+    />
+  );
+}
+
+const PREFERRED = { ohms: "low-ohm", insulation: "insulation-tester" };
+
+/** Of the crew's testers the one to begin with: of the right kind and fit, else any that is fit. */
+export function usualTester(testers: SheetTester[], use: "ohms" | "insulation"): string | null {
+  const fit = testers.filter((t) => !t.unfit[use]);
+  return (fit.find((t) => t.kind === PREFERRED[use]) ?? fit[0])?.id ?? null;
+}
