@@ -124,7 +124,7 @@ TESTERS = (
             "kind": "low-ohm",
             "proved": True,
             "category": "III",
-            "rated_v": 300,
+            "rated_v": 600,
             "functions": ["resistance", "continuity"],
             "accuracy_percent": 2.0,
             "accuracy_counts": 2,

@@ -34,7 +34,7 @@ from sheets.shapes import (
     TestsIn,
     Titled,
 )
-from sheets.showing import WIRING_TITLES, circuits_out, judged_out, sheet_line, sheet_out
+from sheets.showing import WIRING_TITLES, circuits_out, judged_out, sheet_line, sheet_out, together_out
 
 router = Router(tags=["sheets"])
 REFUSALS = {404: Problems, 409: Problems, 422: Problems}
@@ -73,7 +73,11 @@ def sheets(request: HttpRequest) -> SheetList:
     latest: dict[UUID, Sheet] = {}
     for sheet in found:
         latest.setdefault(sheet.circuit_id, sheet)
-    return SheetList(sheets=[sheet_line(s) for s in latest.values()], circuits=circuits_out(crew, latest))
+    return SheetList(
+        sheets=[sheet_line(s) for s in latest.values()],
+        together=together_out(latest.values()),
+        circuits=circuits_out(crew, latest),
+    )
 
 
 @router.get("/sheets/{sheet_id}", response={200: SheetOut, 404: Problems})

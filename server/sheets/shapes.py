@@ -237,6 +237,8 @@ class SheetLine(Schema):
     dead: bool
     halved: bool
     fails: bool
+    lowest: str
+    """The lowest insulation of its pairs at 20 °C, in words."""
 
 
 class CircuitForSheet(Schema):
@@ -248,8 +250,17 @@ class CircuitForSheet(Schema):
     sheet: UUID | None
 
 
+class TogetherOut(Schema):
+    """A board's circuits measured together: what they should read, in words."""
+
+    board: str
+    site: str
+    says: str
+
+
 class SheetList(Schema):
     sheets: list[SheetLine]
+    together: list[TogetherOut]
     circuits: list[CircuitForSheet]
 
 

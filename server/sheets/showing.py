@@ -1,5 +1,7 @@
 """A sheet as the front end shows it: every judgement, bar and chart made by the core."""
 
+from collections.abc import Iterable
+from math import isfinite
 from typing import Any
 from uuid import UUID
 
@@ -11,6 +13,7 @@ from evenprobe.deadtests import Outcome
 from evenprobe.deadtests.bar import bar_of
 from evenprobe.deadtests.gate import MAY_BE_LEFT, SHORTEST_REASON, STATEMENTS, Taken, in_the_way, steps_done
 from evenprobe.deadtests.history import history
+from evenprobe.deadtests.insulation import CircuitInsulation, several
 from evenprobe.deadtests.rings import RingOutlet, ring_bars
 from evenprobe.deadtests.sheet import LOOK_FOR, STEPS, Line, before_harm
 from evenprobe.formats import InstrumentEntry
@@ -24,7 +27,7 @@ from proofs.logs import state_of
 from sheets.completing import outcome_of, why_unfit
 from sheets.models import Sheet, SheetEntry
 from sheets.records import Reading, insulation_visits, locks_of
-from sheets.shapes import CircuitForSheet, SheetLine
+from sheets.shapes import CircuitForSheet, SheetLine, TogetherOut
 from sheets.words import in_words, null_says
 from sites.models import Circuit
 
@@ -308,8 +311,36 @@ def sheet_line(sheet: Sheet) -> SheetLine:
         left=0 if energised else len(found),
         dead=not energised and reading.dead(timezone.now()),
         halved=any(h["halved"] for h in drawn),
+        lowest=_lowest(reading),
         fails=not energised and any(w.code == "fails" for w in found),
     )
+
+
+def _lowest(reading: Reading) -> str:
+    lowest = lowest_insulation(reading)
+    return "" if lowest is None else f"{figures(lowest):g} MΩ at 20 °C"
+
+
+def lowest_insulation(reading: Reading) -> float | None:
+    """Megohms at 20 °C of the pair that insulates least, of the tests in force."""
+    tests = [t.outcome.held for name, t in reading.taken.items() if name.startswith("insulation ")]
+    return min((held.value for held in tests if held is not None and isfinite(held.value)), default=None)
+
+
+def together_out(latest: Iterable[Sheet]) -> list[TogetherOut]:
+    """Of every board with several circuits measured: what they should read together, and which to split off first."""
+    boards: dict[UUID, list[Reading]] = {}
+    for sheet in latest:
+        boards.setdefault(sheet.circuit.board_id, []).append(Reading(sheet))
+    found = []
+    for readings in boards.values():
+        lowest = [CircuitInsulation(r.sheet.circuit.name, lowest_insulation(r)) for r in readings]
+        known = [c for c in lowest if c.mohm_20c is not None]
+        if len(known) > 1:
+            outcome = several(known, None, readings[0].circuit.rule)
+            board = readings[0].sheet.circuit.board
+            found.append(TogetherOut(board=board.name, site=readings[0].site.name, says=outcome.text))
+    return found
 
 
 def circuits_out(crew: Crew, latest: dict[UUID, Sheet]) -> list[CircuitForSheet]:

@@ -287,7 +287,7 @@ def test_no_route_shows_or_changes_another_crew_s(anna, stranger, sheet, method,
 
 def test_lists_hold_only_the_crew_s_own(anna, stranger, proof):
     record(anna, proof, entry(119.8))
-    assert stranger.get("/sheets").json() == {"sheets": [], "circuits": []}
+    assert stranger.get("/sheets").json() == {"sheets": [], "together": [], "circuits": []}
     for path in ("/sites", "/testers", "/parts", "/proofs"):
         assert stranger.get(path).json() == []
         assert len(anna.get(path).json()) == 1

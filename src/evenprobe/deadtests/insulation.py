@@ -178,7 +178,12 @@ def several(circuits: Sequence[CircuitInsulation], measured_20c: Shown | None, r
         "required_mohm": rule.least_mohm,
     }
     if measured_20c is None:
-        return Outcome(Result.NOTE, "Nothing measured together yet.", rule.limit, computed)
+        text = f"All together they should read about {predicted:.2g} MΩ at 20 °C."
+        if first is not leakiest or share is None or leakiest is None:
+            text += f" Read lower, split {first.id if first else 'one'} off first: it was never measured alone."
+        else:
+            text += f" Read lower, split {leakiest.id} off first: it is {share:.0f} % of the leakage."
+        return Outcome(Result.NOTE, text, rule.limit, computed)
     if held_against(rule.limit, measured_20c.interval) is Result.PASS:
         return Outcome(Result.PASS, "All of them together pass, so each of them does.", rule.limit, computed)
     below = measured_20c.value < predicted / 2

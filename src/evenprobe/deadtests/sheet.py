@@ -155,7 +155,6 @@ def _letter(circuit: SheetCircuit, terminal: Terminal) -> str:
 
 def _end_to_end(circuit: SheetCircuit) -> list[Line]:
     """The protective conductor to every point; lines and neutral to the furthest, which has them all in it."""
-    words = PRACTICES[circuit.practice].words
     furthest = max(circuit.points, key=lambda p: p.length_m or 0.0, default=None)
     found = []
     for point in circuit.points:
@@ -172,7 +171,7 @@ def _end_to_end(circuit: SheetCircuit) -> list[Line]:
                     f"joined {terminal} {point.id}",
                     Step.CONTINUITY,
                     "continuity",
-                    f"{_letter(circuit, terminal)}, {words['board']} to {point.name}",
+                    f"{_letter(circuit, terminal)} to {point.name}",
                     preset,
                     why="" if protective else "The furthest point has the whole run in it.",
                     point=point.id,

@@ -2011,13 +2011,29 @@ export interface components {
             halved: boolean;
             /** Fails */
             fails: boolean;
+            /** Lowest */
+            lowest: string;
         };
         /** SheetList */
         SheetList: {
             /** Sheets */
             sheets: components["schemas"]["SheetLine"][];
+            /** Together */
+            together: components["schemas"]["TogetherOut"][];
             /** Circuits */
             circuits: components["schemas"]["CircuitForSheet"][];
+        };
+        /**
+         * TogetherOut
+         * @description A board's circuits measured together: what they should read, in words.
+         */
+        TogetherOut: {
+            /** Board */
+            board: string;
+            /** Site */
+            site: string;
+            /** Says */
+            says: string;
         };
         /**
          * BarOut

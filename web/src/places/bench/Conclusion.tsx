@@ -3,7 +3,7 @@ import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tes
 import folds from "../../parts/Fold.module.css";
 import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Conclusion.module.css";
-import { circumstances, ends, entryOf, seen } from "./entry";
+import { circumstances, ends, entryById, entryOf, seen } from "./entry";
 
 /** The verdict, what stands, what fell and why, and the next test. */
 export function Conclusion(props: {
@@ -87,16 +87,15 @@ function Standing({ condition, open }: { condition: Condition; open: boolean }) 
 
 function Fallen({ condition, bench, practice }: { condition: Condition; bench: Bench; practice: Practice }) {
   const reason = condition.reasons[0];
-  const reading = bench.readings.find((r) => r.id === reason?.reading);
+  const entry = reason && entryById(bench, reason.reading);
   return (
     <li>
       <VerdictShape kind={condition.severity} size={16} />
       <span>
         <s>{condition.title}</s>
-        {reason && reading && (
+        {reason && entry && (
           <span className={folds.reason}>
-            {ends(entryOf(reading), practice)} {circumstances(entryOf(reading))} would show {reason.text}; it
-            shows {seen(entryOf(reading))}
+            {ends(entry, practice)} {circumstances(entry)} would show {reason.text}; it shows {seen(entry)}
           </span>
         )}
       </span>
@@ -182,13 +181,12 @@ function Judgements({ found, bench, practice }: { found: Interpretation; bench: 
       </summary>
       <ul>
         {found.judgements.map((j) => {
-          const reading = bench.readings.find((r) => r.id === j.reading);
+          const entry = entryById(bench, j.reading);
           return (
             <li key={j.reading + j.limit}>
               <VerdictShape kind={RESULT_SHAPE[j.result] ?? "untested"} size={16} />
               <span>
-                <b>{j.result}</b> {reading && `${ends(entryOf(reading), practice)} ${seen(entryOf(reading))}`}
-                : {j.text}
+                <b>{j.result}</b> {entry && `${ends(entry, practice)} ${seen(entry)}`}: {j.text}
                 <span className={folds.reason}>
                   {j.limit}. {j.source}. Your local code comes first.
                 </span>

@@ -2,7 +2,7 @@ import { Button } from "@mantine/core";
 import type { Bench, Practice, Reading } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
 import classes from "../../parts/Log.module.css";
-import { circumstances, ends, entryOf, seen } from "./entry";
+import { circumstances, type Entry, ends, entryOf, seen } from "./entry";
 
 /** Every reading ever recorded here, newest first; corrected and withdrawn ones stay visible. */
 export function Log(props: {
@@ -13,42 +13,77 @@ export function Log(props: {
 }) {
   const { bench, practice } = props;
   const why = new Map(bench.interpretation.not_counted.map((n) => [n.reading, n.why]));
-  if (bench.readings.length === 0) return null;
+  if (bench.readings.length === 0 && bench.dead_tests.length === 0) return null;
+  return (
+    <>
+      {bench.dead_tests.length > 0 && <DeadTests bench={bench} practice={practice} />}
+      <details className={folds.fold}>
+        <summary>
+          {bench.readings.length === 1 ? "1 reading" : `${bench.readings.length} readings`} recorded
+        </summary>
+        <ul className={classes.readings}>
+          {[...bench.readings].reverse().map((reading) => (
+            <li key={reading.id} data-status={reading.status}>
+              <span className={classes.seen}>
+                <b>{ends(entryOf(reading), practice)}</b>{" "}
+                <span className="mono">{seen(entryOf(reading))}</span>
+                <span className={folds.reason}>
+                  {[
+                    circumstances(entryOf(reading)),
+                    reading.tester_label,
+                    new Date(reading.taken_at).toLocaleString([], {
+                      dateStyle: "medium",
+                      timeStyle: "short",
+                    }),
+                    reading.by,
+                  ]
+                    .filter(Boolean)
+                    .join(" · ")}
+                </span>
+                {reading.status !== "counts" && <em className={folds.strained}>{reading.status}, kept</em>}
+                {why.has(reading.id) && (
+                  <em className={folds.strained}>does not count: {why.get(reading.id)}</em>
+                )}
+              </span>
+              {reading.status === "counts" && (
+                <span className={classes.acts}>
+                  <Button variant="subtle" onClick={() => props.onCorrect(reading)}>
+                    Correct
+                  </Button>
+                  <Button variant="subtle" onClick={() => props.onWithdraw(reading.id)}>
+                    Withdraw
+                  </Button>
+                </span>
+              )}
+            </li>
+          ))}
+        </ul>
+      </details>
+    </>
+  );
+}
+
+/** What the circuit's sheet of dead tests says here; it is corrected there. */
+function DeadTests({ bench, practice }: { bench: Bench; practice: Practice }) {
   return (
     <details className={folds.fold}>
       <summary>
-        {bench.readings.length === 1 ? "1 reading" : `${bench.readings.length} readings`} recorded
+        {bench.dead_tests.length === 1 ? "1 dead test counts" : `${bench.dead_tests.length} dead tests count`}
       </summary>
       <ul className={classes.readings}>
-        {[...bench.readings].reverse().map((reading) => (
-          <li key={reading.id} data-status={reading.status}>
-            <span className={classes.seen}>
-              <b>{ends(entryOf(reading), practice)}</b> <span className="mono">{seen(entryOf(reading))}</span>
-              <span className={folds.reason}>
-                {[
-                  circumstances(entryOf(reading)),
-                  reading.tester_label,
-                  new Date(reading.taken_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }),
-                  reading.by,
-                ]
-                  .filter(Boolean)
-                  .join(" · ")}
-              </span>
-              {reading.status !== "counts" && <em className={folds.strained}>{reading.status}, kept</em>}
-              {why.has(reading.id) && (
-                <em className={folds.strained}>does not count: {why.get(reading.id)}</em>
-              )}
+        {bench.dead_tests.map((test) => (
+          <li key={test.id}>
+            <b>{ends(test.entry as Entry, practice)}</b>{" "}
+            <span className="mono">{seen(test.entry as Entry)}</span>
+            <span className={folds.reason}>
+              {[
+                circumstances(test.entry as Entry),
+                new Date(test.taken_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }),
+                test.by,
+              ]
+                .filter(Boolean)
+                .join(" · ")}
             </span>
-            {reading.status === "counts" && (
-              <span className={classes.acts}>
-                <Button variant="subtle" onClick={() => props.onCorrect(reading)}>
-                  Correct
-                </Button>
-                <Button variant="subtle" onClick={() => props.onWithdraw(reading.id)}>
-                  Withdraw
-                </Button>
-              </span>
-            )}
           </li>
         ))}
       </ul>

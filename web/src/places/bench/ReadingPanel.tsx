@@ -5,7 +5,7 @@ import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
 import { type Entry, ends, entryOf, FUNCTIONS, type FunctionId, functionsOf, seen, sign } from "./entry";
 import classes from "./ReadingPanel.module.css";
-import type { Change, Load, Setup } from "./setup";
+import { type Change, type Load, type Setup, WITH_BOARD_END } from "./setup";
 
 const LOADS: [Load, string][] = [
   ["none", "As is"],
@@ -157,6 +157,20 @@ export function ReadingPanel(props: {
           {setup.what === "ohms" && (
             <>
               <span className={classes.note}>Circuit dead, leads nulled</span>
+              {WITH_BOARD_END.includes(setup.probes.measuring ?? setup.probes.reference ?? "") && (
+                <Toggle
+                  on={setup.probes.reference?.startsWith("BOARD-") ?? false}
+                  onToggle={() => change({ do: "to the board" })}
+                >
+                  To its end at the board
+                </Toggle>
+              )}
+              <Toggle
+                on={setup.neutralLifted}
+                onToggle={() => change({ do: "neutral", lifted: !setup.neutralLifted })}
+              >
+                Neutral off its bar
+              </Toggle>
               <Button
                 variant="default"
                 disabled={!ready || busy}

@@ -1,6 +1,6 @@
 /** A reading as the survey format writes it, and how it is shown. Shapes and words only, no judgement. */
 
-import type { NextTest, Practice, Reading } from "../../api/client";
+import type { Bench, NextTest, Practice, Reading } from "../../api/client";
 
 export type Entry = {
   quantity: string;
@@ -16,6 +16,7 @@ export type Entry = {
   load_here_a?: unknown;
   load_elsewhere_a?: unknown;
   device?: string;
+  neutral?: string;
 };
 
 export type FunctionId = "volts" | "low-z" | "dc" | "ohms" | "steps" | "presence";
@@ -46,6 +47,10 @@ export const UNIT_SIGNS: Record<string, string> = { ohm: "Ω", kohm: "kΩ", Mohm
 export const sign = (unit: string) => UNIT_SIGNS[unit] ?? unit;
 
 export const entryOf = (reading: Reading) => reading.entry as Entry;
+
+/** A reading of the point, or a dead test of its circuit's sheet. */
+export const entryById = (bench: Bench, id: string) =>
+  [...bench.readings, ...bench.dead_tests].find((r) => r.id === id)?.entry as Entry | undefined;
 
 export function functionOf(entry: Entry): FunctionId {
   if (entry.quantity === "presence") return "presence";
@@ -82,6 +87,7 @@ export function circumstances(entry: Entry | (NextTest["circumstance"] & { quant
   if (entry.load_here_a != null) parts.push(`${entry.load_here_a} A load here`);
   if (entry.load_elsewhere_a != null) parts.push(`${entry.load_elsewhere_a} A load elsewhere`);
   if (entry.device === "open") parts.push("device open");
+  if (entry.neutral === "lifted") parts.push("neutral off its bar");
   if (entry.input === "low-z") parts.push("low impedance");
   if ("mode" in entry && entry.mode === "dc") parts.push("DC");
   return parts.join(", ");

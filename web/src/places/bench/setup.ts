@@ -15,6 +15,8 @@ export type Setup = {
   load: Load;
   amperes: string;
   deviceOpen: boolean;
+  /** Off its bar at the board, or opened by the device: for ohms only. */
+  neutralLifted: boolean;
   typed: string;
   unit: string;
   correcting: string | null;
@@ -31,6 +33,8 @@ export type Change =
   | { do: "load"; load: Load }
   | { do: "amperes"; amperes: string }
   | { do: "device"; open: boolean }
+  | { do: "neutral"; lifted: boolean }
+  | { do: "to the board" }
   | { do: "test"; test: NextTest; tester: string | null }
   | { do: "correct"; reading: Reading }
   | { do: "stop correcting" }
@@ -59,6 +63,10 @@ function apply(setup: Setup, change: Change): Setup {
       return { ...setup, amperes: change.amperes };
     case "device":
       return { ...setup, deviceOpen: change.open, load: "none" };
+    case "neutral":
+      return { ...setup, neutralLifted: change.lifted };
+    case "to the board":
+      return { ...setup, probes: { ...setup.probes, reference: boardEnd(setup.probes.measuring) } };
     case "test":
       return forTest(setup, change.test, change.tester);
     case "correct":
@@ -84,6 +92,7 @@ export function useSetup(bench: Bench, testers: Tester[]) {
         load: "none",
         amperes: USUAL_AMPERES,
         deviceOpen: false,
+        neutralLifted: false,
         typed: "",
         unit: FUNCTIONS[what].units[0] ?? "",
         correcting: null,
@@ -92,6 +101,11 @@ export function useSetup(bench: Bench, testers: Tester[]) {
     },
   );
 }
+
+/** Conductors that have an end at the board under a name of its own. */
+export const WITH_BOARD_END = ["L", "N", "PE"];
+
+const boardEnd = (terminal: string | null) => (terminal === null ? null : `BOARD-${terminal}`);
 
 /** The first pair of contacts nobody has measured as found. */
 function nextPair(bench: Bench): Probes | null {
@@ -113,6 +127,7 @@ function withFunction(setup: Setup, what: FunctionId): Setup {
     probes,
     unit: FUNCTIONS[what].units[0] ?? "",
     deviceOpen: ohms,
+    neutralLifted: ohms && setup.neutralLifted,
     load: ohms ? "none" : setup.load,
   };
 }
@@ -128,7 +143,7 @@ function placed({ probes, what }: Setup, terminal: string): Probes {
 function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
   const what: FunctionId =
     test.quantity === "resistance" ? "ohms" : test.circumstance.input === "low-z" ? "low-z" : "volts";
-  const { load_here_a, load_elsewhere_a, device } = test.circumstance;
+  const { load_here_a, load_elsewhere_a, device, neutral } = test.circumstance;
   return {
     ...setup,
     tester: tester ?? setup.tester,
@@ -138,6 +153,7 @@ function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
     load: load_here_a ? "here" : load_elsewhere_a ? "elsewhere" : "none",
     amperes: String(load_here_a ?? load_elsewhere_a ?? setup.amperes),
     deviceOpen: device === "open",
+    neutralLifted: neutral === "lifted",
     typed: "",
     correcting: null,
   };
@@ -155,6 +171,7 @@ function forCorrection(setup: Setup, reading: Reading): Setup {
     load: entry.load_here_a != null ? "here" : entry.load_elsewhere_a != null ? "elsewhere" : "none",
     amperes: String(entry.load_here_a ?? entry.load_elsewhere_a ?? setup.amperes),
     deviceOpen: entry.device === "open",
+    neutralLifted: entry.neutral === "lifted",
     typed: "",
     correcting: reading.id,
   };
@@ -176,5 +193,6 @@ export function entryFor(setup: Setup, what: Partial<Entry> = { value: typedNumb
   if (quantity === "voltage" && setup.load === "elsewhere")
     entry.load_elsewhere_a = typedNumber(setup.amperes);
   if (setup.deviceOpen && quantity !== "presence") entry.device = "open";
+  if (setup.neutralLifted && quantity === "resistance") entry.neutral = "lifted";
   return entry;
 }

@@ -22,7 +22,7 @@ export function Bar({ bar, fails }: { bar: ResultBar; fails: boolean }) {
 export const BarKey = () => (
   <p className={classes.key}>
     <span className={classes.keyPasses} aria-hidden="true" /> passes
-    <span className={classes.keyExpected} aria-hidden="true" /> expected
+    <span className={classes.keyExpected} aria-hidden="true" /> expected, or last time
     <span className={classes.keyAt} aria-hidden="true" /> reading, with the tester's error
   </p>
 );

@@ -40,10 +40,27 @@ export function Gate({
       </div>
     );
   const clear = gate.in_the_way.length === 0;
+  const measured = gate.in_the_way.filter((way) => way.line !== "clear");
   const energise = () =>
     putDown.mutate({ entry: { type: "energised", ...(clear ? {} : { reason: reason.trim() }) } });
   return (
     <>
+      {measured.length > 0 && (
+        <>
+          <h3>In the way</h3>
+          <ul className={classes.ways}>
+            {measured.map((way) => (
+              <li key={`${way.code} ${way.line}`}>
+                <button type="button" onClick={() => onStep(way.line ?? "")}>
+                  {way.text}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {clear && <p className={shared.said}>Nothing is in the way.</p>}
+      <h3>Said, and locks</h3>
       <div className={classes.statements}>
         {gate.statements.map((s) =>
           s.said_by ? (
@@ -85,22 +102,6 @@ export function Gate({
           <p className="quiet">The last lock off ends the proof of death: nothing is touched after it.</p>
         )}
       </div>
-      {clear ? (
-        <p className={shared.said}>Nothing is in the way.</p>
-      ) : (
-        <>
-          <h3>In the way</h3>
-          <ul className={classes.ways}>
-            {gate.in_the_way.map((way) => (
-              <li key={`${way.code} ${way.line}`}>
-                <button type="button" onClick={() => onStep(way.line ?? "")}>
-                  {way.text}
-                </button>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
       {putDown.error && (
         <p className={shared.wrong} role="alert">
           {putDown.error.problems[0]?.text}

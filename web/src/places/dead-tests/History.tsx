@@ -43,7 +43,7 @@ export function History({ history }: { history: PairHistory }) {
           y2={y(history.limit_up)}
           className={classes.limit}
         />
-        <text x={WIDTH - 8} y={y(history.limit_up) - 5} className={classes.limitText}>
+        <text x={WIDTH - 8} y={y(history.limit_up) + 14} className={classes.limitText}>
           limit {history.limit_mohm} MΩ
         </text>
         <polyline points={marks.map((m) => `${x(m.across)},${y(m.up)}`).join(" ")} className={classes.line} />

@@ -75,7 +75,7 @@ function TakenDetails({ line, putDown }: { line: TestLine; putDown: PutDown }) {
   if (!taken) return null;
   return (
     <div className={classes.taken}>
-      <Outcome judged={taken} />
+      <Outcome judged={taken} withoutBar />
       <p className="quiet">
         {[taken.tester_label, taken.by, new Date(taken.at).toLocaleString()].filter(Boolean).join(" · ")}
       </p>

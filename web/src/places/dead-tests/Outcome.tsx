@@ -4,8 +4,10 @@ import { Bar } from "./Bar";
 import classes from "./Outcome.module.css";
 import { shapeOf, wordOf } from "./result";
 
+const SIGNS: Record<string, string> = { ohm: "Ω", Mohm: "MΩ" };
+
 /** A result while it is typed or once it is put down: word, bar, sentence, limit and source. */
-export function Outcome({ judged }: { judged: Judged }) {
+export function Outcome({ judged, withoutBar }: { judged: Judged; withoutBar?: boolean }) {
   const { outcome, bar, doubt } = judged;
   const { limit } = outcome;
   return (
@@ -14,7 +16,7 @@ export function Outcome({ judged }: { judged: Judged }) {
         <VerdictShape kind={shapeOf(outcome.result)} size={22} />
         {wordOf(outcome.result)}
       </p>
-      {bar && <Bar bar={bar} fails={outcome.result === "fail"} />}
+      {bar && !withoutBar && <Bar bar={bar} fails={outcome.result === "fail"} />}
       <p>{outcome.text}</p>
       {outcome.question && <p className={classes.question}>{outcome.question}</p>}
       {doubt && doubt !== outcome.question && (
@@ -23,8 +25,7 @@ export function Outcome({ judged }: { judged: Judged }) {
       {limit && (
         <p className={classes.limit}>
           {limit.id}
-          {typeof limit.value === "number" &&
-            ` ${limit.value} ${limit.unit === "ohm" ? "Ω" : limit.unit === "Mohm" ? "MΩ" : limit.unit}`}
+          {limit.value != null && ` ${[limit.value].flat().join(" to ")} ${SIGNS[limit.unit] ?? limit.unit}`}
           {" · "}
           {limit.source}
         </p>

@@ -9,7 +9,6 @@ import { Page } from "../../parts/Page";
 import { typedNumber } from "../../parts/typedNumber";
 import { Outcome } from "./Outcome";
 import classes from "./PartsPlace.module.css";
-import shared from "./Sheet.module.css";
 
 type Field = { key: string; label: string; unit: string };
 
@@ -114,7 +113,7 @@ function Check({ check, practice }: { check: PartCheck; practice: string }) {
   return (
     <section aria-label={check.title} className={classes.check}>
       <h2>{check.title}</h2>
-      <p className={shared.warning}>{check.first}</p>
+      <p className={classes.first}>{check.first}</p>
       <div className={classes.two}>
         <div>
           {needs.map(field)}

@@ -3,8 +3,8 @@ import classes from "./RingBars.module.css";
 
 const NAMES: Record<string, string> = { r1_rn: "L to N", r1_r2: "L to E" };
 const HEIGHT = 150;
-const WIDTH = 26;
-const GAP = 18;
+const WIDTH = 34;
+const GAP = 14;
 const LEFT = 4;
 
 /** Every outlet of the ring beside what it should read; a spur stands out, and is said to be one. */
@@ -41,7 +41,7 @@ export function RingBars({ bars }: { bars: RingBar[] }) {
                 className={classes.expected}
               />
               <line x1={x} x2={x + WIDTH} y1={y(bar.limit)} y2={y(bar.limit)} className={classes.limit} />
-              <text x={x + WIDTH / 2} y={y(bar.up) - 4} className={classes.ohms}>
+              <text x={x + WIDTH / 2} y={HEIGHT - 8} className={classes.ohms}>
                 {bar.ohms}
               </text>
             </g>

@@ -1,7 +1,7 @@
 import { Anchor, Button } from "@mantine/core";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import client, { answer, type Sheet } from "../../api/client";
+import client, { answer, type Sheet, type TestLine } from "../../api/client";
 import { useSheet } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import folds from "../../parts/Fold.module.css";
@@ -11,6 +11,7 @@ import { Gate } from "./Gate";
 import { History } from "./History";
 import { Lines } from "./Lines";
 import { Look } from "./Look";
+import { Outcome } from "./Outcome";
 import { RingBars } from "./RingBars";
 import { RingForm } from "./RingForm";
 import classes from "./Sheet.module.css";
@@ -37,10 +38,7 @@ function Working({ sheet }: { sheet: Sheet }) {
   const step = sheet.steps.find((s) => s.id === (chosen ?? firstOpen)) ?? sheet.steps[0];
   if (!step) return null;
   const lines = sheet.lines.filter((line) => line.step === step.id);
-  const line =
-    lines.find((l) => l.id === picked) ??
-    lines.find((l) => !l.taken && !l.left) ??
-    (picked === null ? lines[0] : undefined);
+  const line = lines.find((l) => l.id === picked) ?? lines.find((l) => !l.taken && !l.left);
   const goTo = (where: string) => {
     const owner = sheet.lines.find((l) => l.id === where);
     choose(owner?.step ?? (sheet.steps.some((s) => s.id === where) ? where : "clear"));
@@ -99,6 +97,12 @@ function Working({ sheet }: { sheet: Sheet }) {
         {step.id === "look" && <Look sheet={sheet} putDown={putDown} />}
         {step.id === "loads" && <LoadsOut sheet={sheet} putDown={putDown} />}
         {step.id === "leads" && <Leads sheet={sheet} putDown={putDown} {...hand} />}
+        {lines.length > 0 && !line && (
+          <>
+            <p className={classes.said}>Every line is read. Tap one to see why, or to read it again.</p>
+            {lines.map((l) => l.taken && <Attention key={l.id} title={l.title} taken={l.taken} />)}
+          </>
+        )}
         {line?.kind === "ring" && <RingForm sheet={sheet} line={line} putDown={putDown} {...hand} />}
         {line && line.kind !== "ring" && (
           <TestForm
@@ -115,10 +119,9 @@ function Working({ sheet }: { sheet: Sheet }) {
         )}
         {step.id === "discharge" && <Discharge sheet={sheet} putDown={putDown} done={step.done} />}
         {step.id === "clear" && <Gate sheet={sheet} putDown={putDown} onStep={goTo} />}
-        {step.done && following && (
+        {following && (step.done || (lines.length > 0 && !line)) && (
           <Button
-            variant="default"
-            className={classes.following}
+            className={classes.main}
             onClick={() => {
               choose(following.id);
               pick(null);
@@ -147,6 +150,17 @@ function Working({ sheet }: { sheet: Sheet }) {
         <SheetLog sheet={sheet} />
       </section>
     </div>
+  );
+}
+
+/** A line that did not simply pass, and why. */
+function Attention({ title, taken }: { title: string; taken: NonNullable<TestLine["taken"]> }) {
+  if (taken.outcome.result === "pass" && !taken.doubt) return null;
+  return (
+    <>
+      <h3>{title}</h3>
+      <Outcome judged={taken} withoutBar />
+    </>
   );
 }
 

@@ -44,6 +44,13 @@ export function SheetsPlace() {
       {boards.map((board) => (
         <section key={board} className={classes.board} aria-label={board}>
           <h2>{board}</h2>
+          {sheets.data?.together
+            .filter((t) => `${t.site}, ${t.board}` === board)
+            .map((t) => (
+              <p key={t.says} className={classes.together}>
+                {t.says}
+              </p>
+            ))}
           <ul className={proofs.list}>
             {found
               .filter((s) => `${s.site}, ${s.board}` === board)
@@ -66,7 +73,15 @@ function Line({ sheet }: { sheet: SheetLine }) {
       <VerdictShape kind={sheet.fails ? "hazard" : shape} size={24} />
       <span>
         <strong>{sheet.circuit}</strong>
-        <span className="quiet">{new Date(sheet.begun_at).toLocaleDateString()}</span>
+        <span className="quiet">
+          {new Date(sheet.begun_at).toLocaleDateString(undefined, { dateStyle: "medium" })}
+          {sheet.lowest && (
+            <>
+              {" · insulation "}
+              <span className="mono">{sheet.lowest}</span>
+            </>
+          )}
+        </span>
         {sheet.halved && <em className={classes.halved}>Insulation less than half of the visit before</em>}
         {sheet.fails && <em>{sheet.said}</em>}
       </span>
