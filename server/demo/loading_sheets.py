@@ -140,5 +140,5 @@ def _with_ids(entry: dict[str, Any], names: dict[str, str]) -> dict[str, Any]:
             found["line"] = found["line"].removesuffix(name) + point
     test = found.get("test", {})
     if "points" in test:
-        found["test"] = {**test, "points": [{**p, "id": names[p["id"]]} for p in test["points"]]}
+        found["test"] = {**test, "points": [{**p, "id": names[p["id"]], "label": p["id"]} for p in test["points"]]}
     return found

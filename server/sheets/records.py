@@ -99,8 +99,20 @@ class Reading:
             any(b.entry["test"] == str(entry.id) for b in self.of("believed")),
         )
 
+    @cached_property
+    def proofs(self) -> list[Proof]:
+        """The one the sheet was begun with, and all of its circuit, the latest first."""
+        own = list(self.sheet.circuit.proofs.all())
+        return own if self.sheet.proof is None or self.sheet.proof in own else [*own, self.sheet.proof]
+
+    @cached_property
+    def proof(self) -> Proof | None:
+        """The one that is open now, the latest; else the one it was begun with."""
+        is_open = (p for p in self.proofs if not any(e.type == "closed" for e in p.events.all()))
+        return next(is_open, self.sheet.proof)
+
     def dead(self, at: datetime) -> bool:
-        return self.sheet.proof is not None and dead_at(self.sheet.proof, at)
+        return any(dead_at(proof, at) for proof in self.proofs)
 
     @cached_property
     def record(self) -> SheetRecord:
@@ -112,7 +124,7 @@ class Reading:
             look={e.entry["item"]: e.entry["good"] for e in self.of("looked")},
             left={e.entry["line"]: e.entry["reason"] for e in self.of("left")},
             said={e.entry["what"] for e in self.of("said")},
-            locks=tuple(locks_of(self.sheet.proof).values()) if self.sheet.proof else (),
+            locks=tuple(locks_of(self.proof).values()) if self.proof else (),
             discharged=max(discharged, default=0) > max(insulated) if insulated else None,
             loads_out=None if self.loads is None else self.loads["loads"] == "disconnected",
             null_ohm=self.null_ohm,

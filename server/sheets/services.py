@@ -57,9 +57,10 @@ def begin(
     temperature_c: float | None,
     at: datetime | None = None,
 ) -> Sheet:
-    """A sheet for a circuit. The same id again changes only what it relies on: the proof, and how it is wired."""
+    """A sheet for a circuit. `proof_id`: a proof of more than the circuit, such as its whole board; the circuit's own
+    proofs are known. The same id again changes only what it relies on: that proof, and how it is wired."""
     circuit = find(crew, Circuit, circuit_id)
-    proof = proof_of(crew, proof_id) if proof_id else _own_proof(circuit)
+    proof = proof_of(crew, proof_id) if proof_id else None
     if proof is not None and proof.site_id != circuit.board.supply.site_id:
         raise Refused(("proof", "this proof of death is of another site"))
     if wiring not in WIRINGS:
@@ -77,12 +78,6 @@ def begin(
     sheet.proof, sheet.wiring, sheet.ring, sheet.temperature_c = proof, wiring, ring, temperature_c
     sheet.save()
     return sheet
-
-
-def _own_proof(circuit: Circuit) -> Proof | None:
-    """The last proof begun on the circuit, unless it was closed."""
-    latest = circuit.proofs.first()
-    return None if latest is None or latest.events.filter(type="closed").exists() else latest
 
 
 @transaction.atomic
@@ -122,8 +117,8 @@ def put_down(
         by=person_of(author),
         by_name=name_of(author),
     )
-    if sheet.proof is not None and at is None:
-        _tell_the_proof(crew, author, sheet.proof, entry_id, energised=(content or {}).get("type") == "energised")
+    if reading.proof is not None and at is None:
+        _tell_the_proof(crew, author, reading.proof, entry_id, energised=(content or {}).get("type") == "energised")
     return sheet
 
 

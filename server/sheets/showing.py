@@ -24,6 +24,7 @@ from evenprobe.testers import InstrumentKind
 from evenprobe.testers.tasks import KINDS_FOR, NAMES, Purpose
 from kit.services import in_hands
 from proofs.logs import state_of
+from proofs.models import Proof
 from sheets.completing import outcome_of, why_unfit
 from sheets.models import Sheet, SheetEntry
 from sheets.records import Reading, insulation_visits, locks_of
@@ -62,7 +63,7 @@ def sheet_out(sheet: Sheet, user: Author) -> dict[str, Any]:
         "begun_at": sheet.begun_at,
         "by": sheet.by_name,
         "dead": dead,
-        "proof": _proof_out(sheet),
+        "proof": _proof_out(reading.proof),
         "loads": reading.loads["loads"] if reading.loads else None,
         "neutral": reading.loads["neutral"] if reading.loads else None,
         "null_ohm": reading.null_ohm,
@@ -163,7 +164,7 @@ def _look_out(reading: Reading) -> list[dict[str, Any]]:
 def _gate_out(reading: Reading, user: Author) -> dict[str, Any]:
     said = {e.entry["what"]: e.by_name for e in reading.of("said")}
     energised = reading.of("energised")
-    proof = reading.sheet.proof
+    proof = reading.proof
     return {
         "in_the_way": [{"code": w.code, "text": w.text, "line": w.line} for w in in_the_way(reading.record)],
         "statements": [{"id": k, "title": t, "said_by": said.get(k, "")} for k, t in STATEMENTS.items()],
@@ -270,14 +271,14 @@ def _usual_insulation(reading: Reading) -> dict[str, Any]:
     return {"kind": "insulation", "test_v": reading.circuit.rule.test_volts}
 
 
-def _proof_out(sheet: Sheet) -> dict[str, Any] | None:
-    if sheet.proof is None:
+def _proof_out(proof: Proof | None) -> dict[str, Any] | None:
+    if proof is None:
         return None
     now = timezone.now()
-    found = state_of(sheet.proof, now)
+    found = state_of(proof, now)
     return {
-        "id": sheet.proof.id,
-        "name": sheet.proof.name,
+        "id": proof.id,
+        "name": proof.name,
         "state": found["state"],
         "expires_at": found["expires_at"],
         "now": now,

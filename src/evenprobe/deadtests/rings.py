@@ -19,11 +19,19 @@ ENDS_MATCH_SHARE = 0.1
 
 @dataclass(frozen=True)
 class RingOutlet:
-    """An outlet's readings, in ohms: ends of L and N cross-joined, ends of L and PE cross-joined."""
+    """An outlet's readings, in ohms: ends of L and N cross-joined, ends of L and PE cross-joined.
+
+    `label`: what people call it, where its id is not that.
+    """
 
     id: str
     r1_rn: float | None = None
     r1_r2: float | None = None
+    label: str = ""
+
+    @property
+    def name(self) -> str:
+        return self.label or self.id
 
 
 def ring(ends: Mapping[str, float | None], outlets: Sequence[RingOutlet]) -> Outcome:
@@ -46,13 +54,15 @@ def ring(ends: Mapping[str, float | None], outlets: Sequence[RingOutlet]) -> Out
         "limit_r1_rn": ring_outlet(expected["r1_rn"]).band.high,
         "limit_r1_r2": ring_outlet(expected["r1_r2"]).band.high,
     }
+    names = {o.id: o.name for o in outlets}
     unlike = abs(r1 - rn) > RING_MARGIN_OHMS + ENDS_MATCH_SHARE * max(r1, rn)
     results = [Result.FAIL] * (unlike or bool(poor)) + [Result.NOTE] * bool(spurs or not outlets)
     sentences = ["Line and neutral ends differ: a poor joint in one of them, or two circuits mixed."] if unlike else []
     sentences += [
-        f"{name}: one pair reads high and the other does not, a poor {_JOINT[poor[name]]} joint." for name in poor
+        f"{names[o]}: one pair reads high and the other does not, a poor {_JOINT[poor[o]]} joint." for o in poor
     ]
-    sentences += [f"Higher by their own length, so fed by a spur: {', '.join(spurs)}."] if spurs else []
+    on_spurs = ", ".join(names[spur] for spur in spurs)
+    sentences += [f"Higher by their own length, so fed by a spur: {on_spurs}."] if spurs else []
     sentences += ["No outlet read yet with the ends cross-joined."] if not outlets else []
     text = " ".join(sentences) or "A ring: every outlet reads a quarter of both ends, as it should."
     return Outcome(worst(results), text, ring_outlet(expected["r1_rn"]), computed)

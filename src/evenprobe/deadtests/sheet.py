@@ -181,7 +181,7 @@ def _end_to_end(circuit: SheetCircuit) -> list[Line]:
 
 
 def _ring(circuit: SheetCircuit) -> Line:
-    outlets = [{"id": p.id} for p in circuit.points]
+    outlets = [{"id": p.id, "label": p.name} for p in circuit.points]
     why = "Ends first; then cross-joined, each outlet reads a quarter of both ends."
     return Line("ring", Step.CONTINUITY, "ring", "The ring, ends and outlets", {"points": outlets}, why)
 

@@ -263,6 +263,7 @@ class ResidualCurrentTest(OneTest):
 
 class RingOutletEntry(Strict):
     id: Name
+    label: Text | None = None
     r1_rn: Ohms | None = None
     r1_r2: Ohms | None = None
 
@@ -295,7 +296,7 @@ class RingTest(OneTest):
     @override
     def outcome(self, practice: PracticeId) -> Outcome:
         ends = {"r1": self.r1, "rn": self.rn, "r2": self.r2}
-        return ring(ends, [RingOutlet(p.id, p.r1_rn, p.r1_r2) for p in self.points])
+        return ring(ends, [RingOutlet(p.id, p.r1_rn, p.r1_r2, p.label or "") for p in self.points])
 
 
 class LoadTest(OneTest):

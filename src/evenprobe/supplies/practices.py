@@ -45,10 +45,10 @@ _EUROPEAN_COLOURS = {
 }
 
 
-
-def _with_board_ends(letters: dict[str, str]) -> dict[str, str]:
-    """The far end of a conductor is the same letter, at the board."""
-    return letters | {f"BOARD-{end}": f"{letters[end]} at the board" for end in ("L", "N", "PE")}
+def _letters(line: str, earth: str) -> dict[str, str]:
+    """What is written on a contact; the far end of a conductor is the same letter, at the board."""
+    contacts = {"L": line, **{f"L{n}": f"{line}{n}" for n in (1, 2, 3)}, "N": "N", "PE": earth, "CASE": "C", "REF": "R"}
+    return contacts | {f"BOARD-{end}": f"{contacts[end]} at the board" for end in ("L", "N", "PE")}
 
 
 PRACTICES: dict[PracticeId, Practice] = {
@@ -68,7 +68,7 @@ PRACTICES: dict[PracticeId, Practice] = {
             "line": "hot",
             "protective device": "breaker",
         },
-        letters=_with_board_ends({"L": "H", "L1": "H1", "L2": "H2", "L3": "H3", "N": "N", "PE": "G", "CASE": "C", "REF": "R"}),
+        letters=_letters("H", "G"),
         conductor_colours={
             "L": "black",
             "L1": "black",
@@ -98,7 +98,7 @@ PRACTICES: dict[PracticeId, Practice] = {
             "line": "line",
             "protective device": "circuit-breaker",
         },
-        letters=_with_board_ends({"L": "L", "L1": "L1", "L2": "L2", "L3": "L3", "N": "N", "PE": "E", "CASE": "C", "REF": "R"}),
+        letters=_letters("L", "E"),
         conductor_colours=_EUROPEAN_COLOURS,
         earth_size_ratio=(0.97, 1.7),
         dead_kinds=("two-pole",),
@@ -119,7 +119,7 @@ PRACTICES: dict[PracticeId, Practice] = {
             "line": "line",
             "protective device": "MCB",
         },
-        letters=_with_board_ends({"L": "L", "L1": "L1", "L2": "L2", "L3": "L3", "N": "N", "PE": "E", "CASE": "C", "REF": "R"}),
+        letters=_letters("L", "E"),
         conductor_colours=_EUROPEAN_COLOURS,
         earth_size_ratio=(0.97, 2.7),
         dead_kinds=("two-pole",),

@@ -141,7 +141,7 @@ export function useProofWrite<T>(write: (input: T) => Promise<Proof>) {
     onSuccess: async (proof) => {
       await queries.cancelQueries({ queryKey: ["proof", proof.id] });
       queries.setQueryData(["proof", proof.id], proof);
-      void queries.invalidateQueries({ queryKey: ["proofs"] });
+      for (const key of ["proofs", "sheet"]) void queries.invalidateQueries({ queryKey: [key] });
     },
   });
 }

@@ -48,6 +48,7 @@ export function RingForm(props: {
         points: sheet.points
           .map((p) => ({
             id: p.id,
+            label: p.title,
             ...Object.fromEntries(
               PAIRS.filter(([pair]) => of(`${p.id} ${pair}`) !== "").map(([pair]) => [
                 pair,
@@ -55,7 +56,7 @@ export function RingForm(props: {
               ]),
             ),
           }))
-          .filter((p) => Object.keys(p).length > 1),
+          .filter((p) => Object.keys(p).length > 2),
       }
     : null;
   const judged = useJudged(sheet.id, line.id, test, tester);

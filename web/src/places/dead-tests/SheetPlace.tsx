@@ -1,5 +1,5 @@
 import { Anchor, Button } from "@mantine/core";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import client, { answer, type Sheet, type TestLine } from "../../api/client";
 import { useSheet } from "../../api/queries";
@@ -36,6 +36,12 @@ function Working({ sheet }: { sheet: Sheet }) {
   const [ohms, setOhms] = useState(() => usualTester(sheet.testers, "ohms"));
   const [insulation, setInsulation] = useState(() => usualTester(sheet.testers, "insulation"));
   const step = sheet.steps.find((s) => s.id === (chosen ?? firstOpen)) ?? sheet.steps[0];
+  const steps = useRef<HTMLElement>(null);
+  const at = step?.id;
+  useEffect(() => {
+    if (at)
+      steps.current?.querySelector("[aria-current]")?.scrollIntoView({ inline: "center", block: "nearest" });
+  }, [at]);
   if (!step) return null;
   const lines = sheet.lines.filter((line) => line.step === step.id);
   const line = lines.find((l) => l.id === picked) ?? lines.find((l) => !l.taken && !l.left);
@@ -65,7 +71,7 @@ function Working({ sheet }: { sheet: Sheet }) {
         </div>
         <Standing sheet={sheet} />
       </header>
-      <nav className={classes.steps} aria-label="In this order">
+      <nav ref={steps} className={classes.steps} aria-label="In this order">
         <ol>
           {sheet.steps.map((s) => (
             <li key={s.id}>
@@ -79,8 +85,10 @@ function Working({ sheet }: { sheet: Sheet }) {
                 }}
               >
                 <VerdictShape kind={s.done ? "correct" : "untested"} size={18} />
-                <span>{s.title}</span>
-                <span className="visually-hidden">{s.done ? ", done" : ", not done"}</span>
+                <span>
+                  {s.title}
+                  <span className="visually-hidden">{s.done ? ", done" : ", not done"}</span>
+                </span>
               </button>
             </li>
           ))}
@@ -173,12 +181,16 @@ function Standing({ sheet }: { sheet: Sheet }) {
       <VerdictShape kind={sheet.dead ? "correct" : "danger"} size={26} />
       <span>
         <strong>{sheet.dead ? "Proved dead" : "Not proved dead"}</strong>
-        {proof ? (
+        {proof && proof.state !== "closed" ? (
           <Anchor component={Link} to={`/prove-dead/${proof.id}`} size="sm">
             {proof.name}
           </Anchor>
         ) : (
-          <Anchor component={Link} to={`/prove-dead/new?circuit=${sheet.circuit.id}`} size="sm">
+          <Anchor
+            component={Link}
+            to={`/prove-dead/new?site=${sheet.site.id}&circuit=${sheet.circuit.id}`}
+            size="sm"
+          >
             Prove it dead
           </Anchor>
         )}

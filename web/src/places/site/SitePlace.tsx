@@ -110,6 +110,14 @@ export function SitePlace() {
                         Prove dead
                       </Button>
                       <Button
+                        component={Link}
+                        to={`/dead-tests/new?circuit=${circuit.id}`}
+                        variant="subtle"
+                        aria-label={`Dead tests of ${circuit.name}`}
+                      >
+                        Dead tests
+                      </Button>
+                      <Button
                         variant={circuit.points.length ? "subtle" : "filled"}
                         onClick={() =>
                           setAdding({
