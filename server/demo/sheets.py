@@ -75,7 +75,7 @@ SHEETS = (
             (2.4, "l4", NULLED),
             (2.8, "l4", tested("joined PE Socket 1, window", measured_ohm=0.22)),
             (3.1, "l4", tested("joined PE Socket 2, museum loom", measured_ohm=0.27)),
-            (3.4, "l4", tested("joined PE Socket 3, yarn store", measured_ohm=0.71)),
+            (3.4, "l4", tested("joined PE Socket 3, yarn store", measured_ohm=4.63)),
             (3.7, "l4", tested("joined L Socket 3, yarn store", measured_ohm=0.32)),
         ),
         with_proof="Loom motor",

@@ -6,7 +6,7 @@ from datetime import datetime
 from functools import cached_property
 from typing import Any
 
-from django.db.models import QuerySet
+from django.db.models import QuerySet, prefetch_related_objects
 
 from evenprobe.deadtests.gate import Lock, SheetRecord, Taken
 from evenprobe.deadtests.history import Visit
@@ -64,8 +64,13 @@ class Reading:
         return lines_of(self.circuit)
 
     @cached_property
+    def visits(self) -> list[PairVisit]:
+        """What insulation was found on every sheet of the circuit, this one among them."""
+        return insulation_visits(self.sheet.circuit)
+
+    @cached_property
     def lines_with_history(self) -> tuple[Line, ...]:
-        before = (v for v in insulation_visits(self.sheet.circuit) if v.sheet.begun_at < self.sheet.begun_at)
+        before = (v for v in self.visits if v.sheet.begun_at < self.sheet.begun_at)
         return lines_of(circuit_of(self.sheet, {v.pair: v.visit.mohm_20c for v in before}))
 
     def line(self, name: str | None) -> Line | None:
@@ -103,13 +108,15 @@ class Reading:
     def proofs(self) -> list[Proof]:
         """The one the sheet was begun with, and all of its circuit, the latest first."""
         own = list(self.sheet.circuit.proofs.all())
-        return own if self.sheet.proof is None or self.sheet.proof in own else [*own, self.sheet.proof]
+        found = own if self.sheet.proof is None or self.sheet.proof in own else [*own, self.sheet.proof]
+        prefetch_related_objects(found, "events")
+        return found
 
     @cached_property
     def proof(self) -> Proof | None:
         """The one that is open now, the latest; else the one it was begun with."""
         is_open = (p for p in self.proofs if not any(e.type == "closed" for e in p.events.all()))
-        return next(is_open, self.sheet.proof)
+        return next(is_open, next((p for p in self.proofs if p == self.sheet.proof), None))
 
     def dead(self, at: datetime) -> bool:
         return any(dead_at(proof, at) for proof in self.proofs)

@@ -27,7 +27,7 @@ from proofs.logs import state_of
 from proofs.models import Proof
 from sheets.completing import outcome_of, why_unfit
 from sheets.models import Sheet, SheetEntry
-from sheets.records import Reading, insulation_visits, locks_of
+from sheets.records import Reading, locks_of
 from sheets.shapes import CircuitForSheet, SheetLine, TogetherOut
 from sheets.words import in_words, null_says
 from sites.models import Circuit
@@ -83,7 +83,7 @@ def sheet_out(sheet: Sheet, user: Author) -> dict[str, Any]:
         "others": [taken_out(e, reading.taken_by(e)) for e in reading.of("tested") if not e.entry.get("line")],
         "gate": _gate_out(reading, user),
         "ring_bars": _ring_out(reading),
-        "history": history_out(sheet.circuit, reading),
+        "history": history_out(reading),
         "testers": _testers_out(reading),
         "points": [{"id": str(p.id), "title": p.name} for p in sheet.circuit.points.all()],
         "entries": [_entry_out(reading, e) for e in reading.entries],
@@ -212,9 +212,9 @@ def _ring_out(reading: Reading) -> list[dict[str, Any]]:
     ]
 
 
-def history_out(circuit: Circuit, reading: Reading) -> list[dict[str, Any]]:
+def history_out(reading: Reading) -> list[dict[str, Any]]:
     """Insulation across visits, a picture for each pair of which there is more than none."""
-    visits = insulation_visits(circuit)
+    visits = reading.visits
     letters = PRACTICES[PracticeId(reading.practice)].letters
     found = []
     for pair in dict.fromkeys(v.pair for v in visits):
@@ -300,7 +300,7 @@ def sheet_line(sheet: Sheet) -> SheetLine:
     reading = Reading(sheet)
     found = in_the_way(reading.record)
     energised = bool(reading.of("energised"))
-    drawn = history_out(sheet.circuit, reading)
+    drawn = history_out(reading)
     return SheetLine(
         id=sheet.id,
         circuit=sheet.circuit.name,

@@ -145,8 +145,9 @@ def test_a_sheet_from_the_first_look_to_the_gate(dead, live_server, page):
     expect(page.get_by_text("dead tests count")).to_be_visible()
 
 
-def test_not_proved_dead_is_warned_of_kept_and_energised_only_with_a_written_reason(testers, live_server, page):
-    page.set_viewport_size({"width": 390, "height": 844})
+def test_not_proved_dead_is_warned_of_kept_and_energised_only_with_a_written_reason(testers, live_server, browser):
+    page = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True).new_page()
+    page.set_default_timeout(15_000)
     begin_sheet(page, live_server)
     step(page, "Insulation")
     warnings = page.get_by_role("alert")
@@ -160,6 +161,7 @@ def test_not_proved_dead_is_warned_of_kept_and_energised_only_with_a_written_rea
     page.keyboard.press("Enter")
     expect(page.get_by_label("What was read").get_by_text("clears nothing").first).to_be_visible()
     assert small_targets(page) == []
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390
     accessible(page)
 
     step(page, "Clear to energise")

@@ -87,6 +87,12 @@ def test_the_circuit_says_the_voltage_and_the_least(circuit, system, volts, leas
         assert result("insulation", **right, test_v=wrong) == "invalid"
 
 
+def test_what_has_its_own_rule_needs_no_supply():
+    selv = {"circuit": "selv", "test_v": 250, "temperature_c": 20, "loads": "disconnected"}
+    assert result("insulation", **selv, measured_mohm=9) == "pass"
+    assert result("insulation", **selv, measured_mohm=9, over_range=False) == "pass"
+
+
 def test_what_was_measured_otherwise_does_not_count_and_still_alarms():
     for wrong in ({"test_v": 250}, {"loads": "connected"}, {"test_v": None}):
         good = judged("insulation", **{**SOUND, **wrong, "measured_mohm": 200})

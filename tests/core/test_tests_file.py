@@ -38,6 +38,8 @@ def problems(*tests, **file):
         ({**CONTINUITY, "kind": "continuty"}, "tests[0].kind", "'continuity'"),
         ({"id": "a"}, "tests[0].kind", "missing"),
         ({"id": "b", "kind": "separation", "over_range": True}, "tests[0].system", "missing"),
+        ({"id": "b", "kind": "separation", "over_range": False, "system": "230"}, "tests[0].measured_ohm", "missing"),
+        ({"id": "b", "kind": "insulation", "measured_mohm": 3, "test_v": 500}, "tests[0].system", "ordinary wiring"),
         ({"id": "b", "kind": "separation", "over_range": True, "system": "110"}, "tests[0].system", "unknown supply"),
         ({"id": "g", "kind": "residual-current", "type": "general", "rated_ma": 30, "test_ma": 30, "tripped": False,
           "ms": 20}, "tests[0].ms", "belongs to a trip"),

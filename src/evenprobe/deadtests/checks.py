@@ -22,6 +22,7 @@ VOLTS_AND_OHMS = "the V Ω jack, black in common"
 OHMS = Setting("Ω", VOLTS_AND_OHMS, "ohm")
 DC_VOLTS = Setting("V DC", VOLTS_AND_OHMS, "V DC")
 AC_VOLTS = Setting("V AC", VOLTS_AND_OHMS, "V AC")
+DEGREES = Setting("°C", "the sensor's own socket, or whatever display it feeds", "°C")
 FARADS = Setting("capacitance", VOLTS_AND_OHMS, "µF")
 
 
@@ -97,7 +98,7 @@ QUICK_CHECKS: dict[str, QuickCheck] = {
             expected=lambda _: BATTERIES["alkaline-1.5"][0].volts, presets={"chemistry": "alkaline-1.5"},
         ),
         QuickCheck(
-            "sensor", "Temperature sensor", "temperature-sensor", OHMS,
+            "sensor", "Temperature sensor", "temperature-sensor", DEGREES,
             "Beside a thermometer, at two temperatures well apart; wait until both are steady.",
             "Within 1 °C of the thermometer, or the maker's figure.",
         ),

@@ -8,6 +8,7 @@ MANUAL_RANGES: dict[str, tuple[float, ...]] = {
     "V AC": (2, 20, 200, 750),
     "µF": (0.02, 0.2, 2, 20, 200),
     "A": (0.02, 0.2, 10),
+    "°C": (200, 1000),
 }
 """Full scales a manual meter usually has, smallest first."""
 

@@ -39,6 +39,9 @@ Chemistry = Literal["lead-acid-12", "alkaline-1.5"]
 Curve = Literal["B", "C", "D", "thermal-magnetic"]
 
 
+BEYOND_KEYS = ("over_range", "closed_over_range")
+
+
 class OneTest(Strict):
     """What every kind may say. `usual`: the error of the tester it takes, unless the entry gives one."""
 
@@ -51,6 +54,14 @@ class OneTest(Strict):
     at: AwareDatetime | None = None
     by: Text | None = None
     note: Text | None = None
+
+    @model_validator(mode="before")
+    @classmethod
+    def _not_beyond(cls, data: Any) -> Any:
+        """A display that is said not to be over-range says no more than its value."""
+        if not isinstance(data, dict):
+            return data
+        return {key: value for key, value in data.items() if not (key in BEYOND_KEYS and value is False)}
 
     @property
     def accuracy(self) -> Accuracy:
@@ -161,7 +172,7 @@ class InsulationTest(OneTest):
     usual: ClassVar[Accuracy] = Accuracy(5.0, 3, 0.01)
 
     kind: Literal["insulation"]
-    system: SystemId
+    system: SystemId | None = None
     circuit: InsulationKind = "ordinary"
     test_v: Volts | None = None
     measured_mohm: Megohms | None = None
@@ -177,6 +188,8 @@ class InsulationTest(OneTest):
 
     @model_validator(mode="after")
     def _measured(self) -> "InsulationTest":
+        if self.system is None and self.circuit == "ordinary":
+            raise FieldError("system", "is missing: ordinary wiring is tested by its supply's voltage")
         if self.over_range and self.at_least_mohm is not None and self.measured_mohm is None:
             return self
         self._exactly_one("measured_mohm", "at_least_mohm", "over_range")
@@ -190,7 +203,7 @@ class InsulationTest(OneTest):
             shown = self.accuracy.beyond(inf if self.at_least_mohm is None else self.at_least_mohm)
         return insulation(
             shown,
-            insulation_rule(self.circuit, SYSTEMS[self.system]),
+            insulation_rule(self.circuit, SYSTEMS[self.system] if self.system else None),
             self.test_v,
             temperature_c=self.temperature_c,
             previous_mohm_20c=self.previous_mohm_20c,

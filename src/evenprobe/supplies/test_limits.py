@@ -71,10 +71,12 @@ INSULATION_KINDS: dict[str, InsulationRule] = {
 """Kinds of circuit that have their own rule, whatever the supply."""
 
 
-def insulation_rule(circuit: str, system: SupplySystem) -> InsulationRule:
-    """What a circuit of that kind is tested at. `circuit`: `ordinary` or a key of INSULATION_KINDS."""
+def insulation_rule(circuit: str, system: SupplySystem | None) -> InsulationRule:
+    """What a circuit of that kind is tested at: `ordinary`, which needs a system, or one of INSULATION_KINDS."""
     if circuit in INSULATION_KINDS:
         return INSULATION_KINDS[circuit]
+    if system is None:
+        raise ValueError("ordinary wiring is tested by its supply's voltage")
     return _UP_TO_500_V if system.highest_volts <= _HIGHEST_ORDINARY_VOLTS else _ABOVE_500_V
 
 

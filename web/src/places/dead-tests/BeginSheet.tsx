@@ -38,7 +38,7 @@ export function BeginSheet() {
   return (
     <Page title="Begin a sheet" back={["/dead-tests", "Dead tests"]} busy={sheets.isPending}>
       <form
-        className={classes.work}
+        className={classes.form}
         onSubmit={(event) => {
           event.preventDefault();
           begin.mutate();

@@ -10,9 +10,9 @@ import { type Typed, useJudged } from "./useJudged";
 import type { PutDown } from "./usePutDown";
 
 const ENDS = [
-  ["r1", "Line, end to end (r1)"],
-  ["rn", "Neutral, end to end (rn)"],
-  ["r2", "Protective, end to end (r2)"],
+  ["r1", "Line ends, r1"],
+  ["rn", "Neutral ends, rn"],
+  ["r2", "Protective ends, r2"],
 ] as const;
 const PAIRS = [
   ["r1_rn", "L to N"],

@@ -60,7 +60,7 @@ function Working({ sheet }: { sheet: Sheet }) {
     <div className={classes.page}>
       <header className={classes.header}>
         <div className={classes.crumb}>
-          <Anchor component={Link} to="/dead-tests" size="sm">
+          <Anchor component={Link} to="/dead-tests" size="sm" underline="always">
             Dead tests
           </Anchor>
           <span className="quiet">

@@ -87,7 +87,7 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
     <div className={classes.page}>
       <header className={classes.header}>
         <div className={classes.crumb}>
-          <Anchor component={Link} to="/prove-dead" size="sm">
+          <Anchor component={Link} to="/prove-dead" size="sm" underline="always">
             Prove dead
           </Anchor>
           <span className="quiet"> · {proof.site.name}</span>
