@@ -345,6 +345,7 @@ def test_the_demo_scenario_shows_proofs_that_run_and_that_do_not_and_kit_that_ne
         "Kitchenette counter": "void",
         "Pier pad outlets": "proving",
         "Workshop outlets": "energised",
+        "Mill board, insulation round": "closed",
     }
     left = datetime.fromisoformat(found["Dome drive"]["expires_at"]) - now
     assert timedelta(minutes=5) < left <= timedelta(minutes=6)

@@ -90,6 +90,9 @@ def _named(problem: Any, data: Any) -> tuple[str, str]:
             return path, f"must be an object, in braces{shown}"
         case "list_type" | "tuple_type":
             return path, f"must be a list{shown}"
+        case "string_too_short":
+            least = context["min_length"]
+            return path, "must not be empty" if least == 1 else f"needs {least} letters or more"
         case "string_type":
             return path, f"must be text{shown}"
         case "datetime_parsing" | "datetime_from_date_parsing" | "datetime_type" | "timezone_aware":

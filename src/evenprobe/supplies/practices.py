@@ -33,6 +33,8 @@ class Practice:
         return tuple(s for s in SYSTEMS.values() if self.id in s.practices)
 
 
+WITH_BOARD_END = ("L", "N", "PE")
+"""Terminals whose conductor's other end, at the board, has a name of its own."""
 _EUROPEAN_COLOURS = {
     "L": "brown",
     "L1": "brown",
@@ -45,10 +47,14 @@ _EUROPEAN_COLOURS = {
 }
 
 
+def _at_both_ends(colours: dict[str, str]) -> dict[str, str]:
+    return colours | {f"BOARD-{end}": colours[end] for end in WITH_BOARD_END}
+
+
 def _letters(line: str, earth: str) -> dict[str, str]:
     """What is written on a contact; the far end of a conductor is the same letter, at the board."""
     contacts = {"L": line, **{f"L{n}": f"{line}{n}" for n in (1, 2, 3)}, "N": "N", "PE": earth, "CASE": "C", "REF": "R"}
-    return contacts | {f"BOARD-{end}": f"{contacts[end]} at the board" for end in ("L", "N", "PE")}
+    return contacts | {f"BOARD-{end}": f"{contacts[end]} at the board" for end in WITH_BOARD_END}
 
 
 PRACTICES: dict[PracticeId, Practice] = {
@@ -69,16 +75,18 @@ PRACTICES: dict[PracticeId, Practice] = {
             "protective device": "breaker",
         },
         letters=_letters("H", "G"),
-        conductor_colours={
-            "L": "black",
-            "L1": "black",
-            "L2": "red",
-            "L3": "blue",
-            "N": "white",
-            "PE": "green",
-            "CASE": "bare",
-            "REF": "bare",
-        },
+        conductor_colours=_at_both_ends(
+            {
+                "L": "black",
+                "L1": "black",
+                "L2": "red",
+                "L3": "blue",
+                "N": "white",
+                "PE": "green",
+                "CASE": "bare",
+                "REF": "bare",
+            }
+        ),
         earth_size_ratio=(0.97, 1.7),
         dead_kinds=("two-pole", "multimeter", "clamp"),
     ),
@@ -99,7 +107,7 @@ PRACTICES: dict[PracticeId, Practice] = {
             "protective device": "circuit-breaker",
         },
         letters=_letters("L", "E"),
-        conductor_colours=_EUROPEAN_COLOURS,
+        conductor_colours=_at_both_ends(_EUROPEAN_COLOURS),
         earth_size_ratio=(0.97, 1.7),
         dead_kinds=("two-pole",),
     ),
@@ -120,7 +128,7 @@ PRACTICES: dict[PracticeId, Practice] = {
             "protective device": "MCB",
         },
         letters=_letters("L", "E"),
-        conductor_colours=_EUROPEAN_COLOURS,
+        conductor_colours=_at_both_ends(_EUROPEAN_COLOURS),
         earth_size_ratio=(0.97, 2.7),
         dead_kinds=("two-pole",),
     ),

@@ -39,10 +39,13 @@ export function Gate({
         {gate.energised.reason && <p>Though something was in the way: {gate.energised.reason}</p>}
       </div>
     );
+  const busy = putDown.isPending || takeOff.isPending;
   const clear = gate.in_the_way.length === 0;
   const measured = gate.in_the_way.filter((way) => way.line !== "clear");
   const energise = () =>
-    putDown.mutate({ entry: { type: "energised", ...(clear ? {} : { reason: reason.trim() }) } });
+    putDown.mutate({
+      entry: { type: "energised", ...(clear || !reason.trim() ? {} : { reason: reason.trim() }) },
+    });
   return (
     <>
       {measured.length > 0 && (
@@ -88,6 +91,7 @@ export function Gate({
               key={lock.source}
               variant="default"
               loading={takeOff.isPending}
+              disabled={busy}
               onClick={() => takeOff.mutate(lock.source, { onSuccess: () => putDown.reset() })}
             >
               My lock {lock.name} is off
@@ -107,7 +111,7 @@ export function Gate({
           {putDown.error.problems[0]?.text}
         </p>
       )}
-      {clear && <HoldButton label="Hold: energise now" onHeld={energise} busy={putDown.isPending} />}
+      {clear && <HoldButton label="Hold: energise now" onHeld={energise} busy={busy} />}
       {!clear && !overriding && (
         <Button variant="subtle" onClick={() => override(true)}>
           Energise even so
@@ -123,7 +127,7 @@ export function Gate({
             value={reason}
             onChange={(event) => setReason(event.currentTarget.value)}
           />
-          <HoldButton label="Hold: energise even so" onHeld={energise} busy={putDown.isPending} />
+          <HoldButton label="Hold: energise even so" onHeld={energise} busy={busy} />
         </>
       )}
       <p className={classes.caution}>
