@@ -43,7 +43,6 @@ PICTURES = [
 ]
 # the step of a sheet to open, and what is typed there
 STEPS = {
-    "sheet": re.compile("^Joined"),
     "sheet-insulation-dark": "Insulation",
     "sheet-ring": re.compile("^Joined"),
     "sheet-phone": "Clear to energise",

@@ -181,7 +181,7 @@ SITES = (
                                 16,
                                 "2.5 mm2",
                                 (
-                                    DemoPoint("Socket by the vats", 21, "supply-low", 3, THREE),
+                                    DemoPoint("Socket by the vats", 21, "supply-low", 5, THREE),
                                     DemoPoint("Socket by the door", 17, "correct", 1),
                                 ),
                             ),

@@ -12,7 +12,8 @@ from uuid import UUID
 from evenprobe.deadtests import Result
 from evenprobe.deadtests.gate import Taken
 from evenprobe.formats.rounding import figures
-from evenprobe.wiring import Terminal
+from evenprobe.supplies import PRACTICES, PracticeId
+from evenprobe.wiring import PointKind, Terminal
 from evenprobe.wiring.points import BOARD_END
 from kit.models import Tester
 from sheets.records import Reading, sheets_of
@@ -61,9 +62,15 @@ def dead_tests(circuit: Circuit) -> list[DeadTest]:
 
 
 def of_point(tests: list[DeadTest], point: Point) -> list[DeadTest]:
-    """Those made at the point, and those of the whole circuit whose conductors come here."""
+    """Those made at the point, and those of the whole circuit whose conductors come here.
+
+    Where a plug fits both ways a sheet says which conductor was read, not at which contact: only the Bench knows that.
+    """
     ends = {str(BOARD_END[Terminal(t)]) for t in point.terminals if Terminal(t) in BOARD_END}
     here = {*point.terminals, *ends}
+    known = PRACTICES[PracticeId(point.circuit.board.supply.site.practice)].polarised_plugs
+    if point.kind == PointKind.OUTLET and not known:
+        tests = [t for t in tests if t.point is None or t.entry["from"] == Terminal.PE]
     return [t for t in tests if t.point in (None, str(point.id)) and {t.entry["from"], t.entry["to"]} <= here]
 
 

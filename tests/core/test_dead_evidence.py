@@ -90,6 +90,13 @@ def test_a_test_made_otherwise_cannot_pass_it_and_can_fail_it(how):
     assert (passed.verdict, failed.verdict) == (Verdict.CORRECT, Verdict.HAZARD)
 
 
+def test_what_was_measured_at_the_board_alone_is_no_test_of_the_point():
+    good, bad = insulation("BOARD-L BOARD-PE", 80), insulation("BOARD-L BOARD-PE", 0.2)
+    assert read(outlet(), good).verdict is Verdict.UNTESTED
+    assert read(outlet(), bad).verdict is Verdict.HAZARD
+    assert read(outlet(), good, ohms("L BOARD-L", RUN)).verdict is Verdict.UNCONFIRMED
+
+
 def test_neutral_to_earth_on_its_bar_is_no_insulation_at_all():
     a, b = Terminal.N, Terminal.PE
     joined = Reading("n", Measurement(Quantity.INSULATION, a, b, TESTER, device="open"), value=0.0, test_volts=500)

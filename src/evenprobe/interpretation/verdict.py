@@ -9,7 +9,7 @@ from evenprobe.interpretation.outcome import ConditionOutcome, Judgement, Judgem
 from evenprobe.supplies.limits import DRY_TOUCH_VOLTS
 from evenprobe.testers import Alarm, Evidence, Quantity, port_of
 from evenprobe.wiring import PointFacts, Severity
-from evenprobe.wiring.points import METALWORK
+from evenprobe.wiring.points import BOARD_END, METALWORK
 
 _OF_SEVERITY = {
     Severity.DEFECT: Verdict.DEFECT,
@@ -50,6 +50,11 @@ def standing_alarms(alarms: Sequence[Alarm], evidence: Sequence[Evidence]) -> li
     return [] if answered else [a for a in alarms if a.terminal in METALWORK]
 
 
+def _at_the_point(e: Evidence) -> bool:
+    """Whether a probe was at the point; what was measured at the board alone is no test of it."""
+    return not {e.measurement.from_, e.measurement.to} <= {*BOARD_END.values(), None} or e.lamp is not None
+
+
 def decide(
     outcomes: Sequence[ConditionOutcome],
     evidence: Sequence[Evidence],
@@ -63,7 +68,7 @@ def decide(
     unanswered = standing_alarms(alarms, evidence)
     if dangerous_readings(evidence) or unanswered:
         return Verdict.DANGER
-    if not evidence and not alarms:
+    if not any(_at_the_point(e) for e in evidence) and not alarms and insulation is not JudgementResult.FAIL:
         return Verdict.UNTESTED
     standing = [o for o in outcomes if o.standing]
     if not standing:

@@ -23,6 +23,6 @@ export const BarKey = () => (
   <p className={classes.key}>
     <span className={classes.keyPasses} aria-hidden="true" /> passes
     <span className={classes.keyExpected} aria-hidden="true" /> expected, or last time
-    <span className={classes.keyAt} aria-hidden="true" /> reading, with the tester's error
+    <span className={classes.keyAt} aria-hidden="true" /> reading ± error
   </p>
 );
