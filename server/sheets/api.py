@@ -15,6 +15,7 @@ from kit.services import tester_of
 from project.problems import NotFoundHere, Problems, Refused
 from sheets.completing import checked, whole_test
 from sheets.files import bring_in, tests_of
+from sheets.listing import circuits_out, sheet_line, together_out
 from sheets.models import Sheet
 from sheets.records import Reading
 from sheets.services import begin, held_by, photo_of, put_down, put_photo, sheet_of
@@ -34,7 +35,7 @@ from sheets.shapes import (
     TestsIn,
     Titled,
 )
-from sheets.showing import WIRING_TITLES, circuits_out, judged_out, sheet_line, sheet_out, together_out
+from sheets.showing import WIRING_TITLES, judged_out, sheet_out
 
 router = Router(tags=["sheets"])
 REFUSALS = {404: Problems, 409: Problems, 422: Problems}

@@ -208,6 +208,8 @@ class SheetOut(Schema):
     neutral: str | None
     null_ohm: float | None
     null_says: str
+    holds_s: float | None
+    """Seconds the run would hold its charge if left alone after the insulation test."""
     steps: list[StepOut]
     look: list[LookOut]
     lines: list[LineOut]

@@ -1,25 +1,18 @@
 """A sheet as the front end shows it: every judgement, bar and chart made by the core."""
 
-from collections.abc import Iterable
-from math import isfinite
 from typing import Any
-from uuid import UUID
 
 from django.utils import timezone
 
-from crews.models import Crew
 from crews.services import Author, name_of
 from evenprobe.deadtests import Outcome
 from evenprobe.deadtests.bar import bar_of
 from evenprobe.deadtests.gate import MAY_BE_LEFT, SHORTEST_REASON, STATEMENTS, Taken, in_the_way, steps_done
-from evenprobe.deadtests.history import history
-from evenprobe.deadtests.insulation import CircuitInsulation, several
-from evenprobe.deadtests.rings import RingOutlet, ring_bars
 from evenprobe.deadtests.sheet import LOOK_FOR, STEPS, Line, before_harm
 from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.rounding import figures
 from evenprobe.formats.tests import outcome_answer
-from evenprobe.supplies import PRACTICES, SYSTEMS, PracticeId
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import InstrumentKind
 from evenprobe.testers.tasks import KINDS_FOR, NAMES, Purpose
 from kit.services import in_hands
@@ -27,10 +20,9 @@ from proofs.logs import state_of
 from proofs.models import Proof
 from sheets.completing import outcome_of, why_unfit
 from sheets.models import Sheet, SheetEntry
+from sheets.pictures import history_out, ring_out
 from sheets.records import Reading, locks_of
-from sheets.shapes import CircuitForSheet, SheetLine, TogetherOut
 from sheets.words import in_words, null_says
-from sites.models import Circuit
 
 WIRING_TITLES = {
     "ordinary": "Ordinary wiring",
@@ -68,6 +60,7 @@ def sheet_out(sheet: Sheet, user: Author) -> dict[str, Any]:
         "neutral": reading.loads["neutral"] if reading.loads else None,
         "null_ohm": reading.null_ohm,
         "null_says": null_says(reading.null_ohm),
+        "holds_s": _holds(reading),
         "steps": [
             {
                 "id": step,
@@ -82,12 +75,18 @@ def sheet_out(sheet: Sheet, user: Author) -> dict[str, Any]:
         "lines": [_line_out(reading, line) for line in reading.lines_with_history],
         "others": [taken_out(e, reading.taken_by(e)) for e in reading.of("tested") if not e.entry.get("line")],
         "gate": _gate_out(reading, user),
-        "ring_bars": _ring_out(reading),
+        "ring_bars": ring_out(reading),
         "history": history_out(reading),
         "testers": _testers_out(reading),
         "points": [{"id": str(p.id), "title": p.name} for p in sheet.circuit.points.all()],
         "entries": [_entry_out(reading, e) for e in reading.entries],
     }
+
+
+def _holds(reading: Reading) -> float | None:
+    held = [taken.outcome.computed.get("holds_s") for taken in reading.taken.values()]
+    longest = max((seconds for seconds in held if seconds is not None), default=None)
+    return None if longest is None else figures(longest, 2)
 
 
 def judged_out(
@@ -189,61 +188,6 @@ def _gate_out(reading: Reading, user: Author) -> dict[str, Any]:
     }
 
 
-def _ring_out(reading: Reading) -> list[dict[str, Any]]:
-    entry = reading.tests.get("ring")
-    if entry is None:
-        return []
-    names = {str(p.id): p.name for p in reading.sheet.circuit.points.all()}
-    given = entry.entry["test"].get("points", [])
-    outlets = [RingOutlet(p["id"], p.get("r1_rn"), p.get("r1_r2")) for p in given]
-    ohms = {(p["id"], pair): p.get(pair) for p in given for pair in ("r1_rn", "r1_r2")}
-    return [
-        {
-            "outlet": names.get(bar.outlet, bar.outlet),
-            "pair": bar.pair,
-            "ohms": ohms[bar.outlet, bar.pair],
-            "up": bar.up,
-            "expected": bar.expected,
-            "limit": bar.limit,
-            "spur": bar.spur,
-            "poor_joint": bar.poor_joint,
-        }
-        for bar in ring_bars(reading.taken["ring"].outcome, outlets)
-    ]
-
-
-def history_out(reading: Reading) -> list[dict[str, Any]]:
-    """Insulation across visits, a picture for each pair of which there is more than none."""
-    visits = reading.visits
-    letters = PRACTICES[PracticeId(reading.practice)].letters
-    found = []
-    for pair in dict.fromkeys(v.pair for v in visits):
-        own = [v for v in visits if v.pair == pair]
-        drawn = history([v.visit for v in own], reading.circuit.rule)
-        found.append(
-            {
-                "pair": pair,
-                "title": " to ".join(letters[end] for end in pair.split("-")),
-                "marks": [
-                    {
-                        "sheet": v.sheet.id,
-                        "at": m.visit.at,
-                        "mohm_20c": figures(m.visit.mohm_20c),
-                        "across": m.across,
-                        "up": m.up,
-                        "halved": m.halved,
-                    }
-                    for v, m in zip(own, drawn.marks, strict=True)
-                ],
-                "limit_mohm": drawn.limit_mohm,
-                "limit_up": drawn.limit_up,
-                "ticks": [{"mohm": mohm, "up": up} for mohm, up in drawn.ticks],
-                "halved": drawn.halved,
-            }
-        )
-    return found
-
-
 def _testers_out(reading: Reading) -> list[dict[str, Any]]:
     """The crew's testers that measure ohms or insulation, and why one would clear nothing here."""
     now = timezone.now()
@@ -294,66 +238,3 @@ def _entry_out(reading: Reading, entry: SheetEntry) -> dict[str, Any]:
         "says": in_words(reading, entry),
         "status": "counts" if counts else "taken back",
     }
-
-
-def sheet_line(sheet: Sheet) -> SheetLine:
-    reading = Reading(sheet)
-    found = in_the_way(reading.record)
-    energised = bool(reading.of("energised"))
-    drawn = history_out(reading)
-    return SheetLine(
-        id=sheet.id,
-        circuit=sheet.circuit.name,
-        board=sheet.circuit.board.name,
-        site=reading.site.name,
-        begun_at=sheet.begun_at,
-        state="energised" if energised else "in-the-way" if found else "clear",
-        said=next((w.text for w in found if w.code == "fails"), found[0].text if found else ""),
-        left=0 if energised else len(found),
-        dead=not energised and reading.dead(timezone.now()),
-        halved=any(h["halved"] for h in drawn),
-        lowest=_lowest(reading),
-        fails=not energised and any(w.code == "fails" for w in found),
-    )
-
-
-def _lowest(reading: Reading) -> str:
-    lowest = lowest_insulation(reading)
-    return "" if lowest is None else f"{figures(lowest):g} MΩ at 20 °C"
-
-
-def lowest_insulation(reading: Reading) -> float | None:
-    """Megohms at 20 °C of the pair that insulates least, of the tests in force."""
-    tests = [t.outcome.held for name, t in reading.taken.items() if name.startswith("insulation ")]
-    return min((held.value for held in tests if held is not None and isfinite(held.value)), default=None)
-
-
-def together_out(latest: Iterable[Sheet]) -> list[TogetherOut]:
-    """Of every board with several circuits measured: what they should read together, and which to split off first."""
-    boards: dict[UUID, list[Reading]] = {}
-    for sheet in latest:
-        boards.setdefault(sheet.circuit.board_id, []).append(Reading(sheet))
-    found = []
-    for readings in boards.values():
-        lowest = [CircuitInsulation(r.sheet.circuit.name, lowest_insulation(r)) for r in readings]
-        known = [c for c in lowest if c.mohm_20c is not None]
-        if len(known) > 1:
-            outcome = several(known, None, readings[0].circuit.rule)
-            board = readings[0].sheet.circuit.board
-            found.append(TogetherOut(board=board.name, site=readings[0].site.name, says=outcome.text))
-    return found
-
-
-def circuits_out(crew: Crew, latest: dict[UUID, Sheet]) -> list[CircuitForSheet]:
-    found = Circuit.objects.filter(board__supply__site__crew=crew).select_related("board__supply__site")
-    return [
-        CircuitForSheet(
-            id=c.id,
-            name=c.name,
-            board=c.board.name,
-            site=c.board.supply.site.name,
-            practice=c.board.supply.site.practice,
-            sheet=latest[c.id].id if c.id in latest else None,
-        )
-        for c in found
-    ]

@@ -10,7 +10,9 @@ from hypothesis import strategies as st
 from evenprobe import formats
 from evenprobe.cli import main
 from evenprobe.formats import FormatError, TestsFile, parse
-from evenprobe.formats.tests import Chemistry, Curve, InsulationKind
+from evenprobe.formats.tests.parts import Chemistry
+from evenprobe.formats.tests.protective import Curve
+from evenprobe.formats.tests.wiring import InsulationKind
 from evenprobe.supplies.test_limits import BATTERIES, INSTANTANEOUS, INSULATION_KINDS
 from tests.core.judging import file_of
 

@@ -7,7 +7,8 @@ from pydantic import Field
 from evenprobe.deadtests.gate import SHORTEST_REASON
 from evenprobe.deadtests.sheet import LOOK_FOR
 from evenprobe.formats.fields import Name, Strict, Text
-from evenprobe.formats.tests import Ohms, TestEntry
+from evenprobe.formats.tests import TestEntry
+from evenprobe.formats.tests.one_test import Ohms
 from evenprobe.testers.measurement import Loads, Neutral
 
 LookedAt = Annotated[str, Field(pattern=f"^({'|'.join(item.id for item in LOOK_FOR)})$")]

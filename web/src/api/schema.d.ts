@@ -2292,6 +2292,8 @@ export interface components {
             null_ohm: number | null;
             /** Null Says */
             null_says: string;
+            /** Holds S */
+            holds_s: number | null;
             /** Steps */
             steps: components["schemas"]["StepOut"][];
             /** Look */

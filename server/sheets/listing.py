@@ -1,0 +1,80 @@
+"""The crew's sheets as lines, and what a board's circuits should read together."""
+
+from collections.abc import Iterable
+from math import isfinite
+from uuid import UUID
+
+from django.utils import timezone
+
+from crews.models import Crew
+from evenprobe.deadtests.gate import in_the_way
+from evenprobe.deadtests.insulation import CircuitInsulation, several
+from evenprobe.formats.rounding import figures
+from sheets.models import Sheet
+from sheets.pictures import history_out
+from sheets.records import Reading
+from sheets.shapes import CircuitForSheet, SheetLine, TogetherOut
+from sites.models import Circuit
+
+
+def sheet_line(sheet: Sheet) -> SheetLine:
+    reading = Reading(sheet)
+    found = in_the_way(reading.record)
+    energised = bool(reading.of("energised"))
+    drawn = history_out(reading)
+    return SheetLine(
+        id=sheet.id,
+        circuit=sheet.circuit.name,
+        board=sheet.circuit.board.name,
+        site=reading.site.name,
+        begun_at=sheet.begun_at,
+        state="energised" if energised else "in-the-way" if found else "clear",
+        said=next((w.text for w in found if w.code == "fails"), found[0].text if found else ""),
+        left=0 if energised else len(found),
+        dead=not energised and reading.dead(timezone.now()),
+        halved=any(h["halved"] for h in drawn),
+        lowest=_lowest(reading),
+        fails=not energised and any(w.code == "fails" for w in found),
+    )
+
+
+def _lowest(reading: Reading) -> str:
+    lowest = lowest_insulation(reading)
+    return "" if lowest is None else f"{figures(lowest):g} MΩ at 20 °C"
+
+
+def lowest_insulation(reading: Reading) -> float | None:
+    """Megohms at 20 °C of the pair that insulates least, of the tests in force."""
+    tests = [t.outcome.held for name, t in reading.taken.items() if name.startswith("insulation ")]
+    return min((held.value for held in tests if held is not None and isfinite(held.value)), default=None)
+
+
+def together_out(latest: Iterable[Sheet]) -> list[TogetherOut]:
+    """Of every board with several circuits measured: what they should read together, and which to split off first."""
+    boards: dict[UUID, list[Reading]] = {}
+    for sheet in latest:
+        boards.setdefault(sheet.circuit.board_id, []).append(Reading(sheet))
+    found = []
+    for readings in boards.values():
+        lowest = [CircuitInsulation(r.sheet.circuit.name, lowest_insulation(r)) for r in readings]
+        known = [c for c in lowest if c.mohm_20c is not None]
+        if len(known) > 1:
+            outcome = several(known, None, readings[0].circuit.rule)
+            board = readings[0].sheet.circuit.board
+            found.append(TogetherOut(board=board.name, site=readings[0].site.name, says=outcome.text))
+    return found
+
+
+def circuits_out(crew: Crew, latest: dict[UUID, Sheet]) -> list[CircuitForSheet]:
+    found = Circuit.objects.filter(board__supply__site__crew=crew).select_related("board__supply__site")
+    return [
+        CircuitForSheet(
+            id=c.id,
+            name=c.name,
+            board=c.board.name,
+            site=c.board.supply.site.name,
+            practice=c.board.supply.site.practice,
+            sheet=latest[c.id].id if c.id in latest else None,
+        )
+        for c in found
+    ]

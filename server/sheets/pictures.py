@@ -1,0 +1,64 @@
+"""What is drawn beside a sheet: a ring outlet by outlet, insulation visit by visit. Places are the core's."""
+
+from typing import Any
+
+from evenprobe.deadtests.history import history
+from evenprobe.deadtests.rings import RingOutlet, ring_bars
+from evenprobe.formats.rounding import figures
+from evenprobe.supplies import PRACTICES, PracticeId
+from sheets.records import Reading
+
+
+def ring_out(reading: Reading) -> list[dict[str, Any]]:
+    entry = reading.tests.get("ring")
+    if entry is None:
+        return []
+    names = {str(p.id): p.name for p in reading.sheet.circuit.points.all()}
+    given = entry.entry["test"].get("points", [])
+    outlets = [RingOutlet(p["id"], p.get("r1_rn"), p.get("r1_r2")) for p in given]
+    ohms = {(p["id"], pair): p.get(pair) for p in given for pair in ("r1_rn", "r1_r2")}
+    return [
+        {
+            "outlet": names.get(bar.outlet, bar.outlet),
+            "pair": bar.pair,
+            "ohms": ohms[bar.outlet, bar.pair],
+            "up": bar.up,
+            "expected": bar.expected,
+            "limit": bar.limit,
+            "spur": bar.spur,
+            "poor_joint": bar.poor_joint,
+        }
+        for bar in ring_bars(reading.taken["ring"].outcome, outlets)
+    ]
+
+
+def history_out(reading: Reading) -> list[dict[str, Any]]:
+    """Insulation across visits, a picture for each pair of which there is more than none."""
+    visits = reading.visits
+    letters = PRACTICES[PracticeId(reading.practice)].letters
+    found = []
+    for pair in dict.fromkeys(v.pair for v in visits):
+        own = [v for v in visits if v.pair == pair]
+        drawn = history([v.visit for v in own], reading.circuit.rule)
+        found.append(
+            {
+                "pair": pair,
+                "title": " to ".join(letters[end] for end in pair.split("-")),
+                "marks": [
+                    {
+                        "sheet": v.sheet.id,
+                        "at": m.visit.at,
+                        "mohm_20c": figures(m.visit.mohm_20c),
+                        "across": m.across,
+                        "up": m.up,
+                        "halved": m.halved,
+                    }
+                    for v, m in zip(own, drawn.marks, strict=True)
+                ],
+                "limit_mohm": drawn.limit_mohm,
+                "limit_up": drawn.limit_up,
+                "ticks": [{"mohm": mohm, "up": up} for mohm, up in drawn.ticks],
+                "halved": drawn.halved,
+            }
+        )
+    return found

@@ -1,0 +1,65 @@
+import { Button } from "@mantine/core";
+import { useRef, useState } from "react";
+import type { Sheet } from "../../api/client";
+import { NumberField } from "../../parts/NumberField";
+import { typedNumber } from "../../parts/typedNumber";
+import classes from "./Sheet.module.css";
+import { TesterChoice } from "./TesterChoice";
+import type { PutDown } from "./usePutDown";
+
+/** Tips together: what they show is taken off every reading in ohms. */
+export function Leads(props: {
+  sheet: Sheet;
+  putDown: PutDown;
+  tester: string | null;
+  onTester: (id: string | null) => void;
+}) {
+  const { sheet, putDown } = props;
+  const field = useRef<HTMLInputElement>(null);
+  const [typed, setTyped] = useState("");
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (typed.trim() !== "")
+          putDown.mutate(
+            { entry: { type: "leads", null_ohm: typedNumber(typed) }, tester: props.tester },
+            { onSuccess: () => setTyped("") },
+          );
+      }}
+    >
+      {sheet.null_ohm !== null && (
+        <p className={classes.said}>
+          <span className="mono">{sheet.null_ohm} Ω</span> is taken off. {sheet.null_says}
+        </p>
+      )}
+      <NumberField
+        field={field}
+        label="Tips together, ohms"
+        value={typed}
+        onChange={(value) => {
+          setTyped(value);
+          putDown.reset();
+        }}
+        wrong={putDown.error ? "null-wrong" : null}
+        autoFocus
+      >
+        <span className={classes.unit}>Ω</span>
+      </NumberField>
+      {putDown.error && (
+        <p id="null-wrong" className={classes.wrong} role="alert">
+          {putDown.error.message}
+        </p>
+      )}
+      <Button
+        type="submit"
+        className={classes.main}
+        disabled={typed.trim() === ""}
+        loading={putDown.isPending}
+      >
+        {sheet.null_ohm === null ? "Take it off every reading" : "Null again"}
+      </Button>
+      <TesterChoice testers={sheet.testers} use="ohms" value={props.tester} onChange={props.onTester} />
+    </form>
+  );
+}
