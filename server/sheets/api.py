@@ -97,7 +97,7 @@ def begin_sheet(request: HttpRequest, sheet_id: UUID, data: SheetIn) -> dict[str
 @router.put("/sheets/{sheet_id}/entries/{entry_id}", response={200: SheetOut, **REFUSALS})
 def put_down_entry(request: HttpRequest, sheet_id: UUID, entry_id: UUID, data: EntryIn) -> dict[str, Any]:
     crew = crew_of(request)
-    put_down(crew, request.user, sheet_id, entry_id, data.entry, data.tester, data.supersedes, data.at)
+    put_down(crew, request.user, sheet_id, entry_id, data.entry, data.tester, data.supersedes)
     return sheet_out(sheet_of(crew, sheet_id), request.user)
 
 

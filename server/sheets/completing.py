@@ -36,14 +36,14 @@ def whole_test(
         known["neutral"] = loads["neutral"]
     if kind == "insulation" and loads:
         known["loads"] = loads["loads"]
-    return _in_ohms({key: value for key, value in {**known, **typed}.items() if value is not None})
+    return in_ohms({key: value for key, value in {**known, **typed}.items() if value is not None})
 
 
-def _in_ohms(test: dict[str, Any]) -> dict[str, Any]:
+def in_ohms(test: dict[str, Any]) -> dict[str, Any]:
     """What was typed in another unit, in ohms: a display changes its unit by itself."""
-    unit = test.pop("unit", None)
-    if unit is None:
+    if test.get("unit") is None:
         return test
+    test, unit = {key: value for key, value in test.items() if key != "unit"}, test["unit"]
     if unit not in UNITS_OF["resistance"]:
         raise Refused(("unit", f"must be one of {', '.join(UNITS_OF['resistance'])}"))
     ohms = test.get("measured_ohm")

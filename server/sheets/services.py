@@ -20,7 +20,7 @@ from kit.services import in_hand, tester_of
 from project.problems import NotFoundHere, Refused
 from proofs.models import Proof
 from proofs.services import proof_of, record_event
-from sheets.completing import checked, whole_test
+from sheets.completing import checked, in_ohms, whole_test
 from sheets.models import Photo, Sheet, SheetEntry
 from sheets.records import Reading
 from sites.models import Circuit
@@ -91,7 +91,10 @@ def put_down(
     supersedes: UUID | None = None,
     at: datetime | None = None,
 ) -> Sheet:
-    """Keep one thing on a sheet; None takes back what it supersedes. The same id and content again changes nothing."""
+    """Keep one thing on a sheet; None takes back what it supersedes. The same id and content again changes nothing.
+
+    `at`: of what a file brings in; anything else happens now, by the server's clock, for the proof is judged by it.
+    """
     sheet = sheet_of(crew, sheet_id)
     tester = tester_of(crew, tester_id) if tester_id else None
     existing = SheetEntry.objects.filter(id=entry_id).first()
@@ -132,6 +135,7 @@ def _same(existing: SheetEntry, entry: dict[str, Any] | None, tester_id: UUID | 
         return kept is entry
     typed, whole = dict(entry), dict(kept)
     test, whole_of_test = typed.pop("test", None) or {}, whole.pop("test", None) or {}
+    test = in_ohms(test) if isinstance(test, dict) else test
     if not isinstance(test, dict) or not isinstance(whole_of_test, dict):
         return bool(entry == kept)
     typed = {key: value for key, value in typed.items() if value is not None}

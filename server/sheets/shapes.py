@@ -5,7 +5,6 @@ from typing import Any
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import AwareDatetime
 
 from proofs.shapes import Named
 
@@ -300,7 +299,6 @@ class EntryIn(Schema):
     entry: dict[str, Any] | None
     tester: UUID | None = None
     supersedes: UUID | None = None
-    at: AwareDatetime | None = None
 
 
 class PhotoIn(Schema):

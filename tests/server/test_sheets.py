@@ -199,6 +199,16 @@ def test_a_retry_is_the_same_entry_and_other_content_is_refused(anna, bench_kit)
     assert put_test(anna, place, "insulation L-PE", "insulation", one, measured_mohm=300).status_code == 409
 
 
+def test_what_was_typed_in_kilohms_is_kept_in_ohms_and_a_retry_of_it_is_the_same(anna, bench_kit):
+    place, one = bench_kit, str(uuid4())
+    for _ in range(2):
+        answer = put_test(anna, place, "apart L-N", "low_ohm", one, measured_ohm=2.2, unit="kohm")
+        assert answer.status_code == 200, answer.content
+    assert SheetEntry.objects.get().entry["test"]["measured_ohm"] == pytest.approx(2200)
+    wrong = put_test(anna, place, "apart L-N", "low_ohm", measured_ohm=2.2, unit="furlong")
+    assert wrong.json()["problems"][0]["path"] == "unit"
+
+
 def test_a_correction_and_what_is_taken_back_stay_in_the_log(anna, bench_kit):
     place, slip, right = bench_kit, str(uuid4()), str(uuid4())
     put_test(anna, place, "insulation L-N", "insulation", slip, measured_mohm=3)

@@ -2445,8 +2445,6 @@ export interface components {
             tester?: string | null;
             /** Supersedes */
             supersedes?: string | null;
-            /** At */
-            at?: string | null;
         };
         /**
          * JudgedOut

@@ -60,9 +60,11 @@ export function TestForm(props: {
       const all = { ...open, ...latch, ...closed };
       return Object.keys(all).length === 0 ? null : all;
     }
+    const atLeast = number.trim().match(/^>\s*(.+)$/)?.[1];
     const more: Typed = line.kind === "insulation" ? { test_v: Number(volts) } : {};
     if (over) return { ...more, over_range: true };
     if (typed === null) return null;
+    if (line.kind === "insulation" && atLeast) return { ...more, at_least_mohm: typedNumber(atLeast) };
     if (line.kind === "insulation") return { ...more, measured_mohm: typed };
     return unit === "ohm" ? { measured_ohm: typed } : { measured_ohm: typed, unit };
   }
@@ -107,6 +109,7 @@ export function TestForm(props: {
         <Toggle on={over} onToggle={() => setOver(!over)}>
           Over-range, OL
         </Toggle>
+        {line.kind === "insulation" && <span className="quiet">More than 200 is typed as &gt;200.</span>}
         {line.kind === "separation" && (
           <NativeSelect
             aria-label="Unit on the display"
