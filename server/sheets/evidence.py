@@ -1,7 +1,8 @@
 """What a circuit's sheet says of its points: dead tests in force, as readings of the survey format.
 
-Only the latest sheet counts, only what was taken while it was proved dead, and each conductor's own ends: what is
-measured at the board is measured at the board's ends.
+What passed counts from the latest sheet only; what failed stays until it is tested again, for a new sheet is no
+mending. Only what was taken while it was proved dead, and at each conductor's own ends: what is measured at the
+board is measured at the board's ends.
 """
 
 from dataclasses import dataclass
@@ -11,11 +12,13 @@ from uuid import UUID
 
 from evenprobe.deadtests import Result
 from evenprobe.deadtests.gate import Taken
+from evenprobe.deadtests.sheet import Line
 from evenprobe.formats.rounding import figures
 from evenprobe.supplies import PRACTICES, PracticeId
 from evenprobe.wiring import PointKind, Terminal
 from evenprobe.wiring.points import BOARD_END
 from kit.models import Tester
+from sheets.models import SheetEntry
 from sheets.records import Reading, sheets_of
 from sites.models import Circuit, Point
 
@@ -35,30 +38,26 @@ class DeadTest:
 
 
 def dead_tests(circuit: Circuit) -> list[DeadTest]:
-    """Of the circuit's latest sheet, in the order of its lines."""
-    latest = sheets_of(circuit).first()
-    if latest is None:
-        return []
-    reading = Reading(latest)
-    found = []
-    for line in reading.lines:
-        entry = reading.tests.get(line.id)
-        taken = reading.taken.get(line.id)
-        as_reading = _as_reading(entry.entry["test"], taken) if entry and taken else None
-        if entry and as_reading:
-            found.append(
-                DeadTest(
-                    entry.id,
-                    line.title,
-                    as_reading,
-                    entry.tester,
-                    entry.held,
-                    entry.at,
-                    entry.by_name,
-                    line.point,
-                )
-            )
-    return found
+    """Of the circuit's latest sheet, and of earlier ones what failed and was not tested since."""
+    found: dict[str, DeadTest | None] = {}
+    for number, sheet in enumerate(sheets_of(circuit)):
+        reading = Reading(sheet)
+        for line in reading.lines:
+            entry, taken = reading.tests.get(line.id), reading.taken.get(line.id)
+            if entry is None or taken is None or line.id in found:
+                continue
+            if number == 0 or taken.outcome.result is Result.FAIL:
+                found[line.id] = _dead_test(line, entry, taken)
+    return [test for test in found.values() if test is not None]
+
+
+def _dead_test(line: Line, entry: SheetEntry, taken: Taken) -> DeadTest | None:
+    as_reading = _as_reading(entry.entry["test"], taken)
+    if as_reading is None:
+        return None
+    return DeadTest(
+        entry.id, line.title, as_reading, entry.tester, entry.held, entry.at, entry.by_name, line.point
+    )  # fmt: skip
 
 
 def of_point(tests: list[DeadTest], point: Point) -> list[DeadTest]:

@@ -109,6 +109,25 @@ def test_dead_tests_reach_the_bench(anna, bench_kit):
     assert anna.get(f"/points/{place['point']}/bench").json()["interpretation"]["verdict"] == "hazard"
 
 
+def test_a_new_sheet_forgets_what_passed_and_not_what_failed(anna, bench_kit):
+    place = bench_kit
+    prove_dead(anna, place)
+    put(anna, place, OUT)
+    put_test(anna, place, "insulation L-N", "insulation", measured_mohm=300)
+    put_test(anna, place, "insulation L-PE", "insulation", measured_mohm=0.2)
+    later = {**place, "sheet": str(uuid4())}
+    anna.put(f"/sheets/{later['sheet']}", {"circuit": place["circuit"]})
+
+    def titles():
+        return [t["title"] for t in anna.get(f"/points/{place['point']}/bench").json()["dead_tests"]]
+
+    assert titles() == ["H to G"]
+    put(anna, later, OUT)
+    put_test(anna, later, "insulation L-PE", "insulation", measured_mohm=210)
+    bench = anna.get(f"/points/{place['point']}/bench").json()
+    assert [t["entry"]["value"] for t in bench["dead_tests"]] == [210]
+
+
 def test_what_was_not_proved_dead_is_kept_and_clears_nothing(anna, bench_kit):
     place = bench_kit
     answer = fill(anna, place)
