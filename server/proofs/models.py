@@ -7,6 +7,7 @@ from django.conf import settings
 from django.db import models
 
 from kit.models import Tester
+from project.append_only import AppendOnly
 from sites.models import Circuit, Site
 
 
@@ -42,10 +43,13 @@ class Proof(models.Model):
         return self.name
 
 
-class ProofEvent(models.Model):
+class ProofEvent(AppendOnly):
     """`entry`: an event of the isolation format without time, author and tester. `held`: the tester with its leads
     as it was then. `device_at`: what the device's own clock said; `at` is by the server's.
     """
+
+    what = "an event"
+    instead = "record what happened next"
 
     number = models.BigAutoField(primary_key=True)
     id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
@@ -56,20 +60,9 @@ class ProofEvent(models.Model):
     held: Any = models.JSONField(null=True)
     at = models.DateTimeField()
     device_at = models.DateTimeField(null=True)
-    recorded_at = models.DateTimeField(auto_now_add=True)
-    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
-    by_name = models.CharField(max_length=160, blank=True)
 
     class Meta:
         ordering = ["at", "number"]
 
     def __str__(self) -> str:
         return f"{self.proof}: {self.type}"
-
-    def save(self, *args: Any, **kwargs: Any) -> None:
-        if not self._state.adding:
-            raise RuntimeError("an event is never edited; record what happened next")
-        super().save(*args, **kwargs)
-
-    def delete(self, *_args: Any, **_kwargs: Any) -> tuple[int, dict[str, int]]:
-        raise RuntimeError("an event is never deleted")

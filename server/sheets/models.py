@@ -8,6 +8,7 @@ from django.db import models
 
 from crews.models import Crew
 from kit.models import Tester
+from project.append_only import AppendOnly
 from proofs.models import Proof
 from sites.models import Circuit
 
@@ -32,8 +33,11 @@ class Sheet(models.Model):
         return f"{self.circuit}, {self.begun_at:%Y-%m-%d}"
 
 
-class SheetEntry(models.Model):
+class SheetEntry(AppendOnly):
     """`entry`: as `formats.sheet` has it; None takes back what it supersedes. `held`: the tester as it was then."""
+
+    what = "what is on a sheet"
+    instead = "put down what supersedes it"
 
     number = models.BigAutoField(primary_key=True)
     id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
@@ -43,23 +47,12 @@ class SheetEntry(models.Model):
     held: Any = models.JSONField(null=True)
     supersedes = models.OneToOneField("self", null=True, on_delete=models.PROTECT, related_name="superseded_by")
     at = models.DateTimeField()
-    recorded_at = models.DateTimeField(auto_now_add=True)
-    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
-    by_name = models.CharField(max_length=160, blank=True)
 
     class Meta:
         ordering = ["at", "number"]
 
     def __str__(self) -> str:
         return f"{self.sheet}: {self.entry}"
-
-    def save(self, *args: Any, **kwargs: Any) -> None:
-        if not self._state.adding:
-            raise RuntimeError("what is on a sheet is never edited; put down what supersedes it")
-        super().save(*args, **kwargs)
-
-    def delete(self, *_args: Any, **_kwargs: Any) -> tuple[int, dict[str, int]]:
-        raise RuntimeError("what is on a sheet is never deleted; take it back")
 
 
 class Photo(models.Model):

@@ -11,7 +11,16 @@ export function LoadsOut({ sheet, putDown }: { sheet: Sheet; putDown: PutDown })
     const both = { loads, neutral, ...said };
     setLoads(both.loads);
     setNeutral(both.neutral);
-    if (both.loads && both.neutral) putDown.mutate({ entry: { type: "loads", ...both } });
+    if (both.loads && both.neutral)
+      putDown.mutate(
+        { entry: { type: "loads", ...both } },
+        {
+          onError: () => {
+            setLoads(sheet.loads ?? undefined);
+            setNeutral(sheet.neutral ?? undefined);
+          },
+        },
+      );
   };
   return (
     <>

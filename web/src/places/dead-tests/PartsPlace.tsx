@@ -4,9 +4,9 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import client, { answer, type PartCheck, type Refusal } from "../../api/client";
 import { useReference, useSheetReference } from "../../api/queries";
-import { Choice } from "../../parts/Choice";
 import { Page } from "../../parts/Page";
 import { typedNumber } from "../../parts/typedNumber";
+import { OpensChoice } from "./OpensChoice";
 import { Outcome } from "./Outcome";
 import classes from "./PartsPlace.module.css";
 
@@ -117,17 +117,7 @@ function Check({ check, practice }: { check: PartCheck; practice: string }) {
       <div className={classes.two}>
         <div>
           {needs.map(field)}
-          {OPENS.includes(check.id) && (
-            <Choice
-              label="Switched off, it reads"
-              value={opens}
-              onChange={setOpens}
-              data={[
-                { value: "over-range", label: "Over-range" },
-                { value: "joined", label: "Still joined" },
-              ]}
-            />
-          )}
+          {OPENS.includes(check.id) && <OpensChoice value={opens} onChange={setOpens} />}
           {reads.map(field)}
           {OVER_RANGE[check.kind] && <p className="quiet">OL, or a lone 1, is typed as OL.</p>}
         </div>

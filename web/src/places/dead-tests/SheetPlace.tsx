@@ -7,6 +7,7 @@ import { Failure } from "../../parts/Failure";
 import folds from "../../parts/Fold.module.css";
 import { saveFile } from "../../parts/files";
 import { VerdictShape } from "../../parts/VerdictShape";
+import { WorkHeader } from "../../parts/WorkHeader";
 import { Discharge } from "./Discharge";
 import { Gate } from "./Gate";
 import { History } from "./History";
@@ -27,10 +28,13 @@ export function SheetPlace() {
   const sheet = useSheet(sheetId);
   if (sheet.isError && !sheet.data) return <Failure error={sheet.error} retry={() => sheet.refetch()} />;
   if (!sheet.data) return <div className={classes.page} aria-busy="true" />;
-  return <Working key={sheetId} sheet={sheet.data} />;
+  return <Working key={sheetId} sheet={sheet.data} cutOff={sheet.isError || sheet.failureCount > 0} />;
 }
 
-function Working({ sheet }: { sheet: Sheet }) {
+/** Steps whose forms say themselves what was refused. */
+const SAYS_ITSELF = ["leads", "clear"];
+
+function Working({ sheet, cutOff }: { sheet: Sheet; cutOff: boolean }) {
   const putDown = usePutDown(sheet.id);
   const firstOpen = sheet.steps.find((s) => !s.done)?.id ?? "clear";
   const [chosen, choose] = useState<string | null>(null);
@@ -60,19 +64,13 @@ function Working({ sheet }: { sheet: Sheet }) {
 
   return (
     <div className={classes.page}>
-      <header className={classes.header}>
-        <div className={classes.crumb}>
-          <Anchor component={Link} to="/dead-tests" size="sm" underline="always">
-            Dead tests
-          </Anchor>
-          <span className="quiet">
-            {" "}
-            · {sheet.site.name}, {sheet.board}
-          </span>
-          <h1>{sheet.circuit.name}</h1>
-        </div>
-        <Standing sheet={sheet} />
-      </header>
+      <WorkHeader
+        back={["/dead-tests", "Dead tests"]}
+        under={`${sheet.site.name}, ${sheet.board}`}
+        title={sheet.circuit.name}
+      >
+        <Standing sheet={sheet} cutOff={cutOff} />
+      </WorkHeader>
       <nav ref={steps} className={classes.steps} aria-label="In this order">
         <ol>
           {sheet.steps.map((s) => (
@@ -99,6 +97,16 @@ function Working({ sheet }: { sheet: Sheet }) {
       <section className={classes.work} aria-label={step.title}>
         <h2>{step.title}</h2>
         <p className={classes.how}>{step.how}</p>
+        {cutOff && (
+          <p className={classes.warning} role="alert">
+            The server cannot be reached. What is shown may be old: treat as live.
+          </p>
+        )}
+        {putDown.error && !line && !SAYS_ITSELF.includes(step.id) && (
+          <p className={classes.wrong} role="alert">
+            Not put down: {putDown.error.message}
+          </p>
+        )}
         {step.warnings.map((warning) => (
           <p key={warning} className={classes.warning} role="alert">
             {warning}
@@ -175,14 +183,15 @@ function Attention({ title, taken }: { title: string; taken: NonNullable<TestLin
 }
 
 /** What every reading on the sheet hangs on: whether it is dead now. */
-function Standing({ sheet }: { sheet: Sheet }) {
+function Standing({ sheet, cutOff }: { sheet: Sheet; cutOff: boolean }) {
   const { proof, gate } = sheet;
+  const dead = sheet.dead && !cutOff;
   if (gate.energised) return <p className={classes.standing}>Energised. Treat as live.</p>;
   return (
-    <p className={classes.standing} data-live={!sheet.dead || undefined}>
-      <VerdictShape kind={sheet.dead ? "correct" : "danger"} size={26} />
+    <p className={classes.standing} data-live={!dead || undefined}>
+      <VerdictShape kind={dead ? "correct" : "danger"} size={26} />
       <span>
-        <strong>{sheet.dead ? "Proved dead" : "Not proved dead"}</strong>
+        <strong>{cutOff ? "Not known now" : dead ? "Proved dead" : "Not proved dead"}</strong>
         {proof && proof.state !== "closed" ? (
           <Anchor component={Link} to={`/prove-dead/${proof.id}`} size="sm">
             {proof.name}

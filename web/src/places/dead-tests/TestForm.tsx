@@ -5,6 +5,7 @@ import { Choice } from "../../parts/Choice";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
 import { typedNumber } from "../../parts/typedNumber";
+import { OpensChoice } from "./OpensChoice";
 import { Outcome } from "./Outcome";
 import classes from "./Sheet.module.css";
 import { TesterChoice } from "./TesterChoice";
@@ -80,17 +81,7 @@ export function TestForm(props: {
     >
       <h3>{line.title}</h3>
       {line.why && <p className="quiet">{line.why}</p>}
-      {line.kind === "closed-contact" && (
-        <Choice
-          label="Switched off, it reads"
-          value={opens}
-          onChange={setOpens}
-          data={[
-            { value: "over-range", label: "Over-range" },
-            { value: "joined", label: "Still joined" },
-          ]}
-        />
-      )}
+      {line.kind === "closed-contact" && <OpensChoice value={opens} onChange={setOpens} />}
       {line.kind === "closed-contact" && <p className={classes.label}>Switched on, it reads</p>}
       <NumberField
         field={field}

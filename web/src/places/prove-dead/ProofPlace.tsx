@@ -1,11 +1,12 @@
-import { Anchor, Text } from "@mantine/core";
+import { Text } from "@mantine/core";
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
-import { Link, useParams } from "react-router";
+import { useParams } from "react-router";
 import type { Practice, Proof } from "../../api/client";
 import { usePractice, useProof } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { type Ends, PairFigure, same } from "../../parts/PairFigure";
+import { WorkHeader } from "../../parts/WorkHeader";
 import { Alarm } from "./Alarm";
 import { EventLog } from "./EventLog";
 import { Happened } from "./Happened";
@@ -85,16 +86,9 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
 
   return (
     <div className={classes.page}>
-      <header className={classes.header}>
-        <div className={classes.crumb}>
-          <Anchor component={Link} to="/prove-dead" size="sm" underline="always">
-            Prove dead
-          </Anchor>
-          <span className="quiet"> · {proof.site.name}</span>
-          <h1>{proof.name}</h1>
-        </div>
+      <WorkHeader back={["/prove-dead", "Prove dead"]} under={proof.site.name} title={proof.name}>
         <Standing proof={proof} ahead={props.ahead} onOver={lookAgain} />
-      </header>
+      </WorkHeader>
       {props.cutOff && (
         <p className={classes.cutOff} role="alert">
           The server cannot be reached. What is shown may be old: treat as live.
