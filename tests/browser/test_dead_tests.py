@@ -192,3 +192,14 @@ def test_a_part_is_checked_alone(testers, live_server, page):
     page.get_by_label("It reads").fill("OL")
     expect(page.get_by_text("the element is broken")).to_be_visible()
     accessible(page)
+
+
+def test_what_a_lost_server_did_not_take_is_said(dead, live_server, page):
+    begin_sheet(page, live_server)
+    step(page, "Loads out")
+    page.route("**/api/**", lambda route: route.abort())
+    page.get_by_text("All out", exact=True).click()
+    page.get_by_text("Off its bar", exact=True).click()
+    expect(page.get_by_role("alert").filter(has_text="Not put down")).to_be_visible()
+    expect(page.get_by_role("radio", name="All out")).not_to_be_checked()
+    expect(page.locator("header")).to_contain_text("Not known now", timeout=30_000)
