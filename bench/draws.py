@@ -17,27 +17,28 @@ from evenprobe.wiring import (
     Terminal,
     conditions_for,
     conductor_named,
+    contact_pairs,
 )
-from evenprobe.wiring.points import BOARD_END
+from evenprobe.wiring.points import board_ends
 
 METER = Instrument("meter", InstrumentKind.MULTIMETER, proved=True)
 OTHER_METER = Instrument("other", InstrumentKind.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2)
 STEPPED = Instrument("stepped", InstrumentKind.TWO_POLE, proved=True)
 LOW_OHM = Instrument("low-ohm", InstrumentKind.LOW_OHM, proved=True)
 LAMPS = Instrument("lamps", InstrumentKind.LAMP_TESTER, proved=True)
+PLUG_TESTER = Instrument("plug", InstrumentKind.DIGITAL_PLUG_TESTER, proved=True)
 DETECTOR = Instrument("detector", InstrumentKind.NON_CONTACT, proved=True)
 FLAT = Instrument("flat", InstrumentKind.MULTIMETER, proved=False)
 """Not proved, and it shows less than there is."""
 TESTERS = (METER, OTHER_METER, STEPPED, FLAT)
 TESTER_SHARES = (0.57, 0.2, 0.2, 0.03)
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
+L1, L2, L3, N, PE = Terminal.L1, Terminal.L2, Terminal.L3, Terminal.N, Terminal.PE
 NEUTRALS: tuple[Neutral, ...] = ("connected", "lifted")
-PAIRS = ((Terminal.L, Terminal.N), (Terminal.L, Terminal.PE), (Terminal.N, Terminal.PE))
-TO_REFERENCE = tuple((t, Terminal.REF) for t in CONTACTS)
 
 
 def points() -> list[PointFacts]:
-    """Single-phase points of every system, practice, earthing and way of knowing the circuit."""
+    """Points of every system, practice, earthing, number of lines and way of knowing the circuit."""
     america, continent, britain = PracticeId
     wired = CircuitFacts(15, conductor_named("14 AWG"), 30), CircuitFacts(20, conductor_named("12 AWG"), 18)
     metric = (
@@ -58,7 +59,40 @@ def points() -> list[PointFacts]:
         for practice, system, earthing, circuit in rows
     ]
     with_casing = [replace(o, kind=PointKind.FIXED, terminals=(*CONTACTS, Terminal.CASE)) for o in outlets[::9]]
-    return outlets + with_casing
+    return outlets + with_casing + several_lines()
+
+
+def several_lines() -> list[PointFacts]:
+    """Two and three lines, with a neutral and without."""
+    america, continent, britain = PracticeId
+    known = {
+        america: CircuitFacts(30, conductor_named("10 AWG"), 16, residual_ma=6),
+        continent: CircuitFacts(32, conductor_named("6 mm2"), 22, residual_ma=30),
+        britain: CircuitFacts(32, conductor_named("4 mm2"), 30),
+    }
+    rows = [
+        *product([america], ["120/240"], [Earthing.TN_C_S, Earthing.TN_S], [(L1, L2, N, PE), (L1, L2, PE)]),
+        (america, "208Y/120", Earthing.TN_C_S, (L1, L2, N, PE)),
+        (america, "208Y/120", Earthing.TN_C_S, (L1, L2, L3, N, PE)),
+        (america, "480Y/277", Earthing.TN_S, (L1, L2, L3, PE)),
+        (america, "240-high-leg", Earthing.TN_C_S, (L1, L2, N, PE)),
+        (america, "240-high-leg", Earthing.TN_C_S, (L1, L2, PE)),
+        (america, "240-high-leg", Earthing.TN_C_S, (L1, L2, L3, N, PE)),
+        (america, "240-high-leg", Earthing.TN_C_S, CONTACTS),
+        (continent, "230/400", Earthing.TN_S, (L1, L2, L3, N, PE)),
+        (continent, "230/400", Earthing.TT, (L1, L2, L3, N, PE)),
+        (britain, "230/400", Earthing.TN_C_S, (L1, L2, L3, PE)),
+        (continent, "230/400", Earthing.IT, (L1, L2, L3, N, PE)),
+    ]
+    return [
+        PointFacts(practice, SYSTEMS[system], earthing, PointKind.OUTLET, terminals, circuit)
+        for number, (practice, system, earthing, terminals) in enumerate(rows)
+        for circuit in ([known[practice]] if number % 3 else [known[practice], CircuitFacts()])
+    ]
+
+
+def contacts_of(point: PointFacts) -> tuple[Terminal, ...]:
+    return tuple(t for t in point.terminals if t is not Terminal.CASE)
 
 
 @dataclass(frozen=True)
@@ -87,8 +121,9 @@ def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
     if rng.random() < 0.12:
         return _without_volts(rng, point)
     tester = TESTERS[rng.choice(len(TESTERS), p=TESTER_SHARES)]
-    pairs = PAIRS if rng.random() < 0.75 else TO_REFERENCE
-    a, b = (_casing_or(end, rng, point) for end in pairs[rng.integers(3)])
+    contacts = contacts_of(point)
+    pairs = contact_pairs(contacts) if rng.random() < 0.75 else [(t, Terminal.REF) for t in contacts]
+    a, b = (_casing_or(end, rng, point) for end in pairs[rng.integers(len(pairs))])
     if rng.random() < 0.5:
         a, b = b, a
     plain = Measurement(Quantity.VOLTAGE, a, b, tester, "low-z" if rng.random() < 0.2 else "high-z")
@@ -107,10 +142,12 @@ def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
 
 def _ohms(rng: np.random.Generator, point: PointFacts) -> Measurement:
     """Between two contacts, or a conductor end to end; the neutral on its bar or off it."""
-    a, b = (_casing_or(end, rng, point) for end in PAIRS[rng.integers(3)])
+    contacts = contacts_of(point)
+    pairs = contact_pairs(contacts)
+    a, b = (_casing_or(end, rng, point) for end in pairs[rng.integers(len(pairs))])
     if rng.random() < 0.6:
-        a = CONTACTS[rng.integers(3)]
-        b = tuple(BOARD_END.values())[rng.integers(3)]
+        a = contacts[rng.integers(len(contacts))]
+        b = board_ends(contacts)[rng.integers(len(contacts))]
     tester = (METER, LOW_OHM)[rng.integers(2)]
     return Measurement(Quantity.RESISTANCE, a, b, tester, device="open", neutral=NEUTRALS[rng.integers(2)])
 
@@ -120,7 +157,13 @@ def _casing_or(end: Terminal, rng: np.random.Generator, point: PointFacts) -> Te
 
 
 def _without_volts(rng: np.random.Generator, point: PointFacts) -> Measurement:
-    if rng.random() < 0.5:
+    kind = rng.random()
+    if kind < 0.3 and len(point.lines) == 1:
         return Measurement(Quantity.LAMPS, None, None, LAMPS)
+    if kind < 0.6:
+        test_ma = float(rng.choice([6.0, 30.0]))
+        return Measurement(Quantity.TRIP, None, None, PLUG_TESTER, test_ma=test_ma)
+    if kind < 0.7 and len(point.lines) == 3:
+        return Measurement(Quantity.SEQUENCE, None, None, STEPPED)
     ends = [t for t in point.terminals if t is not Terminal.REF]
     return Measurement(Quantity.PRESENCE, ends[rng.integers(len(ends))], None, DETECTOR)

@@ -19,6 +19,16 @@ def outlet(
     return PointFacts(practice, SYSTEMS[system], earthing, kind, CONTACTS, known)
 
 
+def several(contacts: str, system: str = "120/240", earthing: Earthing = Earthing.TN_C_S) -> PointFacts:
+    """`several("L1 L2 N PE")`: of the practice that uses the system."""
+    america = "north-america" in SYSTEMS[system].practices
+    practice = PracticeId.NORTH_AMERICA if america else PracticeId.CONTINENTAL
+    conductor = conductor_named("6 AWG" if america else "6 mm2")
+    terminals = tuple(Terminal(name) for name in contacts.split())
+    circuit = CircuitFacts(40, conductor, 15)
+    return PointFacts(practice, SYSTEMS[system], earthing, PointKind.OUTLET, terminals, circuit)
+
+
 def continental(earthing: Earthing = Earthing.TN_S, kind: PointKind = PointKind.OUTLET) -> PointFacts:
     circuit = CircuitFacts(16, conductor_named("2.5 mm2"), 25)
     return outlet(PracticeId.CONTINENTAL, "230", earthing, circuit, kind)

@@ -48,7 +48,7 @@ def test_the_same_point_always_gets_the_same_samples():
 
 
 def test_what_a_condition_shows_lies_within_what_it_is_said_to_show(bank):
-    (e,) = weigh(volts("L-N", 120.0), 120)
+    (e,) = weigh(volts("L-N", 120.0), outlet())
     seen = bank.shown_range(e)
     predicted = bank.predicted(e.measurement)
     for number, (_, block) in enumerate(bank.blocks):
@@ -61,7 +61,7 @@ def test_what_a_condition_shows_lies_within_what_it_is_said_to_show(bank):
 
 
 def test_ohms_do_not_grow_with_the_supply(bank):
-    (e,) = weigh(ohms("N-PE", 0.3), 120)
+    (e,) = weigh(ohms("N-PE", 0.3), outlet())
     seen = bank.shown_range(e)
     own = bank.predicted(e.measurement)[bank.blocks[0][1]]
     assert (seen.least[0], seen.most[0]) == pytest.approx((own.min(), own.max()))
@@ -89,7 +89,7 @@ def test_scaling_the_source_scales_what_a_sample_shows(bank):
 
 def test_what_once_excluded_a_condition_does_so_among_more_and_not_among_less():
     bank = Bank(outlet(), 16)
-    one, two = (weigh(volts(pair, 120.0), 120)[0] for pair in ("L-N", "L-PE"))
+    one, two = (weigh(volts(pair, 120.0), outlet())[0] for pair in ("L-N", "L-PE"))
     bank.remember_excluded("no-supply", [one])
     assert bank.excludes("no-supply", [two, one])
     assert not bank.excludes("no-supply", [two])

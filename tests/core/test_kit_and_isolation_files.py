@@ -183,7 +183,7 @@ def survey(tester, **reading):
 
 def weighed(tester, **reading):
     file = survey(tester, **reading)
-    (one,) = weigh(file.readings(file.points[0])[0], 230)
+    (one,) = weigh(file.readings(file.points[0])[0], file.facts(file.points[0]))
     return one
 
 

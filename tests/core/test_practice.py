@@ -22,7 +22,7 @@ def test_the_true_volts_lie_within_the_interval_of_what_was_read(seed, tester):
     point, errors = hidden("correct", seed)
     for pair in (("L", "N"), ("L", "PE"), ("N", "PE"), ("PE", "REF")):
         measurement = Measurement(Quantity.VOLTAGE, Terminal(pair[0]), Terminal(pair[1]), tester)
-        (evidence,) = weigh(point.read("r", measurement, errors), 120)
+        (evidence,) = weigh(point.read("r", measurement, errors), outlet())
         true = float(point.samples.predicted(measurement)[0])
         low, high = evidence.interval
         assert low - 1e-6 <= true <= high + 1e-6
@@ -34,7 +34,7 @@ def test_the_true_ohms_lie_within_the_interval_of_what_was_read(seed):
         point, errors = hidden(condition, seed)
         measurement = Measurement(Quantity.RESISTANCE, Terminal.N, Terminal.PE, METER, device="open")
         reading = point.read("r", measurement, errors)
-        (evidence,) = weigh(reading, 120)
+        (evidence,) = weigh(reading, outlet())
         true = float(point.samples.predicted(measurement)[0])
         assert evidence.interval[0] - 1e-6 <= true <= evidence.interval[1] + 1e-6
         assert reading.over_range == (true > 40e6)
@@ -75,7 +75,7 @@ def test_random_surveys_use_every_tester_and_every_kind_of_reading():
                 seen |= {m.instrument.id, m.quantity, m.device, m.input, m.from_}
                 seen |= {"here"} if m.load_here_a else set()
                 seen |= {"elsewhere"} if m.load_elsewhere_a else set()
-                weighed |= {type(w) for w in weigh(reading, 120)}
+                weighed |= {type(w) for w in weigh(reading, outlet())}
     assert seen >= {METER.id, STEPPED.id, LAMPS.id, DETECTOR.id, FLAT.id, "here", "elsewhere", "open", "low-z"}
     assert seen >= {Quantity.VOLTAGE, Quantity.RESISTANCE, Quantity.LAMPS, Quantity.PRESENCE, Terminal.CASE}
     assert weighed == {Evidence, Alarm, Kept}

@@ -10,12 +10,13 @@ from evenprobe.interpretation.refine import FITS, Start, refine
 from evenprobe.interpretation.second_look import _hops
 from evenprobe.testers import Evidence, weigh
 from evenprobe.wiring import Terminal, conditions_for
+from evenprobe.wiring.unknowns import amperes
 from tests.core.installations import continental, outlet, read, volts
 
 
 def evidence_of(facts, number):
     drawn = draw(facts, np.random.default_rng([21, number]))
-    weighed = [w for r in drawn.readings for w in weigh(r, facts.system.nominal_volts)]
+    weighed = [w for r in drawn.readings for w in weigh(r, facts)]
     return drawn.truth, [w for w in weighed if isinstance(w, Evidence)]
 
 
@@ -36,14 +37,14 @@ def test_refining_never_ends_farther_off_than_it_began(number):
 def test_a_voltage_far_above_the_band_never_fits_the_correct_condition():
     facts = outlet()
     bank = Bank(facts, 64)
-    (evidence,) = weigh(volts("L-N", 180.0), facts.system.nominal_volts)
+    (evidence,) = weigh(volts("L-N", 180.0), facts)
     correct, block = bank.blocks[0]
     assert refine(bank.installation, [evidence], [Start(correct, bank.cube[block])])["correct"].miss > FITS
 
 
 def test_a_sample_that_shows_the_reading_has_nowhere_to_move():
     facts = outlet()
-    evidence = [w for v in ("L-N", "L-PE") for w in weigh(volts(v, 120.0), facts.system.nominal_volts)]
+    evidence = [w for v in ("L-N", "L-PE") for w in weigh(volts(v, 120.0), facts)]
     predicted = np.array([[120.0, 110.0, 60.0], [120.0, 111.0, 119.0]])
     moves = distances(evidence, predicted, np.ones(3))
     assert moves[0] == pytest.approx(0, abs=1e-12)
@@ -54,7 +55,8 @@ def test_everything_on_the_circuit_is_tried_there_and_not():
     unknowns = Bank(outlet(), 4).installation.unknowns
     ways = unknowns(unknowns.every_way(np.full(unknowns.count, 0.5)))
     there = {
-        (load > 0, filters > 0) for load, filters in zip(ways["other_load_a"], ways["filters_fitted"], strict=True)
+        (load > 0, filters > 0)
+        for load, filters in zip(ways[amperes("tap", "line", "neutral")], ways["filters_fitted"], strict=True)
     }
     assert there == {(False, False), (False, True), (True, False), (True, True)}
 
@@ -104,7 +106,7 @@ def test_patience_finds_no_less_and_ends_lie_in_the_cube(number):
 
 def test_nothing_to_start_from_arrives_nowhere():
     bank = Bank(outlet(), 4)
-    assert refine(bank.installation, weigh(volts("L-N", 120.0), 120), []) == {}
+    assert refine(bank.installation, weigh(volts("L-N", 120.0), outlet()), []) == {}
 
 
 def test_a_reading_far_beyond_a_condition_excludes_it_without_a_search(monkeypatch):

@@ -42,8 +42,8 @@ def _interpret(options: argparse.Namespace) -> dict[str, Any]:
 def _predict(options: argparse.Namespace) -> dict[str, Any]:
     survey = parse(SurveyFile, _read(options.file))
     facts = survey.facts(survey.single_point())
-    if len(facts.lines) != 1:
-        raise FormatError([("points[0].terminals", "a point with more than one line is not predicted yet")])
+    if facts.no_lines:
+        raise FormatError([("points[0].terminals", facts.no_lines)])
     bank = bank_for(facts)
     known = [condition.id for condition in bank.conditions]
     if options.condition not in known:

@@ -66,6 +66,8 @@ def _span(would_show: tuple[float, float], unit: str) -> str:
     """The range in words; ohms beyond any range are what a display calls them."""
 
     def said(value: float) -> str:
+        if unit == "":
+            return "L1–L2–L3" if value > 0.5 else "reversed"
         return "over range" if unit == "ohm" and value >= OVER_RANGE_OHM else f"{rounded(value, unit):g} {unit}"
 
     low, high = (said(value) for value in would_show)

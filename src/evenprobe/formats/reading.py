@@ -14,7 +14,7 @@ from evenprobe.formats.problems import FieldError
 from evenprobe.formats.units import UNITS_OF, Unit, to_si
 from evenprobe.testers import Device, Input, Instrument, Measurement, Quantity, Reading
 from evenprobe.testers.measurement import DEAD_QUANTITIES, Loads, Neutral
-from evenprobe.testers.showing import LAMP_PAIRS
+from evenprobe.testers.showing import LAMPS
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.points import BOARD_END
 
@@ -40,6 +40,8 @@ class ReadingEntry(Strict):
     ms: NotNegative | None = None
     load_here_a: Annotated[float, Field(gt=0, le=HIGHEST_LOAD_A)] | None = None
     load_elsewhere_a: Annotated[float, Field(gt=0, le=HIGHEST_LOAD_A)] | None = None
+    load_between: tuple[str, str] | None = None
+    """Which contacts the known load is between, where several lines come to the point."""
     device: Device | None = None
     neutral: Neutral | None = None
     """Of a dead test: lifted off its bar at the board, or opened by the device."""
@@ -71,7 +73,7 @@ class ReadingEntry(Strict):
     def _makes_sense(self) -> "ReadingEntry":
         self._check_ends()
         match self.quantity:
-            case Quantity.PRESENCE | Quantity.TRIP:
+            case Quantity.PRESENCE | Quantity.TRIP | Quantity.SEQUENCE:
                 if not isinstance(self.value, bool):
                     raise FieldError("value", "must be true or false")
             case Quantity.LAMPS:
@@ -99,8 +101,8 @@ class ReadingEntry(Strict):
         if not isinstance(self.value, dict) or not self.value:
             raise FieldError("value", 'must say which lamps are lit, as {"L-N": true}')
         for lamp in self.value:
-            if lamp not in LAMP_PAIRS:
-                raise FieldError("value", f"unknown lamp {lamp!r}; use {', '.join(LAMP_PAIRS)}")
+            if lamp not in LAMPS:
+                raise FieldError("value", f"unknown lamp {lamp!r}; use {', '.join(LAMPS)}")
 
     def _check_number(self) -> None:
         units = UNITS_OF[self.quantity]
@@ -134,10 +136,19 @@ class ReadingEntry(Strict):
     def si(self, number: float) -> float:
         return to_si(number, self.unit or UNITS_OF[self.quantity][0])
 
+    def _number(self) -> float | None:
+        """The value in SI units; a sequence is 1 forwards and 0 reversed."""
+        if self.quantity is Quantity.SEQUENCE:
+            return float(self.value is True)
+        if self.quantity in UNITS_OF and isinstance(self.value, int | float):
+            return self.si(float(self.value))
+        return None
+
+    def _yes_or_no(self, quantity: Quantity) -> bool | None:
+        return self.value if self.quantity is quantity and isinstance(self.value, bool) else None
+
     def reading(self, name: str, instrument: Instrument) -> Reading:
         """The core's reading; the terminals have been checked to be the point's."""
-        has_number = self.quantity in UNITS_OF
-        number = float(self.value) if has_number and isinstance(self.value, int | float) else None
         device: Device = self.device or ("open" if self.quantity in DEAD_QUANTITIES else "closed")
         return Reading(
             id=name,
@@ -149,16 +160,23 @@ class ReadingEntry(Strict):
                 input=self.input or "high-z",
                 load_here_a=self.load_here_a,
                 load_elsewhere_a=self.load_elsewhere_a,
+                load_between=None if self.load_between is None else _ends(self.load_between),
                 device=device,
                 neutral=self.neutral or "connected",
+                test_ma=self.test_ma if self.quantity is Quantity.TRIP else None,
             ),
-            value=None if number is None else self.si(number),
+            value=self._number(),
             at_least=None if self.at_least is None else self.si(self.at_least),
             below=None if self.below is None else self.si(self.below),
             over_range=self.over_range is True,
-            alarm=self.value if isinstance(self.value, bool) else None,
+            alarm=self._yes_or_no(Quantity.PRESENCE),
+            tripped=self._yes_or_no(Quantity.TRIP),
             lit=self.value if isinstance(self.value, dict) else {},
             dc=self.mode == "dc",
             test_volts=self.test_v,
             loads=self.loads,
         )
+
+
+def _ends(names: tuple[str, str]) -> tuple[Terminal, Terminal]:
+    return Terminal(names[0]), Terminal(names[1])

@@ -21,7 +21,7 @@ from evenprobe.testers import Instrument, Quantity, Reading
 from evenprobe.testers.at_point import why_unfit
 from evenprobe.testers.instruments import TYPED
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
-from evenprobe.wiring.points import board_ends
+from evenprobe.wiring.points import LINES, board_ends
 
 
 class CircuitEntry(Strict):
@@ -30,6 +30,8 @@ class CircuitEntry(Strict):
     rating_a: Annotated[float, Field(gt=0, le=6300)] | None = None
     conductor: str | None = None
     length_m: Annotated[float, Field(gt=0, le=5000)] | None = None
+    residual_ma: Annotated[float, Field(gt=0, le=30_000)] | None = None
+    """Rated residual current of the device that protects the circuit, where there is one."""
 
     @field_validator("conductor")
     @classmethod
@@ -38,7 +40,7 @@ class CircuitEntry(Strict):
 
     def facts(self) -> CircuitFacts:
         conductor = None if self.conductor is None else conductor_named(self.conductor)
-        return CircuitFacts(self.rating_a, conductor, self.length_m)
+        return CircuitFacts(self.rating_a, conductor, self.length_m, self.residual_ma)
 
 
 class PointEntry(Strict):
@@ -60,10 +62,19 @@ class PointEntry(Strict):
                 if end is not None and end not in ends:
                     names = ", ".join(ends)
                     problems.append((f"readings[{index}].{key}", f"{end!r} is no terminal of this point; use {names}"))
+            loaded = entry.load_between
+            if loaded is not None and (len(set(loaded)) < 2 or not set(loaded) <= set(self._live)):
+                text = f"a load is between two of {', '.join(self._live)}"
+                problems.append((f"readings[{index}].load_between", text))
         if problems:
             path, text = problems[0]
             raise FieldError(path, text)
         return self
+
+    @property
+    def _live(self) -> tuple[Terminal, ...]:
+        """What equipment is connected between: the lines and the neutral."""
+        return tuple(t for t in self.terminals if t in (*LINES, Terminal.N))
 
 
 class SurveyFile(Strict):

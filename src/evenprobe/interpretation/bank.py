@@ -13,9 +13,9 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import qmc
 
-from evenprobe.testers import Evidence, Measurement, lamp_slopes, lamp_volts, potential, shown, slopes
+from evenprobe.testers import Evidence, Measurement, follows_source, lamp_slopes, lamp_volts, potential, shown, slopes
 from evenprobe.wiring import Condition, Installation, PointFacts, Terminal, conditions_for
-from evenprobe.wiring.installation import AS_FOUND, DEAD, NEUTRAL_LIFTED, REGULATING, BesideBranches, Mode, Solved
+from evenprobe.wiring.installation import AS_FOUND, DEAD, NEUTRAL_LIFTED, BesideBranches, Mode, Solved
 from evenprobe.wiring.sensitivities import SLOPE_STEP, Blocks
 from evenprobe.wiring.unknowns import Values
 
@@ -36,7 +36,13 @@ def mode_of(measurement: Measurement) -> Mode:
     """Which solution of the installation a measurement is made on; dead tests are made with the device open."""
     if measurement.dead:
         return NEUTRAL_LIFTED if measurement.neutral == "lifted" else DEAD
-    return Mode(device_open=measurement.device == "open")
+    return Mode(device_open=measurement.device == "open", taps=measurement.load_elsewhere_a is not None)
+
+
+def modes_of(evidence: Sequence[Evidence]) -> list[Mode]:
+    """The same for each of several, with no state of the installation solved twice, once with taps and once without."""
+    modes = [mode_of(e.measurement) for e in evidence]
+    return [mode._replace(taps=True) if mode._replace(taps=True) in modes else mode for mode in modes]
 
 
 class Samples:
@@ -67,10 +73,23 @@ class Samples:
         some._predicted = {key: predicted[rows] for key, predicted in self._predicted.items()}
         return some
 
+    def _known(self, mode: Mode) -> Solved | None:
+        return self._solved.get(mode) or self._solved.get(mode._replace(taps=True))
+
+    def solved_at(self, rows: NDArray[np.intp], mode: Mode) -> Solved:
+        """Some of the samples solved, in any order, without solving all of them for it."""
+        known = self._known(mode)
+        if known is not None:
+            return known.select(rows)
+        once, back = np.unique(rows, return_inverse=True)
+        return self.select(once).solved(mode).select(back)
+
     def solved(self, mode: Mode) -> Solved:
-        if mode not in self._solved:
-            self._solved[mode] = self.installation.solve(self.values, self.blocks, mode, with_slopes=self.with_slopes)
-        return self._solved[mode]
+        known = self._known(mode)
+        if known is None:
+            known = self.installation.solve(self.values, self.blocks, mode, with_slopes=self.with_slopes)
+            self._solved[mode] = known
+        return known
 
     def predicted(self, measurement: Measurement, lamp: str | None = None) -> Array:
         """What the measurement would show, (B,) in volts or ohms."""
@@ -85,25 +104,26 @@ class Samples:
     def _shown(self, measurement: Measurement, lamp: str | None, solved: Solved) -> Array:
         if lamp is not None:
             return lamp_volts(solved)[lamp]
-        system = self.installation.point.system
-        return shown(measurement, solved, system.nominal_volts, system.frequency_hz)
+        return shown(measurement, solved, self.installation.point)
 
     def predictions(self, evidence: Sequence[Evidence]) -> Array:
         """(R, B), a row a piece of evidence."""
+        for mode in set(modes_of(evidence)):
+            self.solved(mode)
         return np.stack([self.predicted(e.measurement, e.lamp) for e in evidence])
 
     def slopes(self, evidence: Sequence[Evidence]) -> Array:
         """What each prediction changes by along each axis of the cube, (B, R, unknowns); needs `with_slopes`."""
-        system = self.installation.point.system
         found = np.empty((len(self.cube), len(evidence), self.cube.shape[1]))
-        for mode in {mode_of(e.measurement) for e in evidence}:
+        modes = modes_of(evidence)
+        for mode in set(modes):
             solved = self.solved(mode)
-            rows = [i for i, e in enumerate(evidence) if mode_of(e.measurement) == mode]
+            rows = [i for i, own in enumerate(modes) if own == mode]
             per_branch = np.stack(
                 [
                     lamp_slopes(e.lamp, solved)
                     if e.lamp is not None
-                    else slopes(e.measurement, solved, system.nominal_volts, system.frequency_hz)
+                    else slopes(e.measurement, solved, self.installation.point)
                     for e in (evidence[i] for i in rows)
                 ]
             )
@@ -122,10 +142,12 @@ class Samples:
             step = np.where(self.cube[:, axis] > 0.5, -SLOPE_STEP, SLOPE_STEP)
             moved = solved.with_value(name, unknowns.ranges[name].at(self.cube[:, axis] + step))
             found[:, axis] = (self._shown(e.measurement, e.lamp, moved) - predicted) / step
-        if e.with_source:
-            low, high = self.source_range
-            found[:, unknowns.names.index("source_volts")] += predicted * (high - low)
-            found += predicted[:, None] * self._regulation_slopes
+        follows = predicted * follows_source(e.measurement, predicted)
+        low, high = self.source_range
+        found[:, unknowns.names.index("source_volts")] += follows * (high - low)
+        for condition, rows in self.blocks:
+            if condition.source_share is not None:
+                found[rows] += follows[rows, None] * self._regulation_slopes[rows]
         return found
 
     @cached_property
@@ -133,14 +155,15 @@ class Samples:
         """Share by which the EMF changes along each axis for a given voltage at the board, (B, unknowns)."""
         installation, unknowns = self.installation, self.installation.unknowns
         found = np.zeros_like(self.cube)
-        if all(condition.source_share is None for condition, _ in self.blocks):
-            return found
-        here = installation.regulation(self.values, self.blocks)
-        for name in REGULATING:
-            axis = unknowns.names.index(name)
-            step = np.where(self.cube[:, axis] > 0.5, -SLOPE_STEP, SLOPE_STEP)
-            moved = {**self.values, name: unknowns.ranges[name].at(self.cube[:, axis] + step)}
-            found[:, axis] = (installation.regulation(moved, self.blocks) / here - 1) / step
+        axes = [unknowns.names.index(name) for name in installation.regulating]
+        for condition, rows in self.blocks:
+            if condition.source_share is None:
+                continue
+            step = np.where(self.cube[rows] > 0.5, -SLOPE_STEP, SLOPE_STEP)[:, axes]
+            moved = self.cube[rows][:, None] + step[:, :, None] * np.eye(unknowns.count)[axes]
+            emf = installation.emf_over_board(unknowns(moved.reshape(-1, unknowns.count))).reshape(step.shape)
+            here = installation.emf_over_board(unknowns(self.cube[rows]))
+            found[rows, axes] = (emf / here[:, None] - 1) / step
         return found
 
     @cached_property

@@ -133,9 +133,8 @@ def _plainer(best: tuple[float, Reason] | None, e: Evidence, least: float, most:
     beyond = gap(e, least, most)
     if best is not None and best[0] >= beyond:
         return best
-    unit = "ohm" if e.measurement.dead else "V"
     seen = e.low if e.low > most else e.high
-    return beyond, Reason(e.reading.id, (least, most), unit, seen)
+    return beyond, Reason(e.reading.id, (least, most), e.unit, seen)
 
 
 def agrees_with(bank: Bank, elimination: Elimination, standing: Standing, alarm: Alarm) -> bool:

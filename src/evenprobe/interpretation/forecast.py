@@ -46,7 +46,7 @@ def forecast(bank: Bank, condition_id: str) -> Forecast:
     nominal = bank.point.system.nominal_volts
     lamps: dict[str, bool | None] = {}
     across = lamp_volts(bank.solved(AS_FOUND))
-    for lamp in lamps_on(terminals):
+    for lamp in lamps_on(bank.point):
         low, high = np.percentile(across[lamp][rows] / nominal, [LOW_PERCENTILE, HIGH_PERCENTILE])
         lamps[lamp] = True if low >= LAMP_LIT_SHARE else False if high <= LAMP_DARK_SHARE else None
     return Forecast(

@@ -34,12 +34,12 @@ def interpret(
     samples: int = SAMPLES_PER_CONDITION,
 ) -> PointInterpretation:
     """What the readings of a point can still mean. `kit`: testers the next tests may use."""
-    weighed = [w for r in readings for w in weigh(r, point.system.nominal_volts)]
+    if point.no_lines:
+        return _without_lines(point, readings)
+    weighed = [w for r in readings for w in weigh(r, point)]
     evidence = [w for w in weighed if isinstance(w, Evidence)]
     alarms = [w for w in weighed if isinstance(w, Alarm)]
     kept = [w for w in weighed if isinstance(w, Kept)]
-    if len(point.lines) != 1:
-        return _many_lines(point, readings, evidence, alarms)
     bank = bank_for(point, samples)
     elimination = eliminate(bank, evidence)
     outcomes = _outcomes(bank, elimination, alarms, kept)
@@ -74,21 +74,18 @@ def interpret(
     )
 
 
-def _many_lines(
-    point: PointFacts, readings: Sequence[Reading], evidence: Sequence[Evidence], alarms: Sequence[Alarm]
-) -> PointInterpretation:
-    unanswered = bool(standing_alarms(alarms, evidence))
+def _without_lines(point: PointFacts, readings: Sequence[Reading]) -> PointInterpretation:
+    """What lines there should be is not known, so nothing can be cleared; metalwork can still be seen to be live."""
+    weighed = [w for r in readings for w in weigh(r, point)]
+    evidence = [w for w in weighed if isinstance(w, Evidence)]
+    unanswered = bool(standing_alarms([w for w in weighed if isinstance(w, Alarm)], evidence))
     if unanswered or dangerous_readings(evidence):
-        return PointInterpretation(
-            point.practice,
-            Verdict.DANGER,
-            summary(Verdict.DANGER, (), point, alarm_unanswered=unanswered, alarm_unexplained=False),
-        )
+        verdict = Verdict.DANGER
+        text = summary(verdict, (), point, alarm_unanswered=unanswered, alarm_unexplained=False)
+    else:
+        verdict, text = Verdict.UNTESTED, f"Not interpreted: {point.no_lines}. The readings are kept. Treat as live."
     return PointInterpretation(
-        point.practice,
-        Verdict.UNTESTED,
-        "Only a point with exactly one line is interpreted so far; the readings are kept. Treat as live.",
-        not_counted=tuple(NotCounted(r.id, "this point does not have exactly one line") for r in readings),
+        point.practice, verdict, text, not_counted=tuple(NotCounted(r.id, point.no_lines) for r in readings)
     )
 
 

@@ -9,7 +9,7 @@ from evenprobe.interpretation.outcome import Judgement, JudgementResult
 from evenprobe.supplies import Limit, Override, limit_for
 from evenprobe.supplies.test_limits import insulation_rule
 from evenprobe.testers import Evidence, Quantity, Reading, port_of
-from evenprobe.wiring import PointFacts
+from evenprobe.wiring import PointFacts, Terminal
 
 INSULATION_PERCENT = 5.0
 """An insulation tester's usual error."""
@@ -38,9 +38,9 @@ def judgements(
 ) -> tuple[Judgement, ...]:
     """Every reading that a limit applies to; `kept` are readings, such as frequency, that decide no condition."""
     found = [
-        judge_limit(limit_for(name, point.practice, point.system, overrides), e.reading.id, e.interval)
+        judge_limit(limit, e.reading.id, e.interval)
         for e in evidence
-        if (name := _limit_of(e, point)) is not None
+        if (limit := _limit_of(e, point, overrides)) is not None
     ]
     for reading in kept:
         measurement = reading.measurement
@@ -49,7 +49,12 @@ def judgements(
             doubt = 0.001 * reading.value
             found.append(judge_limit(limit, reading.id, (reading.value - doubt, reading.value + doubt)))
     readings = [*(e.reading for e in evidence), *kept]
-    return (*found, *_drops(point, evidence, overrides), *_insulation(point, readings))
+    return (
+        *found,
+        *_drops(point, evidence, overrides),
+        *_leg_match(point, evidence, overrides),
+        *_insulation(point, readings),
+    )
 
 
 def _pair(e: Evidence) -> frozenset[str]:
@@ -57,24 +62,37 @@ def _pair(e: Evidence) -> frozenset[str]:
     return frozenset(port_of(t) for t in (m.from_, m.to) if t is not None)
 
 
-def _limit_of(e: Evidence, point: PointFacts) -> str | None:
+def _limit_of(e: Evidence, point: PointFacts, overrides: Sequence[Override]) -> Limit | None:
     if e.measurement.quantity is not Quantity.VOLTAGE or e.measurement.device == "open":
         return None
     pair = _pair(e)
-    if pair == {"L", "N"}:
-        return "voltage.band"
+    if _is_live(pair, point):
+        return _for_pair("voltage.band", pair, point, overrides)
     if pair == {"PE", "REF"}:
-        return "touch.limit"
+        return limit_for("touch.limit", point.practice, point.system, overrides)
     if e.measurement.as_is and _neutral_to_earth(pair, e, point):
-        return "n-pe.unloaded"
+        return limit_for("n-pe.unloaded", point.practice, point.system, overrides)
     return None
+
+
+def _is_live(pair: frozenset[str], point: PointFacts) -> bool:
+    """Whether the pair is what equipment is connected between: a line and the neutral, or two lines."""
+    return pair <= {*map(str, point.lines), "N"} and len(pair) == 2
+
+
+def _for_pair(limit: str, pair: frozenset[str], point: PointFacts, overrides: Sequence[Override]) -> Limit:
+    """A limit on volts from line to neutral, for what is between these two."""
+    one, other = (Terminal(end) for end in pair)
+    of_nominal = point.volts_between(one, other) / point.system.nominal_volts
+    return limit_for(limit, point.practice, point.system, overrides).times(of_nominal)
 
 
 def _neutral_to_earth(pair: frozenset[str], e: Evidence, point: PointFacts) -> bool:
     """On a plug that fits both ways the neutral is whichever contact is nearer the earth."""
     if point.polarised:
         return pair == {"N", "PE"}
-    return pair in ({"N", "PE"}, {"L", "PE"}) and e.high < point.system.nominal_volts / 2
+    earth_to_contact = "PE" in pair and pair <= {"PE", "N", *map(str, point.lines)}
+    return earth_to_contact and e.high < point.system.nominal_volts / 2
 
 
 def _insulation(point: PointFacts, readings: Sequence[Reading]) -> Iterable[Judgement]:
@@ -102,19 +120,40 @@ def _joined_at_the_board(reading: Reading) -> bool:
     return wires == {"N", "PE"} and m.neutral == "connected"
 
 
-def _drops(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]) -> tuple[Judgement, ...]:
+def _as_found_and_loaded(point: PointFacts, evidence: Sequence[Evidence]) -> tuple[list[Evidence], list[Evidence]]:
+    """Values between what equipment is connected between: with no load that is known, and with a load here."""
+    live = [
+        e
+        for e in evidence
+        if e.measurement.quantity is Quantity.VOLTAGE and e.reading.value is not None and _is_live(_pair(e), point)
+    ]
+    return [e for e in live if e.measurement.as_is], [e for e in live if e.measurement.load_here_a is not None]
+
+
+def _drops(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]) -> Iterable[Judgement]:
     """Loaded against unloaded with the same tester: what the two have in common, its gain, cancels."""
-    volts = [e for e in evidence if _limit_of(e, point) == "voltage.band" and e.reading.value is not None]
-    unloaded = [e for e in volts if e.measurement.as_is]
-    found = []
-    for loaded in volts:
-        if loaded.measurement.load_here_a is None:
-            continue
-        before = next((e for e in unloaded if e.tester == loaded.tester), None)
+    unloaded, loaded = _as_found_and_loaded(point, evidence)
+    for under_load in loaded:
+        pair = _pair(under_load)
+        before = next((e for e in unloaded if e.tester == under_load.tester and _pair(e) == pair), None)
         if before is None:
             continue
-        drop = before.low - loaded.low
-        doubt = (before.tolerance + loaded.tolerance) / 2
-        limit = limit_for("voltage.drop", point.practice, point.system, overrides)
-        found.append(judge_limit(limit, loaded.reading.id, (max(0.0, drop - doubt), max(0.0, drop + doubt))))
-    return tuple(found)
+        drop = before.low - under_load.low
+        doubt = (before.tolerance + under_load.tolerance) / 2
+        limit = _for_pair("voltage.drop", pair, point, overrides)
+        yield judge_limit(limit, under_load.reading.id, (max(0.0, drop - doubt), max(0.0, drop + doubt)))
+
+
+def _leg_match(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]) -> Iterable[Judgement]:
+    """Two lines to neutral that should be alike, with the same tester, in percent of their mean; named by the later."""
+    unloaded, _ = _as_found_and_loaded(point, evidence)
+    to_neutral = [e for e in unloaded if "N" in _pair(e)]
+    limit = limit_for("leg.match", point.practice, point.system, overrides)
+    for number, later in enumerate(to_neutral):
+        for e in to_neutral[:number]:
+            alike = _for_pair("voltage.band", _pair(e), point, ()) == _for_pair("voltage.band", _pair(later), point, ())
+            if e.tester == later.tester and _pair(e) != _pair(later) and alike:
+                mean = max((e.low + later.low) / 2, 1.0)
+                apart, doubt = abs(e.low - later.low), (e.tolerance + later.tolerance) / 2
+                interval = max(0.0, apart - doubt) / mean * 100, (apart + doubt) / mean * 100
+                yield judge_limit(limit, later.reading.id, interval)

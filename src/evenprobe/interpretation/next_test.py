@@ -14,7 +14,9 @@ from numpy.typing import NDArray
 from evenprobe.interpretation.bank import Bank, mode_of
 from evenprobe.interpretation.elimination import Elimination, Standing
 from evenprobe.interpretation.outcome import NextTest
-from evenprobe.testers import TYPED, Instrument, Measurement, Quantity, Reading, port_of, shown, weigh
+from evenprobe.supplies.test_limits import residual_span_ma
+from evenprobe.testers import TYPED, Instrument, InstrumentKind, Measurement, Quantity, Reading, port_of, shown, weigh
+from evenprobe.testers.evidence import LINES_WITH_A_SEQUENCE
 from evenprobe.testers.measurement import Input, Neutral
 from evenprobe.wiring import PointFacts, Severity, Terminal, contact_pairs
 from evenprobe.wiring.points import BOARD_END, METALWORK
@@ -44,6 +46,8 @@ SECONDS = {
     "open": 150.0,
     "board": 30.0,
     "lifted": 60.0,
+    "trip": 60.0,
+    "sequence": 20.0,
 }
 LIVE_EXPOSURE = 1.3
 TOUCHED_METAL_FIRST = 0.4
@@ -53,6 +57,9 @@ MERELY_NARROWING = 6.0
 EXPECTED_SPAN = (0.15, 0.85)
 """Share of a condition's samples between which its reading is expected."""
 USUAL_LOAD_A = 10.0
+GOES_DARK = " Warn first: everything behind the device goes dark."
+TRIP_APART_A, TRIP_APART_SHARE = 0.002, 0.1
+"""Residual currents that a trip tells apart: as good as none, and enough."""
 PLUGGING_IN_NEAR_DANGER = 3.0
 """Nothing is plugged in while metalwork may be live, so tests that need it wait until it is known."""
 
@@ -73,7 +80,7 @@ def next_tests(
         return (), _note(bank, standing)
     would_show = _would_show(bank, elimination, candidates)
     sizes = [len(s.rows) for s in standing]
-    error = np.array([_error(m, bank.point.system.nominal_volts) for m in candidates]).T[:, :, None]
+    error = np.array([_error(m, bank.point) for m in candidates]).T[:, :, None]
     bits = _information(
         _bins(would_show, error), np.repeat(np.arange(len(sizes)), sizes), _weights(bank, standing, likelihood)
     )
@@ -83,7 +90,8 @@ def next_tests(
     for measurement, informs, falls in zip(candidates, bits, gone, strict=True):
         if informs >= LEAST_BITS:
             ids = tuple(s.condition.id for s, f in zip(standing, falls, strict=True) if f)
-            test = NextTest(measurement, ids, float(informs), _seconds(measurement), _why(bank, standing, ids))
+            why = _why(bank, standing, ids) + GOES_DARK * (measurement.quantity is Quantity.TRIP)
+            test = NextTest(measurement, ids, float(informs), _seconds(measurement), why)
             ranked.append((informs / _cost(measurement, danger_stands, bool(ids)), test))
     ranked.sort(key=lambda entry: -entry[0])
     offered: list[NextTest] = []
@@ -95,12 +103,11 @@ def next_tests(
 
 def _would_show(bank: Bank, elimination: Elimination, candidates: Sequence[Measurement]) -> Array:
     """(M, S): what each candidate would show at the standing conditions' nearest samples, one after another."""
-    system = bank.point.system
     rows = np.concatenate([s.rows for s in elimination.standing])
-    solved = {mode: bank.solved(mode).select(rows) for mode in {mode_of(m) for m in candidates}}
+    solved = {mode: bank.solved_at(rows, mode) for mode in {mode_of(m) for m in candidates}}
     found = np.empty((len(candidates), len(rows)))
     for m, x in zip(candidates, found, strict=True):
-        x[:] = shown(m, solved[mode_of(m)], system.nominal_volts, system.frequency_hz)
+        x[:] = shown(m, solved[mode_of(m)], bank.point)
         if m.quantity is Quantity.VOLTAGE:
             x *= elimination.scale[rows]
     return found
@@ -143,7 +150,17 @@ def _candidates(bank: Bank, taken: Sequence[Reading], kit: Sequence[Instrument])
         if tester.ohms() is not None and tester.proved is not False and not stands_in_for_volts:
             setups += [Measurement(Quantity.RESISTANCE, a, b, tester, device="open") for a, b in pairs]
             setups += _to_the_board(bank.point, tester)
+        setups += _of_the_device(bank.point, tester)
         yield from (m for m in setups if _setup(m) not in done)
+
+
+def _of_the_device(point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
+    """A trip test with a current that must trip the device there is, and the sequence of three lines."""
+    rated_ma, contacts = point.circuit.residual_ma, set(point.terminals)
+    if rated_ma and tester.test_ma and Terminal.PE in contacts and tester.test_ma >= residual_span_ma(rated_ma)[1]:
+        yield Measurement(Quantity.TRIP, point.lines[0], Terminal.PE, tester, test_ma=tester.test_ma)
+    if len(point.lines) == LINES_WITH_A_SEQUENCE and (tester == TYPED or tester.kind is InstrumentKind.TWO_POLE):
+        yield Measurement(Quantity.SEQUENCE, None, None, tester)
 
 
 def _to_the_board(point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
@@ -176,7 +193,9 @@ def _seconds(m: Measurement) -> float:
     if m.dead:
         to_the_board = bool({m.from_, m.to} & set(BOARD_END.values()))
         return SECONDS["open"] + SECONDS["board"] * to_the_board + SECONDS["lifted"] * (m.neutral == "lifted")
-    seconds = SECONDS["contact"]
+    if m.quantity is Quantity.SEQUENCE:
+        return SECONDS["sequence"] * LIVE_EXPOSURE
+    seconds = SECONDS["trip"] if m.quantity is Quantity.TRIP else SECONDS["contact"]
     if not any(end in METALWORK for end in (m.from_, m.to)):
         seconds += SECONDS["at a live contact"]
     seconds += SECONDS["reference"] * (Terminal.REF in (m.from_, m.to))
@@ -186,9 +205,11 @@ def _seconds(m: Measurement) -> float:
     return seconds * LIVE_EXPOSURE
 
 
-def _error(measurement: Measurement, nominal: float) -> tuple[float, float]:
+def _error(measurement: Measurement, point: PointFacts) -> tuple[float, float]:
     """(constant, share) of what two readings must differ by to be told apart."""
-    at_zero = weigh(Reading("", measurement, value=0.0), nominal)[0]
+    if measurement.quantity is Quantity.TRIP:
+        return TRIP_APART_A, TRIP_APART_SHARE
+    at_zero = weigh(Reading("", measurement, value=0.0), point)[0]
     constant = getattr(at_zero, "tolerance", 0.5)
     return constant, getattr(at_zero, "gain_share", 0.01) + 0.002
 

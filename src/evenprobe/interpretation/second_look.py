@@ -16,6 +16,7 @@ from evenprobe.interpretation.fit import distances, gap
 from evenprobe.interpretation.refine import FITS, Start, refine
 from evenprobe.testers import Evidence
 from evenprobe.wiring import Condition
+from evenprobe.wiring.installation import way_of
 
 Array = NDArray[Any]
 
@@ -26,6 +27,8 @@ HOPELESS_DISTANCE = {1: 2.0, 2: 2.0, 3: 200.0, 4: 200.0}
 HOPELESS_DISTANCE_OF_MORE = 500.0
 """Beyond these, by how many readings there are, the nearest sample is not worth moving: several times what a
 truth ever was away from its own nearest in 20 000 random surveys."""
+BY_FEW_WIRES, BY_MANY_WIRES = 2, 1
+"""Of so many samples every way is tried; of a circuit of several lines there are more ways and each costs more."""
 HOPS = 48
 WORTH_HOPPING = {1: 0.0, 2: 0.0, 3: 20.0, 4: 20.0}
 WORTH_HOPPING_WITH_MORE = 60.0
@@ -105,7 +108,8 @@ def _doubts(bank: Bank, evidence: Sequence[Evidence], predicted: Array, miss: Ar
             continue
         rows = _of_each_kind(bank, condition, block, miss[block], to_move)
         starts = bank.installation.with_source(bank.cube[rows], condition, scale[rows])
-        ways = [bank.installation.unknowns.every_way(starts[i]) for i in (0, len(starts) // 2)]
+        first_by_each = (0, len(starts) // 2)[: BY_FEW_WIRES if len(bank.point.lines) == 1 else BY_MANY_WIRES]
+        ways = [bank.installation.unknowns.every_way(starts[i]) for i in first_by_each]
         rows = block.start + np.argsort(to_move)[:NEAREST]
         nearest = bank.installation.with_source(bank.cube[rows], condition, scale[rows])
         yield Doubt(condition, np.concatenate([starts, *ways]), nearest, float(to_move.min()))
@@ -124,13 +128,17 @@ def _hops(from_: Array, count: int, rng: np.random.Generator) -> Array:
 def _of_each_kind(bank: Bank, condition: Condition, block: slice, *orders: Array) -> NDArray[np.intp]:
     """Rows of the block to start from: by each order the first two, and the first on either side of each either-or.
 
-    Whether a joint lies before or after the tap, and whether filters are fitted, has no slope to follow.
+    Whether a joint lies before or after the tap, whether filters are fitted, and which way of the condition it is,
+    has no slope to follow.
     """
     names = bank.installation.unknowns.names
-    either_or = ["filters_fitted"] + ["other_line"] * condition.second_line
+    either_or = ["filters_fitted"]
     either_or += ["joint_place"] * bool({"line", "neutral"} & set(condition.joints))
     either_or += ["earth_joint_place"] * ("earth" in condition.joints)
-    sides = bank.cube[block][:, [names.index(name) for name in either_or]] < 0.5
+    sides = (bank.cube[block][:, [names.index(name) for name in either_or]] < 0.5).astype(np.intp)
+    ways = len(condition.arrangements(bank.point.layout))
+    which = way_of(bank.cube[block, names.index("arrangement")], ways)
+    sides = np.column_stack([which, sides])
     rows: dict[int, None] = {}
     for by in orders:
         order = np.argsort(by)

@@ -30,11 +30,13 @@ class Slopes:
     """What tells how a solution answers to a change of each branch (Director and Rohrer, IEEE Trans. CT-16, 1969).
 
     `across` (K, P, B): volts across each branch for one ampere into each port. `drops` (K, B): volts each
-    branch itself drops, its source taken off.
+    branch itself drops, its source taken off. `by_emf` (S, P, B): volts of each port for the EMF of each branch
+    whose source moves on its own.
     """
 
     across: Array
     drops: Array
+    by_emf: Array
 
 
 @dataclass(frozen=True)
@@ -76,12 +78,30 @@ class Solution:
         return np.asarray(self.volts[a] - self.volts[b])
 
     def volts_per_siemens(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
-        """What the pair's open-circuit voltage changes by for each branch's admittance, (K, B)."""
-        return np.asarray(-self._across(pair, loads) * self._drops(loads))
+        """What the pair's open-circuit voltage changes by for each branch's admittance, then each EMF, (K + S, B)."""
+        by_admittance = -self._across(pair, loads) * self._drops(loads)
+        assert self.slopes is not None, "solved without slopes"
+        if not len(self.slopes.by_emf):
+            return np.asarray(by_admittance)
+        return np.concatenate([by_admittance, self._by_emf(pair, loads)])
 
     def ohms_per_siemens(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
-        """What the pair's internal impedance changes by for each branch's admittance, (K, B)."""
-        return np.asarray(-(self._across(pair, loads) ** 2))
+        """What the pair's internal impedance changes by for each branch's admittance, and not for EMFs, (K + S, B)."""
+        by_admittance = -(self._across(pair, loads) ** 2)
+        assert self.slopes is not None, "solved without slopes"
+        if not len(self.slopes.by_emf):
+            return np.asarray(by_admittance)
+        return np.concatenate([by_admittance, np.zeros_like(self.slopes.by_emf[:, 0])])
+
+    def _by_emf(self, pair: Pair, loads: Sequence[Load]) -> Array:
+        if loads:
+            *rest, load = loads
+            own = self.transfer(load.pair, load.pair, rest)
+            share = load.siemens * self.transfer(load.pair, pair, rest) / (1 + load.siemens * own)
+            return np.asarray(self._by_emf(pair, rest) - share * self._by_emf(load.pair, rest))
+        assert self.slopes is not None, "solved without slopes"
+        a, b = self._at(pair)
+        return np.asarray(self.slopes.by_emf[:, a] - self.slopes.by_emf[:, b])
 
     def _across(self, pair: Pair, loads: Sequence[Load]) -> Array:
         if loads:
@@ -105,15 +125,14 @@ class Solution:
     def at_ports(self, names: tuple[str, ...], index: NDArray[np.intp]) -> "Solution":
         """The same network by other names: of sample b, names[i] is the port index[i, b]. `index` is (N, B)."""
         b = np.arange(index.shape[1])
-        across = None if self.slopes is None else self.slopes.across[:, index, b]
-        return Solution(
-            names,
-            self.volts[index, b],
-            self.ohms[index[:, None], index[None], b],
-            None if self.slopes is None or across is None else Slopes(across, self.slopes.drops),
+        slopes = self.slopes and Slopes(
+            self.slopes.across[:, index, b], self.slopes.drops, self.slopes.by_emf[:, index, b]
         )
+        return Solution(names, self.volts[index, b], self.ohms[index[:, None], index[None], b], slopes)
 
     def select(self, rows: NDArray[np.intp]) -> "Solution":
         """The same ports for some of the samples."""
-        slopes = self.slopes and Slopes(self.slopes.across[:, :, rows], self.slopes.drops[:, rows])
+        slopes = self.slopes and Slopes(
+            self.slopes.across[:, :, rows], self.slopes.drops[:, rows], self.slopes.by_emf[..., rows]
+        )
         return Solution(self.ports, self.volts[:, rows], self.ohms[:, :, rows], slopes)

@@ -90,13 +90,16 @@ class Mesh:
         ports: Sequence[str],
         *,
         with_slopes: bool = False,
+        moving: Sequence[str] = (),
+        per_volts: Samples | float = 1.0,
     ) -> Solution:
         """Potentials of the ports and the impedance matrix between them.
 
         `admittance`: siemens (B,) for every branch, with positive real part or positive susceptance, never
         zero at every branch of a node. `emf`: volts (B,) of the branches that have a source, driving their
         first node positive. Real arrays at DC, complex phasors otherwise. Returns a Solution with V (P, B)
-        and Z (P, P, B), and `with_slopes` how they answer to each branch; EARTH may be a port.
+        and Z (P, P, B), and `with_slopes` how they answer to each branch, and to the EMF of the branches `moving`
+        as shares of `per_volts`; EARTH may be a port.
         """
         count = len(next(iter(admittance.values())))
         injection: dict[str, Samples] = {}
@@ -119,10 +122,20 @@ class Mesh:
         columns = [ports.index(port) for port in driven]
         ohms = np.zeros((len(ports), len(ports), count), dtype=answer.dtype)
         ohms[:, columns] = answer[: len(ports), 1:]
-        slopes = self._slopes(answer[len(ports) :], emf, columns, len(ports)) if with_slopes else None
+        slopes = None
+        if with_slopes:
+            per_share = {name: admittance[name] * per_volts for name in moving}
+            slopes = self._slopes(answer[len(ports) :], emf, columns, len(ports), per_share)
         return Solution(tuple(ports), answer[: len(ports), 0].copy(), ohms, slopes)
 
-    def _slopes(self, everywhere: Samples, emf: Mapping[str, Samples], columns: list[int], ports: int) -> Slopes:
+    def _slopes(
+        self,
+        everywhere: Samples,
+        emf: Mapping[str, Samples],
+        columns: list[int],
+        ports: int,
+        per_share: Mapping[str, Samples],
+    ) -> Slopes:
         at = dict(zip(self.nodes, everywhere, strict=True))
         at[EARTH] = np.zeros_like(everywhere[0])
         across = np.zeros((len(self.branches), ports, everywhere.shape[2]), dtype=everywhere.dtype)
@@ -131,7 +144,11 @@ class Mesh:
             difference = at[a] - at[b]
             across[row, columns] = difference[1:]
             drops[row] = difference[0] - emf[name] if name in emf else difference[0]
-        return Slopes(across, drops)
+        by_emf = np.zeros((len(per_share), *across.shape[1:]), dtype=across.dtype)
+        rows = {name: row for row, name in enumerate(self.branches)}
+        for own, (name, into) in zip(by_emf, per_share.items(), strict=True):
+            own[:] = across[rows[name]] * into
+        return Slopes(across, drops, by_emf)
 
     def _eliminate(
         self,
@@ -146,7 +163,8 @@ class Mesh:
             y = admittance[name]
             star[a][b] = star[b][a] = star[a][b] + y if b in star[a] else y
 
-        unit = np.ones_like(next(iter(admittance.values())))
+        count = len(next(iter(admittance.values())))
+        unit = np.ones(count, dtype=np.result_type(*admittance.values(), *injection.values()))
         drive: dict[str, Samples] = {}
         for column, into in enumerate([injection, *({port: unit} for port in driven)]):
             for node in into:

@@ -7,6 +7,7 @@ readings of one quantity, counts of the display, drift between readings, and rou
 import numpy as np
 
 from evenprobe.interpretation.bank import Samples
+from evenprobe.supplies.test_limits import residual_span_ma
 from evenprobe.testers import (
     KINDS,
     Instrument,
@@ -31,6 +32,7 @@ from evenprobe.wiring import Condition, Installation, PointFacts
 from evenprobe.wiring.installation import AS_FOUND
 
 OVER_RANGE_OHM = 40e6
+DEVICES_MA = (5.0, 10.0, 30.0)
 STEPS_V = (12.0, 50.0, 120.0, 230.0, 400.0, 690.0)
 
 
@@ -63,6 +65,10 @@ class HiddenPoint:
             return Reading(name, measurement, alarm=self._alarm(measurement, errors))
         if measurement.quantity is Quantity.LAMPS:
             return Reading(name, measurement, lit=self._lit(errors))
+        if measurement.quantity is Quantity.TRIP:
+            return Reading(name, measurement, tripped=self._trips(measurement, errors))
+        if measurement.quantity is Quantity.SEQUENCE:
+            return Reading(name, measurement, value=float(np.round(self.samples.predicted(measurement)[0])))
         if measurement.quantity is Quantity.INSULATION:
             raise ValueError("how well it insulates is no part of a hidden point")
         true = float(self.samples.predicted(measurement)[0])
@@ -84,12 +90,19 @@ class HiddenPoint:
         volts = float(potential(measurement.from_, self.samples.solved(AS_FOUND))[0])
         return volts > errors.rng.uniform(ALARM_POSSIBLE_VOLTS, ALARM_CERTAIN_VOLTS)
 
+    def _trips(self, measurement: Measurement, errors: TesterErrors) -> bool:
+        """The circuit's own device, or where none is recorded one of those there are."""
+        circuit = self.samples.installation.point.circuit
+        rated_ma = circuit.residual_ma or float(errors.rng.choice(DEVICES_MA))
+        trips_at = errors.rng.uniform(*residual_span_ma(rated_ma))
+        return 1000 * float(self.samples.predicted(measurement)[0]) >= trips_at
+
     def _lit(self, errors: TesterErrors) -> dict[str, bool]:
         installation = self.samples.installation
         across = lamp_volts(self.samples.solved(AS_FOUND))
         shares = {
             lamp: float(across[lamp][0]) / installation.point.system.nominal_volts
-            for lamp in lamps_on(installation.point.terminals)
+            for lamp in lamps_on(installation.point)
         }
         return {lamp: share > errors.rng.uniform(LAMP_DARK_SHARE, LAMP_LIT_SHARE) for lamp, share in shares.items()}
 

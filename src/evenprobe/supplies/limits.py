@@ -21,6 +21,7 @@ UNATTENDED_MIN = 30.0
 """`proof.unattended`: after this long with nobody there a proof of death is void. House rule, settable."""
 LEADS_GOOD_OHMS, LEADS_USABLE_OHMS = 0.3, 0.5
 """`leads.null`: both leads, tips together. Practice."""
+FACTOR_OF_ITSELF = 1e-6
 HOUSE_CATEGORY, HOUSE_VOLTS = "III", 600.0
 """A good house rule: nothing under this on building wiring."""
 
@@ -39,6 +40,9 @@ class Band:
             return True
         return False if high < self.low or low > self.high else None
 
+    def times(self, factor: float) -> "Band":
+        return Band(round(self.low * factor, 1), round(self.high * factor, 1))
+
 
 @dataclass(frozen=True)
 class Limit:
@@ -50,6 +54,13 @@ class Limit:
     source: str
     tolerable: Band | None = None
     condition: str = ""
+
+    def times(self, factor: float) -> "Limit":
+        """The same for another nominal voltage; at a factor of 1 it is itself."""
+        if abs(factor - 1) < FACTOR_OF_ITSELF:
+            return self
+        tolerable = self.tolerable and self.tolerable.times(factor)
+        return replace(self, band=self.band.times(factor), tolerable=tolerable)
 
 
 @dataclass(frozen=True)
@@ -78,6 +89,13 @@ _DROPS: dict[PracticeId, tuple[float, str]] = {
     PracticeId.NORTH_AMERICA: (0.03, "NEC 210.19 informational note"),
     PracticeId.CONTINENTAL: (0.04, "IEC 60364-5-52 annex G"),
     PracticeId.BRITISH: (0.05, "BS 7671 appendix 4"),
+}
+
+# Percent by which two lines to neutral may differ.
+_LEG_MATCH: dict[PracticeId, float] = {
+    PracticeId.NORTH_AMERICA: 3.0,
+    PracticeId.CONTINENTAL: 2.0,
+    PracticeId.BRITISH: 2.0,
 }
 
 _GRID_FREQUENCY = 0.5
@@ -110,6 +128,13 @@ def _limits(practice: PracticeId, system: SupplySystem) -> Sequence[Limit]:
             "Hz",
             Band(system.frequency_hz - spread, system.frequency_hz + spread),
             "ISO 8528-5 G2, as a guide" if system.standalone else "EN 50160, as a guide",
+        ),
+        Limit(
+            "leg.match",
+            "%",
+            Band(0, _LEG_MATCH[practice]),
+            "NEMA MG-1 unbalance, as a guide",
+            condition="two lines to neutral, of their mean",
         ),
         Limit(
             "n-pe.unloaded",

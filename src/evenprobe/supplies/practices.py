@@ -33,7 +33,7 @@ class Practice:
         return tuple(s for s in SYSTEMS.values() if self.id in s.practices)
 
 
-WITH_BOARD_END = ("L", "N", "PE")
+WITH_BOARD_END = ("L", "L1", "L2", "L3", "N", "PE")
 """Terminals whose conductor's other end, at the board, has a name of its own."""
 _EUROPEAN_COLOURS = {
     "L": "brown",

@@ -113,6 +113,13 @@ def people_trip_time(milliamperes: float) -> Limit:
     return Limit("residual-current.time", "ms", Band(0, 1000 * (20 / milliamperes) ** 1.43), "UL 943")
 
 
+def residual_span_ma(rated_ma: float) -> tuple[float, float]:
+    """Residual current up to which a device of that rating must stay in, and from which it must trip."""
+    if rated_ma <= PEOPLE_TRIP_MA:
+        return PEOPLE_NO_TRIP_MA, PEOPLE_TRIP_MA
+    return NO_TRIP_SHARE * rated_ma, rated_ma
+
+
 PEOPLE_NO_TRIP = no_trip(PEOPLE_NO_TRIP_MA, "UL 943")
 
 INSTANTANEOUS: dict[str, Band] = {

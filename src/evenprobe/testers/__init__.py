@@ -3,7 +3,16 @@
 from evenprobe.testers.evidence import Alarm, Evidence, Kept, at_odds, confining, weigh
 from evenprobe.testers.instruments import KINDS, TYPED, Instrument, InstrumentKind
 from evenprobe.testers.measurement import Device, Input, Measurement, Quantity, Reading
-from evenprobe.testers.showing import lamp_slopes, lamp_volts, lamps_on, port_of, potential, shown, slopes
+from evenprobe.testers.showing import (
+    follows_source,
+    lamp_slopes,
+    lamp_volts,
+    lamps_on,
+    port_of,
+    potential,
+    shown,
+    slopes,
+)
 
 __all__ = [
     "KINDS",
@@ -20,6 +29,7 @@ __all__ = [
     "Reading",
     "at_odds",
     "confining",
+    "follows_source",
     "lamp_slopes",
     "lamp_volts",
     "lamps_on",

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from math import ceil, log10
 
 from evenprobe.supplies.limits import DRY_TOUCH_VOLTS
+from evenprobe.supplies.test_limits import residual_span_ma
 from evenprobe.testers.instruments import (
     ALARM_POSSIBLE_VOLTS,
     KINDS,
@@ -19,7 +20,7 @@ from evenprobe.testers.instruments import (
     InstrumentKind,
 )
 from evenprobe.testers.measurement import Measurement, Quantity, Reading
-from evenprobe.wiring import Terminal
+from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import METALWORK
 
 DRIFT_VOLTS, DRIFT_SHARE = 0.1, 0.002
@@ -30,6 +31,15 @@ FIRST_RANGE_COUNTS = 6000
 """Counts of an autoranging display, as the first range holds them."""
 NOT_JOINED_OHMS = 1e6
 """More than this an insulation reading says nothing of what is joined to what."""
+SMALLEST_DEVICE_MA = 5.0
+"""Rated residual current of the most sensitive device there is."""
+SHORT_OF_TRIPPING, NO_TRIP_TOLERANCE = 0.95, 0.03
+"""Share of what a device must trip at that it certainly has not seen when it did not, and the doubt in it."""
+LINES_WITH_A_SEQUENCE = 3
+SEQUENCE_TOLERANCE = 0.6
+"""Between forwards and reversed, so that no sequence at all agrees with either."""
+STANDING_LEAKAGE_SHARE = 0.3
+"""Of what a device may trip at: as much may leak on its circuit already."""
 BEYOND = 1e15
 """Stands for no upper end, above anything a tester shows."""
 
@@ -56,8 +66,14 @@ class Evidence:
 
     @property
     def with_source(self) -> bool:
-        """Whether the prediction scales with the source's voltage."""
-        return not self.measurement.dead
+        """Whether the prediction scales with the source's voltage; a trip tester holds its current."""
+        return self.measurement.quantity in (Quantity.VOLTAGE, Quantity.LAMPS)
+
+    @property
+    def unit(self) -> str:
+        if self.measurement.dead:
+            return "ohm"
+        return {Quantity.TRIP: "A", Quantity.SEQUENCE: ""}.get(self.measurement.quantity, "V")
 
     @property
     def key(self) -> tuple[object, ...]:
@@ -139,7 +155,7 @@ class Kept:
 Weighed = Evidence | Alarm | Kept
 
 
-def weigh(reading: Reading, nominal_volts: float) -> tuple[Weighed, ...]:
+def weigh(reading: Reading, point: PointFacts) -> tuple[Weighed, ...]:
     """What a reading counts for; a lamp pattern counts once for each lit lamp."""
     measurement = reading.measurement
     if reading.unfit and measurement.quantity is not Quantity.PRESENCE:
@@ -154,7 +170,11 @@ def weigh(reading: Reading, nominal_volts: float) -> tuple[Weighed, ...]:
         case Quantity.PRESENCE:
             return (_presence(reading),)
         case Quantity.LAMPS:
-            return _lamps(reading, nominal_volts)
+            return _lamps(reading, point.system.nominal_volts)
+        case Quantity.TRIP:
+            return (_trip(reading, point),)
+        case Quantity.SEQUENCE:
+            return (_sequence(reading, point),)
         case other:
             return (Kept(reading, f"{other} is not used to decide between conditions yet"),)
 
@@ -253,3 +273,38 @@ def _lamps(reading: Reading, nominal_volts: float) -> tuple[Weighed, ...]:
     from_volts = LAMP_DARK_SHARE * nominal_volts
     tester = f"{reading.measurement.instrument.id} lamps"
     return tuple(Evidence(reading, from_volts, BEYOND, DRIFT_VOLTS, 0.0, tester, lamp) for lamp in lit)
+
+
+def _trip(reading: Reading, point: PointFacts) -> Weighed:
+    """A trip says that the test current did not come back by the device; no trip may be the device's own fault.
+
+    Whatever tripped is no less sensitive than the device recorded, or than any there is.
+    """
+    measurement = reading.measurement
+    test_ma, rated_ma = measurement.test_ma, point.circuit.residual_ma
+    stays_in, must_trip = residual_span_ma(rated_ma or SMALLEST_DEVICE_MA)
+    tester = f"{measurement.instrument.id} trip"
+    if test_ma is None:
+        return Kept(reading, "the tester's current is not known, so a trip or no trip says nothing")
+    if reading.tripped:
+        if test_ma < stays_in:
+            return Kept(reading, f"{test_ma:g} mA is less than any device may trip at: something else tripped it")
+        low = stays_in / 1000
+        return Evidence(reading, low, BEYOND, STANDING_LEAKAGE_SHARE * low, 0.0, tester)
+    if measurement.instrument.proved is False:
+        return Kept(reading, "this tester was not proved, so no trip clears nothing")
+    if rated_ma is None:
+        return Kept(reading, "no residual-current device is recorded for this circuit, so no trip proves nothing")
+    if test_ma < must_trip:
+        return Kept(reading, f"{test_ma:g} mA need not trip a device that must trip at {must_trip:g} mA")
+    high = SHORT_OF_TRIPPING * must_trip / 1000
+    return Evidence(reading, 0.0, high, NO_TRIP_TOLERANCE * high, 0.0, tester)
+
+
+def _sequence(reading: Reading, point: PointFacts) -> Weighed:
+    if len(point.lines) < LINES_WITH_A_SEQUENCE:
+        return Kept(reading, "only three lines have a sequence")
+    if reading.measurement.instrument.proved is False:
+        return Kept(reading, "this tester was not proved, so it clears nothing")
+    value = reading.value or 0.0
+    return Evidence(reading, value, value, SEQUENCE_TOLERANCE, 0.0, f"{reading.measurement.instrument.id} sequence")

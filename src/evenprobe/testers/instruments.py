@@ -86,6 +86,8 @@ class Instrument:
     accuracy_counts: float | None = None
     resolution: float | None = None
     rated_volts: float | None = None
+    test_ma: float | None = None
+    """What its trip button drives from line to earth."""
 
     def volts(self) -> Ability | None:
         """Its voltage range with the register's own figures in place, or None when it has none."""

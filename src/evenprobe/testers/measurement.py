@@ -18,6 +18,7 @@ class Quantity(StrEnum):
     CURRENT = "current"
     FREQUENCY = "frequency"
     TRIP = "trip"
+    SEQUENCE = "sequence"
 
 
 Input = Literal["high-z", "low-z"]
@@ -31,7 +32,9 @@ DEAD_QUANTITIES = (Quantity.RESISTANCE, Quantity.INSULATION)
 class Measurement:
     """`from_`: measuring point; `to`: reference point, None for what needs one point or all.
 
-    Loads are known loads in amperes at nominal voltage; None means none known. `device`: the circuit's own.
+    Loads are known loads in amperes at nominal voltage; None means none known. `load_between`: which contacts they
+    are between, None for the pair that `showing.load_between` takes. `device`: the circuit's own.
+    `test_ma`: what a trip test drives from the line to earth, at nominal voltage.
     `neutral`: lifted off its bar at the board, or opened by the device.
     """
 
@@ -42,8 +45,10 @@ class Measurement:
     input: Input = "high-z"
     load_here_a: float | None = None
     load_elsewhere_a: float | None = None
+    load_between: tuple[Terminal, Terminal] | None = None
     device: Device = "closed"
     neutral: Neutral = "connected"
+    test_ma: float | None = None
 
     @property
     def dead(self) -> bool:
@@ -60,10 +65,10 @@ class Measurement:
 class Reading:
     """A measurement and what was seen, in SI units.
 
-    `value` for a number; `at_least` and `below` for steps; `over_range` for a display that shows only more
-    than its range; `alarm` for a detector; `lit` by lamp, named as `L-N`. `test_volts` and `loads`
-    are of an insulation test. `unfit`: why what was held then clears
-    nothing here, empty where it was fit.
+    `value` for a number, and for the sequence 1 forwards, 0 reversed; `at_least` and `below` for steps;
+    `over_range` for a display that shows only more than its range; `alarm` for a detector; `tripped` for a trip
+    test; `lit` by lamp, named as `L-N`. `test_volts` and `loads` are of an insulation test. `unfit`: why what was
+    held then clears nothing here, empty where it was fit.
     """
 
     id: str
@@ -73,6 +78,7 @@ class Reading:
     below: float | None = None
     over_range: bool = False
     alarm: bool | None = None
+    tripped: bool | None = None
     lit: Mapping[str, bool] = field(default_factory=dict)
     dc: bool = False
     test_volts: float | None = None

@@ -1,6 +1,7 @@
 """The installation from source to terminal, and everything that can be true of it."""
 
-from evenprobe.wiring.conditions import CATALOGUE, Condition, Severity, conditions_for
+from evenprobe.wiring.catalogue import CATALOGUE, conditions_for
+from evenprobe.wiring.condition import Condition, Severity
 from evenprobe.wiring.conductors import CONDUCTORS, Conductor, conductor_named
 from evenprobe.wiring.installation import Installation
 from evenprobe.wiring.points import CircuitFacts, PointFacts, PointKind, Terminal, contact_pairs

@@ -1,14 +1,10 @@
-"""From the source to the contacts of one single-phase point, as a network.
+"""The installation of one point in numbers: what each branch's admittance and each source's voltage is.
 
-    source – board line bar – device – run – [joint] – tap – run – [joint] – L contact
-    source neutral – board neutral bar – run – N contact, and the bond or electrodes of the earthing
-    earth bar – electrode – mass of earth; earth bar – run – PE contact – casing
-
-The run is split where other loads tap it, so a joint lies before or after the tap. Cable and stray
-capacitances sit at the tap and at the contacts. A resistance reading is the same installation at DC with
-the sources at zero and the device open.
+`topology` says what is joined to what. A resistance reading is the same installation at DC with the sources
+at zero and the device open.
 """
 
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any, Literal, NamedTuple
@@ -16,99 +12,57 @@ from typing import Any, Literal, NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from evenprobe.network import EARTH, Mesh, Solution
+from evenprobe.network import Solution
 from evenprobe.supplies import Earthing, limit_for
-from evenprobe.wiring.conditions import HEALTHY, OPEN, Condition, Wire
-from evenprobe.wiring.points import PointFacts
+from evenprobe.wiring.arrangements import OPEN, Arrangement
+from evenprobe.wiring.catalogue import conditions_for
+from evenprobe.wiring.condition import Condition
+from evenprobe.wiring.points import BOARD_END, PointFacts, Terminal
 from evenprobe.wiring.sensitivities import Blocks, Sensitivities
-from evenprobe.wiring.unknowns import Cube, Unknowns, Values
+from evenprobe.wiring.topology import between, pairs_of, topology_of
+from evenprobe.wiring.unknowns import Cube, Unknowns, Values, amperes, board_pairs
 
 Array = NDArray[Any]
+Rows = slice | NDArray[np.intp]
+Arranged = Sequence[tuple[Condition, Arrangement, Rows]]
+Moved = Sequence[tuple[tuple[str, ...], Rows]]
+"""Wires behind the contacts, and the rows where it is so."""
 
 OPEN_SIEMENS = 1e-9
-TERMINALS = ("L", "N", "PE", "TAP_L", "TAP_N", "REF")
-"""Ports of a solved installation: the contacts as labelled, where other loads tap the run, the mass of earth."""
-BOARD_ENDS = ("BOARD-L", "BOARD-N", "BOARD-PE")
-"""More of them when it is dead: the conductors' ends at the board."""
+CLOSED_SIEMENS = 1e3
+BOLTED_SIEMENS = 1e3
 
 
 class Mode(NamedTuple):
-    """How the installation is solved: at DC with its sources at zero, with the device open, the neutral off its bar."""
+    """How the installation is solved: at DC with its sources at zero, with the device open, the neutral off its bar.
+
+    `taps`: whether where other loads tap the run can be measured and loaded too.
+    """
 
     dc: bool = False
     device_open: bool = False
     neutral_lifted: bool = False
+    taps: bool = False
 
 
 AS_FOUND = Mode()
 DEAD = Mode(dc=True, device_open=True)
 NEUTRAL_LIFTED = Mode(dc=True, device_open=True, neutral_lifted=True)
 
-_MESH = Mesh(
-    {
-        "source": ("line_bar", "source_neutral"),
-        "source_electrode": ("source_neutral", EARTH),
-        "service_neutral": ("source_neutral", "neutral_bar"),
-        "service_earth": ("source_neutral", "earth_bar"),
-        "bond": ("neutral_bar", "earth_bar"),
-        "electrode": ("earth_bar", EARTH),
-        "board_load": ("line_bar", "neutral_bar"),
-        "source_stray_l": ("line_bar", EARTH),
-        "line_a": ("line_bar", "line_tap"),
-        "neutral_a": ("neutral_bar", "neutral_tap"),
-        "earth_a": ("earth_bar", "earth_tap"),
-        "line_b": ("line_tap", "line_end"),
-        "neutral_b": ("neutral_tap", "neutral_end"),
-        "earth_b": ("earth_tap", "earth_end"),
-        "ln_tap": ("line_tap", "neutral_tap"),
-        "le_tap": ("line_tap", "earth_tap"),
-        "ne_tap": ("neutral_tap", "earth_tap"),
-        "ln_end": ("line_end", "neutral_end"),
-        "le_end": ("line_end", "earth_end"),
-        "ne_end": ("neutral_end", "earth_end"),
-        "stray_l": ("line_end", EARTH),
-        "stray_n": ("neutral_end", EARTH),
-        "stray_e": ("earth_end", EARTH),
-    }
-)
-_DEAD_MESH = Mesh(
-    {
-        **_MESH.branches,
-        "device": ("line_bar", "line_out"),
-        "line_a": ("line_out", "line_tap"),
-        "neutral_link": ("neutral_bar", "neutral_out"),
-        "neutral_a": ("neutral_out", "neutral_tap"),
-    }
-)
-"""The same with the ends at the board apart, where dead tests are made."""
-CLOSED_SIEMENS = 1e3
-_PORTS = ("line_end", "neutral_end", "earth_end", "line_tap", "neutral_tap", EARTH)
-_DEAD_PORTS = (*_PORTS, "line_out", "neutral_out", "earth_bar")
-_PORT_OF_WIRE: dict[Wire, int] = {"line": 0, "neutral": 1, "earth": 2}
-_BETWEEN: dict[frozenset[Wire], str] = {
-    frozenset(("line", "neutral")): "ln_end",
-    frozenset(("line", "earth")): "le_end",
-    frozenset(("neutral", "earth")): "ne_end",
-}
-_WIRES: tuple[Wire, ...] = ("line", "neutral", "earth")
-
-REGULATING = (
-    "source_ohm",
-    "source_angle",
-    "service_neutral_ohm",
-    "board_load_a",
-    "other_load_a",
-    "load_at_contacts_a",
-)
-"""Unknowns the EMF depends on for a given voltage at the board."""
 BesideBranches = Literal["known_load_error", "contact_ohm", "reference_ohm"]
 
 
 @dataclass(frozen=True)
 class Solved:
-    """A solved batch: terminal equivalents, and what else a sample fixes. Arrays are (B,)."""
+    """A solved batch: terminal equivalents, and what else a sample fixes. Arrays are (B,).
+
+    Ports: the contacts as they are labelled, `TAP-` and a live contact's name where other loads tap the run, REF;
+    dead also the conductors' ends at the board. `through_device` (contacts, B): whether what is behind a contact
+    goes through the device and is seen by it, as the lines and the neutral are and the earth is not.
+    """
 
     at: Solution
+    through_device: NDArray[np.bool_]
     known_load_error: Array
     contact_ohm: Array
     reference_ohm: Array
@@ -116,7 +70,11 @@ class Solved:
     def select(self, rows: NDArray[np.intp]) -> "Solved":
         """Some of the samples."""
         return Solved(
-            self.at.select(rows), self.known_load_error[rows], self.contact_ohm[rows], self.reference_ohm[rows]
+            self.at.select(rows),
+            self.through_device[:, rows],
+            self.known_load_error[rows],
+            self.contact_ohm[rows],
+            self.reference_ohm[rows],
         )
 
     def with_value(self, name: BesideBranches, value: Array) -> "Solved":
@@ -130,8 +88,15 @@ class Installation:
 
     def __init__(self, point: PointFacts) -> None:
         self.point = point
+        self.layout = point.layout
+        self.topology = topology_of(point.layout)
         self.unknowns = Unknowns(point)
         self._omega = 2 * np.pi * point.system.frequency_hz
+        phasors = {**dict(zip(self.layout.bars, self.layout.phasors, strict=True)), "neutral": 0j}
+        nominal = point.system.nominal_volts
+        self._volts = {frozenset((a, b)): nominal * abs(phasors[a] - phasors[b]) for a, b in pairs_of(phasors)}
+        self._circuit_pairs = pairs_of(self.layout.live_wires)
+        self._unbalanced = self.layout.lines[1:]
 
     def solve(self, values: Values, blocks: Blocks, mode: Mode = AS_FOUND, *, with_slopes: bool = False) -> Solved:
         """Solve samples, given as the values (B,) of the unknowns.
@@ -140,17 +105,16 @@ class Installation:
         """
         admittance = self._admittances(values, blocks, mode)
         if mode.dc:
-            solution = _DEAD_MESH.solve(admittance, {}, _DEAD_PORTS, with_slopes=with_slopes)
+            solution = self.topology.dead.solve(admittance, {}, self.topology.dead_ports, with_slopes=with_slopes)
         else:
-            line_emf, neutral_emf = self._sources(values, blocks)
-            emf = {"source": line_emf, "neutral_a": -neutral_emf}
-            solution = _MESH.solve(admittance, emf, _PORTS, with_slopes=with_slopes)
-        return Solved(
-            self._as_labelled(solution, values, blocks),
-            values["known_load_error"],
-            values["contact_ohm"],
-            values["reference_ohm"],
-        )
+            volts = self.source_volts(values, blocks) * self.regulation(values, blocks)
+            emf = {branch: volts * share for branch, share in self._sources(values, blocks).items()}
+            moving = [self.topology.sources[line] for line in self._unbalanced]
+            ports = self.topology.tapped_ports if mode.taps else self.topology.live_ports
+            solution = self.topology.live.solve(
+                admittance, emf, ports, with_slopes=with_slopes, moving=moving, per_volts=volts
+            )
+        return self._as_labelled(solution, values, blocks, mode)
 
     def sensitivities(self, mode: Mode) -> Sensitivities[Mode]:
         """How what it shows then answers to each unknown."""
@@ -158,13 +122,30 @@ class Installation:
 
     @cached_property
     def _live_sensitivities(self) -> Sensitivities[Mode]:
+        emfs = (f"emf_{line}" for line in self._unbalanced)
         return Sensitivities(
-            self.unknowns, tuple(_MESH.branches), (AS_FOUND, Mode(device_open=True)), self._admittances
+            self.unknowns,
+            conditions_for(self.point),
+            (*self.topology.live.branches, *emfs),
+            (AS_FOUND, Mode(device_open=True)),
+            self._moving,
         )
 
     @cached_property
     def _dead_sensitivities(self) -> Sensitivities[Mode]:
-        return Sensitivities(self.unknowns, tuple(_DEAD_MESH.branches), (DEAD, NEUTRAL_LIFTED), self._admittances)
+        return Sensitivities(
+            self.unknowns,
+            conditions_for(self.point),
+            tuple(self.topology.dead.branches),
+            (DEAD, NEUTRAL_LIFTED),
+            self._admittances,
+        )
+
+    def _moving(self, values: Values, blocks: Blocks, mode: Mode) -> dict[str, Array]:
+        """Admittances, and each unbalanced source's voltage as a share of the first's."""
+        sources = self._sources(values, blocks)
+        shares = {f"emf_{line}": sources[self.topology.sources[line]] for line in self._unbalanced}
+        return self._admittances(values, blocks, mode) | shares
 
     def source_span(self, condition: Condition) -> tuple[float, float]:
         """Source voltage, lowest and highest, that the condition allows."""
@@ -197,137 +178,235 @@ class Installation:
                 volts[rows] = low + share * (high - low)
         return volts
 
+    @cached_property
+    def regulating(self) -> tuple[str, ...]:
+        """Unknowns the EMF depends on for a given voltage at the board."""
+        loads = [amperes("board", a, b) for a, b in board_pairs(self.layout)]
+        loads += [amperes(place, a, b) for place in ("tap", "end") for a, b in self._circuit_pairs]
+        together = ("tap_loaded", "end_loaded") if "tap_loaded" in self.unknowns.ranges else ()
+        return ("source_ohm", "source_angle", "service_neutral_ohm", *loads, *together)
+
     def regulation(self, values: Values, blocks: Blocks) -> Array:
         """The source's EMF over the voltage that `source_volts` is, (B,).
 
         A supply is too high or too low where it is so at the board as it is found, the unknown loads on. Else it
-        is the EMF that is within the band.
+        is the EMF that is within the band. Of several lines it is their mean.
         """
         found = np.ones(len(values["source_ohm"]))
         for condition, rows in blocks:
             if condition.source_share is not None:
-                found[rows] = self._emf_over_board({name: values[name][rows] for name in REGULATING})
+                found[rows] = self.emf_over_board({name: values[name][rows] for name in self.regulating})
         return found
 
-    def _emf_over_board(self, values: Values) -> Array:
+    def emf_over_board(self, values: Values) -> Array:
+        """The EMF over the voltage at the board, (B,), of an installation with the loads of these values."""
         behind = values["source_ohm"] * np.exp(1j * values["source_angle"]) + values["service_neutral_ohm"]
-        amperes = values["board_load_a"] + values["other_load_a"] + values["load_at_contacts_a"]
-        return np.asarray(np.abs(1 + behind * amperes / self.point.system.nominal_volts))
+        on_lines = sum(
+            values[amperes("board", a, b)] * len({a, b} - {"neutral"}) for a, b in board_pairs(self.layout)
+        ) + sum(
+            self._circuit_load(values, place, a, b) * len({a, b} - {"neutral"})
+            for place in ("tap", "end")
+            for a, b in self._circuit_pairs
+        )
+        each = on_lines / len(self.layout.bars)
+        return np.asarray(np.abs(1 + behind * each / self.point.system.nominal_volts))
 
-    def _sources(self, values: Values, blocks: Blocks) -> tuple[Array, Array]:
-        volts = (self.source_volts(values, blocks) * self.regulation(values, blocks)).astype(complex)
-        second = np.zeros_like(volts)
-        others = np.array(self.point.system.other_line_phasors)
+    def _circuit_load(self, values: Values, place: str, a: str, b: str) -> Array:
+        """Amperes at nominal voltage between two wires at the tap or the contacts, (B,)."""
+        load = values[amperes(place, a, b)]
+        together = values.get(f"{place}_loaded")
+        return load if together is None else load * together
+
+    def _arranged(self, values: Values, blocks: Blocks) -> Iterable[tuple[Condition, Arrangement, Rows]]:
+        """The rows of each condition that are one way of it."""
         for condition, rows in blocks:
-            if condition.second_line:
-                which = np.minimum((values["other_line"][rows] * len(others)).astype(int), len(others) - 1)
-                second[rows] = volts[rows] * others[which]
-        return volts, second
+            ways = condition.arrangements(self.layout)
+            if len(ways) == 1:
+                yield condition, ways[0], rows
+                continue
+            which = way_of(values["arrangement"][rows], len(ways))
+            for number, way in enumerate(ways):
+                own = rows.start + np.flatnonzero(which == number)
+                if len(own):
+                    yield condition, way, own
+
+    def _sources(self, values: Values, blocks: Blocks) -> dict[str, Array]:
+        """Voltage of each branch that has a source, as a share of the source's volts, complex (B,)."""
+        count = len(values["source_ohm"])
+        share = {bar: np.full(count, phasor) for bar, phasor in zip(self.layout.bars, self.layout.phasors, strict=True)}
+        neutral = np.zeros(count, dtype=complex)
+        for _, way, rows in self._arranged(values, blocks):
+            neutral[rows] = -way.neutral_emf
+            if way.feeds != self.layout.phasors:
+                for bar, feed in zip(self.layout.bars, way.feeds, strict=True):
+                    share[bar][rows] = feed or 0j
+        for line in self._unbalanced:
+            share[line] = share[line] * (1 + values[f"unbalance_{line}"] + 1j * values[f"shift_{line}"])
+        found = {self.topology.sources[bar]: volts for bar, volts in share.items()}
+        return found | ({"neutral_a": neutral} if self.layout.neutral else {})
 
     def _admittances(self, values: Values, blocks: Blocks, mode: Mode) -> dict[str, Array]:
-        v = values
-        dc = mode.dc
-        count = len(v["length_m"])
-        jw: complex | float = 0.0 if dc else 1j * self._omega
-        nominal = self.point.system.nominal_volts
-
-        def capacitor(farad: Array) -> Array:
-            return jw * farad + (1e-12 if dc else 0.0)
-
-        def load(amperes: Array) -> Array:
-            """At DC a load is another resistance altogether: a cold filament, a rectifier, a winding."""
-            return amperes / nominal * (v["load_at_dc"] if dc else np.exp(-1j * v["load_angle"]))
-
-        source_ohm = v["source_ohm"] if dc else v["source_ohm"] * np.exp(1j * v["source_angle"])
-        y: dict[str, Array] = {
-            "source": 1 / source_ohm,
-            "service_neutral": 1 / v["service_neutral_ohm"],
-            "electrode": 1 / v["electrode_ohm"],
-            "board_load": v["board_load_a"] / nominal + OPEN_SIEMENS,
-            "source_stray_l": capacitor(v["source_stray_farad"] * v["source_stray_l_share"]) + OPEN_SIEMENS,
-            **self._earthing(values, blocks, capacitor),
-            **self._run(values, blocks, capacitor, mode),
+        arranged = list(self._arranged(values, blocks))
+        return {
+            **self._at_the_board(values, arranged, mode),
+            **self._earthing(values, arranged, mode),
+            **self._run(values, arranged, mode),
+            **self._across_the_run(values, arranged, mode),
         }
 
-        near_share = 0.5 + v["tap"] / 2
-        for pair in ("ln", "le", "ne"):
-            cable = v[f"cable_{pair}_farad_per_m"]
-            y[f"{pair}_tap"] = capacitor(cable * v["length_m"] * near_share)
-            y[f"{pair}_end"] = capacitor(cable * (v["length_m"] * (1 - near_share) + v["beyond_m"]))
-        y["le_end"] = y["le_end"] + capacitor(v["filter_le_farad"] * v["filters_fitted"])
-        y["ne_end"] = y["ne_end"] + capacitor(v["filter_ne_farad"] * v["filters_fitted"])
-        y["ln_tap"] = y["ln_tap"] + load(v["other_load_a"])
-        plugged_in = load(v["load_at_contacts_a"])
-        leak = np.zeros(count)
-        for condition, rows in blocks:
-            first, second, _ = condition.contacts
-            between = _BETWEEN[frozenset((first, second))]
-            y[between][rows] += plugged_in[rows]
-            if condition.leak_ohm is not None:
-                leak[rows] = 1 / condition.leak_ohm.at(v["leak_severity"][rows])
-        y["le_end"] = y["le_end"] + leak
-        for wire in ("l", "n", "e"):
-            y[f"stray_{wire}"] = capacitor(v[f"stray_{wire}_farad"]) + 1e-12
+    def _capacitor(self, farad: Array, mode: Mode) -> Array:
+        return np.asarray(1e-12 + 0 * farad if mode.dc else 1j * self._omega * farad)
+
+    def _at_the_board(self, v: Values, arranged: Arranged, mode: Mode) -> dict[str, Array]:
+        behind = v["source_ohm"] if mode.dc else v["source_ohm"] * np.exp(1j * v["source_angle"])
+        y: dict[str, Array] = {"electrode": 1 / v["electrode_ohm"]}
+        for bar, branch in self.topology.sources.items():
+            y[branch] = 1 / (behind * v.get(f"source_{bar}_match", 1.0))
+            stray = v["source_stray_farad"] * v[f"source_stray_{bar}_share"]
+            y[f"source_stray_{bar}"] = self._capacitor(stray, mode) + OPEN_SIEMENS
+        for a, b in board_pairs(self.layout):
+            y[between("board", a, b)] = v[amperes("board", a, b)] / self._volts[frozenset((a, b))] + OPEN_SIEMENS
+        for _, way, rows in arranged:
+            for bar, feed in zip(self.layout.bars, way.feeds, strict=True):
+                if feed is None:
+                    y[self.topology.sources[bar]][rows] = OPEN_SIEMENS
+            if way.tied is not None:
+                y[between("board", *way.tied)][rows] = BOLTED_SIEMENS
         return y
 
-    def _earthing(self, v: Values, blocks: Blocks, capacitor: Any) -> dict[str, Array]:
+    def _earthing(self, v: Values, arranged: Arranged, mode: Mode) -> dict[str, Array]:
         earthing = self.point.earthing
         open_ = np.full(len(v["length_m"]), OPEN_SIEMENS)
         bond = 1 / v["bond_ohm"] if earthing is Earthing.TN_C_S else open_.copy()
         service = 1 / v["service_earth_ohm"] if earthing is Earthing.TN_S else open_.copy()
+        neutral = 1 / v["service_neutral_ohm"]
         electrode = 1 / v["source_electrode_ohm"]
-        for condition, rows in blocks:
+        for condition, way, rows in arranged:
             if not condition.bonded:
                 bond[rows] = service[rows] = electrode[rows] = OPEN_SIEMENS
+            if "service" in way.joints:
+                joint = way.joints["service"]
+                neutral[rows] = OPEN_SIEMENS if joint is OPEN else 1 / joint.at(v["joint_severity"][rows])
+        stray = v["source_stray_farad"] * v["source_stray_neutral_share"]
         return {
             "bond": bond,
             "service_earth": service,
-            "source_electrode": electrode + capacitor(v["source_stray_farad"] * v["source_stray_n_share"]),
+            "service_neutral": neutral,
+            "source_electrode": electrode + self._capacitor(stray, mode),
         }
 
-    def _run(self, v: Values, blocks: Blocks, capacitor: Any, mode: Mode) -> dict[str, Array]:
+    def _run(self, v: Values, arranged: Arranged, mode: Mode) -> dict[str, Array]:
+        """Each wire along the run, before the tap and after it, and at the device."""
         count = len(v["length_m"])
-        per_wire: dict[Wire, Array] = {"line": v["ohm_per_m"] * v["length_m"] * v["warmth"]}
-        per_wire["neutral"] = per_wire["line"] * v["neutral_match"]
-        per_wire["earth"] = per_wire["line"] * v["earth_size"]
-        opened = OPEN_SIEMENS + capacitor(v["open_farad"])
-        at_device = OPEN_SIEMENS + capacitor(v["ghost_farad"])
+        line_ohm = v["ohm_per_m"] * v["length_m"] * v["warmth"]
+        opened = OPEN_SIEMENS + self._capacitor(v["open_farad"], mode)
         y: dict[str, Array] = {}
-        for wire in _WIRES:
-            place = v["earth_joint_place" if wire == "earth" else "joint_place"]
+        for wire in self.layout.wires:
+            before_tap = v["earth_joint_place" if wire == "earth" else "joint_place"] < 0.5
             joint = np.zeros(count)
             is_open = np.zeros(count, dtype=bool)
-            for condition, rows in blocks:
-                if wire in condition.joints:
-                    joint_range = condition.joints[wire]
+            for _, way, rows in arranged:
+                if wire in way.joints:
+                    joint_range = way.joints[wire]
                     is_open[rows] = joint_range is OPEN
                     if joint_range is not OPEN:
                         joint[rows] = joint_range.at(v["joint_severity"][rows])
-            before_tap = place < 0.5
-            ohm = per_wire[wire] + v[f"{wire}_splice_ohm"]
+            ohm = line_ohm * (v["earth_size"] if wire == "earth" else v.get(f"{wire}_match", 1.0))
+            ohm = ohm + v[f"{wire}_splice_ohm"]
             for segment, share, here in (("a", v["tap"], before_tap), ("b", 1 - v["tap"], ~before_tap)):
                 whole = 1 / (ohm * share + 1e-3 + joint * here)
                 y[f"{wire}_{segment}"] = np.where(is_open & here, opened, whole + 0 * opened)
-        device = "device" if mode.dc else "line_a"
-        if mode.dc:
-            y["device"] = np.full(count, CLOSED_SIEMENS)
+            y[f"stray_{wire}"] = self._capacitor(v[f"stray_{wire}_farad"], mode) + 1e-12
+        for line in self.layout.lines:
+            y |= self._at_the_device(v, arranged, mode, line, y[f"{line}_a"])
+        if mode.dc and self.layout.neutral:
             y["neutral_link"] = np.full(count, OPEN_SIEMENS if mode.neutral_lifted else CLOSED_SIEMENS)
-        for condition, rows in blocks:
-            if condition.open_at_device:
-                y[device][rows] = at_device[rows]
-        if mode.device_open:
-            y[device] = at_device
         return y
 
-    def _as_labelled(self, solution: Solution, values: Values, blocks: Blocks) -> Solution:
+    def _at_the_device(self, v: Values, arranged: Arranged, mode: Mode, line: str, closed: Array) -> dict[str, Array]:
+        """The device's pole, a branch of its own when dead and else part of the run's first stretch."""
+        ghost = v["ghost_farad"] * v.get(f"ghost_{line}_share", 1.0)
+        at_device = OPEN_SIEMENS + self._capacitor(ghost, mode)
+        if mode.device_open:
+            return {f"device_{line}" if mode.dc else f"{line}_a": at_device}
+        for condition, _, rows in arranged:
+            if condition.open_at_device:
+                closed[rows] = at_device[rows]
+        return {}
+
+    def _across_the_run(self, v: Values, arranged: Arranged, mode: Mode) -> dict[str, Array]:
+        """Between the wires at the tap and at the contacts: cable, filters, loads, and what leaks."""
+        near = v["length_m"] * (0.5 + v["tap"] / 2)
+        far = v["length_m"] - near + v["beyond_m"]
+        y: dict[str, Array] = {}
+        for a, b in pairs_of(self.layout.wires):
+            cable = v[f"{between('cable', a, b)}_farad_per_m"]
+            y[between("tap", a, b)] = self._capacitor(cable * near, mode)
+            y[between("end", a, b)] = self._capacitor(cable * far, mode)
+        for wire in self.layout.live_wires:
+            branch = between("end", wire, "earth")
+            y[branch] = y[branch] + self._capacitor(v[f"filter_{wire}_farad"] * v["filters_fitted"], mode)
+        moved = [(c, way.contacts, rows) for c, way, rows in arranged if way.contacts != self.layout.wires]
+        taps_moved = [(contacts, rows) for c, contacts, rows in moved if c.taps_too]
+        ends_moved = [(contacts, rows) for _, contacts, rows in moved]
+        for place, elsewhere in (("tap", taps_moved), ("end", ends_moved)):
+            for a, b in self._circuit_pairs:
+                self._put_load(y, place, (a, b), self._load_siemens(v, place, a, b, mode), elsewhere)
+        for condition, way, rows in arranged:
+            if condition.leak_ohm is not None:
+                y[between("end", way.leaking, "earth")][rows] += 1 / condition.leak_ohm.at(v["leak_severity"][rows])
+        return y
+
+    def _load_siemens(self, v: Values, place: str, a: str, b: str, mode: Mode) -> Array:
+        """At DC a load is another resistance altogether: a cold filament, a rectifier, a winding."""
+        siemens = self._circuit_load(v, place, a, b) / self._volts[frozenset((a, b))]
+        return np.asarray(siemens * (v["load_at_dc"] if mode.dc else np.exp(-1j * v["load_angle"])))
+
+    def _put_load(self, y: dict[str, Array], place: str, contacts: tuple[str, str], load: Array, moved: Moved) -> None:
+        """Between the wires behind two contacts: their own, but in some rows others."""
+        own = between(place, *contacts)
+        if not moved:
+            y[own] = y[own] + load
+            return
+        at_home = load.copy()
+        for _, rows in moved:
+            at_home[rows] = 0
+        y[own] = y[own] + at_home
+        positions = [self.layout.wires.index(contact) for contact in contacts]
+        for behind, rows in moved:
+            one, other = (behind[position] for position in positions)
+            if one != other:
+                y[between(place, one, other)][rows] += load[rows]
+
+    def _as_labelled(self, solution: Solution, values: Values, blocks: Blocks, mode: Mode) -> Solved:
         """The solution by the contacts' labels rather than by the wires behind them."""
+        wires = self.layout.wires
+        live = len(self.layout.live_wires)
         count = solution.volts.shape[1]
-        names = (*TERMINALS, *BOARD_ENDS)[: len(solution.ports)]
+        contacts = (*self.point.lines, *((Terminal.N,) if self.layout.neutral else ()), Terminal.PE)
+        taps = [f"TAP-{contact}" for contact in contacts[:live]] if mode.taps else []
+        at_the_board = [str(BOARD_END[contact]) for contact in contacts] if mode.dc else []
+        names = (*map(str, contacts), *taps, str(Terminal.REF), *at_the_board)
         ports = np.tile(np.arange(len(names))[:, None], count)
-        for condition, rows in blocks:
-            if condition.contacts != HEALTHY:
-                ports[:3, rows] = [[_PORT_OF_WIRE[wire]] for wire in condition.contacts]
+        for _, way, rows in self._arranged(values, blocks):
+            if way.contacts != wires:
+                ports[: len(wires), rows] = [[wires.index(wire)] for wire in way.contacts]
         if not self.point.polarised:
             turned = np.flatnonzero(values["way_round"] < 0.5)
             ports[:2, turned] = ports[1::-1, turned]
-        return solution.at_ports(names, ports)
+        through_device = ports[: len(wires)] < live
+        for condition, rows in blocks:
+            if condition.device_blind:
+                through_device[:, rows] = False
+        return Solved(
+            solution.at_ports(names, ports),
+            through_device,
+            values["known_load_error"],
+            values["contact_ohm"],
+            values["reference_ohm"],
+        )
+
+
+def way_of(share: Array, ways: int) -> NDArray[np.intp]:
+    """Which of a condition's ways each sample is, by its `arrangement`."""
+    return np.minimum((share * ways).astype(np.intp), ways - 1)

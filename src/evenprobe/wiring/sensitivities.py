@@ -4,15 +4,14 @@ The network says what each branch's admittance does to a reading (`network.equiv
 unknown does to the branches, and the two together are the slopes that samples are moved by.
 """
 
-from collections.abc import Callable, Sequence
-from functools import cached_property
+from collections.abc import Callable, Hashable, Sequence
 from typing import Any, Generic, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import qmc
 
-from evenprobe.wiring.conditions import CATALOGUE, Condition
+from evenprobe.wiring.condition import Condition
 from evenprobe.wiring.unknowns import Cube, Unknowns, Values
 
 Array = NDArray[Any]
@@ -22,9 +21,12 @@ Blocks = Sequence[tuple[Condition, slice]]
 SLOPE_STEP = 1e-5
 """Of the unit cube, for differences."""
 SPARSITY_SAMPLES = 4
-"""Of each condition, to see which unknowns touch which branch: all there, each on both sides of its middle."""
+"""Of each way of a condition, to see which unknowns touch which branch: all there, each on both sides of its middle."""
 Mode = TypeVar("Mode")
 """How the installation is solved."""
+Sparsity = tuple[NDArray[np.bool_], NDArray[np.intp]]
+"""Which axes touch which branch, (K, unknowns), and for each axis the group it can be moved with."""
+_SPARSITY: dict[Hashable, Sparsity] = {}
 
 
 class Sensitivities(Generic[Mode]):
@@ -33,14 +35,19 @@ class Sensitivities(Generic[Mode]):
     def __init__(
         self,
         unknowns: Unknowns,
+        conditions: Sequence[Condition],
         branches: Sequence[str],
         modes: Sequence[Mode],
         admittances: Callable[[Values, Blocks, Mode], dict[str, Array]],
     ) -> None:
         self._unknowns = unknowns
+        self._conditions = conditions
         self._branches = branches
         self._modes = modes
         self._admittances = admittances
+        ids = tuple(c.id for c in conditions)
+        may_be_absent = tuple(name for name, r in unknowns.ranges.items() if r.absent)
+        self._built = unknowns.layout, unknowns.earthing, ids, may_be_absent, tuple(branches), tuple(modes)
 
     def slopes(self, per_branch: Array, cube: Cube, blocks: Blocks, mode: Mode) -> Array:
         """What quantities (R, B) that answer to the branches' admittances change by along each axis, (B, R, unknowns).
@@ -60,15 +67,15 @@ class Sensitivities(Generic[Mode]):
             found[:, :, axes] = np.real(answers * own[:, None]) @ touches[:, axes].astype(float)
         return np.asarray(found / step[:, None])
 
-    @cached_property
-    def _sparsity(self) -> tuple[NDArray[np.bool_], NDArray[np.intp]]:
-        """Which axes touch which branch, (K, unknowns), and for each axis the group it can be moved with."""
-        conditions = list(CATALOGUE.values())
-        samples = [
-            self._unknowns.every_way(s)[-1] for s in qmc.Sobol(self._unknowns.count, rng=0).random(SPARSITY_SAMPLES)
-        ]
-        cube = np.tile(samples, (len(conditions), 1))
-        blocks = [(c, slice(i * SPARSITY_SAMPLES, (i + 1) * SPARSITY_SAMPLES)) for i, c in enumerate(conditions)]
+    @property
+    def _sparsity(self) -> Sparsity:
+        """Found once for all installations that are built alike, whatever their unknowns' ranges."""
+        if self._built not in _SPARSITY:
+            _SPARSITY[self._built] = self._find_sparsity()
+        return _SPARSITY[self._built]
+
+    def _find_sparsity(self) -> Sparsity:
+        cube, blocks = self._of_every_way()
         step = np.where(cube > 0.5, -SLOPE_STEP, SLOPE_STEP)
         alone = np.eye(self._unknowns.count, dtype=bool)
         touches = np.zeros((len(self._branches), self._unknowns.count), dtype=bool)
@@ -84,12 +91,34 @@ class Sensitivities(Generic[Mode]):
             used[group[axis]] |= touches[:, axis]
         return touches, group
 
+    def _of_every_way(self) -> tuple[Cube, Blocks]:
+        """Some samples of each way of each condition, with everything there that may be absent."""
+        drawn = [
+            self._unknowns.every_way(s)[-1] for s in qmc.Sobol(self._unknowns.count, rng=0).random(SPARSITY_SAMPLES)
+        ]
+        cubes: list[Cube] = []
+        blocks: list[tuple[Condition, slice]] = []
+        for condition in self._conditions:
+            ways = len(condition.arrangements(self._unknowns.layout))
+            samples = np.tile(drawn, (ways, 1))
+            samples[:, self._unknowns.names.index("arrangement")] = (
+                np.repeat(np.arange(ways), SPARSITY_SAMPLES) + 0.5
+            ) / ways
+            start = blocks[-1][1].stop if blocks else 0
+            blocks.append((condition, slice(start, start + len(samples))))
+            cubes.append(samples)
+        return np.concatenate(cubes), blocks
+
     def _changes(self, cube: Cube, blocks: Blocks, step: Cube, together: NDArray[np.bool_], mode: Mode) -> Array:
         """Change of each branch's admittance, (K, B, G), when each group (G, unknowns) of axes makes its step."""
         count, groups = len(cube), len(together)
-        moved = np.concatenate([cube[:, None], cube[:, None] + step[:, None] * together], axis=1)
+        found, moved = self._unknowns(cube), self._unknowns(cube + step)
+        values: Values = {}
+        for axis, name in enumerate(self._unknowns.names):
+            own = np.repeat(found[name][:, None], 1 + groups, axis=1)
+            own[:, 1:][:, together[:, axis]] = moved[name][:, None]
+            values[name] = own.ravel()
         wider = [(c, slice(rows.start * (1 + groups), rows.stop * (1 + groups))) for c, rows in blocks]
-        values = self._unknowns(moved.reshape(-1, cube.shape[1]))
         admittance = self._admittances(values, wider, mode)
         stacked = np.stack([admittance[name] for name in self._branches]).reshape(-1, count, 1 + groups)
         return np.asarray(stacked[:, :, 1:] - stacked[:, :, :1])

@@ -6,6 +6,7 @@ none, IEC 60364-6 annex values for loop and electrode resistances, wide on purpo
 strikes out the truth while one too wide only asks for another reading.
 """
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import cached_property
 from itertools import product
@@ -15,7 +16,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from evenprobe.supplies import PRACTICES, Earthing, PracticeId, limit_for
-from evenprobe.wiring.points import PointFacts
+from evenprobe.wiring.points import Layout, PointFacts
+from evenprobe.wiring.topology import between, pairs_of
 
 Cube = NDArray[np.floating]
 Values = dict[str, Cube]
@@ -51,24 +53,32 @@ def _mapped(shape: Shape, low: Cube, high: Cube, absent: Cube, u: Cube) -> Cube:
     return np.where(present, value, 0.0)
 
 
-ON_THE_CIRCUIT = ("other_load_a", "load_at_contacts_a", "load_at_dc", "filters_fitted")
 SMALLEST_LOAD_A = 0.02
 """Equipment on standby."""
+SHARE_OF_SEVERAL = 0.6
+"""Of the device's rating that one of several loads draws at most, for together they share its poles."""
 LENGTH_DOUBT = 0.05
 """A recorded length is paced out or read off a drawing."""
 
-_BASE: dict[str, Range] = {
+CABLE_FARAD_PER_M = Range(45e-12, 130e-12)
+STRAY_FARAD = Range(10e-12, 500e-12, "log")
+FILTER_FARAD = Range(0.8e-9, 8e-9)
+SPLICE_OHM = Range(0.0005, 0.03, "log")
+BOARD_LOAD_A = Range(0.0, 20.0, "square", absent=0.15)
+BOARD_LOAD_ACROSS_A = Range(0.0, 20.0, "square", absent=0.4)
+UNBALANCE = Range(-0.025, 0.025)
+"""Of a line's EMF against the first, in line with it and at right angles, per volt."""
+
+_BEFORE_THE_RUN: dict[str, Range] = {
     "source_ohm": Range(0.01, 0.6, "log"),
     "source_angle": Range(0.0, 0.6),
     "service_neutral_ohm": Range(0.003, 0.12, "log"),
     "service_earth_ohm": Range(0.003, 0.2, "log"),
     "bond_ohm": Range(0.0005, 0.02, "log"),
-    "board_load_a": Range(0.0, 20.0, "square", absent=0.15),
-    "warmth": Range(0.9, 1.18),
-    "neutral_match": Range(0.98, 1.02),
-    "line_splice_ohm": Range(0.0005, 0.03, "log"),
-    "neutral_splice_ohm": Range(0.0005, 0.03, "log"),
-    "earth_splice_ohm": Range(0.0005, 0.03, "log"),
+}
+SERVICE_OF_SEVERAL_OHM = Range(0.01, 0.3, "log")
+"""Circuits of several lines are on services made for more."""
+_ALONG_THE_RUN: dict[str, Range] = {
     "tap": Range(0.0, 1.0),
     "load_angle": Range(0.0, 0.6),
     "load_at_dc": Range(0.05, 12.0, "log", absent=0.25),
@@ -80,23 +90,71 @@ _BASE: dict[str, Range] = {
     "ghost_farad": Range(3e-12, 3e-9, "log"),
     "leak_severity": Range(0.0, 1.0),
     "source_stray_farad": Range(0.05e-9, 20e-9, "log"),
-    "source_stray_l_share": Range(0.5, 1.5),
-    "source_stray_n_share": Range(0.5, 1.5),
-    "beyond_m": Range(2.5, 30.0, "square"),
-    "cable_ln_farad_per_m": Range(45e-12, 130e-12),
-    "cable_le_farad_per_m": Range(45e-12, 130e-12),
-    "cable_ne_farad_per_m": Range(45e-12, 130e-12),
-    "stray_l_farad": Range(10e-12, 500e-12, "log"),
-    "stray_n_farad": Range(10e-12, 500e-12, "log"),
-    "stray_e_farad": Range(10e-12, 500e-12, "log"),
-    "filters_fitted": Range(1.0, 1.0, absent=0.5),
-    "filter_le_farad": Range(0.8e-9, 8e-9),
-    "filter_ne_farad": Range(0.8e-9, 8e-9),
+}
+_AT_THE_PROBES: dict[str, Range] = {
     "reference_ohm": Range(0.5, 1000.0, "log"),
     "contact_ohm": Range(0.0, 0.03),
     "way_round": Range(0.0, 1.0),
-    "other_line": Range(0.0, 1.0),
+    "arrangement": Range(0.0, 1.0),
 }
+
+
+def amperes(place: str, one: str, other: str) -> str:
+    """The unknown that is the load between two wires at a place."""
+    return f"{between(place, one, other)}_a"
+
+
+def board_pairs(layout: Layout) -> list[tuple[str, str]]:
+    """Bars that a load at the board can be between: each line and the neutral, and each two lines."""
+    return [*((bar, "neutral") for bar in layout.bars), *pairs_of(layout.bars)]
+
+
+def _base(layout: Layout) -> dict[str, Range]:
+    """What every point of this layout has; the first line's, in the order they are drawn in."""
+    ranges = dict(_BEFORE_THE_RUN)
+    if len(layout.lines) > 1:
+        ranges["source_ohm"] = SERVICE_OF_SEVERAL_OHM
+    for a, b in board_pairs(layout):
+        ranges[amperes("board", a, b)] = BOARD_LOAD_A if b == "neutral" else BOARD_LOAD_ACROSS_A
+    ranges["warmth"] = Range(0.9, 1.18)
+    ranges |= {f"{wire}_match": Range(0.98, 1.02) for wire in layout.live_wires[1:]}
+    ranges |= {f"{wire}_splice_ohm": SPLICE_OHM for wire in layout.wires}
+    ranges |= _ALONG_THE_RUN
+    ranges |= {f"source_stray_{bar}_share": Range(0.5, 1.5) for bar in (*layout.bars, "neutral")}
+    ranges["beyond_m"] = Range(2.5, 30.0, "square")
+    ranges |= {f"{between('cable', a, b)}_farad_per_m": CABLE_FARAD_PER_M for a, b in pairs_of(layout.wires)}
+    ranges |= {f"stray_{wire}_farad": STRAY_FARAD for wire in layout.wires}
+    ranges["filters_fitted"] = Range(1.0, 1.0, absent=0.5)
+    ranges |= {f"filter_{wire}_farad": FILTER_FARAD for wire in layout.live_wires}
+    ranges |= _AT_THE_PROBES
+    for bar in layout.bars[1:]:
+        ranges[f"source_{bar}_match"] = Range(0.8, 1.25, "log")
+    for line in layout.lines[1:]:
+        ranges[f"unbalance_{line}"] = ranges[f"shift_{line}"] = UNBALANCE
+        ranges[f"ghost_{line}_share"] = Range(0.4, 2.5, "log")
+    return ranges
+
+
+def _loads(layout: Layout, rating: float) -> dict[str, Range]:
+    """Loads elsewhere on the circuit and at the contacts, from equipment on standby to all the device carries.
+
+    Where there are several they are on or off together as well, so that a circuit with nothing on it is no rarity.
+    """
+    pairs = pairs_of(layout.live_wires)
+    if len(pairs) == 1:
+        absent = {"tap": 0.2, "end": 0.6}
+        switched, most = {}, rating
+    else:
+        absent = {"tap": 0.35, "end": 0.5}
+        most = SHARE_OF_SEVERAL * rating
+        switched = {"tap_loaded": Range(1.0, 1.0, absent=0.3), "end_loaded": Range(1.0, 1.0, absent=0.4)}
+    ranges = {
+        amperes(place, a, b): Range(SMALLEST_LOAD_A, most, "square", absent=share)
+        for place, share in absent.items()
+        for a, b in pairs
+    }
+    return ranges | switched
+
 
 _ELECTRODES: dict[Earthing, tuple[Range, Range]] = {
     Earthing.TN_S: (Range(0.2, 20, "log"), Range(2, 300, "log")),
@@ -127,8 +185,14 @@ class Unknowns:
     """The ranges of a point's unknowns, and the mapping of unit-cube samples onto them."""
 
     def __init__(self, point: PointFacts) -> None:
-        self.ranges = {**_BASE, **self._narrowed(point)}
+        self.layout = point.layout
+        self.earthing = point.earthing
+        self.ranges = {**_base(point.layout), **self._narrowed(point)}
         self.names = tuple(self.ranges)
+        loads = [amperes(place, a, b) for place in ("tap", "end") for a, b in pairs_of(point.layout.live_wires)]
+        several = "tap_loaded" in self.ranges
+        self._together = [*(("tap_loaded", "end_loaded") if several else loads), "load_at_dc", "filters_fitted"]
+        self._one_by_one = loads if several else []
 
     @property
     def count(self) -> int:
@@ -151,21 +215,24 @@ class Unknowns:
         return [(shape, np.array(axes), np.array(rows)[axes].T[:, :, None]) for shape, axes in shapes.items()]
 
     def every_way(self, sample: Cube) -> Cube:
-        """One sample (unknowns,) with what may be absent on the circuit there or not: all ways, all there last."""
-        axes = [i for i in self._may_be_absent if self.names[i] in ON_THE_CIRCUIT]
-        ways = np.tile(sample, (2 ** len(axes), 1))
-        for way, present in zip(ways, product((False, True), repeat=len(axes)), strict=True):
-            for axis, there in zip(axes, present, strict=True):
-                way[axis] = max(way[axis], self._barely_there(axis)) if there else 0.0
-        return ways
+        """One sample (unknowns,) with what may be absent on the circuit there or not: all ways, all there last.
 
-    @cached_property
-    def _may_be_absent(self) -> list[int]:
-        return [i for i, name in enumerate(self.names) if self.ranges[name].absent]
+        Of several loads that are on or off together also each one alone.
+        """
+        on = dict.fromkeys(self._together, True)
+        alone = [self._with(sample, on | {n: n == name for n in self._one_by_one}) for name in self._one_by_one]
+        together = [
+            self._with(sample, dict(zip(self._together, present, strict=True)) | dict.fromkeys(self._one_by_one, True))
+            for present in product((False, True), repeat=len(self._together))
+        ]
+        return np.array([*alone, *together])
 
-    def _barely_there(self, axis: int) -> float:
-        absent = self.ranges[self.names[axis]].absent
-        return absent + 0.2 * (1 - absent)
+    def _with(self, sample: Cube, present: Mapping[str, bool]) -> Cube:
+        way = sample.copy()
+        for name, there in present.items():
+            axis, absent = self.names.index(name), self.ranges[name].absent
+            way[axis] = max(way[axis], absent + 0.2 * (1 - absent)) if there else 0.0
+        return way
 
     @staticmethod
     def _narrowed(point: PointFacts) -> dict[str, Range]:
@@ -176,8 +243,7 @@ class Unknowns:
         source_electrode, own_electrode = _ELECTRODES[point.earthing]
         ranges = {
             "source_volts": Range(healthy.low * 0.985, healthy.high * 1.015),
-            "other_load_a": Range(SMALLEST_LOAD_A, rating, "square", absent=0.2),
-            "load_at_contacts_a": Range(SMALLEST_LOAD_A, rating, "square", absent=0.6),
+            **_loads(point.layout, rating),
             "earth_size": Range(*PRACTICES[point.practice].earth_size_ratio),
             "source_electrode_ohm": source_electrode,
             "electrode_ohm": own_electrode,
@@ -194,5 +260,6 @@ class Unknowns:
             ranges["source_ohm"] = Range(0.02, 5.0, "log")
             ranges["source_electrode_ohm"] = Range(1e6, 1e9, "log")
             ranges["electrode_ohm"] = Range(2.0, 1e5, "log")
-            ranges["board_load_a"] = Range(0.0, rating / 2, "square", absent=0.5)
+            for a, b in board_pairs(point.layout):
+                ranges[amperes("board", a, b)] = Range(0.0, rating / 2, "square", absent=0.5)
         return ranges

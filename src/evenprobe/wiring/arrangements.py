@@ -1,0 +1,154 @@
+"""The ways a condition can be at a point: which line it is about, and which wire is then where.
+
+With one line there is mostly one way. With several an open line is any of them, and a sample of the condition
+is one of its ways. Small functions, named in the catalogue; each gives the ways of one kind of condition.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from itertools import permutations
+from typing import TYPE_CHECKING
+
+from evenprobe.wiring.points import Layout
+from evenprobe.wiring.topology import pairs_of
+from evenprobe.wiring.unknowns import Range
+
+if TYPE_CHECKING:
+    from evenprobe.wiring.condition import Condition
+
+OPEN = Range(0.0, 0.0)
+"""A joint that does not conduct: 1 GΩ beside a few picofarads."""
+ALIKE = 0.01
+"""Share of nominal within which two lines are of one voltage."""
+HEALTHY = ("line", "neutral", "earth")
+"""The wires behind the L, N and PE contact as they should be."""
+
+
+@dataclass(frozen=True)
+class Arrangement:
+    """`contacts`: the wire behind each contact, lines first, then N where there is one, then PE.
+
+    `feeds`: of each bar at the board its phasor per volt of an ordinary line, None where nothing feeds it.
+    `tied`: two bars that are one. `neutral_emf`: the same of what the neutral's wire is on. `joints` by wire.
+    `lines`: contacts it is about, by the names of their wires.
+    """
+
+    contacts: tuple[str, ...]
+    feeds: tuple[complex | None, ...]
+    joints: Mapping[str, Range] = field(default_factory=dict)
+    leaking: str = ""
+    tied: tuple[str, str] | None = None
+    neutral_emf: complex = 0j
+    lines: tuple[str, ...] = ()
+
+
+def as_it_should_be(layout: Layout) -> Arrangement:
+    return Arrangement(layout.wires, layout.phasors)
+
+
+def each_line(condition: Condition, layout: Layout) -> Sequence[Arrangement]:
+    """Of what is about a line one way for each; of anything else one."""
+    healthy = as_it_should_be(layout)
+    moved = condition.contacts != HEALTHY and condition.contacts[0] != "line"
+    about_a_line = moved or "line" in condition.joints or condition.leak_ohm is not None
+    return [_of_line(condition, layout, healthy, line) for line in layout.lines[: None if about_a_line else 1]]
+
+
+def _of_line(condition: Condition, layout: Layout, healthy: Arrangement, line: str) -> Arrangement:
+    def of(wire: str) -> str:
+        return line if wire == "line" else wire
+
+    behind = dict(zip(layout.wires, layout.wires, strict=True))
+    for contact, wire in zip(HEALTHY, condition.contacts, strict=True):
+        if of(contact) in behind:
+            behind[of(contact)] = of(wire)
+    return replace(
+        healthy,
+        contacts=tuple(behind.values()),
+        joints={of(wire): joint for wire, joint in condition.joints.items()},
+        leaking=line if condition.leak_ohm is not None else "",
+        lines=(line,) if len(layout.lines) > 1 else (),
+    )
+
+
+def a_line_as_neutral(_: Condition, layout: Layout) -> Sequence[Arrangement]:
+    """The neutral's wire on any other line than the one that is here, or where several are, on any."""
+    return [replace(as_it_should_be(layout), neutral_emf=phasor) for phasor in layout.astray]
+
+
+def one_line_lost(condition: Condition, layout: Layout) -> Sequence[Arrangement]:
+    """One of the lines that come here has no source: its bar lives on what the loads feed back."""
+    healthy = as_it_should_be(layout)
+    return [
+        replace(
+            healthy,
+            feeds=tuple(None if bar == line else feed for bar, feed in zip(layout.bars, healthy.feeds, strict=True)),
+            joints=condition.joints,
+            lines=(line,),
+        )
+        for line in layout.lines
+    ]
+
+
+def two_on_one_leg(condition: Condition, layout: Layout) -> Sequence[Arrangement]:
+    """Two of the lines that come here are on one bar."""
+    healthy = as_it_should_be(layout)
+    return [
+        replace(
+            healthy,
+            feeds=tuple(None if bar == other else feed for bar, feed in zip(layout.bars, healthy.feeds, strict=True)),
+            joints=condition.joints,
+            tied=(one, other),
+            lines=(one, other),
+        )
+        for one, other in permutations(layout.lines, 2)
+    ]
+
+
+def other_legs(_: Condition, layout: Layout) -> Sequence[Arrangement]:
+    """All as it should be, on other legs that are as good."""
+    return [replace(as_it_should_be(layout), feeds=phasors) for phasors in layout.alternatives]
+
+
+def two_lines_exchanged(_: Condition, layout: Layout) -> Sequence[Arrangement]:
+    """Two contacts have each other's wire; a high leg stays where it belongs."""
+    healthy = as_it_should_be(layout)
+    ways = []
+    for one, other in pairs_of(layout.lines):
+        exchanged = {one: other, other: one}
+        if abs(_volts(layout, one) - _volts(layout, other)) < ALIKE:
+            contacts = tuple(exchanged.get(wire, wire) for wire in layout.wires)
+            ways.append(replace(healthy, contacts=contacts, lines=(one, other)))
+    return ways
+
+
+def high_leg_misplaced(_: Condition, layout: Layout) -> Sequence[Arrangement]:
+    """An ordinary line's contact on the high leg: of the lines here, or of those at the board.
+
+    Between several lines alone, without a neutral, the high leg is like any other.
+    """
+    if len(layout.lines) > 1 and not layout.neutral:
+        return []
+    healthy = as_it_should_be(layout)
+    high = max(layout.bars, key=lambda bar: _volts(layout, bar))
+    ways = []
+    for line in layout.lines:
+        if line == high:
+            continue
+        feeds = dict(zip(layout.bars, healthy.feeds, strict=True))
+        feeds[line], feeds[high] = feeds[high], feeds[line]
+        ways.append(replace(healthy, feeds=tuple(feeds.values()), lines=(line,)))
+    return ways
+
+
+def lost_or_failing(condition: Condition, layout: Layout) -> Sequence[Arrangement]:
+    """The joint open, or poor on its way to be."""
+    healthy = as_it_should_be(layout)
+    opened = dict.fromkeys(condition.joints, OPEN)
+    return [replace(healthy, joints=joints) for joints in (opened, condition.joints)]
+
+
+def _volts(layout: Layout, bar: str) -> float:
+    return abs(layout.phasors[layout.bars.index(bar)])

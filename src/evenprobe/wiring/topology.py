@@ -1,0 +1,107 @@
+"""An installation's nodes and branches, from the source to the contacts of a point.
+
+    source – line bar – device – run – [joint] – tap – run – [joint] – contact, for every line
+    source neutral – board neutral bar – run – N contact, and the bond or electrodes of the earthing
+    earth bar – electrode – mass of earth; earth bar – run – PE contact – casing
+
+The run is split where other loads tap it, so a joint lies before or after the tap. Loads are between any
+two live wires, so a lost line is fed back through them. Cable and stray capacitances sit at the tap and at
+the contacts.
+"""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from functools import cached_property, lru_cache
+from itertools import combinations
+
+from evenprobe.network import EARTH, Mesh
+from evenprobe.wiring.points import Layout
+
+Branches = dict[str, tuple[str, str]]
+
+
+def between(place: str, one: str, other: str) -> str:
+    """The branch that joins two wires, or bars, at a place of the run or at the board."""
+    return f"{place}_{min(one, other)}_{max(one, other)}"
+
+
+def pairs_of(names: Iterable[str]) -> list[tuple[str, str]]:
+    return list(combinations(names, 2))
+
+
+@dataclass(frozen=True)
+class Topology:
+    """The meshes of a layout, energised and dead, and the nodes that can be measured."""
+
+    layout: Layout
+
+    @cached_property
+    def live(self) -> Mesh:
+        return Mesh(self._branches)
+
+    @cached_property
+    def dead(self) -> Mesh:
+        """The same with the ends at the board apart, where dead tests are made."""
+        apart = {}
+        for wire in self.layout.live_wires:
+            apart[_device(wire)] = (f"{wire}_bar", f"{wire}_out")
+            apart[f"{wire}_a"] = (f"{wire}_out", f"{wire}_tap")
+        return Mesh({**self._branches, **apart})
+
+    @property
+    def sources(self) -> dict[str, str]:
+        """By bar, the branch that feeds it."""
+        return {bar: f"source_{bar}" for bar in self.layout.bars}
+
+    @property
+    def live_ports(self) -> tuple[str, ...]:
+        """Ends of all wires, the mass of earth."""
+        return (*self._ends, EARTH)
+
+    @property
+    def tapped_ports(self) -> tuple[str, ...]:
+        """Beside those, the taps of the live wires."""
+        return (*self._ends, *(f"{wire}_tap" for wire in self.layout.live_wires), EARTH)
+
+    @property
+    def dead_ports(self) -> tuple[str, ...]:
+        """Ends of all wires, the mass of earth, the ends at the board."""
+        return (*self.live_ports, *(f"{wire}_out" for wire in self.layout.live_wires), "earth_bar")
+
+    @property
+    def _ends(self) -> tuple[str, ...]:
+        return tuple(f"{wire}_end" for wire in self.layout.wires)
+
+    @cached_property
+    def _branches(self) -> Branches:
+        found: Branches = {}
+        for bar in self.layout.bars:
+            found[f"source_{bar}"] = (f"{bar}_bar", "source_neutral")
+            found[between("board", bar, "neutral")] = (f"{bar}_bar", "neutral_bar")
+            found[f"source_stray_{bar}"] = (f"{bar}_bar", EARTH)
+        for a, b in pairs_of(self.layout.bars):
+            found[between("board", a, b)] = (f"{a}_bar", f"{b}_bar")
+        found |= {
+            "source_electrode": ("source_neutral", EARTH),
+            "service_neutral": ("source_neutral", "neutral_bar"),
+            "service_earth": ("source_neutral", "earth_bar"),
+            "bond": ("neutral_bar", "earth_bar"),
+            "electrode": ("earth_bar", EARTH),
+        }
+        for wire in self.layout.wires:
+            found[f"{wire}_a"] = (f"{wire}_bar", f"{wire}_tap")
+            found[f"{wire}_b"] = (f"{wire}_tap", f"{wire}_end")
+            found[f"stray_{wire}"] = (f"{wire}_end", EARTH)
+        for a, b in pairs_of(self.layout.wires):
+            for place in ("tap", "end"):
+                found[between(place, a, b)] = (f"{a}_{place}", f"{b}_{place}")
+        return found
+
+
+def _device(wire: str) -> str:
+    return "neutral_link" if wire == "neutral" else f"device_{wire}"
+
+
+@lru_cache(maxsize=32)
+def topology_of(layout: Layout) -> Topology:
+    return Topology(layout)
