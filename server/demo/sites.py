@@ -26,6 +26,7 @@ class DemoCircuit:
     rating_a: float
     conductor: str
     points: tuple[DemoPoint, ...]
+    residual_ma: float | None = None
 
 
 @dataclass(frozen=True)
@@ -54,6 +55,10 @@ CHAIN = (
     *THREE, "PE-REF", "N-PE ohm", "L-PE ohm", "N-PE here 10", "L-N here 10", "L-PE here 10",
     "N-PE elsewhere 10", "L-N elsewhere 10", "L-PE elsewhere 10",
 )  # fmt: skip
+
+SIX = ("L1-N", "L2-N", "L1-L2", "L1-PE", "L2-PE", "N-PE")
+TEN = ("L1-N", "L2-N", "L3-N", "L1-L2", "L2-L3", "L1-L3", "L1-PE", "L2-PE", "L3-PE", "N-PE")
+TWO_LINES, THREE_LINES = ("L1", "L2", "N", "PE"), ("L1", "L2", "L3", "N", "PE")
 
 MILL_CIRCUITS = (
     ("Weaving hall lamps", 10, "1.5 mm2", 31),
@@ -87,8 +92,8 @@ SITES = (
                                 20,
                                 "12 AWG",
                                 (
-                                    DemoPoint("Outlet 1, by the door", 9, "correct", 4, CHAIN),
-                                    DemoPoint("Outlet 2, drill press", 14, "correct", 6, CHAIN, slip=1),
+                                    DemoPoint("Outlet 1, by the door", 9, "correct", 6, CHAIN),
+                                    DemoPoint("Outlet 2, drill press", 14, "correct", 1, CHAIN, slip=1),
                                     DemoPoint("Outlet 3, by the lathe", 18, "earth-from-neutral-swapped", 2, THREE),
                                     DemoPoint(
                                         "Outlet 4, grinder",
@@ -110,6 +115,12 @@ SITES = (
                                 ),
                             ),
                             DemoCircuit(
+                                "Kitchenette range",
+                                40,
+                                "8 AWG",
+                                (DemoPoint("Range outlet", 12, "same-leg", 8, ("L1-N", "L2-N"), terminals=TWO_LINES),),
+                            ),
+                            DemoCircuit(
                                 "Pier pad outlets",
                                 20,
                                 "10 AWG",
@@ -117,6 +128,7 @@ SITES = (
                                     DemoPoint("Pier north", 34, "live-casing", 2, (*THREE, "PE alarm", "PE-REF")),
                                     DemoPoint("Pier south", 41, "open-earth", 3, (*THREE, "L-PE low", "N-PE low")),
                                 ),
+                                residual_ma=6,
                             ),
                             DemoCircuit(
                                 "Dew-heater bench",
@@ -128,7 +140,7 @@ SITES = (
                                 "Dome drive",
                                 30,
                                 "10 AWG",
-                                (DemoPoint("Dome drive outlet", 22, "correct", terminals=("L1", "L2", "N", "PE")),),
+                                (DemoPoint("Dome drive outlet", 22, "correct", 3, SIX, terminals=TWO_LINES),),
                             ),
                         ),
                     ),
@@ -171,9 +183,19 @@ SITES = (
                                 16,
                                 "2.5 mm2",
                                 (
-                                    DemoPoint("Socket 1, window", 12, "correct", 3, CHAIN),
+                                    DemoPoint("Socket 1, window", 12, "correct", 3, (*CHAIN, "trip 30")),
                                     DemoPoint("Socket 2, museum loom", 19, "open-neutral", 2, THREE),
                                     DemoPoint("Socket 3, yarn store", 26, "high-resistance-earth", 4, THREE),
+                                ),
+                                residual_ma=30,
+                            ),
+                            DemoCircuit(
+                                "Loom motor",
+                                32,
+                                "6 mm2",
+                                (
+                                    DemoPoint("Loom outlet", 18, "correct", 2, TEN, terminals=THREE_LINES),
+                                    DemoPoint("Loom terminal box", 24, "phase-missing", 3, (), "fixed", THREE_LINES),
                                 ),
                             ),
                             DemoCircuit(

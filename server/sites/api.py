@@ -98,7 +98,9 @@ def save_board(request: HttpRequest, board_id: UUID, data: BoardIn) -> SiteOut:
 
 @router.put("/circuits/{circuit_id}", response={200: SiteOut, 404: Problems, 422: Problems})
 def save_circuit(request: HttpRequest, circuit_id: UUID, data: CircuitIn) -> SiteOut:
-    circuit = put_circuit(crew_of(request), circuit_id, data.board, data.name, data.rating_a, data.conductor)
+    circuit = put_circuit(
+        crew_of(request), circuit_id, data.board, data.name, data.rating_a, data.conductor, data.residual_ma
+    )
     return _site_out(circuit.board.supply.site)
 
 
@@ -130,6 +132,7 @@ def _site_out(site: Site) -> SiteOut:
                                 name=circuit.name,
                                 rating_a=circuit.rating_a,
                                 conductor=circuit.conductor,
+                                residual_ma=circuit.residual_ma,
                                 points=[_point_line(site, p) for p in circuit.points.all()],
                             )
                             for circuit in board.circuits.all()

@@ -56,6 +56,8 @@ class Circuit(models.Model):
     name = models.CharField(max_length=120)
     rating_a = models.FloatField(null=True)
     conductor = models.CharField(max_length=20, blank=True)
+    residual_ma = models.FloatField(null=True)
+    """Rated residual current of the device that protects it."""
     position = models.PositiveIntegerField(default=0)
 
     class Meta:

@@ -87,12 +87,20 @@ def put_board(crew: Crew, board_id: UUID, supply_id: UUID, name: str) -> Board:
 
 @transaction.atomic
 def put_circuit(
-    crew: Crew, circuit_id: UUID, board_id: UUID, name: str, rating_a: float | None, conductor: str | None
+    crew: Crew,
+    circuit_id: UUID,
+    board_id: UUID,
+    name: str,
+    rating_a: float | None,
+    conductor: str | None,
+    residual_ma: float | None = None,
 ) -> Circuit:
-    checked = parse(CircuitEntry, {"rating_a": rating_a, "conductor": conductor or None})
+    entry = {"rating_a": rating_a, "conductor": conductor or None, "residual_ma": residual_ma}
+    checked = parse(CircuitEntry, entry)
     board = find(crew, Board, board_id)
     circuit = _new_or_own(crew, Circuit, circuit_id, board=board)
     circuit.name, circuit.rating_a, circuit.conductor = _name(name), checked.rating_a, checked.conductor or ""
+    circuit.residual_ma = checked.residual_ma
     if circuit._state.adding:
         circuit.position = _next_position(board.circuits.all())
     circuit.save()

@@ -52,6 +52,7 @@ class CircuitOut(Schema):
     name: str
     rating_a: float | None
     conductor: str
+    residual_ma: float | None
     points: list[PointLine]
 
 
@@ -99,6 +100,7 @@ class CircuitIn(Schema):
     name: str
     rating_a: float | None = None
     conductor: str | None = None
+    residual_ma: float | None = None
 
 
 class PointIn(Schema):

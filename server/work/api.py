@@ -10,7 +10,7 @@ from ninja import Router
 from crews.services import crew_of
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Quantity
-from evenprobe.testers.at_point import why_unfit
+from evenprobe.testers.at_point import may_trip, why_unfit
 from kit.services import in_hands
 from project.problems import Problems, Refused
 from sheets.evidence import dead_tests, of_point
@@ -100,6 +100,7 @@ def bench_out(point: Point) -> dict[str, Any]:
         "circuit": {"id": circuit.id, "name": circuit.name},
         "rating_a": circuit.rating_a,
         "conductor": circuit.conductor,
+        "residual_ma": circuit.residual_ma,
         "neighbours": [{"id": p.id, "name": p.name} for p in circuit.points.all()],
         "readings": [
             _reading_out(r) for r in point.readings.exclude(entry=None).select_related("tester", "superseded_by")
@@ -108,20 +109,23 @@ def bench_out(point: Point) -> dict[str, Any]:
             {"id": t.id, "title": t.title, "entry": t.entry, "taken_at": t.taken_at, "by": t.by_name}
             for t in of_point(dead_tests(circuit), point)
         ],
-        "unfit": _unfit(supply.site, point),
+        **_of_each_tester(supply.site, point),
         "interpretation": interpretation_of(supply.site, point),
     }
 
 
-def _unfit(site: Site, point: Point) -> dict[str, dict[str, str]]:
+def _of_each_tester(site: Site, point: Point) -> dict[str, dict[str, Any]]:
+    """By tester: why what it shows here clears nothing, by quantity, and what its low impedance may trip."""
     survey = parsed(site, point)
     facts = survey.facts(survey.single_point())
-    found = {}
+    unfit, trips = {}, {}
     for tester, entry in in_hands(site.crew, timezone.now()):
         held = entry.held()
         whys = {str(q): why_unfit(facts, q, held, timezone.localdate()) for q in Quantity}
-        found[str(tester.id)] = {quantity: why for quantity, why in whys.items() if why}
-    return found
+        unfit[str(tester.id)] = {quantity: why for quantity, why in whys.items() if why}
+        if warning := may_trip(facts, entry.instrument()):
+            trips[str(tester.id)] = warning
+    return {"unfit": unfit, "may_trip": trips}
 
 
 def _reading_out(reading: Reading) -> dict[str, Any]:

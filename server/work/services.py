@@ -210,14 +210,18 @@ def _place(crew: Crew, site: Site, survey: SurveyFile, entry: PointEntry) -> Poi
     circuit_name = (circuit_entry.label if circuit_entry else None) or "Circuit"
     rating = circuit_entry.rating_a if circuit_entry else None
     conductor = circuit_entry.conductor if circuit_entry else None
-    alike = Circuit.objects.filter(board=board, name=circuit_name, rating_a=rating, conductor=conductor or "")
+    residual = circuit_entry.residual_ma if circuit_entry else None
+    alike = Circuit.objects.filter(
+        board=board, name=circuit_name, rating_a=rating, conductor=conductor or "", residual_ma=residual
+    )
     circuit = alike.first() or put_circuit(
         crew,
-        uuid5(board.id, f"circuit {circuit_name} {rating} {conductor}"),
+        uuid5(board.id, f"circuit {circuit_name} {rating} {conductor}" + (f" {residual}" if residual else "")),
         board.id,
         circuit_name,
         rating,
         conductor,
+        residual,
     )
     return put_point(
         crew, point_id, circuit.id, entry.label or entry.id, str(entry.kind),

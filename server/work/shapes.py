@@ -26,6 +26,8 @@ class ConditionOut(Schema):
     standing: bool
     strained: bool
     likelihood: float
+    lines: list[list[str]]
+    """Of a condition about one line of several, those it can be about."""
     reasons: list[ReasonOut]
 
 
@@ -46,14 +48,15 @@ class CircumstanceOut(Schema):
     device: str | None = None
     neutral: str | None = None
     input: str | None = None
+    test_ma: float | None = None
 
 
 class NextTestOut(Schema):
     model_config = ConfigDict(populate_by_name=True)
 
     quantity: str
-    from_: str = Field(alias="from")
-    to: str
+    from_: str | None = Field(alias="from")
+    to: str | None
     instrument: str
     instrument_kind: str
     circumstance: CircumstanceOut
@@ -73,6 +76,8 @@ class StoryOut(Schema):
     conditions: list[str]
     severity: str
     potentials: dict[str, list[float]]
+    phasors: dict[str, list[float]]
+    """Of each conductor volts in line with the first line's source, and at right angles to it."""
 
 
 class InterpretationOut(Schema):
@@ -136,11 +141,14 @@ class BenchOut(Schema):
     circuit: Crumb
     rating_a: float | None
     conductor: str
+    residual_ma: float | None
     neighbours: list[Neighbour]
     readings: list[ReadingOut]
     dead_tests: list[DeadTestOut]
     unfit: dict[str, dict[str, str]]
     """By tester and quantity: why what it shows here would clear nothing. Left out where it would."""
+    may_trip: dict[str, str]
+    """By tester: what its low impedance may do to the circuit's residual-current device. Left out where nothing."""
     interpretation: InterpretationOut
 
 

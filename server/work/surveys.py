@@ -74,6 +74,7 @@ def _point(
         "rating_a": circuit.rating_a,
         "conductor": circuit.conductor or None,
         "length_m": point.length_m,
+        "residual_ma": circuit.residual_ma,
     }
     entry: dict[str, Any] = {"id": str(point.id), "kind": point.kind, "terminals": point.terminals}
     if whole:

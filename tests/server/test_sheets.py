@@ -102,6 +102,16 @@ def test_dead_tests_reach_the_bench(anna, bench_kit):
     prove_dead(anna, place)
     fill(anna, place)
     bench = anna.get(f"/points/{place['point']}/bench").json()
+    standing = {c["id"] for c in bench["interpretation"]["conditions"] if c["standing"]}
+    of_the_source = {"neutral-open-at-source", "source-not-bonded"}
+    assert standing == {"correct", *of_the_source}, "which no dead test of a circuit can see"
+    live = {"quantity": "voltage", "mode": "ac", "from": "L"}
+    for seen in (
+        {"to": "N", "value": 117.4, "load_here_a": 12},
+        {"to": "PE", "value": 119.4, "input": "low-z"},
+    ):
+        anna.put(f"/points/{place['point']}/readings/{uuid4()}", {"entry": {**live, **seen}})
+    bench = anna.get(f"/points/{place['point']}/bench").json()
     assert bench["interpretation"]["verdict"] == "correct"
     assert {t["title"] for t in bench["dead_tests"]} >= {"G to Outlet 1", "H to N"}
     failing = put_test(anna, place, "insulation L-PE", "insulation", measured_mohm=0.2)

@@ -49,6 +49,7 @@ def _condition(outcome: ConditionOutcome, practice: PracticeId) -> dict[str, Any
         "standing": outcome.standing,
         "strained": outcome.strained,
         "likelihood": figures(outcome.likelihood),
+        "lines": [list(lines) for lines in outcome.lines],
         "reasons": [
             {
                 "reading": r.reading,
@@ -96,6 +97,7 @@ def circumstance(measurement: Measurement) -> dict[str, Any]:
         "device": "open" if measurement.device == "open" else None,
         "neutral": "lifted" if measurement.neutral == "lifted" else None,
         "input": "low-z" if measurement.input == "low-z" else None,
+        "test_ma": measurement.test_ma,
     }
     return {key: value for key, value in named.items() if value is not None}
 
@@ -104,8 +106,8 @@ def _next_test(test: NextTest) -> dict[str, Any]:
     measurement = test.measurement
     return {
         "quantity": str(measurement.quantity),
-        "from": str(measurement.from_),
-        "to": str(measurement.to),
+        "from": measurement.from_ and str(measurement.from_),
+        "to": measurement.to and str(measurement.to),
         "instrument": measurement.instrument.id,
         "instrument_kind": str(measurement.instrument.kind),
         "circumstance": circumstance(measurement),
@@ -122,6 +124,7 @@ def _story(story: Story) -> dict[str, Any]:
         "conditions": list(story.conditions),
         "severity": story.severity.label,
         "potentials": {str(t): [round(v, 1) for v in span] for t, span in story.potentials.items()},
+        "phasors": {str(t): [round(v.real, 1), round(v.imag, 1)] for t, v in story.phasors.items()},
     }
 
 

@@ -76,6 +76,7 @@ class InstrumentEntry(RatedEntry):
             accuracy_counts=self.accuracy_counts,
             resolution=self.resolution,
             rated_volts=self.rated_v,
+            test_ma=self.test_ma,
         )
 
     def held(self) -> Held:

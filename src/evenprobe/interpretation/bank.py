@@ -13,7 +13,17 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import qmc
 
-from evenprobe.testers import Evidence, Measurement, follows_source, lamp_slopes, lamp_volts, potential, shown, slopes
+from evenprobe.testers import (
+    Evidence,
+    Measurement,
+    follows_source,
+    lamp_slopes,
+    lamp_volts,
+    phasor,
+    potential,
+    shown,
+    slopes,
+)
 from evenprobe.wiring import Condition, Installation, PointFacts, Terminal, conditions_for
 from evenprobe.wiring.installation import AS_FOUND, DEAD, NEUTRAL_LIFTED, BesideBranches, Mode, Solved
 from evenprobe.wiring.sensitivities import SLOPE_STEP, Blocks
@@ -254,6 +264,10 @@ class Bank(Samples):
         if terminal not in self._potentials:
             self._potentials[terminal] = potential(terminal, self.solved(AS_FOUND))
         return self._potentials[terminal]
+
+    def phasor(self, terminal: Terminal, row: int) -> complex:
+        """The same of one sample, with its angle."""
+        return complex(phasor(terminal, self.solved(AS_FOUND))[row])
 
     def excludes(self, condition_id: str, evidence: Sequence[Evidence]) -> bool:
         """Whether evidence among this was already found to exclude the condition: more readings never bring it back."""

@@ -1,5 +1,6 @@
 """Elimination: a condition stands while some sample of it reproduces all the counted readings together."""
 
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any, NamedTuple
@@ -15,6 +16,7 @@ from evenprobe.interpretation.second_look import look_again
 from evenprobe.testers import Alarm, Evidence, Kept, at_odds, confining
 from evenprobe.testers.instruments import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Condition, Terminal
+from evenprobe.wiring.installation import way_of
 
 Array = NDArray[Any]
 
@@ -140,6 +142,15 @@ def _plainer(best: tuple[float, Reason] | None, e: Evidence, least: float, most:
 def agrees_with(bank: Bank, elimination: Elimination, standing: Standing, alarm: Alarm) -> bool:
     """Whether the condition, as the readings leave it, can put the alarm's voltage at its terminal."""
     return bool((potentials(bank, elimination, standing, alarm.terminal) >= alarm.volts).any())
+
+
+def lines_of(bank: Bank, elimination: Elimination, standing: Standing) -> tuple[tuple[str, ...], ...]:
+    """Which lines it is about in those of the bank's samples that fit, likeliest first; empty where none does."""
+    ways = standing.condition.arrangements(bank.point.layout)
+    rows = standing.rows[elimination.miss[standing.rows] <= 1.0]
+    share = bank.cube[rows, bank.installation.unknowns.names.index("arrangement")]
+    found = Counter(ways[way].lines for way in way_of(share, len(ways)))
+    return tuple(lines for lines, _ in found.most_common() if lines)
 
 
 def potentials(bank: Bank, elimination: Elimination, standing: Standing, terminal: Terminal) -> Array:

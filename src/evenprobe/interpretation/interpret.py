@@ -9,6 +9,7 @@ from evenprobe.interpretation.elimination import (
     anything_stands,
     eliminate,
     likelihoods,
+    lines_of,
     reason_for,
 )
 from evenprobe.interpretation.judgements import judgements
@@ -100,6 +101,7 @@ def _outcomes(
             True,
             any(not agrees_with(bank, elimination, s, alarm) for alarm in alarms),
             likelihood[s.condition.id],
+            lines=lines_of(bank, elimination, s),
         )
         for s in elimination.standing
     ]

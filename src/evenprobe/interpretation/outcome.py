@@ -40,7 +40,10 @@ class Reason:
 
 @dataclass(frozen=True)
 class ConditionOutcome:
-    """`likelihood` sums to 1 over what stands; it orders, and never decides."""
+    """`likelihood` sums to 1 over what stands; it orders, and never decides.
+
+    `lines`: of a condition about one line of several, those it can be about; empty where that is not known.
+    """
 
     condition: Condition
     severity: Severity
@@ -48,6 +51,7 @@ class ConditionOutcome:
     strained: bool
     likelihood: float
     reasons: tuple[Reason, ...] = ()
+    lines: tuple[tuple[str, ...], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -72,12 +76,16 @@ class NextTest:
 
 @dataclass(frozen=True)
 class Story:
-    """One way the potentials can lie: volts against the mass of earth by terminal, (low, middle, high)."""
+    """One way the potentials can lie: volts against the mass of earth by terminal, (low, middle, high).
+
+    `phasors`: where that sample puts them that comes nearest the readings, the first line's source at no angle.
+    """
 
     title: str
     conditions: tuple[str, ...]
     severity: Severity
     potentials: dict[Terminal, tuple[float, float, float]]
+    phasors: dict[Terminal, complex]
 
 
 @dataclass(frozen=True)

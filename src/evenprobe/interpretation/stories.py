@@ -1,6 +1,7 @@
 """Which stories of the potentials still fit: pair voltages fix distances, not where zero is."""
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -17,8 +18,8 @@ ALIKE = 0.3
 def stories(bank: Bank, elimination: Elimination, outcomes: Sequence[ConditionOutcome]) -> tuple[Story, ...]:
     """At most three: the likeliest first, then the worst of those that lie differently."""
     outcome = {o.condition.id: o for o in outcomes}
-    terminals = [t for t in bank.point.terminals if t is not Terminal.REF]
-    told: list[tuple[list[str], dict[Terminal, tuple[float, float, float]]]] = []
+    terminals: list[Terminal] = [t for t in bank.point.terminals if t is not Terminal.REF]
+    told: list[_Told] = []
     ranked = sorted(elimination.standing, key=lambda s: -outcome[s.condition.id].likelihood)
     for standing in ranked:
         spread: dict[Terminal, tuple[float, float, float]] = {}
@@ -26,23 +27,38 @@ def stories(bank: Bank, elimination: Elimination, outcomes: Sequence[ConditionOu
             volts = potentials(bank, elimination, standing, terminal)
             low, middle, high = np.quantile(volts, [0.05, 0.5, 0.95])
             spread[terminal] = (float(low), float(middle), float(high))
-        for members, known in told:
-            apart = max(abs(known[t][1] - spread[t][1]) for t in terminals)
+        for story in told:
+            apart = max(abs(story.spread[t][1] - spread[t][1]) for t in terminals)
             if apart < ALIKE * bank.point.system.nominal_volts:
-                members.append(standing.condition.id)
+                story.members.append(standing.condition.id)
                 break
         else:
-            told.append(([standing.condition.id], spread))
-    worst_next = sorted(told[1:], key=lambda story: -_worst(story[0], outcome))
+            row = int(standing.rows[0])
+            factor = float(elimination.scale[row])
+            phasors = {t: factor * bank.phasor(t, row) for t in terminals}
+            told.append(_Told([standing.condition.id], spread, phasors))
+    worst_next = sorted(told[1:], key=lambda story: -_worst(story.members, outcome))
     return tuple(
         Story(
-            outcome[members[0]].condition.in_words(outcome[members[0]].condition.title, bank.point.practice),
-            tuple(members),
-            _worst(members, outcome),
-            spread,
+            outcome[story.members[0]].condition.in_words(
+                outcome[story.members[0]].condition.title, bank.point.practice
+            ),
+            tuple(story.members),
+            outcome[story.members[0]].severity,
+            story.spread,
+            story.phasors,
         )
-        for members, spread in [*told[:1], *worst_next][:MOST]
+        for story in [*told[:1], *worst_next][:MOST]
     )
+
+
+@dataclass(frozen=True)
+class _Told:
+    """Conditions that put the conductors alike, and where: by the first of them."""
+
+    members: list[str]
+    spread: dict[Terminal, tuple[float, float, float]]
+    phasors: dict[Terminal, complex]
 
 
 def _worst(members: Sequence[str], outcome: dict[str, ConditionOutcome]) -> Severity:

@@ -79,48 +79,43 @@ class Solution:
 
     def volts_per_siemens(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
         """What the pair's open-circuit voltage changes by for each branch's admittance, then each EMF, (K + S, B)."""
-        by_admittance = -self._across(pair, loads) * self._drops(loads)
-        assert self.slopes is not None, "solved without slopes"
-        if not len(self.slopes.by_emf):
+        slopes = self._with_slopes
+        by_admittance = -self._loaded(slopes.across, pair, loads) * self._drops(loads)
+        if not len(slopes.by_emf):
             return np.asarray(by_admittance)
-        return np.concatenate([by_admittance, self._by_emf(pair, loads)])
+        return np.concatenate([by_admittance, self._loaded(slopes.by_emf, pair, loads)])
 
     def ohms_per_siemens(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
         """What the pair's internal impedance changes by for each branch's admittance, and not for EMFs, (K + S, B)."""
-        by_admittance = -(self._across(pair, loads) ** 2)
-        assert self.slopes is not None, "solved without slopes"
-        if not len(self.slopes.by_emf):
+        slopes = self._with_slopes
+        by_admittance = -(self._loaded(slopes.across, pair, loads) ** 2)
+        if not len(slopes.by_emf):
             return np.asarray(by_admittance)
-        return np.concatenate([by_admittance, np.zeros_like(self.slopes.by_emf[:, 0])])
+        return np.concatenate([by_admittance, np.zeros_like(slopes.by_emf[:, 0])])
 
-    def _by_emf(self, pair: Pair, loads: Sequence[Load]) -> Array:
+    @property
+    def _with_slopes(self) -> Slopes:
+        assert self.slopes is not None, "solved without slopes"
+        return self.slopes
+
+    def _loaded(self, per_port: Array, pair: Pair, loads: Sequence[Load]) -> Array:
+        """Of what answers to a drive at each port, (X, P, B), what answers to the pair with loads on, (X, B)."""
         if loads:
             *rest, load = loads
             own = self.transfer(load.pair, load.pair, rest)
             share = load.siemens * self.transfer(load.pair, pair, rest) / (1 + load.siemens * own)
-            return np.asarray(self._by_emf(pair, rest) - share * self._by_emf(load.pair, rest))
-        assert self.slopes is not None, "solved without slopes"
+            return np.asarray(self._loaded(per_port, pair, rest) - share * self._loaded(per_port, load.pair, rest))
         a, b = self._at(pair)
-        return np.asarray(self.slopes.by_emf[:, a] - self.slopes.by_emf[:, b])
-
-    def _across(self, pair: Pair, loads: Sequence[Load]) -> Array:
-        if loads:
-            *rest, load = loads
-            own = self.transfer(load.pair, load.pair, rest)
-            share = load.siemens * self.transfer(load.pair, pair, rest) / (1 + load.siemens * own)
-            return np.asarray(self._across(pair, rest) - share * self._across(load.pair, rest))
-        assert self.slopes is not None, "solved without slopes"
-        a, b = self._at(pair)
-        return np.asarray(self.slopes.across[:, a] - self.slopes.across[:, b])
+        return np.asarray(per_port[:, a] - per_port[:, b])
 
     def _drops(self, loads: Sequence[Load]) -> Array:
-        assert self.slopes is not None, "solved without slopes"
         if loads:
             *rest, load = loads
             own = self.transfer(load.pair, load.pair, rest)
             share = load.siemens * self.open_volts(load.pair, rest) / (1 + load.siemens * own)
-            return np.asarray(self._drops(rest) - share * self._across(load.pair, rest))
-        return self.slopes.drops
+            across = self._with_slopes.across
+            return np.asarray(self._drops(rest) - share * self._loaded(across, load.pair, rest))
+        return self._with_slopes.drops
 
     def at_ports(self, names: tuple[str, ...], index: NDArray[np.intp]) -> "Solution":
         """The same network by other names: of sample b, names[i] is the port index[i, b]. `index` is (N, B)."""

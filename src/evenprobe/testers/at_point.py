@@ -2,7 +2,9 @@
 
 from datetime import date
 
+from evenprobe.supplies.test_limits import residual_span_ma
 from evenprobe.testers.fitness import Held, fitness
+from evenprobe.testers.instruments import Instrument
 from evenprobe.testers.measurement import Quantity
 from evenprobe.testers.ratings import Place
 from evenprobe.testers.tasks import Purpose, Task
@@ -17,6 +19,7 @@ PURPOSE_OF: dict[Quantity, Purpose] = {
     Quantity.INSULATION: Purpose.INSULATION,
     Quantity.CURRENT: Purpose.CURRENT,
     Quantity.TRIP: Purpose.RESIDUAL_CURRENT,
+    Quantity.SEQUENCE: Purpose.LIVE_VOLTAGE,
 }
 
 
@@ -37,6 +40,17 @@ def why_unfit(
         on=on,
     )
     return known_problems(task, held)
+
+
+def may_trip(point: PointFacts, instrument: Instrument) -> str:
+    """What its low impedance may do to the circuit's residual-current device, in words; empty where nothing."""
+    ability, rated_ma = instrument.volts(), point.circuit.residual_ma
+    if ability is None or ability.low_input_ohm is None or rated_ma is None or point.no_lines:
+        return ""
+    draws_ma = 1000 * point.system.nominal_volts / ability.low_input_ohm
+    if draws_ma < residual_span_ma(rated_ma)[0]:
+        return ""
+    return f"from line to earth it draws {draws_ma:.0f} mA and may trip the {rated_ma:g} mA device: warn first"
 
 
 def known_problems(task: Task, held: Held) -> str:

@@ -128,7 +128,12 @@ def _per_volt(measurement: Measurement, pair: Pair, solved: Solved, point: Point
 
 def potential(terminal: Terminal, solved: Solved) -> Array:
     """Volts of a terminal against the mass of earth, (B,), with nothing connected."""
-    return np.abs(solved.at.open_volts((port_of(terminal), "REF")))
+    return np.abs(phasor(terminal, solved))
+
+
+def phasor(terminal: Terminal, solved: Solved) -> Array:
+    """The same with its angle, complex (B,)."""
+    return solved.at.open_volts((port_of(terminal), str(Terminal.REF)))
 
 
 def lamp_volts(solved: Solved) -> dict[str, Array]:

@@ -53,7 +53,9 @@ def each_line(condition: Condition, layout: Layout) -> Sequence[Arrangement]:
     healthy = as_it_should_be(layout)
     moved = condition.contacts != HEALTHY and condition.contacts[0] != "line"
     about_a_line = moved or "line" in condition.joints or condition.leak_ohm is not None
-    return [_of_line(condition, layout, healthy, line) for line in layout.lines[: None if about_a_line else 1]]
+    if not about_a_line:
+        return [replace(_of_line(condition, layout, healthy, layout.lines[0]), lines=())]
+    return [_of_line(condition, layout, healthy, line) for line in layout.lines]
 
 
 def _of_line(condition: Condition, layout: Layout, healthy: Arrangement, line: str) -> Arrangement:
@@ -82,13 +84,7 @@ def one_line_lost(condition: Condition, layout: Layout) -> Sequence[Arrangement]
     """One of the lines that come here has no source: its bar lives on what the loads feed back."""
     healthy = as_it_should_be(layout)
     return [
-        replace(
-            healthy,
-            feeds=tuple(None if bar == line else feed for bar, feed in zip(layout.bars, healthy.feeds, strict=True)),
-            joints=condition.joints,
-            lines=(line,),
-        )
-        for line in layout.lines
+        replace(healthy, feeds=_without(layout, line), joints=condition.joints, lines=(line,)) for line in layout.lines
     ]
 
 
@@ -96,15 +92,13 @@ def two_on_one_leg(condition: Condition, layout: Layout) -> Sequence[Arrangement
     """Two of the lines that come here are on one bar."""
     healthy = as_it_should_be(layout)
     return [
-        replace(
-            healthy,
-            feeds=tuple(None if bar == other else feed for bar, feed in zip(layout.bars, healthy.feeds, strict=True)),
-            joints=condition.joints,
-            tied=(one, other),
-            lines=(one, other),
-        )
+        replace(healthy, feeds=_without(layout, other), joints=condition.joints, tied=(one, other), lines=(one, other))
         for one, other in permutations(layout.lines, 2)
     ]
+
+
+def _without(layout: Layout, unfed: str) -> tuple[complex | None, ...]:
+    return tuple(None if bar == unfed else phasor for bar, phasor in zip(layout.bars, layout.phasors, strict=True))
 
 
 def other_legs(_: Condition, layout: Layout) -> Sequence[Arrangement]:

@@ -190,7 +190,7 @@ class Installation:
         """The source's EMF over the voltage that `source_volts` is, (B,).
 
         A supply is too high or too low where it is so at the board as it is found, the unknown loads on. Else it
-        is the EMF that is within the band. Of several lines it is their mean.
+        is the EMF that is within the band. Of several lines here it is their mean.
         """
         found = np.ones(len(values["source_ohm"]))
         for condition, rows in blocks:
@@ -201,14 +201,13 @@ class Installation:
     def emf_over_board(self, values: Values) -> Array:
         """The EMF over the voltage at the board, (B,), of an installation with the loads of these values."""
         behind = values["source_ohm"] * np.exp(1j * values["source_angle"]) + values["service_neutral_ohm"]
-        on_lines = sum(
-            values[amperes("board", a, b)] * len({a, b} - {"neutral"}) for a, b in board_pairs(self.layout)
-        ) + sum(
-            self._circuit_load(values, place, a, b) * len({a, b} - {"neutral"})
+        here = set(self.layout.lines)
+        on_lines = sum(values[amperes("board", a, b)] * len({a, b} & here) for a, b in board_pairs(self.layout)) + sum(
+            self._circuit_load(values, place, a, b) * len({a, b} & here)
             for place in ("tap", "end")
             for a, b in self._circuit_pairs
         )
-        each = on_lines / len(self.layout.bars)
+        each = on_lines / len(here)
         return np.asarray(np.abs(1 + behind * each / self.point.system.nominal_volts))
 
     def _circuit_load(self, values: Values, place: str, a: str, b: str) -> Array:

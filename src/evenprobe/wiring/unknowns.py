@@ -55,6 +55,8 @@ def _mapped(shape: Shape, low: Cube, high: Cube, absent: Cube, u: Cube) -> Cube:
 
 SMALLEST_LOAD_A = 0.02
 """Equipment on standby."""
+ALONE_SHARES = (0.02, 0.3)
+"""How far along its range a load is tried that is on alone."""
 SHARE_OF_SEVERAL = 0.6
 """Of the device's rating that one of several loads draws at most, for together they share its poles."""
 LENGTH_DOUBT = 0.05
@@ -192,7 +194,7 @@ class Unknowns:
         loads = [amperes(place, a, b) for place in ("tap", "end") for a, b in pairs_of(point.layout.live_wires)]
         several = "tap_loaded" in self.ranges
         self._together = [*(("tap_loaded", "end_loaded") if several else loads), "load_at_dc", "filters_fitted"]
-        self._one_by_one = loads if several else []
+        self._one_by_one = loads if len(point.layout.lines) > 1 else []
 
     @property
     def count(self) -> int:
@@ -217,15 +219,24 @@ class Unknowns:
     def every_way(self, sample: Cube) -> Cube:
         """One sample (unknowns,) with what may be absent on the circuit there or not: all ways, all there last.
 
-        Of several loads that are on or off together also each one alone.
+        Of several loads that are on or off together also each one alone, as equipment on standby and as more.
         """
         on = dict.fromkeys(self._together, True)
-        alone = [self._with(sample, on | {n: n == name for n in self._one_by_one}) for name in self._one_by_one]
+        alone = [
+            self._set(self._with(sample, on | {n: n == name for n in self._one_by_one}), name, share)
+            for name in self._one_by_one
+            for share in ALONE_SHARES
+        ]
         together = [
-            self._with(sample, dict(zip(self._together, present, strict=True)) | dict.fromkeys(self._one_by_one, True))
+            self._with(sample, dict.fromkeys(self._one_by_one, True) | dict(zip(self._together, present, strict=True)))
             for present in product((False, True), repeat=len(self._together))
         ]
         return np.array([*alone, *together])
+
+    def _set(self, way: Cube, name: str, share: float) -> Cube:
+        absent = self.ranges[name].absent
+        way[self.names.index(name)] = absent + share * (1 - absent)
+        return way
 
     def _with(self, sample: Cube, present: Mapping[str, bool]) -> Cube:
         way = sample.copy()

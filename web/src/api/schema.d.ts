@@ -1105,6 +1105,8 @@ export interface components {
             rating_a: number | null;
             /** Conductor */
             conductor: string;
+            /** Residual Ma */
+            residual_ma: number | null;
             /** Points */
             points: components["schemas"]["PointLine"][];
         };
@@ -1204,6 +1206,8 @@ export interface components {
             rating_a?: number | null;
             /** Conductor */
             conductor?: string | null;
+            /** Residual Ma */
+            residual_ma?: number | null;
         };
         /** PointIn */
         PointIn: {
@@ -1252,6 +1256,8 @@ export interface components {
             rating_a: number | null;
             /** Conductor */
             conductor: string;
+            /** Residual Ma */
+            residual_ma: number | null;
             /** Neighbours */
             neighbours: components["schemas"]["Neighbour"][];
             /** Readings */
@@ -1263,6 +1269,10 @@ export interface components {
                 [key: string]: {
                     [key: string]: string;
                 };
+            };
+            /** May Trip */
+            may_trip: {
+                [key: string]: string;
             };
             interpretation: components["schemas"]["InterpretationOut"];
         };
@@ -1278,6 +1288,8 @@ export interface components {
             neutral?: string | null;
             /** Input */
             input?: string | null;
+            /** Test Ma */
+            test_ma?: number | null;
         };
         /** ConditionOut */
         ConditionOut: {
@@ -1299,6 +1311,8 @@ export interface components {
             strained: boolean;
             /** Likelihood */
             likelihood: number;
+            /** Lines */
+            lines: string[][];
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
         };
@@ -1393,9 +1407,9 @@ export interface components {
             /** Quantity */
             quantity: string;
             /** From */
-            from: string;
+            from: string | null;
             /** To */
-            to: string;
+            to: string | null;
             /** Instrument */
             instrument: string;
             /** Instrument Kind */
@@ -1470,6 +1484,10 @@ export interface components {
             severity: string;
             /** Potentials */
             potentials: {
+                [key: string]: number[];
+            };
+            /** Phasors */
+            phasors: {
                 [key: string]: number[];
             };
         };

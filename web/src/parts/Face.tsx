@@ -2,68 +2,13 @@
 
 import type { Practice } from "../api/client";
 import classes from "./Face.module.css";
+import { type FaceLayout, faceOf, type Place } from "./faces";
 
 export type Probes = { reference: string | null; measuring: string | null };
 export type MeasuredPair = { from: string; to: string; text: string };
 
-type Place = {
-  x: number;
-  y: number;
-  shape: "slot" | "tall-slot" | "round" | "arch" | "bar" | "screw" | "off";
-};
-type Layout = { width: number; height: number; plate: "plate" | "disc" | "strip"; at: Record<string, Place> };
-
-const OFF_REFERENCE: Place = { x: 150, y: 372, shape: "off" };
-
-const OUTLETS: Record<string, Layout> = {
-  "north-america": {
-    width: 300,
-    height: 330,
-    plate: "plate",
-    at: {
-      L: { x: 92, y: 108, shape: "slot" },
-      N: { x: 208, y: 108, shape: "tall-slot" },
-      PE: { x: 150, y: 240, shape: "arch" },
-    },
-  },
-  continental: {
-    width: 300,
-    height: 330,
-    plate: "disc",
-    at: {
-      L: { x: 84, y: 165, shape: "round" },
-      N: { x: 216, y: 165, shape: "round" },
-      PE: { x: 150, y: 284, shape: "bar" },
-    },
-  },
-  british: {
-    width: 300,
-    height: 330,
-    plate: "plate",
-    at: {
-      PE: { x: 150, y: 86, shape: "tall-slot" },
-      N: { x: 84, y: 232, shape: "bar" },
-      L: { x: 216, y: 232, shape: "bar" },
-    },
-  },
-};
-
-/** Terminals in a row of screws, for whatever is not an outlet, and whatever has more contacts than one. */
-function screws(terminals: string[]): Layout {
-  const gap = 300 / (terminals.length + 1);
-  const at = terminals.map((t, i): [string, Place] => [
-    t,
-    { x: gap * (i + 1), y: i % 2 ? 215 : 115, shape: "screw" },
-  ]);
-  return { width: 300, height: 330, plate: "strip", at: Object.fromEntries(at) };
-}
-
-function layoutOf(kind: string, practice: string, terminals: string[]): Layout {
-  const outlet = OUTLETS[practice];
-  const drawn = kind === "outlet" && outlet !== undefined && terminals.every((t) => t in outlet.at);
-  const layout = drawn ? outlet : screws(terminals);
-  return { ...layout, at: { ...layout.at, REF: OFF_REFERENCE } };
-}
+/** With more the values of the pairs stand beside the picture, for lines would cross them. */
+export const FEW_CONTACTS = 3;
 
 export function Face(props: {
   kind: string;
@@ -74,7 +19,7 @@ export function Face(props: {
   onContact: (terminal: string) => void;
 }) {
   const { practice, probes } = props;
-  const layout = layoutOf(props.kind, practice.id, props.terminals);
+  const layout = faceOf(props.kind, practice.id, props.terminals);
   const places = Object.entries(layout.at);
   const letter = (terminal: string) => practice.letters[terminal] ?? terminal;
   const word = (terminal: string) => practice.words[terminal] ?? terminal;
@@ -98,7 +43,7 @@ export function Face(props: {
           key={`${pair.from}-${pair.to}`}
           a={layout.at[pair.from]}
           b={layout.at[pair.to]}
-          text={pair.text}
+          text={props.terminals.length > FEW_CONTACTS ? null : pair.text}
         />
       ))}
       {places.map(([terminal, place]) => (
@@ -130,13 +75,20 @@ export function Face(props: {
   );
 }
 
-function Plate({ layout }: { layout: Layout }) {
+function Plate({ layout }: { layout: FaceLayout }) {
   if (layout.plate === "disc")
     return (
       <>
         <rect x="14" y="14" width="272" height="312" rx="18" className={classes.plate} />
         <circle cx="150" cy="165" r="126" className={classes.recess} />
         <rect x="134" y="34" width="32" height="14" rx="3" className={classes.metal} />
+      </>
+    );
+  if (layout.plate === "round")
+    return (
+      <>
+        <circle cx="150" cy="170" r="150" className={classes.plate} />
+        <circle cx="150" cy="170" r="132" className={classes.recess} />
       </>
     );
   return (
@@ -151,7 +103,7 @@ function Plate({ layout }: { layout: Layout }) {
   );
 }
 
-function Contact({ place: { x, y, shape } }: { place: Place }) {
+function Contact({ place: { x, y, shape, turn } }: { place: Place }) {
   switch (shape) {
     case "slot":
       return <rect x={x - 10} y={y - 28} width="20" height="56" rx="3" className={classes.hole} />;
@@ -160,9 +112,34 @@ function Contact({ place: { x, y, shape } }: { place: Place }) {
     case "arch":
       return <path d={`M${x - 18} ${y + 20}v-20a18 18 0 0 1 36 0v20z`} className={classes.hole} />;
     case "bar":
-      return <rect x={x - 28} y={y - 10} width="56" height="20" rx="3" className={classes.hole} />;
+      return (
+        <rect
+          x={x - 28}
+          y={y - 10}
+          width="56"
+          height="20"
+          rx="3"
+          className={classes.hole}
+          transform={turn === undefined ? undefined : `rotate(${turn} ${x} ${y})`}
+        />
+      );
     case "round":
       return <circle cx={x} cy={y} r="18" className={classes.hole} />;
+    case "wide-round":
+      return <circle cx={x} cy={y} r="23" className={classes.hole} />;
+    case "busbar":
+      return (
+        <>
+          <rect x={x - 100} y={y - 22} width="200" height="44" rx="4" className={classes.hole} />
+          {[-78, -48, 48, 78].map((off) => (
+            <path
+              key={off}
+              d={`M${x + off - 6} ${y + 6} ${x + off + 6} ${y - 6}`}
+              className={classes.driver}
+            />
+          ))}
+        </>
+      );
     case "screw":
       return (
         <>
@@ -181,9 +158,7 @@ function Contact({ place: { x, y, shape } }: { place: Place }) {
 
 function Letter(props: { terminal: string; place: Place; practice: Practice; letter: string }) {
   const { place, practice, terminal, letter } = props;
-  const beside = place.x < 150 ? -46 : 46;
-  const below = place.x === 150 && place.shape !== "off";
-  const x = place.shape === "off" ? place.x - 52 : below ? place.x + 50 : place.x + beside;
+  const x = letterAt(place);
   const colour = practice.colours[terminal] ?? "bare";
   return (
     <g>
@@ -204,6 +179,14 @@ function Letter(props: { terminal: string; place: Place; practice: Practice; let
   );
 }
 
+/** Outwards of the contact, or right of one in the middle; within a busbar's end. */
+function letterAt({ x, shape }: Place): number {
+  if (shape === "off") return x - 52;
+  if (shape === "busbar") return x + 124;
+  const middle = Math.abs(x - 150) < 20;
+  return middle ? x + 50 : x + (x < 150 ? -46 : 46);
+}
+
 /** On the contact; beside the sign of an earth that is not on the plate. */
 const probeAt = (place: Place): Place => (place.shape === "off" ? { ...place, x: place.x + 48 } : place);
 
@@ -219,8 +202,9 @@ function Probe({ place: { x, y }, kind }: { place: Place; kind: "reference" | "m
   );
 }
 
-function PairLine({ a, b, text }: { a: Place | undefined; b: Place | undefined; text: string }) {
+function PairLine({ a, b, text }: { a: Place | undefined; b: Place | undefined; text: string | null }) {
   if (!a || !b) return null;
+  if (text === null) return <path d={`M${a.x} ${a.y} ${b.x} ${b.y}`} className={classes.pair} />;
   const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
   const width = text.length * 9.5 + 10;
   return (

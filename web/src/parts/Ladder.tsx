@@ -5,9 +5,11 @@ import classes from "./Ladder.module.css";
 import { colourOf } from "./VerdictShape";
 
 const WIDTH = 440;
-const HEIGHT = 272;
+const TITLES = 46;
 const TOP = 14;
-const BOTTOM = 226;
+const TALL = 226;
+/** Where phasors stand below it. */
+const SHORT = 150;
 const LEFT = 46;
 const TICKS = [0, 0.25, 0.5, 0.75, 1];
 const LABEL_HEIGHT = 18;
@@ -19,18 +21,20 @@ export function Ladder(props: {
   practice: Practice;
   nominal: number;
   band: number[] | null;
+  short?: boolean;
 }) {
   const { stories, practice, nominal, band } = props;
+  const bottom = props.short ? SHORT : TALL;
   const highest = Math.max(
     nominal,
     band?.[1] ?? 0,
     ...stories.flatMap((s) => Object.values(s.potentials).map((p) => p[2] ?? 0)),
   );
-  const y = (volts: number) => BOTTOM - (volts / highest) * (BOTTOM - TOP);
+  const y = (volts: number) => bottom - (volts / highest) * (bottom - TOP);
   const column = (WIDTH - LEFT) / Math.max(stories.length, 1);
   return (
     <svg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      viewBox={`0 0 ${WIDTH} ${bottom + TITLES}`}
       className={classes.ladder}
       role="img"
       aria-label={described(stories, practice)}
@@ -59,6 +63,7 @@ export function Ladder(props: {
           x={LEFT + column * i + Math.min(column * 0.16, 34)}
           width={column}
           y={y}
+          unit={stories.length > 2 ? "" : " V"}
           practice={practice}
         />
       ))}
@@ -71,6 +76,8 @@ function Column(props: {
   x: number;
   width: number;
   y: (volts: number) => number;
+  /** Left to the scale where columns are narrow. */
+  unit: string;
   practice: Practice;
 }) {
   const { story, x, y, practice } = props;
@@ -105,11 +112,12 @@ function Column(props: {
             {members.map((m) => practice.letters[m.terminal] ?? m.terminal).join(" ")}
           </tspan>
           <tspan dx="7" className={classes.volts}>
-            {Math.round(members[0]?.middle ?? 0)} V
+            {Math.round(members[0]?.middle ?? 0)}
+            {props.unit}
           </tspan>
         </text>
       ))}
-      <foreignObject x={x - 16} y={BOTTOM + 13} width={props.width - 8} height={HEIGHT - BOTTOM - 4}>
+      <foreignObject x={x - 16} y={y(0) + 13} width={props.width - 8} height={TITLES - 4}>
         <div className={classes.title} style={{ color: story.severity === "danger" ? colour : undefined }}>
           if: {story.title.charAt(0).toLowerCase() + story.title.slice(1)}
         </div>

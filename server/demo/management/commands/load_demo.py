@@ -143,7 +143,7 @@ class Command(BaseCommand):
                     board = put_board(crew, demo_id(s.name, b.name), supply.id, b.name)
                     for c in b.circuits:
                         circuit_id = demo_id(s.name, b.name, c.name)
-                        put_circuit(crew, circuit_id, board.id, c.name, c.rating_a, c.conductor)
+                        put_circuit(crew, circuit_id, board.id, c.name, c.rating_a, c.conductor, c.residual_ma)
                         for p in c.points:
                             point_id = demo_id(s.name, b.name, c.name, p.name)
                             where = point_id, circuit_id, p.name, p.kind, list(p.terminals), p.length_m
@@ -166,7 +166,7 @@ class Command(BaseCommand):
         hidden = HiddenPoint(facts, CATALOGUE[demo.condition], np.random.default_rng(demo.seed))
         errors = TesterErrors(np.random.default_rng(demo.seed + 1000))
         for number, setup in enumerate(demo.measured):
-            tester = testers["d1" if "alarm" in setup else "m2"]
+            tester = testers["d1" if "alarm" in setup else "t1" if "trip" in setup else "m2"]
             reading = self._read(hidden, errors, setup, tester.instrument().instrument())
             reading_id = demo_id("reading", str(point.id), str(number))
             at = start + timedelta(seconds=50 * number)
@@ -197,6 +197,10 @@ class Command(BaseCommand):
         `stray` is a probe that slipped; `false-alarm` a detector set off by something nearby.
         """
         pair, *how = setup.split()
+        if pair == "trip":
+            test_ma = float(how[0])
+            press = Measurement(Quantity.TRIP, None, None, tester, test_ma=test_ma)
+            return {"quantity": "trip", "test_ma": test_ma, "value": hidden.read("", press, errors).tripped}
         ends = [Terminal(name) for name in pair.split("-")]
         if how in (["alarm"], ["false-alarm"]):
             quiet = Measurement(Quantity.PRESENCE, ends[0], None, tester)

@@ -12,17 +12,19 @@ import client, {
   type Tester,
 } from "../../api/client";
 import { useBench, useBenchWrite, usePractice, useTesters } from "../../api/queries";
-import { Face } from "../../parts/Face";
+import { Face, FEW_CONTACTS } from "../../parts/Face";
 import { Failure } from "../../parts/Failure";
 import { Ladder } from "../../parts/Ladder";
+import { Phasors } from "../../parts/Phasors";
 import { useSavePoint } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
 import { Conclusion } from "./Conclusion";
-import { type Entry, ends, entryOf, isAsIs, seen } from "./entry";
+import { type Entry, ends, entryOf, type FunctionId, isAsIs, seen } from "./entry";
 import { Header } from "./Header";
-import { Keys } from "./Keys";
+import { Keys, keyOf } from "./Keys";
 import { Log } from "./Log";
 import { forgetBench, rememberBench } from "./lastBench";
+import { Pairs } from "./Pairs";
 import { ReadingPanel } from "./ReadingPanel";
 import { entryFor, useSetup } from "./setup";
 import { useBenchKeys } from "./useBenchKeys";
@@ -135,9 +137,7 @@ function PointUnderTest({
   };
 
   useBenchKeys({
-    letters: Object.fromEntries(
-      [...bench.terminals, "REF"].map((t) => [(practice.letters[t] ?? t).toLowerCase(), t] as const),
-    ),
+    letters: Object.fromEntries([...bench.terminals, "REF"].map((t) => [keyOf(t, practice), t] as const)),
     contact: (terminal) => change({ do: "contact", terminal }),
     setUp: () => interpretation.next_tests[0] && setUp(interpretation.next_tests[0]),
     list: keys.open,
@@ -162,7 +162,11 @@ function PointUnderTest({
         aria-label="Working it out"
       />
       <div className={classes.left}>
-        <section className={classes.face} aria-label="The point">
+        <section
+          className={classes.face}
+          aria-label="The point"
+          data-many={bench.terminals.length > FEW_CONTACTS || undefined}
+        >
           <h2 className="zone-title">Contacts</h2>
           <Face
             kind={bench.kind}
@@ -172,7 +176,19 @@ function PointUnderTest({
             measured={measured}
             onContact={(terminal) => change({ do: "contact", terminal })}
           />
-          <p className={classes.hint}>{probeHint(setup.probes, setup.what === "presence", practice)}</p>
+          <p className={classes.hint}>{probeHint(setup.probes, setup.what, practice)}</p>
+          {bench.terminals.length > FEW_CONTACTS && (
+            <Pairs
+              terminals={bench.terminals}
+              practice={practice}
+              measured={measured}
+              probes={setup.probes}
+              onPair={(measuring, reference) => {
+                change({ do: "pair", measuring, reference });
+                field.current?.focus();
+              }}
+            />
+          )}
         </section>
         <section className={classes.log} aria-label="Readings">
           <Log
@@ -208,12 +224,22 @@ function PointUnderTest({
         <section className={classes.ladder} aria-label="What is sitting at what">
           <h2 className="zone-title">What is sitting at what, against earth</h2>
           {interpretation.stories.length > 0 && interpretation.verdict !== "untested" ? (
-            <Ladder
-              stories={interpretation.stories}
-              practice={practice}
-              nominal={bench.nominal_volts}
-              band={interpretation.healthy_band ?? null}
-            />
+            <>
+              <Ladder
+                stories={interpretation.stories}
+                practice={practice}
+                nominal={bench.nominal_volts}
+                band={interpretation.healthy_band ?? null}
+                short={severalLines(bench.terminals)}
+              />
+              {severalLines(bench.terminals) && (
+                <div className={classes.phasors}>
+                  {interpretation.stories.map((story) => (
+                    <Phasors key={story.title} story={story} practice={practice} />
+                  ))}
+                </div>
+              )}
+            </>
           ) : (
             <Text className="quiet">
               {interpretation.verdict === "contradictory"
@@ -233,14 +259,24 @@ function PointUnderTest({
   );
 }
 
+const severalLines = (terminals: string[]) => terminals.filter((t) => t.startsWith("L")).length > 1;
+
+const HINTS: Partial<Record<FunctionId, string>> = {
+  lamps: "Plug the tester in and tap the lamps as they are seen.",
+  trip: "Warn first: everything behind the device goes dark. Press, then say what the device did.",
+  sequence: "All three lines at once, in order.",
+};
+
 function probeHint(
   probes: { reference: string | null; measuring: string | null },
-  detector: boolean,
+  what: FunctionId,
   practice: Practice,
 ) {
+  const without = HINTS[what];
+  if (without) return without;
   const name = (terminal: string) =>
     terminal === "REF" ? (practice.words.REF ?? "REF") : (practice.letters[terminal] ?? terminal);
-  if (detector)
+  if (what === "presence")
     return probes.measuring
       ? `Hold the detector at ${name(probes.measuring)}.`
       : "Tap where the detector is held.";

@@ -36,7 +36,12 @@ export function Conclusion(props: {
           </div>
           <ul className={classes.standing}>
             {standing.map((condition) => (
-              <Standing key={condition.id} condition={condition} open={standing.length === 1} />
+              <Standing
+                key={condition.id}
+                condition={condition}
+                practice={practice}
+                open={standing.length === 1}
+              />
             ))}
           </ul>
         </>
@@ -56,7 +61,19 @@ export function Conclusion(props: {
   );
 }
 
-function Standing({ condition, open }: { condition: Condition; open: boolean }) {
+/** Which line, where one of several is meant: "H2", "H1 or H2", "H1 and H2". */
+function linesOf(condition: Condition, practice: Practice): string {
+  const named = condition.lines.map((lines) =>
+    lines
+      .map((l) => practice.letters[l] ?? l)
+      .sort()
+      .join(" and "),
+  );
+  return [...new Set(named)].join(" or ");
+}
+
+function Standing(props: { condition: Condition; practice: Practice; open: boolean }) {
+  const { condition, practice, open } = props;
   return (
     <li>
       <details open={open}>
@@ -64,6 +81,9 @@ function Standing({ condition, open }: { condition: Condition; open: boolean }) 
           <VerdictShape kind={condition.severity} size={20} />
           <span className={classes.conditionTitle}>
             {condition.title}
+            {condition.lines.length > 0 && (
+              <span className={classes.lines}>: {linesOf(condition, practice)}</span>
+            )}
             {condition.strained && <em className={folds.strained}>an alarm speaks against it</em>}
           </span>
           <span className={classes.bar} title="How likely, for order only">
@@ -134,10 +154,12 @@ function NextTests(props: {
   if (!first) return null;
   const name = (test: NextTest) => {
     const ohms = test.quantity === "resistance" ? "Ohms " : "";
-    const from = props.practice.letters[test.from] ?? test.from;
-    const to = test.to === "REF" ? props.practice.words.REF : (props.practice.letters[test.to] ?? test.to);
+    const where =
+      test.to === "REF"
+        ? `${ends({ from: test.from }, props.practice)} to ${props.practice.words.REF}`
+        : ends(test, props.practice);
     const how = circumstances(test.circumstance);
-    return `${ohms}${from} to ${to}${how ? `, ${how}` : ""}`;
+    return `${ohms}${where}${how ? `, ${how}` : ""}`;
   };
   return (
     <div className={classes.next}>

@@ -1,13 +1,19 @@
 import { Table } from "@mantine/core";
 import type { Practice } from "../../api/client";
 
+const KEYS_OF_LINES: Record<string, string> = { L1: "x", L2: "y", L3: "z" };
+
+/** A contact's letter, or where it has a number too, for digits go to the reading, one of its own. */
+export const keyOf = (terminal: string, practice: Practice) =>
+  KEYS_OF_LINES[terminal] ?? (practice.letters[terminal] ?? terminal).toLowerCase();
+
 export function Keys({ practice, terminals }: { practice: Practice; terminals: string[] }) {
   const rows = [
     ["0–9 . ,", "type the reading"],
     ["Enter", "record it"],
     ...[...terminals, "REF"].map((t) => [
-      practice.letters[t] ?? t,
-      `probe at ${practice.words[t] ?? t}: reference first`,
+      keyOf(t, practice).toUpperCase(),
+      `probe at ${practice.letters[t] ?? t}, ${practice.words[t] ?? t}: reference first`,
     ]),
     ["Space", "set up the next test"],
     ["?", "this list"],

@@ -3,7 +3,19 @@ import type { Dispatch, RefObject } from "react";
 import type { Bench, Practice, Refusal, Tester } from "../../api/client";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
-import { type Entry, ends, entryOf, FUNCTIONS, type FunctionId, functionsOf, seen, sign } from "./entry";
+import {
+  type Entry,
+  ends,
+  entryOf,
+  FUNCTIONS,
+  type FunctionId,
+  functionsOf,
+  PICKED,
+  seen,
+  sign,
+  WITHOUT_PROBES,
+} from "./entry";
+import { Lamps } from "./Lamps";
 import classes from "./ReadingPanel.module.css";
 import { type Change, type Load, type Setup, WITH_BOARD_END } from "./setup";
 
@@ -30,7 +42,13 @@ export function ReadingPanel(props: {
   const why = bench.unfit[tester?.id ?? ""]?.[FUNCTIONS[setup.what].quantity];
   const corrected = bench.readings.find((r) => r.id === setup.correcting);
   const ready =
-    setup.probes.measuring !== null && (setup.what === "presence" || setup.probes.reference !== null);
+    WITHOUT_PROBES.includes(setup.what) ||
+    (setup.probes.measuring !== null && (setup.what === "presence" || setup.probes.reference !== null));
+  const testMa = tester?.entry.test_ma as number | undefined;
+  const picked = PICKED.includes(setup.what);
+  const warning = setup.what === "low-z" ? bench.may_trip[tester?.id ?? ""] : undefined;
+  const live = bench.terminals.filter((t) => t.startsWith("L") || t === "N");
+  const severalPairs = live.flatMap((a, i) => live.slice(i + 1).map((b) => [a, b] as const));
   const loadable = FUNCTIONS[setup.what].quantity === "voltage";
   return (
     <>
@@ -51,7 +69,7 @@ export function ReadingPanel(props: {
           aria-label="Function"
           value={setup.what}
           onChange={(event) => change({ do: "function", what: event.currentTarget.value as FunctionId })}
-          data={functionsOf(tester?.kind ?? "multimeter").map((f) => ({
+          data={functionsOf(tester, bench.terminals).map((f) => ({
             value: f,
             label: FUNCTIONS[f].name,
           }))}
@@ -60,12 +78,13 @@ export function ReadingPanel(props: {
           {!tester && "category and voltage not recorded"}
           {tester && (why ? `Kept, but clears nothing here: ${why}` : ratingOf(tester))}
         </span>
+        {warning && <span className={classes.rating}>Low impedance: {warning}.</span>}
       </div>
       <form
         className={classes.panel}
         onSubmit={(event) => {
           event.preventDefault();
-          if (ready && setup.what !== "presence" && setup.what !== "steps") props.onRecord();
+          if (ready && !picked) props.onRecord();
         }}
       >
         <div className={classes.pair}>
@@ -86,6 +105,31 @@ export function ReadingPanel(props: {
               ["Silent", { value: false }],
             ]}
             ready={ready && !busy}
+            onPick={props.onRecord}
+          />
+        ) : setup.what === "lamps" ? (
+          <Lamps
+            practice={practice}
+            terminals={bench.terminals}
+            ready={!busy}
+            onRecord={(value) => props.onRecord({ value })}
+          />
+        ) : setup.what === "trip" ? (
+          <Choices
+            choices={[
+              ["Tripped", { value: true, test_ma: testMa }],
+              ["Did not trip", { value: false, test_ma: testMa }],
+            ]}
+            ready={!busy}
+            onPick={props.onRecord}
+          />
+        ) : setup.what === "sequence" ? (
+          <Choices
+            choices={[
+              ["In order", { value: true }],
+              ["Reversed", { value: false }],
+            ]}
+            ready={!busy}
             onPick={props.onRecord}
           />
         ) : setup.what === "steps" ? (
@@ -154,6 +198,20 @@ export function ReadingPanel(props: {
               A load
             </label>
           )}
+          {loadable && setup.load !== "none" && severalPairs.length > 1 && (
+            <NativeSelect
+              aria-label="Load between"
+              value={setup.loadBetween}
+              onChange={(event) => change({ do: "load between", pair: event.currentTarget.value })}
+              data={[
+                { value: "", label: "on the pair measured" },
+                ...severalPairs.map(([a, b]) => ({
+                  value: `${a} ${b}`,
+                  label: `between ${practice.letters[a] ?? a} and ${practice.letters[b] ?? b}`,
+                })),
+              ]}
+            />
+          )}
           {setup.what === "ohms" && (
             <>
               <span className={classes.note}>Circuit dead, leads nulled</span>
@@ -180,7 +238,7 @@ export function ReadingPanel(props: {
               </Button>
             </>
           )}
-          {setup.what !== "presence" && setup.what !== "steps" && (
+          {!picked && (
             <Button type="submit" className={classes.record} disabled={!ready} data-busy={busy || undefined}>
               Record
             </Button>
@@ -193,6 +251,7 @@ export function ReadingPanel(props: {
 
 function Pair({ setup, practice }: { setup: Setup; practice: Practice }) {
   const { measuring, reference } = setup.probes;
+  if (WITHOUT_PROBES.includes(setup.what)) return <span>{FUNCTIONS[setup.what].name}</span>;
   const name = (t: string) => (t === "REF" ? practice.words.REF : practice.letters[t]) ?? t;
   if (!measuring && !reference)
     return <span className="quiet">Tap two contacts, or set up the next test</span>;

@@ -15,11 +15,22 @@ export type Entry = {
   input?: string;
   load_here_a?: unknown;
   load_elsewhere_a?: unknown;
+  load_between?: string[];
   device?: string;
   neutral?: string;
+  test_ma?: number;
 };
 
-export type FunctionId = "volts" | "low-z" | "dc" | "ohms" | "steps" | "presence";
+export type FunctionId =
+  | "volts"
+  | "low-z"
+  | "dc"
+  | "ohms"
+  | "steps"
+  | "presence"
+  | "lamps"
+  | "trip"
+  | "sequence";
 
 export const FUNCTIONS: Record<FunctionId, { name: string; quantity: string; units: string[] }> = {
   volts: { name: "AC volts", quantity: "voltage", units: ["V", "mV", "kV"] },
@@ -28,19 +39,39 @@ export const FUNCTIONS: Record<FunctionId, { name: string; quantity: string; uni
   ohms: { name: "Ohms, device open", quantity: "resistance", units: ["ohm", "kohm", "Mohm"] },
   steps: { name: "Volt steps", quantity: "voltage", units: ["V"] },
   presence: { name: "Presence", quantity: "presence", units: [] },
+  lamps: { name: "Lamps as seen", quantity: "lamps", units: [] },
+  trip: { name: "Trip button", quantity: "trip", units: [] },
+  sequence: { name: "Phase sequence", quantity: "sequence", units: [] },
 };
+
+/** Those that are answered by picking what was seen, not by a number. */
+export const PICKED: FunctionId[] = ["presence", "steps", "lamps", "trip", "sequence"];
+/** Those that are put to no pair of contacts. */
+export const WITHOUT_PROBES: FunctionId[] = ["lamps", "trip", "sequence"];
 
 const FUNCTIONS_OF: Record<string, FunctionId[]> = {
   multimeter: ["volts", "low-z", "ohms", "dc"],
   clamp: ["volts", "ohms"],
-  "two-pole": ["steps", "volts"],
+  "two-pole": ["steps", "volts", "trip", "sequence"],
+  "lamp-tester": ["lamps"],
   "non-contact": ["presence"],
   "low-ohm": ["ohms"],
   "insulation-tester": ["volts", "ohms"],
-  "digital-plug-tester": ["volts"],
+  "digital-plug-tester": ["volts", "lamps", "trip"],
 };
 
-export const functionsOf = (kind: string): FunctionId[] => FUNCTIONS_OF[kind] ?? ["volts"];
+type Doing = { kind: string; entry: Record<string, unknown> };
+
+/** What a tester does here; lamps are made for one line, only three lines have a sequence, not all have a button. */
+export function functionsOf(tester: Doing | undefined, terminals: string[]): FunctionId[] {
+  const lines = terminals.filter((t) => t.startsWith("L")).length;
+  const able: Partial<Record<FunctionId, boolean>> = {
+    lamps: lines === 1,
+    sequence: lines === 3,
+    trip: tester?.entry.test_ma != null,
+  };
+  return (FUNCTIONS_OF[tester?.kind ?? "multimeter"] ?? ["volts"]).filter((f) => able[f] ?? true);
+}
 
 export const UNIT_SIGNS: Record<string, string> = { ohm: "Ω", kohm: "kΩ", Mohm: "MΩ" };
 
@@ -53,7 +84,7 @@ export const entryById = (bench: Bench, id: string) =>
   [...bench.readings, ...bench.dead_tests].find((r) => r.id === id)?.entry as Entry | undefined;
 
 export function functionOf(entry: Entry): FunctionId {
-  if (entry.quantity === "presence") return "presence";
+  if (["presence", "lamps", "trip", "sequence"].includes(entry.quantity)) return entry.quantity as FunctionId;
   if (entry.quantity === "resistance") return "ohms";
   if (entry.at_least !== undefined || entry.below !== undefined) return "steps";
   if (entry.mode === "dc") return "dc";
@@ -67,6 +98,12 @@ const written = (value: unknown, unit: string) =>
 /** What was seen, with its unit. */
 export function seen(entry: Entry): string {
   if (entry.quantity === "presence") return entry.value ? "alarm" : "silent";
+  if (entry.quantity === "trip") return entry.value ? "tripped" : "no trip";
+  if (entry.quantity === "sequence") return entry.value ? "L1–L2–L3" : "reversed";
+  if (entry.quantity === "lamps") {
+    const lit = Object.entries(entry.value as Record<string, boolean>).filter(([, on]) => on);
+    return lit.length ? `lit ${lit.map(([lamp]) => lamp).join(", ")}` : "all dark";
+  }
   const unit = sign(entry.unit ?? FUNCTIONS[functionOf(entry)].units[0] ?? "");
   if (entry.over_range) return `over range ${unit}`.trim();
   if (entry.value !== undefined) return `${written(entry.value, unit)} ${unit}`;
@@ -76,8 +113,20 @@ export function seen(entry: Entry): string {
     : `${entry.at_least} to ${entry.below} ${unit}`;
 }
 
-export function ends(entry: { from?: string; to?: string }, practice: Practice): string {
-  const letter = (terminal: string | undefined) => (terminal ? (practice.letters[terminal] ?? terminal) : "");
+const WITHOUT_ENDS: Record<string, string> = {
+  lamps: "Lamps",
+  trip: "Trip test",
+  sequence: "Phase sequence",
+};
+
+export function ends(
+  entry: { quantity?: string; from?: string | null; to?: string | null },
+  practice: Practice,
+): string {
+  const named = WITHOUT_ENDS[entry.quantity ?? ""];
+  if (named) return named;
+  const letter = (terminal: string | null | undefined) =>
+    terminal ? (practice.letters[terminal] ?? terminal) : "";
   return entry.to ? `${letter(entry.from)} to ${letter(entry.to)}` : letter(entry.from);
 }
 
@@ -86,6 +135,9 @@ export function circumstances(entry: Entry | (NextTest["circumstance"] & { quant
   const parts = [];
   if (entry.load_here_a != null) parts.push(`${entry.load_here_a} A load here`);
   if (entry.load_elsewhere_a != null) parts.push(`${entry.load_elsewhere_a} A load elsewhere`);
+  if ("load_between" in entry && entry.load_between)
+    parts.push(`between ${entry.load_between.join(" and ")}`);
+  if (entry.test_ma != null) parts.push(`${entry.test_ma} mA`);
   if (entry.device === "open") parts.push("device open");
   if (entry.neutral === "lifted") parts.push("neutral off its bar");
   if (entry.input === "low-z") parts.push("low impedance");

@@ -4,7 +4,16 @@ import { useReducer } from "react";
 import type { Bench, NextTest, Reading, Tester } from "../../api/client";
 import type { Probes } from "../../parts/Face";
 import { typedNumber } from "../../parts/typedNumber";
-import { type Entry, entryOf, FUNCTIONS, type FunctionId, functionOf, functionsOf, isAsIs } from "./entry";
+import {
+  type Entry,
+  entryOf,
+  FUNCTIONS,
+  type FunctionId,
+  functionOf,
+  functionsOf,
+  isAsIs,
+  WITHOUT_PROBES,
+} from "./entry";
 
 export type Load = "none" | "here" | "elsewhere";
 
@@ -14,6 +23,8 @@ export type Setup = {
   probes: Probes;
   load: Load;
   amperes: string;
+  /** Which contacts the load is between where several lines come: as "L1 N", empty for the pair measured. */
+  loadBetween: string;
   deviceOpen: boolean;
   /** Off its bar at the board, or opened by the device: for ohms only. */
   neutralLifted: boolean;
@@ -32,6 +43,8 @@ export type Change =
   | { do: "contact"; terminal: string }
   | { do: "load"; load: Load }
   | { do: "amperes"; amperes: string }
+  | { do: "load between"; pair: string }
+  | { do: "pair"; measuring: string; reference: string }
   | { do: "device"; open: boolean }
   | { do: "neutral"; lifted: boolean }
   | { do: "to the board" }
@@ -42,14 +55,18 @@ export type Change =
 
 const USUAL_AMPERES = "10";
 
-function apply(setup: Setup, change: Change): Setup {
+function apply(setup: Setup, change: Change, terminals: string[]): Setup {
   switch (change.do) {
+    case "load between":
+      return { ...setup, loadBetween: change.pair };
+    case "pair":
+      return { ...setup, probes: { measuring: change.measuring, reference: change.reference } };
     case "type":
       return { ...setup, typed: change.typed };
     case "unit":
       return { ...setup, unit: change.unit };
     case "tester": {
-      const able = functionsOf(change.tester.kind);
+      const able = functionsOf(change.tester, terminals);
       const what = able.includes(setup.what) ? setup.what : (able[0] ?? "volts");
       return { ...withFunction(setup, what), tester: change.tester.id };
     }
@@ -80,17 +97,21 @@ function apply(setup: Setup, change: Change): Setup {
 
 export function useSetup(bench: Bench, testers: Tester[]) {
   return useReducer(
-    (setup: Setup, change: Change): Setup => ({ ...apply(setup, change), id: crypto.randomUUID() }),
+    (setup: Setup, change: Change): Setup => ({
+      ...apply(setup, change, bench.terminals),
+      id: crypto.randomUUID(),
+    }),
     null,
     (): Setup => {
       const tester = testers.find((t) => t.kind === "multimeter" && t.proved !== false) ?? testers[0] ?? null;
-      const what = tester ? (functionsOf(tester.kind)[0] ?? "volts") : "volts";
+      const what = tester ? (functionsOf(tester, bench.terminals)[0] ?? "volts") : "volts";
       return {
         tester: tester?.id ?? null,
         what,
         probes: nextPair(bench) ?? { reference: null, measuring: null },
         load: "none",
         amperes: USUAL_AMPERES,
+        loadBetween: "",
         deviceOpen: false,
         neutralLifted: false,
         typed: "",
@@ -103,7 +124,7 @@ export function useSetup(bench: Bench, testers: Tester[]) {
 }
 
 /** Conductors that have an end at the board under a name of its own. */
-export const WITH_BOARD_END = ["L", "N", "PE"];
+export const WITH_BOARD_END = ["L", "L1", "L2", "L3", "N", "PE"];
 
 const boardEnd = (terminal: string | null) => (terminal === null ? null : `BOARD-${terminal}`);
 
@@ -141,8 +162,7 @@ function placed({ probes, what }: Setup, terminal: string): Probes {
 }
 
 function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
-  const what: FunctionId =
-    test.quantity === "resistance" ? "ohms" : test.circumstance.input === "low-z" ? "low-z" : "volts";
+  const what = functionOf({ ...test.circumstance, quantity: test.quantity } as Entry);
   const { load_here_a, load_elsewhere_a, device, neutral } = test.circumstance;
   return {
     ...setup,
@@ -152,6 +172,7 @@ function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
     probes: { measuring: test.from, reference: test.to },
     load: load_here_a ? "here" : load_elsewhere_a ? "elsewhere" : "none",
     amperes: String(load_here_a ?? load_elsewhere_a ?? setup.amperes),
+    loadBetween: "",
     deviceOpen: device === "open",
     neutralLifted: neutral === "lifted",
     typed: "",
@@ -170,6 +191,7 @@ function forCorrection(setup: Setup, reading: Reading): Setup {
     probes: { measuring: entry.from ?? null, reference: entry.to ?? null },
     load: entry.load_here_a != null ? "here" : entry.load_elsewhere_a != null ? "elsewhere" : "none",
     amperes: String(entry.load_here_a ?? entry.load_elsewhere_a ?? setup.amperes),
+    loadBetween: entry.load_between?.join(" ") ?? "",
     deviceOpen: entry.device === "open",
     neutralLifted: entry.neutral === "lifted",
     typed: "",
@@ -180,19 +202,19 @@ function forCorrection(setup: Setup, reading: Reading): Setup {
 /** The entry to record, from what is in the hand and what was seen. */
 export function entryFor(setup: Setup, what: Partial<Entry> = { value: typedNumber(setup.typed) }): Entry {
   const { quantity } = FUNCTIONS[setup.what];
-  const entry: Entry = {
-    quantity,
-    from: setup.probes.measuring ?? undefined,
-    to: setup.probes.reference ?? undefined,
-    ...what,
-  };
+  const probes = WITHOUT_PROBES.includes(setup.what)
+    ? {}
+    : { from: setup.probes.measuring ?? undefined, to: setup.probes.reference ?? undefined };
+  const entry: Entry = { quantity, ...probes, ...what };
   if (quantity === "voltage") entry.mode = setup.what === "dc" ? "dc" : "ac";
   if (setup.what === "low-z") entry.input = "low-z";
-  if (setup.unit && quantity !== "presence") entry.unit = setup.unit;
+  if (setup.unit && FUNCTIONS[setup.what].units.length > 0) entry.unit = setup.unit;
   if (quantity === "voltage" && setup.load === "here") entry.load_here_a = typedNumber(setup.amperes);
   if (quantity === "voltage" && setup.load === "elsewhere")
     entry.load_elsewhere_a = typedNumber(setup.amperes);
-  if (setup.deviceOpen && quantity !== "presence") entry.device = "open";
+  if (quantity === "voltage" && setup.load !== "none" && setup.loadBetween)
+    entry.load_between = setup.loadBetween.split(" ");
+  if (setup.deviceOpen && ["voltage", "resistance"].includes(quantity)) entry.device = "open";
   if (setup.neutralLifted && quantity === "resistance") entry.neutral = "lifted";
   return entry;
 }

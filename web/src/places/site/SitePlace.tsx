@@ -150,6 +150,7 @@ function CircuitFacts({ circuit }: { circuit: Circuit }) {
   return (
     <span className="quiet">
       {circuit.conductor ? `· ${circuit.conductor.replace("mm2", "mm²")}` : "· conductor not recorded"}
+      {circuit.residual_ma != null && ` · residual-current device ${circuit.residual_ma} mA`}
     </span>
   );
 }

@@ -119,17 +119,23 @@ export function AddBoard({ supplyId, word, done }: { supplyId: string; word: str
 export function AddCircuit({ boardId, done }: { boardId: string; done: () => void }) {
   const reference = useReference();
   const [id] = useState(() => crypto.randomUUID());
-  const form = useForm({ initialValues: { name: "", rating_a: "", conductor: "" } });
+  const form = useForm({ initialValues: { name: "", rating_a: "", conductor: "", residual_ma: "" } });
   return (
     <SiteForm
       form={form}
       done={done}
       action="Add the circuit"
-      write={({ name, rating_a, conductor }) =>
+      write={({ name, rating_a, conductor, residual_ma }) =>
         answer(
           client.PUT("/api/circuits/{circuit_id}", {
             params: { path: { circuit_id: id } },
-            body: { board: boardId, name, rating_a: typedOrNone(rating_a), conductor: conductor || null },
+            body: {
+              board: boardId,
+              name,
+              rating_a: typedOrNone(rating_a),
+              conductor: conductor || null,
+              residual_ma: typedOrNone(residual_ma),
+            },
           }),
         )
       }
@@ -148,6 +154,12 @@ export function AddCircuit({ boardId, done }: { boardId: string; done: () => voi
         ]}
         {...form.getInputProps("conductor")}
       />
+      <TextInput
+        label="Residual-current device, mA"
+        description="Empty where there is none"
+        inputMode="decimal"
+        {...form.getInputProps("residual_ma")}
+      />
     </SiteForm>
   );
 }
@@ -162,8 +174,14 @@ export function AddPoint(props: { circuit: Circuit; supply: Supply; practice: Pr
   const choices: Record<string, string[]> = {
     "One line, neutral, earth": ["L", "N", ...EARTH_ONLY],
     "One line, neutral, earth and casing": ["L", "N", ...EARTH_ONLY, "CASE"],
-    ...(lines.length > 1 && { "Two lines, neutral, earth": ["L1", "L2", "N", ...EARTH_ONLY] }),
-    ...(lines.length > 2 && { "Three lines, neutral, earth": [...lines, "N", ...EARTH_ONLY] }),
+    ...(lines.length > 1 && {
+      "Two lines, neutral, earth": ["L1", "L2", "N", ...EARTH_ONLY],
+      "Two lines, earth": ["L1", "L2", ...EARTH_ONLY],
+    }),
+    ...(lines.length > 2 && {
+      "Three lines, neutral, earth": [...lines, "N", ...EARTH_ONLY],
+      "Three lines, earth": [...lines, ...EARTH_ONLY],
+    }),
   };
   const form = useForm({
     initialValues: { name: "", kind: "outlet", terminals: Object.keys(choices)[0] ?? "", length_m: "" },

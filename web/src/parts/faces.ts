@@ -1,0 +1,116 @@
+/** Where the contacts of an outlet, a strip of terminals or a board are, as the person in front of it sees them. */
+
+export type Place = {
+  x: number;
+  y: number;
+  shape: "slot" | "tall-slot" | "round" | "wide-round" | "arch" | "bar" | "screw" | "busbar" | "off";
+  /** Degrees it is turned by. */
+  turn?: number;
+};
+
+export type FaceLayout = {
+  plate: "plate" | "disc" | "round" | "strip";
+  at: Record<string, Place>;
+};
+
+const OFF_REFERENCE: Place = { x: 150, y: 372, shape: "off" };
+const CENTRE = { x: 150, y: 170 };
+const RADIUS = 72;
+
+const OUTLETS: Record<string, FaceLayout> = {
+  "north-america L N PE": {
+    plate: "plate",
+    at: {
+      L: { x: 92, y: 108, shape: "slot" },
+      N: { x: 208, y: 108, shape: "tall-slot" },
+      PE: { x: 150, y: 240, shape: "arch" },
+    },
+  },
+  "north-america L1 L2 N PE": {
+    plate: "plate",
+    at: {
+      PE: { x: 150, y: 66, shape: "arch" },
+      L1: { x: 98, y: 160, shape: "tall-slot" },
+      L2: { x: 202, y: 160, shape: "tall-slot" },
+      N: { x: 150, y: 262, shape: "tall-slot" },
+    },
+  },
+  "north-america L1 L2 PE": {
+    plate: "plate",
+    at: {
+      L1: { x: 84, y: 120, shape: "bar" },
+      L2: { x: 216, y: 120, shape: "bar" },
+      PE: { x: 150, y: 240, shape: "arch" },
+    },
+  },
+  "continental L N PE": {
+    plate: "disc",
+    at: {
+      L: { x: 84, y: 165, shape: "round" },
+      N: { x: 216, y: 165, shape: "round" },
+      PE: { x: 150, y: 284, shape: "bar" },
+    },
+  },
+  "british L N PE": {
+    plate: "plate",
+    at: {
+      PE: { x: 150, y: 86, shape: "tall-slot" },
+      N: { x: 84, y: 232, shape: "bar" },
+      L: { x: 216, y: 232, shape: "bar" },
+    },
+  },
+};
+
+/** Contacts on a circle with the earth at the bottom: pins where plugs have pins, blades where they have blades. */
+function onACircle(practice: string, terminals: string[]): FaceLayout {
+  const order = ["PE", ...terminals.filter((t) => t !== "PE")];
+  const at = order.map((terminal, i): [string, Place] => {
+    const angle = Math.PI / 2 + (2 * Math.PI * i) / order.length;
+    const where = { x: CENTRE.x + RADIUS * Math.cos(angle), y: CENTRE.y + RADIUS * Math.sin(angle) };
+    if (practice === "north-america")
+      return [terminal, { ...where, shape: "bar", turn: (angle * 180) / Math.PI + 90 }];
+    return [terminal, { ...where, shape: terminal === "PE" ? "wide-round" : "round" }];
+  });
+  return { plate: "round", at: Object.fromEntries(at) };
+}
+
+/** Terminals in a row of screws, for whatever is not an outlet. */
+function screws(terminals: string[]): FaceLayout {
+  const gap = 300 / (terminals.length + 1);
+  const at = terminals.map((t, i): [string, Place] => [
+    t,
+    { x: gap * (i + 1), y: i % 2 ? 215 : 115, shape: "screw" },
+  ]);
+  return { plate: "strip", at: Object.fromEntries(at) };
+}
+
+/** The device's terminals above, the neutral and the earth bar below. */
+function board(terminals: string[]): FaceLayout {
+  const bars: string[] = terminals.filter((t) => t === "N" || t === "PE");
+  const rest = terminals.filter((t) => !bars.includes(t));
+  const gap = 260 / (rest.length + 1);
+  return {
+    plate: "strip",
+    at: Object.fromEntries([
+      ...rest.map((t, i): [string, Place] => [t, { x: 20 + gap * (i + 1), y: 88, shape: "screw" }]),
+      ...bars.map((t, i): [string, Place] => [t, { x: 150, y: 190 + 74 * i, shape: "busbar" }]),
+    ]),
+  };
+}
+
+const SEVERAL_LINES = 3;
+
+export function faceOf(kind: string, practice: string, terminals: string[]): FaceLayout {
+  const lines = terminals.filter((t) => /^L\d$/.test(t)).length;
+  const drawn = OUTLETS[`${practice} ${terminals.join(" ")}`];
+  const round = terminals.includes("PE") && (lines >= SEVERAL_LINES || (lines > 0 && !drawn));
+  const layout =
+    kind === "outlet" && drawn
+      ? drawn
+      : kind === "outlet" && round
+        ? onACircle(practice, terminals)
+        : kind === "board"
+          ? board(terminals)
+          : screws(terminals);
+  return { ...layout, at: { ...layout.at, REF: OFF_REFERENCE } };
+}
