@@ -11,12 +11,13 @@ from crews.services import crew_of
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Quantity
 from evenprobe.testers.at_point import may_trip, why_unfit
-from kit.services import in_hands
+from evenprobe.testers.sight import SIGHT
+from kit.services import in_hands, tester_of
 from project.problems import Problems, Refused
 from sheets.evidence import dead_tests, of_point
 from sites.models import Point, Site
 from sites.services import find, site_of
-from work.interpretations import interpretation_of
+from work.interpretations import interpretation_of, sight_of
 from work.models import Reading
 from work.services import bring_in, record, withdraw
 from work.shapes import (
@@ -24,6 +25,7 @@ from work.shapes import (
     BringIn,
     Crumb,
     RecordIn,
+    SightHereOut,
     WithdrawalIn,
 )
 from work.surveys import counts, parsed, survey_of
@@ -56,6 +58,19 @@ def record_reading(request: HttpRequest, point_id: UUID, reading_id: UUID, data:
 )
 def withdraw_reading(request: HttpRequest, point_id: UUID, withdrawal_id: UUID, data: WithdrawalIn) -> dict[str, Any]:
     return bench_out(withdraw(crew_of(request), request.user, point_id, withdrawal_id, data.reading))
+
+
+@router.get("/points/{point_id}/sight/{tester_id}", response={200: SightHereOut, 404: Problems})
+def sight(request: HttpRequest, point_id: UUID, tester_id: UUID) -> dict[str, Any]:
+    """What the tester can strike out at the point as it stands, and what it never can."""
+    crew = crew_of(request)
+    point, tester = find(crew, Point, point_id), tester_of(crew, tester_id)
+    kind = tester.instrument().kind
+    return {
+        **sight_of(point.circuit.board.supply.site, point, tester.instrument().instrument()),
+        "says": SIGHT[kind].says,
+        "blind_to": list(SIGHT[kind].blind_to),
+    }
 
 
 @router.get("/points/{point_id}/survey", response={200: dict[str, Any], 404: Problems})

@@ -9,8 +9,9 @@ from typing import Any
 from django.core.cache import cache
 
 import evenprobe
-from evenprobe.formats import SurveyFile, parse, point_answer
-from evenprobe.interpretation import interpret
+from evenprobe.formats import SurveyFile, parse, point_answer, sight_answer
+from evenprobe.interpretation import interpret, sight_here
+from evenprobe.testers import Instrument
 from sites.models import Point, Site
 from work.surveys import survey_of
 
@@ -36,3 +37,11 @@ def interpretation_of(site: Site, point: Point) -> dict[str, Any]:
         answer = point_answer(interpret(checked.facts(entry), checked.readings(entry), checked.kit()))
         cache.set(key, answer)
     return answer
+
+
+def sight_of(site: Site, point: Point, tester: Instrument) -> dict[str, Any]:
+    """What a tester can strike out at a point as its readings leave it, and what not."""
+    checked = parse(SurveyFile, survey_of(site, [point], whole=False))
+    entry = checked.single_point()
+    facts = checked.facts(entry)
+    return sight_answer(sight_here(facts, checked.readings(entry), tester), facts.practice)

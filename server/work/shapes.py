@@ -152,6 +152,21 @@ class BenchOut(Schema):
     interpretation: InterpretationOut
 
 
+class SeenOut(Schema):
+    id: str
+    title: str
+    severity: str
+
+
+class SightHereOut(Schema):
+    """Of what still stands what a tester can strike out if all is well, and what not; worst first."""
+
+    can: list[SeenOut]
+    cannot: list[SeenOut]
+    says: str
+    blind_to: list[str]
+
+
 class RecordIn(Schema):
     """`entry`: a reading as the survey format writes it, without id and instrument."""
 

@@ -41,6 +41,16 @@ def outlet(transactional_db, settings, tmp_path):
 
 
 @pytest.fixture
+def range_outlet(outlet):
+    """Beside it one of two lines, a neutral and an earth, and a plug tester with lamps and a button."""
+    crew = Crew.objects.get()
+    circuit = put_circuit(crew, demo_id("t", "range"), demo_id("t", "board"), "Kitchenette range", 40, "8 AWG")
+    put_tester(crew, demo_id("t", "p6"), {"label": "Plug P6", "kind": "digital-plug-tester", "test_ma": 6})
+    where = circuit.id, "Range outlet", "outlet", ["L1", "L2", "N", "PE"], 12
+    return put_point(crew, demo_id("t", "range point"), *where)
+
+
+@pytest.fixture
 def kit(outlet):
     """A meter with its leads, a two-pole tester and a circuit of two lines to prove dead, beside the outlet."""
     crew = Crew.objects.get()

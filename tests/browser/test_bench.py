@@ -6,14 +6,14 @@ from playwright.sync_api import expect
 from tests.browser.conftest import accessible, sign_in, small_targets
 
 
-def open_outlet(page, live_server):
+def open_outlet(page, live_server, name="Outlet 3, by the lathe"):
     page.set_default_timeout(20_000)
     expect.set_options(timeout=20_000)
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Site", exact=True).click()
     page.get_by_role("link", name="Larkspur Hill Observatory").click()
-    page.get_by_role("link", name="Outlet 3, by the lathe").click()
-    page.get_by_role("heading", name="Outlet 3, by the lathe").wait_for()
+    page.get_by_role("link", name=name).click()
+    page.get_by_role("heading", name=name).wait_for()
 
 
 def enter(page, value, then):
@@ -121,3 +121,48 @@ def test_an_empty_site_is_filled_in(outlet, live_server, page):
     page.get_by_role("button", name="Add the point").click()
     page.get_by_role("link", name="Socket 1, window").click()
     expect(page.get_by_label("What it could still be").get_by_text("Untested")).to_be_visible()
+
+
+def test_two_lines_on_one_leg_are_found_by_keyboard(range_outlet, live_server, page):
+    open_outlet(page, live_server, "Range outlet")
+    page.get_by_label("Tester in hand").wait_for()
+    page.evaluate("document.activeElement.blur()")
+    for probes, value in (("nx", "120.2"), ("ny", "120.1"), ("yx", "0.2")):
+        page.keyboard.press(probes[0])
+        page.keyboard.press(probes[1])
+        page.keyboard.type(value)
+        page.keyboard.press("Enter")
+        expect(page.get_by_text(f"{value} V recorded")).to_be_visible()
+    verdict = page.get_by_label("What it could still be")
+    expect(verdict.get_by_text("Hazard", exact=True)).to_be_visible()
+    expect(verdict.get_by_text("Two hot contacts on one leg").first).to_be_visible()
+    expect(page.get_by_text("Pairs, 3 of 6 measured")).to_be_visible()
+    expect(page.get_by_role("img", name="Phasors").first).to_be_visible()
+    accessible(page)
+    page.get_by_role("button", name="N–G").click()
+    expect(page.get_by_label("Reading, N to G")).to_be_focused()
+    page.get_by_role("button", name="Load here").click()
+    page.get_by_label("Load between").select_option("L2 N")
+    page.get_by_label("Reading, N to G").fill("0.9")
+    page.keyboard.press("Enter")
+    page.get_by_text("4 readings recorded").click()
+    expect(page.get_by_text("10 A load here, between L2 and N").first).to_be_visible()
+
+
+def test_lamps_are_tapped_as_seen_and_a_tester_says_what_it_sees(range_outlet, live_server, page):
+    open_outlet(page, live_server)
+    page.get_by_label("Tester in hand").select_option("Plug P6")
+    page.get_by_label("Function").select_option("Lamps as seen")
+    page.get_by_text("What Plug P6 sees here").click()
+    expect(page.get_by_text("It cannot:")).to_be_visible()
+    page.get_by_role("button", name="Lamp H to N").click()
+    page.get_by_role("button", name="Lamp H to G").click()
+    accessible(page)
+    page.get_by_role("button", name="Record as seen").click()
+    expect(page.get_by_text("Lamps, lit L-N, L-PE recorded.")).to_be_visible()
+    verdict = page.get_by_label("What it could still be")
+    expect(verdict.get_by_text("Unconfirmed")).to_be_visible()
+    expect(verdict.get_by_text("Ground made from neutral, reversed").first).to_be_visible()
+    page.get_by_label("Function").select_option("Trip button")
+    page.get_by_role("button", name="Tripped", exact=True).click()
+    expect(verdict.get_by_text("Ground made from neutral, reversed").first).not_to_be_visible()

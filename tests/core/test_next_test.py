@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from evenprobe.interpretation import interpret
+from evenprobe.interpretation import interpret, sight_here
 from evenprobe.practice import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, InstrumentKind, Quantity
 from evenprobe.wiring import Terminal, conditions_for
@@ -117,3 +117,23 @@ def test_when_all_that_stands_is_fine_no_more_is_asked():
     result = interpret(outlet(), chain, [METER])
     fine = all(o.severity.is_fine for o in result.conditions if o.standing)
     assert bool(result.next_tests or result.next_tests_note) is not fine
+
+
+def test_a_lamp_tester_sees_an_open_line_and_never_a_false_earth():
+    lamps = Instrument("lamps", InstrumentKind.LAMP_TESTER, proved=True)
+    sight = sight_here(outlet(), (), lamps)
+    can, cannot = ({c.id for c in conditions} for conditions in (sight.can, sight.cannot))
+    assert {"open-line", "line-neutral-swapped", "open-neutral"} <= can
+    assert {"earth-from-neutral", "earth-from-neutral-swapped", "neutral-earth-swapped"} <= cannot
+    assert not can & cannot
+
+
+def test_a_plug_tester_meets_the_contacts_of_its_outlet_only():
+    plug = Instrument("plug", InstrumentKind.DIGITAL_PLUG_TESTER, proved=True)
+    sight = sight_here(outlet(), HEALTHY, plug)
+    assert "earth-from-neutral-swapped" in {c.id for c in sight.cannot}
+
+
+def test_a_detector_alone_rules_nothing_out():
+    detector = Instrument("detector", InstrumentKind.NON_CONTACT, proved=True)
+    assert sight_here(outlet(), (), detector).can == ()

@@ -68,6 +68,34 @@ def test_three_readings_are_unconfirmed_and_the_deciding_one_is_danger(anna, pla
     assert tree["supplies"][0]["boards"][0]["circuits"][0]["points"][0]["verdict"] == "danger"
 
 
+def test_a_residual_current_device_is_recorded_with_the_circuit_and_a_trip_counts(anna, place):
+    circuit = {"board": place["board"], "name": "Workshop outlets", "rating_a": 20, "residual_ma": 6}
+    assert anna.put(f"/circuits/{place['circuit']}", circuit).status_code == 200
+    assert anna.put(f"/circuits/{place['circuit']}", {**circuit, "residual_ma": -1}).status_code == 422
+    bench = anna.get(f"/points/{place['point']}/bench").json()
+    assert bench["residual_ma"] == 6
+    assert "may trip the 6 mA device" in bench["may_trip"][place["tester"]]
+    answer = record(anna, place, {"quantity": "trip", "value": True, "test_ma": 6})
+    fallen = {c["id"] for c in answer.json()["interpretation"]["conditions"] if not c["standing"]}
+    assert {"open-earth", "earth-from-neutral", "residual-device-fails"} <= fallen
+    assert record(anna, place, {"quantity": "trip", "value": "yes"}).status_code == 422
+    survey = anna.get(f"/points/{place['point']}/survey").json()
+    assert survey["points"][0]["circuit"]["residual_ma"] == 6
+
+
+def test_which_tester_sees_what_is_said_of_the_point_as_it_stands(anna, place):
+    for value, pair in ((119.8, ("L", "N")), (119.9, ("L", "PE")), (0.1, ("N", "PE"))):
+        record(anna, place, entry(value, pair))
+    meter = anna.get(f"/points/{place['point']}/sight/{place['tester']}").json()
+    assert "earth-from-neutral-swapped" in {c["id"] for c in meter["can"]}
+    plug = str(uuid4())
+    anna.put(f"/testers/{plug}", {"label": "Plug tester", "kind": "lamp-tester"})
+    lamps = anna.get(f"/points/{place['point']}/sight/{plug}").json()
+    assert lamps["can"] == []
+    assert "earth-from-neutral-swapped" in {c["id"] for c in lamps["cannot"]}
+    assert lamps["blind_to"]
+
+
 def test_a_retry_is_the_same_reading_and_other_content_is_refused(anna, place):
     one = uuid4()
     assert record(anna, place, entry(119.8), one).status_code == 200
@@ -209,6 +237,7 @@ ROUTES = [
     ("get", "/sites/{site}/survey", None),
     ("get", "/points/{point}/bench", None),
     ("get", "/points/{point}/survey", None),
+    ("get", "/points/{point}/sight/{tester}", None),
     ("put", "/sites/{site}", {"name": "x", "practice": "british"}),
     ("put", "/sites/{site}/survey", {"survey": None}),
     ("put", "/supplies/{supply}", {"site": "{site}", "name": "x", "system": "120", "earthing": "TT"}),

@@ -11,6 +11,7 @@ from evenprobe.interpretation import (
     Judgement,
     NextTest,
     PointInterpretation,
+    SightHere,
     Story,
 )
 from evenprobe.practice.simulated import OVER_RANGE_OHM
@@ -115,6 +116,14 @@ def _next_test(test: NextTest) -> dict[str, Any]:
         "information_bits": figures(test.information_bits),
         "seconds": round(test.seconds),
         "why": test.why,
+    }
+
+
+def sight_answer(sight: SightHere, practice: PracticeId) -> dict[str, Any]:
+    """Titles of what a tester can strike out here and what it cannot, worst first."""
+    return {
+        key: [{"id": c.id, "title": c.in_words(c.title, practice), "severity": c.severity.label} for c in conditions]
+        for key, conditions in (("can", sight.can), ("cannot", sight.cannot))
     }
 
 

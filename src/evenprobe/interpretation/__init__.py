@@ -13,6 +13,7 @@ from evenprobe.interpretation.outcome import (
     Story,
     Verdict,
 )
+from evenprobe.interpretation.sight import SightHere, sight_here
 
 __all__ = [
     "Bank",
@@ -23,9 +24,11 @@ __all__ = [
     "NextTest",
     "PointInterpretation",
     "Reason",
+    "SightHere",
     "Story",
     "Verdict",
     "bank_for",
     "forecast",
     "interpret",
+    "sight_here",
 ]

@@ -6,6 +6,7 @@ information between condition and reading, binned by the tester's own error (Lin
 """
 
 from collections.abc import Iterable, Sequence
+from itertools import pairwise
 from typing import Any
 
 import numpy as np
@@ -15,10 +16,25 @@ from evenprobe.interpretation.bank import Bank, mode_of
 from evenprobe.interpretation.elimination import Elimination, Standing
 from evenprobe.interpretation.outcome import NextTest
 from evenprobe.supplies.test_limits import residual_span_ma
-from evenprobe.testers import TYPED, Instrument, InstrumentKind, Measurement, Quantity, Reading, port_of, shown, weigh
+from evenprobe.testers import (
+    KINDS,
+    TYPED,
+    Instrument,
+    InstrumentKind,
+    Measurement,
+    Quantity,
+    Reading,
+    lamp_volts,
+    lamps_on,
+    port_of,
+    shown,
+    weigh,
+)
 from evenprobe.testers.evidence import LINES_WITH_A_SEQUENCE
+from evenprobe.testers.instruments import LAMP_DARK_SHARE, LAMP_LIT_SHARE, WITH_LAMPS
 from evenprobe.testers.measurement import Input, Neutral
 from evenprobe.wiring import PointFacts, Severity, Terminal, contact_pairs
+from evenprobe.wiring.installation import AS_FOUND
 from evenprobe.wiring.points import BOARD_END, METALWORK
 from evenprobe.wiring.unknowns import assumed_rating_a
 
@@ -78,9 +94,8 @@ def next_tests(
     candidates = list(_candidates(bank, taken, kit))
     if not candidates:
         return (), _note(bank, standing)
-    would_show = _would_show(bank, elimination, candidates)
+    would_show, error = _would_show(bank, elimination, candidates), _errors(bank, candidates)
     sizes = [len(s.rows) for s in standing]
-    error = np.array([_error(m, bank.point) for m in candidates]).T[:, :, None]
     bits = _information(
         _bins(would_show, error), np.repeat(np.arange(len(sizes)), sizes), _weights(bank, standing, likelihood)
     )
@@ -99,6 +114,43 @@ def next_tests(
         if not any(test.rules_out == earlier.rules_out for earlier in offered):
             offered.append(test)
     return tuple(offered[:OFFERED]), "" if offered else _note(bank, standing)
+
+
+def would_rule_out(
+    bank: Bank, elimination: Elimination, likelihood: dict[str, float], tester: Instrument
+) -> frozenset[str]:
+    """Ids of what falls if all that can be measured here with a tester comes out as if all were well."""
+    standing = elimination.standing
+    candidates = list(setups_with(bank.point, tester))
+    if not standing:
+        return frozenset()
+    expected = _expected(bank, standing, likelihood)
+    gone = _dark_where_lit(bank, standing, expected, tester)
+    if candidates:
+        would_show = _would_show(bank, elimination, candidates)
+        sizes = [len(s.rows) for s in standing]
+        gone = gone | _ruled_out(expected, would_show, _errors(bank, candidates), sizes).any(axis=0)
+    return frozenset(s.condition.id for s, falls in zip(standing, gone, strict=True) if falls)
+
+
+def _dark_where_lit(bank: Bank, standing: Sequence[Standing], expected: int, tester: Instrument) -> NDArray[np.bool_]:
+    """Conditions, (C,), under which a lamp is certainly dark that lights if all is well."""
+    gone = np.zeros(len(standing), dtype=bool)
+    if tester.kind not in WITH_LAMPS or tester.proved is False:
+        return gone
+    nominal = bank.point.system.nominal_volts
+    rows = np.concatenate([s.rows for s in standing])
+    starts = np.cumsum([0, *(len(s.rows) for s in standing)])
+    across = lamp_volts(bank.solved_at(rows, AS_FOUND))
+    for lamp in lamps_on(bank.point):
+        share = [across[lamp][a:b] / nominal for a, b in pairwise(starts)]
+        if np.median(share[expected]) >= LAMP_LIT_SHARE:
+            gone |= [own.max() < LAMP_DARK_SHARE for own in share]
+    return gone
+
+
+def _errors(bank: Bank, candidates: Sequence[Measurement]) -> Array:
+    return np.array([_error(m, bank.point) for m in candidates]).T[:, :, None]
 
 
 def _would_show(bank: Bank, elimination: Elimination, candidates: Sequence[Measurement]) -> Array:
@@ -131,27 +183,34 @@ def _weights(bank: Bank, standing: Sequence[Standing], likelihood: dict[str, flo
 
 def _candidates(bank: Bank, taken: Sequence[Reading], kit: Sequence[Instrument]) -> Iterable[Measurement]:
     done = {_setup(r.measurement) for r in taken}
-    load = round(min(USUAL_LOAD_A, 0.8 * assumed_rating_a(bank.point)))
-    pairs = contact_pairs(bank.point.terminals)
-    references = [(t, Terminal.REF) for t in bank.point.terminals if t is not Terminal.REF]
     volts_in_kit = any(tester.volts() is not None for tester in kit)
     ohms_in_kit = any(tester.ohms() is not None for tester in kit)
-    for tester in [*kit] if volts_in_kit else [*kit, TYPED]:
-        setups: list[Measurement] = []
-        ability = tester.volts()
-        if ability is not None and tester.proved is not False:
-            inputs: list[Input] = ["high-z", "low-z"] if ability.low_input_ohm else ["high-z"]
-            for a, b in [*pairs, *references]:
-                setups += [Measurement(Quantity.VOLTAGE, a, b, tester, i) for i in inputs]
-            for a, b in pairs:
-                setups.append(Measurement(Quantity.VOLTAGE, a, b, tester, load_here_a=load))
-                setups.append(Measurement(Quantity.VOLTAGE, a, b, tester, load_elsewhere_a=load))
-        stands_in_for_volts = tester == TYPED and ohms_in_kit
-        if tester.ohms() is not None and tester.proved is not False and not stands_in_for_volts:
-            setups += [Measurement(Quantity.RESISTANCE, a, b, tester, device="open") for a, b in pairs]
-            setups += _to_the_board(bank.point, tester)
-        setups += _of_the_device(bank.point, tester)
-        yield from (m for m in setups if _setup(m) not in done)
+    for tester in kit:
+        yield from (m for m in setups_with(bank.point, tester) if _setup(m) not in done)
+    if not volts_in_kit:
+        stands_in = (m for m in setups_with(bank.point, TYPED) if not (m.dead and ohms_in_kit))
+        yield from (m for m in stands_in if _setup(m) not in done)
+
+
+def setups_with(point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
+    """All that can be measured at a point with a tester, as it is found, under load and dead."""
+    load = round(min(USUAL_LOAD_A, 0.8 * assumed_rating_a(point)))
+    pairs = contact_pairs(point.terminals)
+    plugs_in = KINDS[tester.kind].plugs_in
+    references = [] if plugs_in else [(t, Terminal.REF) for t in point.terminals if t is not Terminal.REF]
+    ability = tester.volts()
+    if ability is not None and tester.proved is not False:
+        inputs: list[Input] = ["high-z", "low-z"] if ability.low_input_ohm else ["high-z"]
+        for a, b in [*pairs, *references]:
+            yield from (Measurement(Quantity.VOLTAGE, a, b, tester, i) for i in inputs)
+        for a, b in pairs:
+            if not plugs_in:
+                yield Measurement(Quantity.VOLTAGE, a, b, tester, load_here_a=load)
+            yield Measurement(Quantity.VOLTAGE, a, b, tester, load_elsewhere_a=load)
+    if tester.ohms() is not None and tester.proved is not False:
+        yield from (Measurement(Quantity.RESISTANCE, a, b, tester, device="open") for a, b in pairs)
+        yield from _to_the_board(point, tester)
+    yield from _of_the_device(point, tester)
 
 
 def _of_the_device(point: PointFacts, tester: Instrument) -> Iterable[Measurement]:

@@ -37,11 +37,15 @@ class Ability:
 
 @dataclass(frozen=True)
 class Kind:
-    """`contact`: touches metal, so a proved zero is a reading. Where `volts` or `ohms` is None it has no such range."""
+    """`contact`: touches metal, so a proved zero is a reading. Where `volts` or `ohms` is None it has no such range.
+
+    `plugs_in`: into the outlet, so it meets its contacts only, and nothing else is plugged in beside it.
+    """
 
     contact: bool
     volts: Ability | None = None
     ohms: Ability | None = None
+    plugs_in: bool = False
 
 
 KINDS: dict[InstrumentKind, Kind] = {
@@ -52,8 +56,8 @@ KINDS: dict[InstrumentKind, Kind] = {
     ),
     InstrumentKind.TWO_POLE: Kind(True, Ability(3.0, 3, 1.0, 1000, 200e3, 0.0, 7e3), Ability(5.0, 5, 1.0, 1e5)),
     InstrumentKind.NON_CONTACT: Kind(False),
-    InstrumentKind.LAMP_TESTER: Kind(True),
-    InstrumentKind.DIGITAL_PLUG_TESTER: Kind(True, Ability(2.0, 2, 1.0, 300, 100e3, 0.0)),
+    InstrumentKind.LAMP_TESTER: Kind(True, plugs_in=True),
+    InstrumentKind.DIGITAL_PLUG_TESTER: Kind(True, Ability(2.0, 2, 1.0, 300, 100e3, 0.0), plugs_in=True),
     InstrumentKind.INSULATION_TESTER: Kind(True, Ability(2.0, 3, 1.0, 700, 100e3, 0.0), Ability(3.0, 5, 0.1, 1e6)),
     InstrumentKind.LOW_OHM: Kind(True, None, Ability(2.0, 3, 0.01, 1e3)),
     InstrumentKind.CLAMP: Kind(True, Ability(1.5, 5, 0.1, 1000, 10e6, 100e-12), Ability(1.5, 5, 0.1, 1e4)),
@@ -61,6 +65,7 @@ KINDS: dict[InstrumentKind, Kind] = {
     InstrumentKind.TONE_TRACER: Kind(False),
 }
 
+WITH_LAMPS = (InstrumentKind.LAMP_TESTER, InstrumentKind.DIGITAL_PLUG_TESTER)
 LAMP_OHM = 47e3
 LAMP_LIT_SHARE = 0.70
 LAMP_DARK_SHARE = 0.55

@@ -323,6 +323,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/points/{point_id}/sight/{tester_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sight
+         * @description What the tester can strike out at the point as it stands, and what it never can.
+         */
+        get: operations["work_api_sight"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/points/{point_id}/survey": {
         parameters: {
             query?: never;
@@ -1514,6 +1534,29 @@ export interface components {
              * Format: uuid
              */
             reading: string;
+        };
+        /** SeenOut */
+        SeenOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Severity */
+            severity: string;
+        };
+        /**
+         * SightHereOut
+         * @description Of what still stands what a tester can strike out if all is well, and what not; worst first.
+         */
+        SightHereOut: {
+            /** Can */
+            can: components["schemas"]["SeenOut"][];
+            /** Cannot */
+            cannot: components["schemas"]["SeenOut"][];
+            /** Says */
+            says: string;
+            /** Blind To */
+            blind_to: string[];
         };
         /** BringIn */
         BringIn: {
@@ -3373,6 +3416,38 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    work_api_sight: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point_id: string;
+                tester_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SightHereOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -102,8 +102,8 @@ function PointUnderTest({
   };
 
   const offerUndo = (message: string, reading: string) => {
+    notifications.clean();
     const shown = notifications.show({
-      id: "undo",
       withCloseButton: false,
       message: (
         <Group justify="space-between" wrap="nowrap">

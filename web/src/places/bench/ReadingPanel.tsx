@@ -17,6 +17,7 @@ import {
 } from "./entry";
 import { Lamps } from "./Lamps";
 import classes from "./ReadingPanel.module.css";
+import { SightHere } from "./SightHere";
 import { type Change, type Load, type Setup, WITH_BOARD_END } from "./setup";
 
 const LOADS: [Load, string][] = [
@@ -78,6 +79,7 @@ export function ReadingPanel(props: {
           {!tester && "category and voltage not recorded"}
           {tester && (why ? `Kept, but clears nothing here: ${why}` : ratingOf(tester))}
         </span>
+        {tester && <SightHere pointId={bench.id} tester={tester} readings={bench.readings.length} />}
         {warning && <span className={classes.rating}>Low impedance: {warning}.</span>}
       </div>
       <form

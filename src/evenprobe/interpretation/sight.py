@@ -1,0 +1,32 @@
+"""Which tester sees what, here: of what the readings leave standing, what a tester can strike out and what not."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from evenprobe.interpretation.bank import bank_for
+from evenprobe.interpretation.elimination import eliminate, likelihoods
+from evenprobe.interpretation.next_test import would_rule_out
+from evenprobe.testers import Evidence, Instrument, Kept, Reading, weigh
+from evenprobe.wiring import Condition, PointFacts
+
+
+@dataclass(frozen=True)
+class SightHere:
+    """Of what stands at a point, what a tester can strike out if all is well, and what it never can."""
+
+    can: tuple[Condition, ...]
+    cannot: tuple[Condition, ...]
+
+
+def sight_here(point: PointFacts, readings: Sequence[Reading], tester: Instrument) -> SightHere:
+    """With everything the tester can measure here, over what the readings so far leave standing."""
+    if point.no_lines:
+        return SightHere((), ())
+    bank = bank_for(point)
+    weighed = [w for r in readings for w in weigh(r, point)]
+    elimination = eliminate(bank, [w for w in weighed if isinstance(w, Evidence)])
+    likelihood = likelihoods(bank, elimination, [w for w in weighed if isinstance(w, Kept)])
+    gone = would_rule_out(bank, elimination, likelihood, tester)
+    wrong = [s.condition for s in elimination.standing if not s.condition.severity_at(point).is_fine]
+    wrong.sort(key=lambda c: -c.severity_at(point))
+    return SightHere(tuple(c for c in wrong if c.id in gone), tuple(c for c in wrong if c.id not in gone))
