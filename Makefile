@@ -5,6 +5,8 @@ VENV := .venv
 BIN := $(VENV)/bin
 MANAGE := $(BIN)/python server/manage.py
 PORT ?= 8000
+METER_PORT ?= 5025
+export METER_PORT
 
 .PHONY: demo test check bench screenshots dev build client chromium clean
 
@@ -14,6 +16,7 @@ demo: $(VENV)/.installed build
 	@echo
 	@echo "  Even Probe is at http://127.0.0.1:$(PORT)   sign in as demo, password larkspur-demo"
 	@echo
+	$(MANAGE) standin_meter --port $(METER_PORT) & trap "kill $$!" EXIT; \
 	$(BIN)/gunicorn --chdir server --no-control-socket --workers 1 --threads 8 --bind 127.0.0.1:$(PORT) project.wsgi
 
 test: $(VENV)/.installed build chromium

@@ -144,5 +144,20 @@ TESTERS = (
             "test_ma": 6,
         },
     ),
+    DemoTester(
+        "w1",
+        {
+            "label": "Wired meter W1",
+            "kind": "multimeter",
+            "category": "III",
+            "rated_v": 1000,
+            "battery": "ok",
+            "proved": True,
+            "calibration_due": "2027-06-30",
+        },
+        "leads-a",
+    ),
     DemoTester("u1", {"label": "Proving unit U1", "kind": "proving-unit", "calibration_due": "2027-05-31"}),
 )
+ON_THE_WIRE = "w1"
+"""The tester that the stand-in meter is."""

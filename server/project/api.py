@@ -9,6 +9,7 @@ from crews.api import router as crews
 from evenprobe.formats import FormatError
 from evenprobe.formats.problems import path_of
 from kit.api import router as kit
+from meters.api import router as meters
 from project.problems import Refused, as_body
 from project.today import router as today
 from proofs.api import router as proofs
@@ -21,6 +22,7 @@ api.add_router("", crews)
 api.add_router("", kit)
 api.add_router("", sites)
 api.add_router("", work)
+api.add_router("", meters)
 api.add_router("", proofs)
 api.add_router("", sheets)
 api.add_router("", today)

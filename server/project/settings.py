@@ -42,6 +42,7 @@ INSTALLED_APPS = [
     "kit",
     "sites",
     "work",
+    "meters",
     "proofs",
     "sheets",
     "demo",

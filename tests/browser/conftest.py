@@ -1,16 +1,25 @@
 """The real application in Debian's Chromium: a live server on demo data of its own."""
 
 import os
+import threading
 from pathlib import Path
 
+import numpy as np
 import pytest
 from django.contrib.auth import get_user_model
 
 from crews.models import Crew, Membership
 from demo.crew import demo_id
+from evenprobe.practice import HiddenPoint
 from evenprobe.supplies import PracticeId
+from evenprobe.wiring import CATALOGUE
 from kit.services import put_part, put_tester
+from meters.services import put_link
+from meters.serving import StandInServer
+from meters.standin import StandIn, of_points
+from sites.models import Site
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
+from work.surveys import parsed
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 USERNAME, PASSWORD = "anna", "a-long-password"
@@ -48,6 +57,25 @@ def range_outlet(outlet):
     put_tester(crew, demo_id("t", "p6"), {"label": "Plug P6", "kind": "digital-plug-tester", "test_ma": 6})
     where = circuit.id, "Range outlet", "outlet", ["L1", "L2", "N", "PE"], 12
     return put_point(crew, demo_id("t", "range point"), *where)
+
+
+@pytest.fixture
+def meter_on_the_wire(range_outlet):
+    """A meter linked to a stand-in, whose probes are at the range outlet with both its lines on one leg."""
+
+    def hidden():
+        survey = parsed(Site.objects.get(), range_outlet)
+        facts = survey.facts(survey.single_point())
+        return HiddenPoint(facts, CATALOGUE["same-leg"], np.random.default_rng(8))
+
+    made = {str(range_outlet.id): hidden}
+    server = StandInServer(("127.0.0.1", 0), lambda: StandIn(of_points(made)))
+    threading.Thread(target=server.serve_forever, daemon=True).start()
+    crew = Crew.objects.get()
+    put_tester(crew, demo_id("t", "w1"), {"label": "Wired W1", "kind": "multimeter", "proved": True})
+    put_link(crew, demo_id("t", "w1"), f"TCPIP::127.0.0.1::{server.server_address[1]}::SOCKET")
+    yield server
+    server.hang_up()
 
 
 @pytest.fixture

@@ -166,3 +166,33 @@ def test_lamps_are_tapped_as_seen_and_a_tester_says_what_it_sees(range_outlet, l
     page.get_by_label("Function").select_option("Trip button")
     page.get_by_role("button", name="Tripped", exact=True).click()
     expect(verdict.get_by_text("Ground made from neutral, reversed").first).not_to_be_visible()
+
+
+def test_captures_from_a_meter_on_the_wire_find_both_lines_on_one_leg(meter_on_the_wire, live_server, page):
+    open_outlet(page, live_server, "Range outlet")
+    page.get_by_label("Tester in hand").select_option("Wired W1")
+    meter = page.get_by_label("Meter on the wire")
+    verdict = page.get_by_label("What it could still be")
+    for pair, number in (("H1–N", 1), ("H2–N", 2), ("H1–H2", 3)):
+        page.get_by_role("button", name=pair).click()
+        expect(meter.get_by_role("status")).to_be_visible()
+        meter.get_by_role("button", name="Capture").click()
+        expect(page.get_by_text(f"Pairs, {number} of 6 measured")).to_be_visible()
+    expect(verdict.get_by_text("Hazard", exact=True)).to_be_visible()
+    expect(verdict.get_by_text("Two hot contacts on one leg").first).to_be_visible()
+    page.get_by_text("3 readings recorded").click()
+    expect(page.get_by_text("captured · Wired W1").first).to_be_visible()
+
+    page.get_by_role("button", name="N–G").click()
+    meter.get_by_role("button", name="Hold").click()
+    held = meter.get_by_role("status").inner_text()
+    page.wait_for_timeout(1600)
+    assert meter.get_by_role("status").inner_text() == held
+    accessible(page)
+    meter.get_by_role("button", name="Hold").click()
+
+    meter_on_the_wire.hang_up()
+    expect(meter.get_by_role("alert")).to_contain_text("Link lost")
+    page.get_by_label("Reading, N to G").fill("0.2")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("Pairs, 4 of 6 measured")).to_be_visible()

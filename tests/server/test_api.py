@@ -238,6 +238,8 @@ ROUTES = [
     ("get", "/points/{point}/bench", None),
     ("get", "/points/{point}/survey", None),
     ("get", "/points/{point}/sight/{tester}", None),
+    ("put", "/testers/{tester}/link", {"address": "TCPIP::127.0.0.1::5025::SOCKET"}),
+    ("post", "/points/{point}/live/{tester}", {"function": "volts", "from": "L", "to": "N"}),
     ("put", "/sites/{site}", {"name": "x", "practice": "british"}),
     ("put", "/sites/{site}/survey", {"survey": None}),
     ("put", "/supplies/{supply}", {"site": "{site}", "name": "x", "system": "120", "earthing": "TT"}),
@@ -316,6 +318,9 @@ def test_no_route_shows_or_changes_another_crew_s(anna, stranger, sheet, method,
 
 def test_lists_hold_only_the_crew_s_own(anna, stranger, proof):
     record(anna, proof, entry(119.8))
+    anna.put(f"/testers/{proof['tester']}/link", {"address": "TCPIP::127.0.0.1::5025::SOCKET"})
+    assert stranger.get("/meters").json() == {"links": []}
+    assert len(anna.get("/meters").json()["links"]) == 1
     assert stranger.get("/sheets").json() == {"sheets": [], "together": [], "circuits": []}
     for path in ("/sites", "/testers", "/parts", "/proofs"):
         assert stranger.get(path).json() == []
@@ -331,7 +336,9 @@ def test_every_route_is_tried_for_another_crew_s_data():
     open_to_all = {("get", "/session"), ("post", "/session"), ("delete", "/session")}
     open_to_all |= {("get", f"/reference{of}") for of in ("", "/kit", "/proofs", "/sheets")}
     open_to_all |= {("post", "/judge"), ("post", "/advise")}
-    lists = {("get", f"/{name}") for name in ("sites", "testers", "parts", "proofs", "sheets", "today", "rules")}
+    lists = {
+        ("get", f"/{name}") for name in ("sites", "testers", "parts", "proofs", "sheets", "today", "rules", "meters")
+    }
     lists.add(("put", "/rules"))
     tried = {(method, path.split("{")[0], path.count("/")) for method, path, _ in ROUTES}
     for path, methods in api.get_openapi_schema()["paths"].items():

@@ -46,6 +46,8 @@ class ReadingEntry(Strict):
     neutral: Neutral | None = None
     """Of a dead test: lifted off its bar at the board, or opened by the device."""
     loads: Loads | None = None
+    source: Literal["typed", "captured"] | None = None
+    """How it came into the record: typed, which it is where nothing is said, or captured from a meter's link."""
     at: AwareDatetime | None = None
     by: Text | None = None
     note: Text | None = None

@@ -32,6 +32,7 @@ export type Sheet = components["schemas"]["SheetOut"];
 export type SheetLine = components["schemas"]["SheetLine"];
 export type TestLine = components["schemas"]["LineOut"];
 export type SheetStep = components["schemas"]["StepOut"];
+export type Live = components["schemas"]["LiveOut"];
 export type Judged = components["schemas"]["JudgedOut"];
 export type ResultBar = components["schemas"]["BarOut"];
 export type RingBar = components["schemas"]["RingBarOut"];

@@ -378,6 +378,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/meters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Meters */
+        get: operations["meters_api_meters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/testers/{tester_id}/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Link
+         * @description An empty address takes the tester off the wire.
+         */
+        put: operations["meters_api_save_link"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/points/{point_id}/live/{tester_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Live
+         * @description What the meter shows with its probes there. Asking records nothing.
+         */
+        post: operations["meters_api_live"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference/proofs": {
         parameters: {
             query?: never;
@@ -1569,6 +1626,84 @@ export interface components {
             survey: {
                 [key: string]: unknown;
             };
+        };
+        /** MeterLinkOut */
+        MeterLinkOut: {
+            /**
+             * Tester
+             * Format: uuid
+             */
+            tester: string;
+            /** Label */
+            label: string;
+            /** Address */
+            address: string;
+        };
+        /** MeterLinksOut */
+        MeterLinksOut: {
+            /** Links */
+            links: components["schemas"]["MeterLinkOut"][];
+        };
+        /**
+         * MeterLinkIn
+         * @description `address`: a VISA resource name of a TCP socket or a serial port.
+         */
+        MeterLinkIn: {
+            /** Address */
+            address: string;
+        };
+        /**
+         * LiveOut
+         * @description `state`: live or over-range; or garbage, no-answer, lost, wrong-function, and then `problem` says what to do.
+         *
+         *     `entry`: what is recorded when it is captured as it stands, as the survey format has it.
+         */
+        LiveOut: {
+            /** State */
+            state: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number | null;
+            /** Lowest */
+            lowest: number | null;
+            /** Highest */
+            highest: number | null;
+            /** Problem */
+            problem: string;
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * LiveIn
+         * @description Where the probes are and what is asked for, as the Bench is set up.
+         */
+        LiveIn: {
+            /**
+             * Function
+             * @enum {string}
+             */
+            function: "volts" | "low-z" | "dc" | "ohms";
+            /** From */
+            from: string;
+            /** To */
+            to: string;
+            /** Load Here A */
+            load_here_a?: number | null;
+            /** Load Elsewhere A */
+            load_elsewhere_a?: number | null;
+            /**
+             * Device Open
+             * @default false
+             */
+            device_open: boolean;
+            /**
+             * Begin Anew
+             * @default false
+             */
+            begin_anew: boolean;
         };
         /** ProofReference */
         ProofReference: {
@@ -3558,6 +3693,115 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    meters_api_meters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeterLinksOut"];
+                };
+            };
+        };
+    };
+    meters_api_save_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tester_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterLinkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeterLinksOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    meters_api_live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point_id: string;
+                tester_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LiveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -3,6 +3,7 @@
 But for what lives by the clock: today's checks, and the proofs of death, which begin anew once theirs has run out.
 """
 
+import os
 from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid4
@@ -15,16 +16,19 @@ from django.utils import timezone
 
 from crews.models import Crew, Membership
 from demo.crew import CREW, FULL_NAME, PASSWORD, USERNAME, demo_id
-from demo.kit import PARTS, TESTERS
+from demo.hidden import hidden_point
+from demo.kit import ON_THE_WIRE, PARTS, TESTERS
 from demo.loading_sheets import load_sheets
 from demo.proofs import PROOFS, DemoProof
 from demo.sites import SITES, DemoPoint
 from evenprobe.isolation import QUESTIONS
 from evenprobe.practice import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, Measurement, Quantity, Reading
-from evenprobe.wiring import CATALOGUE, Terminal
+from evenprobe.wiring import Terminal
 from kit.models import Tester
 from kit.services import check, put_part, put_tester
+from meters.management.commands.standin_meter import DEFAULT_PORT
+from meters.services import put_link
 from proofs.models import Proof
 from proofs.services import begin, record_event
 from sites.models import Point, Site
@@ -102,6 +106,8 @@ class Command(BaseCommand):
                 check_id = demo_id("check", demo.key, f"{timezone.localdate()}")
                 at = timezone.now() - CHECKED_BEFORE
                 check(crew, user, testers[demo.key].id, check_id, demo.checked, at)
+        port = os.environ.get("METER_PORT", str(DEFAULT_PORT))
+        put_link(crew, testers[ON_THE_WIRE].id, f"TCPIP::127.0.0.1::{port}::SOCKET")
         return testers
 
     @staticmethod
@@ -162,8 +168,7 @@ class Command(BaseCommand):
         if not demo.measured:
             return
         survey = parsed(site, point)
-        facts = survey.facts(survey.single_point())
-        hidden = HiddenPoint(facts, CATALOGUE[demo.condition], np.random.default_rng(demo.seed))
+        hidden = hidden_point(survey.facts(survey.single_point()), demo)
         errors = TesterErrors(np.random.default_rng(demo.seed + 1000))
         for number, setup in enumerate(demo.measured):
             tester = testers["d1" if "alarm" in setup else "t1" if "trip" in setup else "m2"]

@@ -30,6 +30,7 @@ export function Log(props: {
                 <span className={folds.reason}>
                   {[
                     circumstances(entryOf(reading)),
+                    entryOf(reading).source ?? "typed",
                     reading.tester_label,
                     new Date(reading.taken_at).toLocaleString([], {
                       dateStyle: "medium",

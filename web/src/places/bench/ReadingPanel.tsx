@@ -16,9 +16,11 @@ import {
   WITHOUT_PROBES,
 } from "./entry";
 import { Lamps } from "./Lamps";
+import { LivePanel } from "./LivePanel";
 import classes from "./ReadingPanel.module.css";
 import { SightHere } from "./SightHere";
 import { type Change, type Load, type Setup, WITH_BOARD_END } from "./setup";
+import { useLiveMeter } from "./useLiveMeter";
 
 const LOADS: [Load, string][] = [
   ["none", "As is"],
@@ -46,6 +48,7 @@ export function ReadingPanel(props: {
     WITHOUT_PROBES.includes(setup.what) ||
     (setup.probes.measuring !== null && (setup.what === "presence" || setup.probes.reference !== null));
   const testMa = tester?.entry.test_ma as number | undefined;
+  const meter = useLiveMeter(bench.id, setup);
   const picked = PICKED.includes(setup.what);
   const warning = setup.what === "low-z" ? bench.may_trip[tester?.id ?? ""] : undefined;
   const live = bench.terminals.filter((t) => t.startsWith("L") || t === "N");
@@ -100,6 +103,7 @@ export function ReadingPanel(props: {
             </span>
           )}
         </div>
+        {meter && <LivePanel meter={meter} busy={busy} onCapture={props.onRecord} />}
         {setup.what === "presence" ? (
           <Choices
             choices={[
@@ -241,7 +245,13 @@ export function ReadingPanel(props: {
             </>
           )}
           {!picked && (
-            <Button type="submit" className={classes.record} disabled={!ready} data-busy={busy || undefined}>
+            <Button
+              type="submit"
+              variant={meter && !setup.typed ? "default" : "filled"}
+              className={classes.record}
+              disabled={!ready}
+              data-busy={busy || undefined}
+            >
               Record
             </Button>
           )}

@@ -19,6 +19,7 @@ export type Entry = {
   device?: string;
   neutral?: string;
   test_ma?: number;
+  source?: string;
 };
 
 export type FunctionId =

@@ -208,7 +208,7 @@ export function entryFor(setup: Setup, what: Partial<Entry> = { value: typedNumb
   const entry: Entry = { quantity, ...probes, ...what };
   if (quantity === "voltage") entry.mode = setup.what === "dc" ? "dc" : "ac";
   if (setup.what === "low-z") entry.input = "low-z";
-  if (setup.unit && FUNCTIONS[setup.what].units.length > 0) entry.unit = setup.unit;
+  if (setup.unit && FUNCTIONS[setup.what].units.length > 0) entry.unit ??= setup.unit;
   if (quantity === "voltage" && setup.load === "here") entry.load_here_a = typedNumber(setup.amperes);
   if (quantity === "voltage" && setup.load === "elsewhere")
     entry.load_elsewhere_a = typedNumber(setup.amperes);

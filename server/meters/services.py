@@ -1,0 +1,49 @@
+"""Which tester has a link, and what it shows at a point now. Nothing here is recorded: that is `work`'s."""
+
+import re
+from uuid import UUID
+
+from django.db import transaction
+
+from crews.models import Crew
+from evenprobe.wiring import Terminal
+from kit.models import Tester
+from kit.services import tester_of
+from meters.models import Link
+from meters.wire import Live, Setup, live
+from project.problems import NotFoundHere, Refused
+from sites.models import Point
+from sites.services import find
+
+ADDRESSES = re.compile(r"TCPIP\d*::[\w.-]+::\d{1,5}::SOCKET|ASRL[\w/.-]+::INSTR")
+
+
+@transaction.atomic
+def put_link(crew: Crew, tester_id: UUID, address: str) -> Tester:
+    """Where the tester answers; an empty address takes it off the wire."""
+    tester, wanted = tester_of(crew, tester_id), address.strip()
+    if wanted and not ADDRESSES.fullmatch(wanted):
+        text = "use TCPIP::host::port::SOCKET, or ASRL/dev/ttyUSB0::INSTR for a serial port"
+        raise Refused(("address", text))
+    Link.objects.filter(tester=tester).delete()
+    if wanted:
+        Link.objects.create(tester=tester, address=wanted)
+    return tester
+
+
+def links_of(crew: Crew) -> list[Link]:
+    return list(Link.objects.filter(tester__crew=crew, tester__retired_at=None).select_related("tester"))
+
+
+def live_at(crew: Crew, point_id: UUID, tester_id: UUID, setup: Setup, *, begin_anew: bool) -> tuple[Live, float]:
+    """What the tester's meter shows with its probes there, and the highest volts it can show."""
+    point, tester = find(crew, Point, point_id), tester_of(crew, tester_id)
+    ends = {*point.terminals, str(Terminal.REF)}
+    for key, end in (("from", setup.measuring), ("to", setup.reference)):
+        if end not in ends:
+            raise Refused((key, f"{end!r} is no terminal of this point; use {', '.join(sorted(ends))}"))
+    link = Link.objects.filter(tester=tester).first()
+    if link is None:
+        raise NotFoundHere("link")
+    ability = tester.instrument().instrument().volts()
+    return live(link.address, setup, begin_anew=begin_anew), ability.top if ability else 0.0

@@ -1,0 +1,68 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import client, { answer, type Live } from "../../api/client";
+import { typedNumber } from "../../parts/typedNumber";
+import type { Setup } from "./setup";
+
+const EVERY_MS = 700;
+const ON_A_WIRE = ["volts", "low-z", "dc", "ohms"] as const;
+type OnAWire = (typeof ON_A_WIRE)[number];
+
+/** Which testers have a link. */
+export const useLinks = () =>
+  useQuery({ queryKey: ["meters"], queryFn: () => answer(client.GET("/api/meters")), staleTime: 30_000 });
+
+export type LiveMeter = {
+  live: Live | undefined;
+  unreachable: boolean;
+  held: Live | null;
+  hold: () => void;
+  anew: () => void;
+};
+
+/** What the meter in the hand shows with the probes where they are; null where it has no link or nothing to show. */
+export function useLiveMeter(pointId: string, setup: Setup): LiveMeter | null {
+  const links = useLinks();
+  const linked = links.data?.links.some((link) => link.tester === setup.tester) ?? false;
+  const { measuring, reference } = setup.probes;
+  const wired = (ON_A_WIRE as readonly string[]).includes(setup.what);
+  const atWork =
+    linked && wired && measuring !== null && reference !== null && !reference.startsWith("BOARD-");
+  const amperes = typedNumber(setup.amperes);
+  const body = {
+    function: setup.what as OnAWire,
+    from: measuring ?? "",
+    to: reference ?? "",
+    load_here_a: setup.load === "here" && typeof amperes === "number" ? amperes : null,
+    load_elsewhere_a: setup.load === "elsewhere" && typeof amperes === "number" ? amperes : null,
+    device_open: setup.deviceOpen,
+  };
+  const key = JSON.stringify(body);
+  const [held, setHeld] = useState<{ key: string; live: Live } | null>(null);
+  const holding = held?.key === key ? held.live : null;
+  const ask = (begin_anew: boolean) =>
+    answer(
+      client.POST("/api/points/{point_id}/live/{tester_id}", {
+        params: { path: { point_id: pointId, tester_id: setup.tester ?? "" } },
+        body: { ...body, begin_anew },
+      }),
+    );
+  const query = useQuery({
+    queryKey: ["live", pointId, setup.tester, key],
+    queryFn: () => ask(false),
+    enabled: atWork && holding === null,
+    refetchInterval: EVERY_MS,
+    retry: false,
+    gcTime: 0,
+    placeholderData: (previous, query) =>
+      query?.queryKey.at(-1) === key ? keepPreviousData(previous) : undefined,
+  });
+  if (!atWork) return null;
+  return {
+    live: query.data,
+    unreachable: query.isError,
+    held: holding,
+    hold: () => setHeld(holding || !query.data ? null : { key, live: query.data }),
+    anew: () => ask(true).then(() => query.refetch()),
+  };
+}
