@@ -14,7 +14,7 @@ from playwright.sync_api import Browser, Page, sync_playwright
 
 HERE = Path(__file__).parent
 ROOT = HERE.parents[1]
-PORT = 8123
+PORT, METER_PORT = 8123, "5123"
 ADDRESS = f"http://127.0.0.1:{PORT}"
 DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 SETTLED_MS = 800
@@ -26,9 +26,7 @@ PICTURES = [
     ("kit", "light", DESK, ("Kit",)),
     ("tester", "light", DESK, ("Kit", "Two-pole T1")),
     ("site", "light", DESK, ("Site", OBSERVATORY)),
-    ("site-dark", "dark", DESK, ("Site", SHED)),
     ("prove-dead", "light", DESK, ("Prove dead", "Dome drive")),
-    ("prove-unexplained-dark", "dark", DESK, ("Prove dead", "Pier pad outlets")),
     ("prove-live", "light", DESK, ("Prove dead", "Workshop outlets")),
     ("dead-tests", "light", DESK, ("Dead tests",)),
     ("sheet", "light", DESK, ("Dead tests", "Loom hall sockets")),
@@ -38,7 +36,9 @@ PICTURES = [
     ("prove-phone-dark", "dark", PHONE, ("Prove dead", "Loom motor")),
     ("bench-unconfirmed", "light", DESK, ("Site", OBSERVATORY, "Outlet 3, by the lathe")),
     ("bench-danger-dark", "dark", DESK, ("Site", OBSERVATORY, "Pier north")),
-    ("bench-correct", "light", DESK, ("Site", SHED, "Socket 1, window")),
+    ("bench-correct", "light", DESK, ("Site", OBSERVATORY, "Outlet 2, drill press")),
+    ("bench-two-lines", "light", DESK, ("Site", OBSERVATORY, "Range outlet")),
+    ("bench-three-lines-dark", "dark", DESK, ("Site", SHED, "Loom outlet")),
     ("bench-phone", "light", PHONE, ("Site", OBSERVATORY, "Outlet 3, by the lathe")),
 ]
 # the step of a sheet to open, and what is typed there
@@ -70,6 +70,10 @@ def take(browser: Browser, name: str, scheme: str, size: dict[str, int], places:
     if name.startswith("bench"):
         page.get_by_role("heading", name="What is sitting at what").wait_for()
         page.keyboard.press("Space")
+    if name == "bench-two-lines":
+        page.get_by_label("Tester in hand").select_option("Wired meter W1")
+        page.get_by_role("button", name="H1–H2").click()
+        page.get_by_label("Meter on the wire").get_by_role("status").wait_for()
     if name in STEPS:
         page.get_by_label("In this order").get_by_role("button", name=STEPS[name]).click()
     if name == "sheet":
@@ -110,18 +114,20 @@ def wait_for_server() -> None:
 
 def main() -> None:
     with tempfile.TemporaryDirectory() as data:
-        env = {**os.environ, "EVENPROBE_DATA": data}
+        env = {**os.environ, "EVENPROBE_DATA": data, "METER_PORT": METER_PORT}
         for command in ("migrate", "load_demo"):
             subprocess.run([sys.executable, ROOT / "server/manage.py", command], check=True, env=env)
         gunicorn = Path(sys.executable).with_name("gunicorn")
         serve = [gunicorn, "--chdir", ROOT / "server", "--threads", "8", "--bind", f"127.0.0.1:{PORT}", "project.wsgi"]
-        server = subprocess.Popen(serve, env=env)
+        standin = [sys.executable, ROOT / "server/manage.py", "standin_meter", "--port", METER_PORT]
+        running = [subprocess.Popen(command, env=env) for command in (serve, standin)]
         try:
             wait_for_server()
             take_all()
         finally:
-            server.terminate()
-            server.wait()
+            for process in running:
+                process.terminate()
+                process.wait()
 
 
 if __name__ == "__main__":

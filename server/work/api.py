@@ -17,7 +17,7 @@ from project.problems import Problems, Refused
 from sheets.evidence import dead_tests, of_point
 from sites.models import Point, Site
 from sites.services import find, site_of
-from work.interpretations import interpretation_of, sight_of
+from work.interpretations import interpretation_of, make_ready, sight_of
 from work.models import Reading
 from work.services import bring_in, record, withdraw
 from work.shapes import (
@@ -35,7 +35,10 @@ router = Router(tags=["work"])
 
 @router.get("/points/{point_id}/bench", response={200: BenchOut, 404: Problems}, by_alias=True)
 def bench(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
-    return bench_out(find(crew_of(request), Point, point_id))
+    point = find(crew_of(request), Point, point_id)
+    found = bench_out(point)
+    make_ready(point.circuit.board.supply.site, point)
+    return found
 
 
 @router.put(

@@ -2,6 +2,7 @@
 
 import hashlib
 import json
+import threading
 from functools import cache as once
 from pathlib import Path
 from typing import Any
@@ -10,7 +11,7 @@ from django.core.cache import cache
 
 import evenprobe
 from evenprobe.formats import SurveyFile, parse, point_answer, sight_answer
-from evenprobe.interpretation import interpret, sight_here
+from evenprobe.interpretation import bank_for, interpret, sight_here
 from evenprobe.testers import Instrument
 from sites.models import Point, Site
 from work.surveys import survey_of
@@ -37,6 +38,14 @@ def interpretation_of(site: Site, point: Point) -> dict[str, Any]:
         answer = point_answer(interpret(checked.facts(entry), checked.readings(entry), checked.kit()))
         cache.set(key, answer)
     return answer
+
+
+def make_ready(site: Site, point: Point) -> None:
+    """Beside the answer that opens a point: what its next readings will need, so that they are answered at once."""
+    checked = parse(SurveyFile, survey_of(site, [point], whole=False))
+    facts = checked.facts(checked.single_point())
+    if not facts.no_lines:
+        threading.Thread(target=lambda: bank_for(facts).prepare(), daemon=True).start()
 
 
 def sight_of(site: Site, point: Point, tester: Instrument) -> dict[str, Any]:

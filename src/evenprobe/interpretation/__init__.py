@@ -1,6 +1,6 @@
 """What the readings of a point can still mean, by elimination on one bank of samples."""
 
-from evenprobe.interpretation.bank import Bank, bank_for
+from evenprobe.interpretation.bank import Bank, bank_for, forget_banks
 from evenprobe.interpretation.forecast import Forecast, forecast
 from evenprobe.interpretation.interpret import interpret
 from evenprobe.interpretation.outcome import (
@@ -29,6 +29,7 @@ __all__ = [
     "Verdict",
     "bank_for",
     "forecast",
+    "forget_banks",
     "interpret",
     "sight_here",
 ]

@@ -239,6 +239,12 @@ class Bank(Samples):
         self._ranges: dict[tuple[Measurement, str | None], ShownRange] = {}
         self._potentials: dict[Terminal, Array] = {}
 
+    def prepare(self) -> None:
+        """Solve beforehand whatever the next readings may need, so that none has to wait for it."""
+        for mode in (AS_FOUND._replace(taps=True), DEAD, NEUTRAL_LIFTED):
+            if mode not in self._solved:
+                self._solved[mode] = self.installation.solve(self.values, self.blocks, mode)
+
     def number_of(self, block: slice) -> int:
         """Which of the conditions has this block of rows."""
         return int(block.start) // self.samples
@@ -293,7 +299,16 @@ def _sobol(dimensions: int, samples: int) -> Array:
     return cube
 
 
-@lru_cache(maxsize=12)
 def bank_for(point: PointFacts, samples: int = SAMPLES_PER_CONDITION) -> Bank:
     """The bank of a point, kept: points that the record describes alike share one."""
+    return _kept(point, samples)
+
+
+def forget_banks() -> None:
+    """As if no point had ever been opened."""
+    _kept.cache_clear()
+
+
+@lru_cache(maxsize=12)
+def _kept(point: PointFacts, samples: int) -> Bank:
     return Bank(point, samples)

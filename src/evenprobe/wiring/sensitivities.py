@@ -112,12 +112,9 @@ class Sensitivities(Generic[Mode]):
     def _changes(self, cube: Cube, blocks: Blocks, step: Cube, together: NDArray[np.bool_], mode: Mode) -> Array:
         """Change of each branch's admittance, (K, B, G), when each group (G, unknowns) of axes makes its step."""
         count, groups = len(cube), len(together)
-        found, moved = self._unknowns(cube), self._unknowns(cube + step)
-        values: Values = {}
-        for axis, name in enumerate(self._unknowns.names):
-            own = np.repeat(found[name][:, None], 1 + groups, axis=1)
-            own[:, 1:][:, together[:, axis]] = moved[name][:, None]
-            values[name] = own.ravel()
+        found, moved = self._unknowns.rows(cube)[:, :, None], self._unknowns.rows(cube + step)[:, :, None]
+        rows = np.concatenate([found, np.where(together.T[:, None], moved, found)], axis=2)
+        values = dict(zip(self._unknowns.names, rows.reshape(len(rows), -1), strict=True))
         wider = [(c, slice(rows.start * (1 + groups), rows.stop * (1 + groups))) for c, rows in blocks]
         admittance = self._admittances(values, wider, mode)
         stacked = np.stack([admittance[name] for name in self._branches]).reshape(-1, count, 1 + groups)

@@ -202,10 +202,14 @@ class Unknowns:
 
     def __call__(self, cube: Cube) -> Values:
         """The values of samples (B, count) of the unit cube."""
+        return dict(zip(self.names, self.rows(cube), strict=True))
+
+    def rows(self, cube: Cube) -> Cube:
+        """The same as one array, (count, B)."""
         values = np.empty(cube.shape[::-1])
         for shape, axes, (low, high, absent) in self._by_shape:
             values[axes] = _mapped(shape, low, high, absent, cube.T[axes])
-        return dict(zip(self.names, values, strict=True))
+        return values
 
     @cached_property
     def _by_shape(self) -> list[tuple[Shape, NDArray[np.intp], Cube]]:

@@ -42,6 +42,10 @@ export function usePractice(id: string | undefined): Practice | undefined {
 export const useTesters = () =>
   useQuery({ queryKey: ["testers"], queryFn: () => answer(client.GET("/api/testers")), staleTime: 60_000 });
 
+/** Which testers answer on a wire. */
+export const useLinks = () =>
+  useQuery({ queryKey: ["meters"], queryFn: () => answer(client.GET("/api/meters")), staleTime: 30_000 });
+
 export const useKitReference = () =>
   useQuery({
     queryKey: ["reference", "kit"],

@@ -1,16 +1,13 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import client, { answer, type Live } from "../../api/client";
+import { useLinks } from "../../api/queries";
 import { typedNumber } from "../../parts/typedNumber";
 import type { Setup } from "./setup";
 
 const EVERY_MS = 700;
 const ON_A_WIRE = ["volts", "low-z", "dc", "ohms"] as const;
 type OnAWire = (typeof ON_A_WIRE)[number];
-
-/** Which testers have a link. */
-export const useLinks = () =>
-  useQuery({ queryKey: ["meters"], queryFn: () => answer(client.GET("/api/meters")), staleTime: 30_000 });
 
 export type LiveMeter = {
   live: Live | undefined;

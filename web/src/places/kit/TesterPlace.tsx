@@ -8,6 +8,7 @@ import { Page } from "../../parts/Page";
 import { CheckWalk } from "./CheckWalk";
 import { FitTable } from "./FitTable";
 import shared from "./Kit.module.css";
+import { OnTheWire } from "./OnTheWire";
 import { TesterForm } from "./TesterForm";
 import classes from "./TesterPlace.module.css";
 
@@ -67,6 +68,12 @@ export function TesterPlace() {
             <h2 id="proved">When was it last proved?</h2>
             <LastProof page={found.data} />
           </section>
+          {tester.low_z && (
+            <section aria-labelledby="wire">
+              <h2 id="wire">Is it on a wire?</h2>
+              <OnTheWire testerId={tester.id} />
+            </section>
+          )}
           <section aria-labelledby="facts">
             <h2 id="facts">What is written down</h2>
             <Facts entry={tester.entry} />
