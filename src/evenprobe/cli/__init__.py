@@ -22,9 +22,10 @@ from evenprobe.formats import (
     isolation_answer,
     parse,
     parse_json,
+    supplies_answer,
     tests_answer,
 )
-from evenprobe.interpretation import bank_for, forecast, interpret
+from evenprobe.interpretation import bank_for, forecast, interpret, what_supply
 from evenprobe.isolation import isolation
 from evenprobe.testers.fitness import fitness
 
@@ -51,6 +52,12 @@ def _predict(options: argparse.Namespace) -> dict[str, Any]:
             [("--condition", f"{options.condition!r} cannot be true here; use one of {', '.join(known)}")]
         )
     return forecast_answer(forecast(bank, options.condition))
+
+
+def _identify(options: argparse.Namespace) -> dict[str, Any]:
+    survey = parse(SurveyFile, _read(options.file))
+    found = [(point.id, what_supply(survey.facts(point), survey.readings(point))) for point in survey.points]
+    return supplies_answer(found, survey.practice)
 
 
 def _solve(options: argparse.Namespace) -> dict[str, Any]:
@@ -94,6 +101,7 @@ def _parser() -> argparse.ArgumentParser:
     command("interpret", _interpret, "what the readings can mean, verdict, next tests", "SURVEY")
     predict = command("predict", _predict, "what each pair would show under a condition", "SURVEY")
     predict.add_argument("--condition", required=True, metavar="ID")
+    command("identify", _identify, "which supply an outlet's readings can be all right on", "SURVEY")
     command("solve", _solve, "two-point equivalents of an explicit network", "NETWORK")
     command("fit", _fit, "is this tester fit for this task", "KIT")
     command("isolate", _isolate, "state of a proof of death", "LOG")

@@ -1,6 +1,12 @@
 """The open files, in and out. Pydantic only here, at the edge; inside are the core's own value objects."""
 
-from evenprobe.formats.answers import forecast_answer, interpretation_answer, point_answer, sight_answer
+from evenprobe.formats.answers import (
+    forecast_answer,
+    interpretation_answer,
+    point_answer,
+    sight_answer,
+    supplies_answer,
+)
 from evenprobe.formats.isolation import IsolationFile, isolation_answer
 from evenprobe.formats.kit import InstrumentEntry, KitFile, fitness_answer
 from evenprobe.formats.network import NetworkFile
@@ -27,5 +33,6 @@ __all__ = [
     "parse_json",
     "point_answer",
     "sight_answer",
+    "supplies_answer",
     "tests_answer",
 ]

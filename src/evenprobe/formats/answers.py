@@ -11,8 +11,10 @@ from evenprobe.interpretation import (
     Judgement,
     NextTest,
     PointInterpretation,
+    Reason,
     SightHere,
     Story,
+    SupplyGuess,
 )
 from evenprobe.practice.simulated import OVER_RANGE_OHM
 from evenprobe.supplies import PracticeId
@@ -51,16 +53,7 @@ def _condition(outcome: ConditionOutcome, practice: PracticeId) -> dict[str, Any
         "strained": outcome.strained,
         "likelihood": figures(outcome.likelihood),
         "lines": [list(lines) for lines in outcome.lines],
-        "reasons": [
-            {
-                "reading": r.reading,
-                "would_show": [rounded(v, r.unit) for v in r.would_show],
-                "unit": r.unit,
-                "seen": rounded(r.seen, r.unit),
-                "text": _span(r.would_show, r.unit),
-            }
-            for r in outcome.reasons
-        ],
+        "reasons": [_reason(r) for r in outcome.reasons],
     }
 
 
@@ -116,6 +109,32 @@ def _next_test(test: NextTest) -> dict[str, Any]:
         "information_bits": figures(test.information_bits),
         "seconds": round(test.seconds),
         "why": test.why,
+    }
+
+
+def supplies_answer(points: Iterable[tuple[str, Iterable[SupplyGuess]]], practice: PracticeId) -> dict[str, Any]:
+    return {"points": [{"id": name, "supplies": [_guess(g, practice) for g in guesses]} for name, guesses in points]}
+
+
+def _guess(guess: SupplyGuess, practice: PracticeId) -> dict[str, Any]:
+    return {
+        "system": guess.system.id,
+        "title": guess.system.title,
+        "earthing": str(guess.earthing),
+        "fits": guess.fits,
+        "likelihood": figures(guess.likelihood),
+        "conditions": [{"id": c.id, "title": c.in_words(c.title, practice)} for c in guess.conditions],
+        "reasons": [_reason(guess.reason)] if guess.reason else [],
+    }
+
+
+def _reason(reason: Reason) -> dict[str, Any]:
+    return {
+        "reading": reason.reading,
+        "would_show": [rounded(v, reason.unit) for v in reason.would_show],
+        "unit": reason.unit,
+        "seen": rounded(reason.seen, reason.unit),
+        "text": _span(reason.would_show, reason.unit),
     }
 
 

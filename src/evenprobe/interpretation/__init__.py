@@ -14,6 +14,7 @@ from evenprobe.interpretation.outcome import (
     Verdict,
 )
 from evenprobe.interpretation.sight import SightHere, sight_here
+from evenprobe.interpretation.supply import SupplyGuess, what_supply
 
 __all__ = [
     "Bank",
@@ -26,10 +27,12 @@ __all__ = [
     "Reason",
     "SightHere",
     "Story",
+    "SupplyGuess",
     "Verdict",
     "bank_for",
     "forecast",
     "forget_banks",
     "interpret",
     "sight_here",
+    "what_supply",
 ]

@@ -224,13 +224,18 @@ class ShownRange:
 
 
 class Bank(Samples):
-    """All conditions of a point, `samples` of each: rows (C · samples, unknowns)."""
+    """All conditions of a point, or only those named, `samples` of each: rows (C · samples, unknowns)."""
 
-    def __init__(self, point: PointFacts, samples: int = SAMPLES_PER_CONDITION) -> None:
+    def __init__(
+        self,
+        point: PointFacts,
+        samples: int = SAMPLES_PER_CONDITION,
+        conditions: tuple[Condition, ...] | None = None,
+    ) -> None:
         installation = Installation(point)
         self.point = point
         self.samples = samples
-        self.conditions: tuple[Condition, ...] = conditions_for(point)
+        self.conditions = conditions_for(point) if conditions is None else conditions
         cube = _sobol(installation.unknowns.count, samples)
         blocks = [(condition, slice(i * samples, (i + 1) * samples)) for i, condition in enumerate(self.conditions)]
         super().__init__(installation, np.tile(cube, (len(self.conditions), 1)), blocks)

@@ -1,0 +1,72 @@
+"""What is it plugged into? The supply systems ranked by whether an outlet's readings can be all right on them.
+
+Only what is fine is tried on each, so a supply that does not fit may still be the right one with a fault on it;
+that is for `interpret` to say, once it is known which supply it should be.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+from evenprobe.interpretation.bank import Bank
+from evenprobe.interpretation.elimination import eliminate, reason_for
+from evenprobe.interpretation.outcome import Reason
+from evenprobe.supplies import SYSTEMS, Earthing, SupplySystem
+from evenprobe.testers import Evidence, Quantity, Reading, weigh
+from evenprobe.wiring import Condition, PointFacts, conditions_for
+
+GRID_EARTHING = (Earthing.TN_C_S, Earthing.TT)
+STANDALONE_EARTHING = (Earthing.TN_S, Earthing.IT)
+"""A supply of its own has its neutral bonded, or nothing."""
+HERTZ_APART = 4.0
+"""A generator may run as far from its frequency; 50 and 60 Hz are told apart."""
+OTHER_FREQUENCY = 0.05
+"""How likely a supply stays whose frequency is another, for a frequency may be misread too."""
+
+
+@dataclass(frozen=True)
+class SupplyGuess:
+    """`likelihood` sums to 1 over those that fit. `reason`: the reading that excludes it most plainly."""
+
+    system: SupplySystem
+    earthing: Earthing
+    fits: bool
+    likelihood: float
+    conditions: tuple[Condition, ...] = ()
+    reason: Reason | None = None
+
+
+def what_supply(point: PointFacts, readings: Sequence[Reading]) -> tuple[SupplyGuess, ...]:
+    """Every supply that has the point's lines, the likeliest first; nothing where nothing counted was measured."""
+    guesses = [_guess(replace(point, system=s, earthing=e), readings) for s in SYSTEMS.values() for e in _earthings(s)]
+    known = [guess for guess in guesses if guess is not None]
+    total = sum(guess.likelihood for guess in known) or 1.0
+    ranked = sorted(known, key=lambda guess: (not guess.fits, -guess.likelihood))
+    return tuple(replace(guess, likelihood=guess.likelihood / total) for guess in ranked)
+
+
+def _earthings(system: SupplySystem) -> tuple[Earthing, ...]:
+    return STANDALONE_EARTHING if system.standalone else GRID_EARTHING
+
+
+def _guess(point: PointFacts, readings: Sequence[Reading]) -> SupplyGuess | None:
+    if point.no_lines:
+        return None
+    evidence = [w for r in readings for w in weigh(r, point) if isinstance(w, Evidence)]
+    if not evidence:
+        return None
+    bank = _fine(point)
+    elimination = eliminate(bank, evidence)
+    share = sum(s.share * s.condition.prior_at(point) for s in elimination.standing)
+    hertz = [r.value for r in readings if r.measurement.quantity is Quantity.FREQUENCY and r.value is not None]
+    if any(abs(value - point.system.frequency_hz) > HERTZ_APART for value in hertz):
+        share *= OTHER_FREQUENCY
+    reason = None if elimination.standing else reason_for(bank, elimination, bank.conditions[0])
+    standing = tuple(s.condition for s in elimination.standing)
+    return SupplyGuess(point.system, point.earthing, bool(standing), share, standing, reason)
+
+
+@lru_cache(maxsize=64)
+def _fine(point: PointFacts) -> Bank:
+    """Of all that can be true there only what is fine."""
+    return Bank(point, conditions=tuple(c for c in conditions_for(point) if c.severity_at(point).is_fine))
