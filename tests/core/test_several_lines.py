@@ -145,6 +145,12 @@ def test_a_trip_needs_a_real_earth_path_round_the_device():
     assert not {"earth-from-neutral", "earth-from-neutral-swapped", "neutral-earth-swapped", "open-earth"} & tripped
 
 
+def test_a_trip_through_a_rod_of_one_s_own_says_nothing_of_the_outlet_s_earth():
+    to_reference = Measurement(Quantity.TRIP, Terminal.L, Terminal.REF, PLUG, test_ma=6)
+    seen = standing(read(outlet(), *all_of(L_N=119.8), Reading("trip", to_reference, tripped=True)))
+    assert {"correct", "open-earth", "earth-from-neutral"} <= seen
+
+
 def test_no_trip_says_nothing_where_no_device_is_recorded():
     sound = all_of(L_N=119.8, L_PE=119.9, N_PE=0.1)
     assert standing(read(outlet(), *sound, trip(False))) == standing(read(outlet(), *sound))

@@ -16,7 +16,7 @@ from evenprobe.testers import Device, Input, Instrument, Measurement, Quantity, 
 from evenprobe.testers.measurement import DEAD_QUANTITIES, Loads, Neutral
 from evenprobe.testers.showing import LAMPS
 from evenprobe.wiring import Terminal
-from evenprobe.wiring.points import BOARD_END
+from evenprobe.wiring.points import BOARD_END, LINES, METALWORK
 
 HIGHEST_OHMS = 1e12
 HIGHEST_LOAD_A = 1000.0
@@ -91,6 +91,10 @@ class ReadingEntry(Strict):
                 raise FieldError("from", "is missing: a number without its points is not a reading")
             if two_ends and self.to is None:
                 raise FieldError("to", "is missing: a number without both points is not a reading")
+        if self.quantity is Quantity.TRIP:
+            for key, end, ends in (("from", self.from_, LINES), ("to", self.to, (*METALWORK, Terminal.REF))):
+                if end is not None and end not in ends:
+                    raise FieldError(key, f"a trip test goes from a line to earth; use {', '.join(ends)}")
         at_board = [key for key, end in (("from", self.from_), ("to", self.to)) if end in BOARD_END.values()]
         if at_board and self.quantity not in DEAD_QUANTITIES:
             raise FieldError(at_board[0], f"an end at the board is for dead tests, not for {self.quantity}")

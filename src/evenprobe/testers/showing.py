@@ -122,8 +122,9 @@ def _per_volt(measurement: Measurement, pair: Pair, solved: Solved, point: Point
     """Shown for each volt across the probes: itself, or of a trip test what does not come back by the device."""
     if measurement.quantity is not Quantity.TRIP:
         return 1.0
-    from_, to = (solved.through_device[solved.at.ports.index(port)] for port in pair)
-    return np.asarray(_test_siemens(measurement, point) * (from_ != to))
+    contacts = solved.at.ports[: len(solved.through_device)]
+    from_, to = (port in contacts and solved.through_device[contacts.index(port)] for port in pair)
+    return np.asarray(_test_siemens(measurement, point) * np.not_equal(from_, to))
 
 
 def potential(terminal: Terminal, solved: Solved) -> Array:

@@ -130,8 +130,8 @@ function Contact({ place: { x, y, shape, turn } }: { place: Place }) {
     case "busbar":
       return (
         <>
-          <rect x={x - 100} y={y - 22} width="200" height="44" rx="4" className={classes.hole} />
-          {[-78, -48, 48, 78].map((off) => (
+          <rect x={x - 86} y={y - 22} width="172" height="44" rx="4" className={classes.hole} />
+          {[-66, -40, 40, 66].map((off) => (
             <path
               key={off}
               d={`M${x + off - 6} ${y + 6} ${x + off + 6} ${y - 6}`}
@@ -158,13 +158,13 @@ function Contact({ place: { x, y, shape, turn } }: { place: Place }) {
 
 function Letter(props: { terminal: string; place: Place; practice: Practice; letter: string }) {
   const { place, practice, terminal, letter } = props;
-  const x = letterAt(place);
+  const { x, y } = letterAt(place);
   const colour = practice.colours[terminal] ?? "bare";
   return (
     <g>
       <rect
         x={x - 13}
-        y={place.y + 13}
+        y={y + 13}
         width="26"
         height="6"
         rx="1.5"
@@ -172,19 +172,20 @@ function Letter(props: { terminal: string; place: Place; practice: Practice; let
         stroke="var(--ep-edge)"
         strokeWidth="0.8"
       />
-      <text x={x} y={place.y + 7} className={classes.letter}>
+      <text x={x} y={y + 7} className={classes.letter}>
         {letter}
       </text>
     </g>
   );
 }
 
-/** Outwards of the contact, or right of one in the middle; within a busbar's end. */
-function letterAt({ x, shape }: Place): number {
-  if (shape === "off") return x - 52;
-  if (shape === "busbar") return x + 124;
+/** Outwards of the contact, or right of one in the middle; at a busbar's end; under what has others beside it. */
+function letterAt({ x, y, shape, letterBelow }: Place): { x: number; y: number } {
+  if (letterBelow) return { x, y: y + 38 };
+  if (shape === "off") return { x: x - 52, y };
+  if (shape === "busbar") return { x: x + 108, y };
   const middle = Math.abs(x - 150) < 20;
-  return middle ? x + 50 : x + (x < 150 ? -46 : 46);
+  return { x: middle ? x + 50 : x + (x < 150 ? -46 : 46), y };
 }
 
 /** On the contact; beside the sign of an earth that is not on the plate. */

@@ -6,6 +6,8 @@ export type Place = {
   shape: "slot" | "tall-slot" | "round" | "wide-round" | "arch" | "bar" | "screw" | "busbar" | "off";
   /** Degrees it is turned by. */
   turn?: number;
+  /** Its letter stands under it, for others are beside it. */
+  letterBelow?: boolean;
 };
 
 export type FaceLayout = {
@@ -38,8 +40,8 @@ const OUTLETS: Record<string, FaceLayout> = {
   "north-america L1 L2 PE": {
     plate: "plate",
     at: {
-      L1: { x: 84, y: 120, shape: "bar" },
-      L2: { x: 216, y: 120, shape: "bar" },
+      L1: { x: 84, y: 110, shape: "bar", letterBelow: true },
+      L2: { x: 216, y: 110, shape: "bar", letterBelow: true },
       PE: { x: 150, y: 240, shape: "arch" },
     },
   },
@@ -79,7 +81,7 @@ function screws(terminals: string[]): FaceLayout {
   const gap = 300 / (terminals.length + 1);
   const at = terminals.map((t, i): [string, Place] => [
     t,
-    { x: gap * (i + 1), y: i % 2 ? 215 : 115, shape: "screw" },
+    { x: gap * (i + 1), y: i % 2 ? 215 : 95, shape: "screw", letterBelow: true },
   ]);
   return { plate: "strip", at: Object.fromEntries(at) };
 }
@@ -92,7 +94,10 @@ function board(terminals: string[]): FaceLayout {
   return {
     plate: "strip",
     at: Object.fromEntries([
-      ...rest.map((t, i): [string, Place] => [t, { x: 20 + gap * (i + 1), y: 88, shape: "screw" }]),
+      ...rest.map((t, i): [string, Place] => [
+        t,
+        { x: 20 + gap * (i + 1), y: 70, shape: "screw", letterBelow: true },
+      ]),
       ...bars.map((t, i): [string, Place] => [t, { x: 150, y: 190 + 74 * i, shape: "busbar" }]),
     ]),
   };
