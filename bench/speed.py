@@ -18,7 +18,7 @@ from evenprobe.interpretation import Bank, bank_for, forget_banks, interpret
 from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
 from evenprobe.testers import TYPED, Measurement, Quantity, Reading
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
-from evenprobe.wiring.installation import AS_FOUND
+from evenprobe.wiring.modes import AS_FOUND
 
 REPEATS = 5
 LINE_VOLTS_FROM = 50.0

@@ -25,7 +25,8 @@ from evenprobe.testers import (
     slopes,
 )
 from evenprobe.wiring import Condition, Installation, PointFacts, Terminal, conditions_for
-from evenprobe.wiring.installation import AS_FOUND, DEAD, NEUTRAL_LIFTED, BesideBranches, Mode, Solved
+from evenprobe.wiring.installation import BesideBranches, Solved
+from evenprobe.wiring.modes import AS_FOUND, DEAD, NEUTRAL_LIFTED, Mode
 from evenprobe.wiring.sensitivities import SLOPE_STEP, Blocks
 from evenprobe.wiring.unknowns import Values
 

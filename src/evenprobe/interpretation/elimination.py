@@ -16,7 +16,7 @@ from evenprobe.interpretation.second_look import look_again
 from evenprobe.testers import Alarm, Evidence, Kept, at_odds, confining
 from evenprobe.testers.instruments import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Condition, Terminal
-from evenprobe.wiring.installation import way_of
+from evenprobe.wiring.admittances import way_of
 
 Array = NDArray[Any]
 

@@ -8,7 +8,7 @@ from evenprobe.interpretation.bank import Bank
 from evenprobe.testers import TYPED, Measurement, Quantity, lamp_volts, lamps_on
 from evenprobe.testers.instruments import LAMP_DARK_SHARE, LAMP_LIT_SHARE
 from evenprobe.wiring import Terminal, contact_pairs
-from evenprobe.wiring.installation import AS_FOUND
+from evenprobe.wiring.modes import AS_FOUND
 
 LOW_PERCENTILE, HIGH_PERCENTILE = 2, 98
 

@@ -34,7 +34,7 @@ from evenprobe.testers.evidence import LINES_WITH_A_SEQUENCE
 from evenprobe.testers.instruments import LAMP_DARK_SHARE, LAMP_LIT_SHARE, WITH_LAMPS
 from evenprobe.testers.measurement import Input, Neutral
 from evenprobe.wiring import PointFacts, Severity, Terminal, contact_pairs
-from evenprobe.wiring.installation import AS_FOUND
+from evenprobe.wiring.modes import AS_FOUND
 from evenprobe.wiring.points import BOARD_END, METALWORK
 from evenprobe.wiring.unknowns import assumed_rating_a
 

@@ -16,7 +16,7 @@ from evenprobe.interpretation.fit import distances, gap
 from evenprobe.interpretation.refine import FITS, Start, refine
 from evenprobe.testers import Evidence
 from evenprobe.wiring import Condition
-from evenprobe.wiring.installation import way_of
+from evenprobe.wiring.admittances import way_of
 
 Array = NDArray[Any]
 

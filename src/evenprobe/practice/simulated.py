@@ -29,7 +29,7 @@ from evenprobe.testers.instruments import (
     Ability,
 )
 from evenprobe.wiring import Condition, Installation, PointFacts
-from evenprobe.wiring.installation import AS_FOUND
+from evenprobe.wiring.modes import AS_FOUND
 
 OVER_RANGE_OHM = 40e6
 DEVICES_MA = (5.0, 10.0, 30.0)

@@ -106,6 +106,13 @@ def amperes(place: str, one: str, other: str) -> str:
     return f"{between(place, one, other)}_a"
 
 
+def circuit_load(values: Values, place: str, one: str, other: str) -> Cube:
+    """Amperes at nominal voltage between two wires at the tap or the contacts, (B,)."""
+    load = values[amperes(place, one, other)]
+    together = values.get(f"{place}_loaded")
+    return load if together is None else load * together
+
+
 def board_pairs(layout: Layout) -> list[tuple[str, str]]:
     """Bars that a load at the board can be between: each line and the neutral, and each two lines."""
     return [*((bar, "neutral") for bar in layout.bars), *pairs_of(layout.bars)]

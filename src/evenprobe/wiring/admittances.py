@@ -1,0 +1,195 @@
+"""What each branch's admittance is, of every sample under its condition: the installation in siemens."""
+
+from collections.abc import Iterable, Sequence
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from evenprobe.supplies import Earthing
+from evenprobe.wiring.arrangements import OPEN, Arrangement
+from evenprobe.wiring.condition import Condition
+from evenprobe.wiring.modes import Mode
+from evenprobe.wiring.points import Layout, PointFacts
+from evenprobe.wiring.sensitivities import Blocks
+from evenprobe.wiring.topology import between, pairs_of, topology_of
+from evenprobe.wiring.unknowns import Values, amperes, board_pairs, circuit_load
+
+Array = NDArray[Any]
+Rows = slice | NDArray[np.intp]
+Arranged = Sequence[tuple[Condition, Arrangement, Rows]]
+Moved = Sequence[tuple[tuple[str, ...], Rows]]
+"""Wires behind the contacts, and the rows where it is so."""
+
+OPEN_SIEMENS = 1e-9
+CLOSED_SIEMENS = 1e3
+BOLTED_SIEMENS = 1e3
+
+
+def way_of(share: Array, ways: int) -> NDArray[np.intp]:
+    """Which of a condition's ways each sample is, by its `arrangement`."""
+    return np.minimum((share * ways).astype(np.intp), ways - 1)
+
+
+def arranged(layout: Layout, values: Values, blocks: Blocks) -> Iterable[tuple[Condition, Arrangement, Rows]]:
+    """The rows of each condition that are one way of it."""
+    for condition, rows in blocks:
+        ways = condition.arrangements(layout)
+        if len(ways) == 1:
+            yield condition, ways[0], rows
+            continue
+        which = way_of(values["arrangement"][rows], len(ways))
+        for number, way in enumerate(ways):
+            own = rows.start + np.flatnonzero(which == number)
+            if len(own):
+                yield condition, way, own
+
+
+class Admittances:
+    """Of a point's installation; called with values (B,) of its unknowns, the rows of each condition, and the mode."""
+
+    def __init__(self, point: PointFacts) -> None:
+        self.point = point
+        self.layout = point.layout
+        self.topology = topology_of(point.layout)
+        self._omega = 2 * np.pi * point.system.frequency_hz
+        phasors = {**dict(zip(self.layout.bars, self.layout.phasors, strict=True)), "neutral": 0j}
+        nominal = point.system.nominal_volts
+        self._volts = {frozenset((a, b)): nominal * abs(phasors[a] - phasors[b]) for a, b in pairs_of(phasors)}
+        self._circuit_pairs = pairs_of(self.layout.live_wires)
+
+    def __call__(self, values: Values, blocks: Blocks, mode: Mode) -> dict[str, Array]:
+        """Siemens (B,) of every branch of the mode's mesh."""
+        rows = list(arranged(self.layout, values, blocks))
+        return {
+            **self._at_the_board(values, rows, mode),
+            **self._earthing(values, rows, mode),
+            **self._run(values, rows, mode),
+            **self._across_the_run(values, rows, mode),
+        }
+
+    def _capacitor(self, farad: Array, mode: Mode) -> Array:
+        return np.asarray(1e-12 + 0 * farad if mode.dc else 1j * self._omega * farad)
+
+    def _at_the_board(self, v: Values, arranged_rows: Arranged, mode: Mode) -> dict[str, Array]:
+        behind = v["source_ohm"] if mode.dc else v["source_ohm"] * np.exp(1j * v["source_angle"])
+        y: dict[str, Array] = {"electrode": 1 / v["electrode_ohm"]}
+        for bar, branch in self.topology.sources.items():
+            y[branch] = 1 / (behind * v.get(f"source_{bar}_match", 1.0))
+            stray = v["source_stray_farad"] * v[f"source_stray_{bar}_share"]
+            y[f"source_stray_{bar}"] = self._capacitor(stray, mode) + OPEN_SIEMENS
+        for a, b in board_pairs(self.layout):
+            y[between("board", a, b)] = v[amperes("board", a, b)] / self._volts[frozenset((a, b))] + OPEN_SIEMENS
+        for _, way, rows in arranged_rows:
+            for bar, feed in zip(self.layout.bars, way.feeds, strict=True):
+                if feed is None:
+                    y[self.topology.sources[bar]][rows] = OPEN_SIEMENS
+            if way.tied is not None:
+                y[between("board", *way.tied)][rows] = BOLTED_SIEMENS
+        return y
+
+    def _earthing(self, v: Values, arranged_rows: Arranged, mode: Mode) -> dict[str, Array]:
+        earthing = self.point.earthing
+        open_ = np.full(len(v["length_m"]), OPEN_SIEMENS)
+        bond = 1 / v["bond_ohm"] if earthing is Earthing.TN_C_S else open_.copy()
+        service = 1 / v["service_earth_ohm"] if earthing is Earthing.TN_S else open_.copy()
+        neutral = 1 / v["service_neutral_ohm"]
+        electrode = 1 / v["source_electrode_ohm"]
+        for condition, way, rows in arranged_rows:
+            if not condition.bonded:
+                bond[rows] = service[rows] = electrode[rows] = OPEN_SIEMENS
+            if "service" in way.joints:
+                joint = way.joints["service"]
+                neutral[rows] = OPEN_SIEMENS if joint is OPEN else 1 / joint.at(v["joint_severity"][rows])
+        stray = v["source_stray_farad"] * v["source_stray_neutral_share"]
+        return {
+            "bond": bond,
+            "service_earth": service,
+            "service_neutral": neutral,
+            "source_electrode": electrode + self._capacitor(stray, mode),
+        }
+
+    def _run(self, v: Values, arranged_rows: Arranged, mode: Mode) -> dict[str, Array]:
+        """Each wire along the run, before the tap and after it, and at the device."""
+        count = len(v["length_m"])
+        line_ohm = v["ohm_per_m"] * v["length_m"] * v["warmth"]
+        opened = OPEN_SIEMENS + self._capacitor(v["open_farad"], mode)
+        y: dict[str, Array] = {}
+        for wire in self.layout.wires:
+            before_tap = v["earth_joint_place" if wire == "earth" else "joint_place"] < 0.5
+            joint = np.zeros(count)
+            is_open = np.zeros(count, dtype=bool)
+            for _, way, rows in arranged_rows:
+                if wire in way.joints:
+                    joint_range = way.joints[wire]
+                    is_open[rows] = joint_range is OPEN
+                    if joint_range is not OPEN:
+                        joint[rows] = joint_range.at(v["joint_severity"][rows])
+            ohm = line_ohm * (v["earth_size"] if wire == "earth" else v.get(f"{wire}_match", 1.0))
+            ohm = ohm + v[f"{wire}_splice_ohm"]
+            for segment, share, here in (("a", v["tap"], before_tap), ("b", 1 - v["tap"], ~before_tap)):
+                whole = 1 / (ohm * share + 1e-3 + joint * here)
+                y[f"{wire}_{segment}"] = np.where(is_open & here, opened, whole + 0 * opened)
+            y[f"stray_{wire}"] = self._capacitor(v[f"stray_{wire}_farad"], mode) + 1e-12
+        for line in self.layout.lines:
+            y |= self._at_the_device(v, arranged_rows, mode, line, y[f"{line}_a"])
+        if mode.dc and self.layout.neutral:
+            y["neutral_link"] = np.full(count, OPEN_SIEMENS if mode.neutral_lifted else CLOSED_SIEMENS)
+        return y
+
+    def _at_the_device(
+        self, v: Values, arranged_rows: Arranged, mode: Mode, line: str, closed: Array
+    ) -> dict[str, Array]:
+        """The device's pole, a branch of its own when dead and else part of the run's first stretch."""
+        ghost = v["ghost_farad"] * v.get(f"ghost_{line}_share", 1.0)
+        at_device = OPEN_SIEMENS + self._capacitor(ghost, mode)
+        if mode.device_open:
+            return {f"device_{line}" if mode.dc else f"{line}_a": at_device}
+        for condition, _, rows in arranged_rows:
+            if condition.open_at_device:
+                closed[rows] = at_device[rows]
+        return {}
+
+    def _across_the_run(self, v: Values, arranged_rows: Arranged, mode: Mode) -> dict[str, Array]:
+        """Between the wires at the tap and at the contacts: cable, filters, loads, and what leaks."""
+        near = v["length_m"] * (0.5 + v["tap"] / 2)
+        far = v["length_m"] - near + v["beyond_m"]
+        y: dict[str, Array] = {}
+        for a, b in pairs_of(self.layout.wires):
+            cable = v[f"{between('cable', a, b)}_farad_per_m"]
+            y[between("tap", a, b)] = self._capacitor(cable * near, mode)
+            y[between("end", a, b)] = self._capacitor(cable * far, mode)
+        for wire in self.layout.live_wires:
+            branch = between("end", wire, "earth")
+            y[branch] = y[branch] + self._capacitor(v[f"filter_{wire}_farad"] * v["filters_fitted"], mode)
+        moved = [(c, way.contacts, rows) for c, way, rows in arranged_rows if way.contacts != self.layout.wires]
+        taps_moved = [(contacts, rows) for c, contacts, rows in moved if c.taps_too]
+        ends_moved = [(contacts, rows) for _, contacts, rows in moved]
+        for place, elsewhere in (("tap", taps_moved), ("end", ends_moved)):
+            for a, b in self._circuit_pairs:
+                self._put_load(y, place, (a, b), self._load_siemens(v, place, a, b, mode), elsewhere)
+        for condition, way, rows in arranged_rows:
+            if condition.leak_ohm is not None:
+                y[between("end", way.leaking, "earth")][rows] += 1 / condition.leak_ohm.at(v["leak_severity"][rows])
+        return y
+
+    def _load_siemens(self, v: Values, place: str, a: str, b: str, mode: Mode) -> Array:
+        """At DC a load is another resistance altogether: a cold filament, a rectifier, a winding."""
+        siemens = circuit_load(v, place, a, b) / self._volts[frozenset((a, b))]
+        return np.asarray(siemens * (v["load_at_dc"] if mode.dc else np.exp(-1j * v["load_angle"])))
+
+    def _put_load(self, y: dict[str, Array], place: str, contacts: tuple[str, str], load: Array, moved: Moved) -> None:
+        """Between the wires behind two contacts: their own, but in some rows others."""
+        own = between(place, *contacts)
+        if not moved:
+            y[own] = y[own] + load
+            return
+        at_home = load.copy()
+        for _, rows in moved:
+            at_home[rows] = 0
+        y[own] = y[own] + at_home
+        positions = [self.layout.wires.index(contact) for contact in contacts]
+        for behind, rows in moved:
+            one, other = (behind[position] for position in positions)
+            if one != other:
+                y[between(place, one, other)][rows] += load[rows]

@@ -1,0 +1,20 @@
+"""How an installation is solved: energised as it is found, with its device open, or dead for an ohmmeter."""
+
+from typing import NamedTuple
+
+
+class Mode(NamedTuple):
+    """How the installation is solved: at DC with its sources at zero, with the device open, the neutral off its bar.
+
+    `taps`: whether where other loads tap the run can be measured and loaded too.
+    """
+
+    dc: bool = False
+    device_open: bool = False
+    neutral_lifted: bool = False
+    taps: bool = False
+
+
+AS_FOUND = Mode()
+DEAD = Mode(dc=True, device_open=True)
+NEUTRAL_LIFTED = Mode(dc=True, device_open=True, neutral_lifted=True)
