@@ -15,12 +15,10 @@ from numpy.typing import NDArray
 from evenprobe.interpretation.bank import Bank, mode_of
 from evenprobe.interpretation.elimination import Elimination, Standing
 from evenprobe.interpretation.outcome import NextTest
-from evenprobe.supplies.test_limits import residual_span_ma
+from evenprobe.interpretation.setups import setups_with
 from evenprobe.testers import (
-    KINDS,
     TYPED,
     Instrument,
-    InstrumentKind,
     Measurement,
     Quantity,
     Reading,
@@ -30,13 +28,10 @@ from evenprobe.testers import (
     shown,
     weigh,
 )
-from evenprobe.testers.evidence import LINES_WITH_A_SEQUENCE
 from evenprobe.testers.instruments import LAMP_DARK_SHARE, LAMP_LIT_SHARE, WITH_LAMPS
-from evenprobe.testers.measurement import Input, Neutral
-from evenprobe.wiring import PointFacts, Severity, Terminal, contact_pairs
+from evenprobe.wiring import PointFacts, Severity, Terminal
 from evenprobe.wiring.modes import AS_FOUND
 from evenprobe.wiring.points import BOARD_END, METALWORK
-from evenprobe.wiring.unknowns import assumed_rating_a
 
 Array = NDArray[Any]
 
@@ -72,7 +67,6 @@ MERELY_NARROWING = 6.0
 """A reading that strikes nothing out, even if all is well, comes after those that do."""
 EXPECTED_SPAN = (0.15, 0.85)
 """Share of a condition's samples between which its reading is expected."""
-USUAL_LOAD_A = 10.0
 GOES_DARK = " Warn first: everything behind the device goes dark."
 TRIP_APART_A, TRIP_APART_SHARE = 0.002, 0.1
 """Residual currents that a trip tells apart: as good as none, and enough."""
@@ -190,50 +184,6 @@ def _candidates(bank: Bank, taken: Sequence[Reading], kit: Sequence[Instrument])
     if not volts_in_kit:
         stands_in = (m for m in setups_with(bank.point, TYPED) if not (m.dead and ohms_in_kit))
         yield from (m for m in stands_in if _setup(m) not in done)
-
-
-def setups_with(point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
-    """All that can be measured at a point with a tester, as it is found, under load and dead."""
-    load = round(min(USUAL_LOAD_A, 0.8 * assumed_rating_a(point)))
-    pairs = contact_pairs(point.terminals)
-    plugs_in = KINDS[tester.kind].plugs_in
-    references = [] if plugs_in else [(t, Terminal.REF) for t in point.terminals if t is not Terminal.REF]
-    ability = tester.volts()
-    if ability is not None and tester.proved is not False:
-        inputs: list[Input] = ["high-z", "low-z"] if ability.low_input_ohm else ["high-z"]
-        for a, b in [*pairs, *references]:
-            yield from (Measurement(Quantity.VOLTAGE, a, b, tester, i) for i in inputs)
-        for a, b in pairs:
-            if not plugs_in:
-                yield Measurement(Quantity.VOLTAGE, a, b, tester, load_here_a=load)
-            yield Measurement(Quantity.VOLTAGE, a, b, tester, load_elsewhere_a=load)
-    if tester.ohms() is not None and tester.proved is not False:
-        yield from (Measurement(Quantity.RESISTANCE, a, b, tester, device="open") for a, b in pairs)
-        yield from _to_the_board(point, tester)
-    yield from _of_the_device(point, tester)
-
-
-def _of_the_device(point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
-    """A trip test with a current that must trip the device there is, and the sequence of three lines."""
-    rated_ma, contacts = point.circuit.residual_ma, set(point.terminals)
-    if rated_ma and tester.test_ma and Terminal.PE in contacts and tester.test_ma >= residual_span_ma(rated_ma)[1]:
-        yield Measurement(Quantity.TRIP, point.lines[0], Terminal.PE, tester, test_ma=tester.test_ma)
-    if len(point.lines) == LINES_WITH_A_SEQUENCE and (tester == TYPED or tester.kind is InstrumentKind.TWO_POLE):
-        yield Measurement(Quantity.SEQUENCE, None, None, tester)
-
-
-def _to_the_board(point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
-    """Each conductor end to end, and with the neutral lifted what may then be joined and what may not."""
-
-    def ohms(a: Terminal, b: Terminal, neutral: Neutral) -> Measurement:
-        return Measurement(Quantity.RESISTANCE, a, b, tester, device="open", neutral=neutral)
-
-    for terminal in point.terminals:
-        if terminal in BOARD_END:
-            yield ohms(terminal, BOARD_END[terminal], "connected")
-            yield ohms(terminal, BOARD_END[terminal], "lifted")
-    if {Terminal.N, Terminal.PE} <= set(point.terminals):
-        yield ohms(Terminal.N, Terminal.PE, "lifted")
 
 
 def _setup(m: Measurement) -> tuple[object, ...]:

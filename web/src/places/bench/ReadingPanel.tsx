@@ -17,16 +17,11 @@ import {
 } from "./entry";
 import { Lamps } from "./Lamps";
 import { LivePanel } from "./LivePanel";
+import { Loads } from "./Loads";
 import classes from "./ReadingPanel.module.css";
 import { SightHere } from "./SightHere";
-import { type Change, type Load, type Setup, WITH_BOARD_END } from "./setup";
+import { type Change, type Setup, WITH_BOARD_END } from "./setup";
 import { useLiveMeter } from "./useLiveMeter";
-
-const LOADS: [Load, string][] = [
-  ["none", "As is"],
-  ["here", "Load here"],
-  ["elsewhere", "Load elsewhere"],
-];
 
 /** What is in the hand, the number, its circumstances, and Record. */
 export function ReadingPanel(props: {
@@ -47,12 +42,9 @@ export function ReadingPanel(props: {
   const ready =
     WITHOUT_PROBES.includes(setup.what) ||
     (setup.probes.measuring !== null && (setup.what === "presence" || setup.probes.reference !== null));
-  const testMa = tester?.entry.test_ma as number | undefined;
   const meter = useLiveMeter(bench.id, setup);
   const picked = PICKED.includes(setup.what);
   const warning = setup.what === "low-z" ? bench.may_trip[tester?.id ?? ""] : undefined;
-  const live = bench.terminals.filter((t) => t.startsWith("L") || t === "N");
-  const severalPairs = live.flatMap((a, i) => live.slice(i + 1).map((b) => [a, b] as const));
   const loadable = FUNCTIONS[setup.what].quantity === "voltage";
   return (
     <>
@@ -104,46 +96,15 @@ export function ReadingPanel(props: {
           )}
         </div>
         {meter && <LivePanel meter={meter} busy={busy} onCapture={props.onRecord} />}
-        {setup.what === "presence" ? (
-          <Choices
-            choices={[
-              ["Alarm", { value: true }],
-              ["Silent", { value: false }],
-            ]}
-            ready={ready && !busy}
-            onPick={props.onRecord}
-          />
-        ) : setup.what === "lamps" ? (
+        {setup.what === "lamps" ? (
           <Lamps
             practice={practice}
             terminals={bench.terminals}
             ready={!busy}
             onRecord={(value) => props.onRecord({ value })}
           />
-        ) : setup.what === "trip" ? (
-          <Choices
-            choices={[
-              ["Tripped", { value: true, test_ma: testMa }],
-              ["Did not trip", { value: false, test_ma: testMa }],
-            ]}
-            ready={!busy}
-            onPick={props.onRecord}
-          />
-        ) : setup.what === "sequence" ? (
-          <Choices
-            choices={[
-              ["In order", { value: true }],
-              ["Reversed", { value: false }],
-            ]}
-            ready={!busy}
-            onPick={props.onRecord}
-          />
-        ) : setup.what === "steps" ? (
-          <Choices
-            choices={stepChoices(tester?.steps_v ?? [])}
-            ready={ready && !busy}
-            onPick={props.onRecord}
-          />
+        ) : picked ? (
+          <Choices choices={choicesFor(setup.what, tester)} ready={ready && !busy} onPick={props.onRecord} />
         ) : (
           <NumberField
             field={props.field}
@@ -173,51 +134,7 @@ export function ReadingPanel(props: {
           </Text>
         )}
         <div className={classes.circumstances}>
-          {loadable && (
-            <fieldset className={classes.loads}>
-              <legend className={classes.hidden}>Circumstances</legend>
-              {LOADS.map(([load, name]) => (
-                <Toggle
-                  key={load}
-                  on={setup.load === load && !setup.deviceOpen}
-                  onToggle={() => change({ do: "load", load })}
-                >
-                  {name}
-                </Toggle>
-              ))}
-              <Toggle
-                on={setup.deviceOpen}
-                onToggle={() => change({ do: "device", open: !setup.deviceOpen })}
-              >
-                Device open
-              </Toggle>
-            </fieldset>
-          )}
-          {loadable && setup.load !== "none" && (
-            <label className={classes.amperes}>
-              <input
-                className="mono"
-                inputMode="decimal"
-                value={setup.amperes}
-                onChange={(event) => change({ do: "amperes", amperes: event.currentTarget.value })}
-              />
-              A load
-            </label>
-          )}
-          {loadable && setup.load !== "none" && severalPairs.length > 1 && (
-            <NativeSelect
-              aria-label="Load between"
-              value={setup.loadBetween}
-              onChange={(event) => change({ do: "load between", pair: event.currentTarget.value })}
-              data={[
-                { value: "", label: "on the pair measured" },
-                ...severalPairs.map(([a, b]) => ({
-                  value: `${a} ${b}`,
-                  label: `between ${practice.letters[a] ?? a} and ${practice.letters[b] ?? b}`,
-                })),
-              ]}
-            />
-          )}
+          {loadable && <Loads bench={bench} practice={practice} setup={setup} change={change} />}
           {setup.what === "ohms" && (
             <>
               <span className={classes.note}>Circuit dead, leads nulled</span>
@@ -296,6 +213,30 @@ function Choices(props: {
       ))}
     </div>
   );
+}
+
+/** What can be seen of what is answered by picking. */
+function choicesFor(what: FunctionId, tester: Tester | undefined): [string, Partial<Entry>][] {
+  const test_ma = tester?.entry.test_ma as number | undefined;
+  switch (what) {
+    case "trip":
+      return [
+        ["Tripped", { value: true, test_ma }],
+        ["Did not trip", { value: false, test_ma }],
+      ];
+    case "sequence":
+      return [
+        ["In order", { value: true }],
+        ["Reversed", { value: false }],
+      ];
+    case "steps":
+      return stepChoices(tester?.steps_v ?? []);
+    default:
+      return [
+        ["Alarm", { value: true }],
+        ["Silent", { value: false }],
+      ];
+  }
 }
 
 function stepChoices(steps: number[]): [string, Partial<Entry>][] {

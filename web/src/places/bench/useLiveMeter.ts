@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import client, { answer, type Live } from "../../api/client";
 import { useLinks } from "../../api/queries";
@@ -51,8 +51,6 @@ export function useLiveMeter(pointId: string, setup: Setup): LiveMeter | null {
     refetchInterval: EVERY_MS,
     retry: false,
     gcTime: 0,
-    placeholderData: (previous, query) =>
-      query?.queryKey.at(-1) === key ? keepPreviousData(previous) : undefined,
   });
   if (!atWork) return null;
   return {

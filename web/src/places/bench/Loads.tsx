@@ -1,0 +1,64 @@
+import { NativeSelect } from "@mantine/core";
+import type { Dispatch } from "react";
+import type { Bench, Practice } from "../../api/client";
+import { Toggle } from "../../parts/Toggle";
+import classes from "./ReadingPanel.module.css";
+import type { Change, Load, Setup } from "./setup";
+
+const LOADS: [Load, string][] = [
+  ["none", "As is"],
+  ["here", "Load here"],
+  ["elsewhere", "Load elsewhere"],
+];
+
+/** The circumstances of a voltage: as it is, under a known load and between what, or with the device open. */
+export function Loads(props: { bench: Bench; practice: Practice; setup: Setup; change: Dispatch<Change> }) {
+  const { bench, practice, setup, change } = props;
+  const live = bench.terminals.filter((t) => t.startsWith("L") || t === "N");
+  const pairs = live.flatMap((a, i) => live.slice(i + 1).map((b) => [a, b] as const));
+  const letter = (terminal: string) => practice.letters[terminal] ?? terminal;
+  return (
+    <>
+      <fieldset className={classes.loads}>
+        <legend className={classes.hidden}>Circumstances</legend>
+        {LOADS.map(([load, name]) => (
+          <Toggle
+            key={load}
+            on={setup.load === load && !setup.deviceOpen}
+            onToggle={() => change({ do: "load", load })}
+          >
+            {name}
+          </Toggle>
+        ))}
+        <Toggle on={setup.deviceOpen} onToggle={() => change({ do: "device", open: !setup.deviceOpen })}>
+          Device open
+        </Toggle>
+      </fieldset>
+      {setup.load !== "none" && (
+        <label className={classes.amperes}>
+          <input
+            className="mono"
+            inputMode="decimal"
+            value={setup.amperes}
+            onChange={(event) => change({ do: "amperes", amperes: event.currentTarget.value })}
+          />
+          A load
+        </label>
+      )}
+      {setup.load !== "none" && pairs.length > 1 && (
+        <NativeSelect
+          aria-label="Load between"
+          value={setup.loadBetween}
+          onChange={(event) => change({ do: "load between", pair: event.currentTarget.value })}
+          data={[
+            { value: "", label: "on the pair measured" },
+            ...pairs.map(([a, b]) => ({
+              value: `${a} ${b}`,
+              label: `between ${letter(a)} and ${letter(b)}`,
+            })),
+          ]}
+        />
+      )}
+    </>
+  );
+}
