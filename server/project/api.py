@@ -13,6 +13,7 @@ from meters.api import router as meters
 from project.problems import Refused, as_body
 from project.today import router as today
 from proofs.api import router as proofs
+from rounds.api import router as rounds
 from sheets.api import router as sheets
 from sites.api import router as sites
 from work.api import router as work
@@ -25,6 +26,7 @@ api.add_router("", work)
 api.add_router("", meters)
 api.add_router("", proofs)
 api.add_router("", sheets)
+api.add_router("", rounds)
 api.add_router("", today)
 
 

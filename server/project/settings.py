@@ -45,6 +45,7 @@ INSTALLED_APPS = [
     "meters",
     "proofs",
     "sheets",
+    "rounds",
     "demo",
 ]
 

@@ -1,4 +1,4 @@
-"""Today: what to do next, in order. Proofs of death first, then points that are not safe, then kit."""
+"""Today: what to do next, in order. Proofs of death first, then rounds begun, points that are not safe, then kit."""
 
 from uuid import UUID
 
@@ -12,6 +12,9 @@ from evenprobe.testers.fitness import attention
 from kit.services import in_hands
 from proofs.api import proof_lines
 from proofs.shapes import ProofLine
+from rounds.services import rounds_of
+from rounds.shapes import RoundLine
+from rounds.showing import line_of
 from sites.models import Point
 from work.interpretations import interpretation_of
 
@@ -39,6 +42,7 @@ class KitToDo(Schema):
 
 class Today(Schema):
     proofs: list[ProofLine]
+    rounds: list[RoundLine]
     points: list[PointToDo]
     kit: list[KitToDo]
 
@@ -48,6 +52,7 @@ def today(request: HttpRequest) -> Today:
     crew = crew_of(request)
     return Today(
         proofs=[line for line in proof_lines(crew) if line.state != "closed"],
+        rounds=[line for found in rounds_of(crew) if (line := line_of(found)).left],
         points=_points(crew),
         kit=_kit(crew),
     )

@@ -106,7 +106,9 @@ def save_circuit(request: HttpRequest, circuit_id: UUID, data: CircuitIn) -> Sit
 
 @router.put("/points/{point_id}", response={200: SiteOut, 404: Problems, 422: Problems})
 def save_point(request: HttpRequest, point_id: UUID, data: PointIn) -> SiteOut:
-    point = put_point(crew_of(request), point_id, data.circuit, data.name, data.kind, data.terminals, data.length_m)
+    point = put_point(
+        crew_of(request), point_id, data.circuit, data.name, data.kind, data.terminals, data.length_m, data.room
+    )
     return _site_out(point.circuit.board.supply.site)
 
 
@@ -154,6 +156,7 @@ def _point_line(site: Site, point: Point) -> PointLine:
         kind=point.kind,
         terminals=point.terminals,
         length_m=point.length_m,
+        room=point.room,
         verdict=answer["verdict"],
         summary=answer["summary"],
     )

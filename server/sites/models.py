@@ -76,6 +76,7 @@ class Point(models.Model):
     kind = models.CharField(max_length=20)
     terminals: Any = models.JSONField()
     length_m = models.FloatField(null=True)
+    room = models.CharField(max_length=120, blank=True)
     position = models.PositiveIntegerField(default=0)
 
     class Meta:

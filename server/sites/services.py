@@ -116,9 +116,11 @@ def put_point(
     kind: str,
     terminals: list[str],
     length_m: float | None,
+    room: str = "",
 ) -> Point:
     circuit = find(crew, Circuit, circuit_id)
-    checked = parse(PointEntry, {"id": str(point_id), "kind": kind, "terminals": terminals})
+    entry = {"id": str(point_id), "kind": kind, "terminals": terminals, "room": room.strip() or None}
+    checked = parse(PointEntry, entry)
     length = parse(CircuitEntry, {"length_m": length_m}).length_m
     point = _new_or_own(crew, Point, point_id, circuit=circuit)
     kept = {end for entry in _entries(point) for end in (entry.get("from"), entry.get("to"))}
@@ -126,6 +128,7 @@ def put_point(
     if orphaned:
         raise Refused(("terminals", f"readings were taken at {', '.join(sorted(map(str, orphaned)))}; keep it"))
     point.name, point.kind, point.length_m = _name(name), str(checked.kind), length
+    point.room = checked.room or ""
     point.terminals = [str(t) for t in checked.terminals]
     if point._state.adding:
         point.position = _next_position(circuit.points.all())

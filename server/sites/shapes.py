@@ -43,6 +43,7 @@ class PointLine(Schema):
     kind: str
     terminals: list[str]
     length_m: float | None
+    room: str
     verdict: str
     summary: str
 
@@ -109,3 +110,4 @@ class PointIn(Schema):
     kind: str
     terminals: list[str]
     length_m: float | None = None
+    room: str = ""

@@ -225,5 +225,5 @@ def _place(crew: Crew, site: Site, survey: SurveyFile, entry: PointEntry) -> Poi
     )
     return put_point(
         crew, point_id, circuit.id, entry.label or entry.id, str(entry.kind),
-        [str(t) for t in entry.terminals], circuit_entry.length_m if circuit_entry else None,
+        [str(t) for t in entry.terminals], circuit_entry.length_m if circuit_entry else None, entry.room or "",
     )  # fmt: skip

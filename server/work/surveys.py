@@ -79,6 +79,8 @@ def _point(
     entry: dict[str, Any] = {"id": str(point.id), "kind": point.kind, "terminals": point.terminals}
     if whole:
         entry["label"] = point.name
+        if point.room:
+            entry["room"] = point.room
         facts |= {"label": circuit.name, "board": circuit.board.name}
     entry["circuit"] = {key: value for key, value in facts.items() if value is not None}
     supply = circuit.board.supply

@@ -11,7 +11,7 @@ from crews.models import Crew, Membership
 from evenprobe.isolation import QUESTIONS
 
 PASSWORD = "a-long-password"
-NAMED = ("site", "supply", "board", "circuit", "point", "tester", "leads", "proof", "sheet", "photo")
+NAMED = ("site", "supply", "board", "circuit", "point", "tester", "leads", "proof", "sheet", "photo", "round")
 """What a crew of the tests has one of."""
 
 
@@ -64,10 +64,7 @@ def client_class():
 @pytest.fixture
 def place(anna):
     """Ids of a site with one outlet, made through the API as a new user would."""
-    ids = {
-        name: str(uuid4())
-        for name in ("site", "supply", "board", "circuit", "point", "tester", "leads", "proof", "sheet", "photo")
-    }
+    ids = {name: str(uuid4()) for name in NAMED}
     steps = [
         (f"/sites/{ids['site']}", {"name": "Larkspur Hill", "practice": "north-america"}),
         (
@@ -144,5 +141,7 @@ def sheet(anna, proof):
     answer = anna.put(f"/sheets/{proof['sheet']}", {"circuit": proof["circuit"], "temperature_c": 20})
     assert answer.status_code == 200, answer.content
     answer = anna.put(f"/photos/{proof['photo']}", {"image": PICTURE})
+    assert answer.status_code == 200, answer.content
+    answer = anna.put(f"/rounds/{proof['round']}", {"site": proof["site"], "circuit": proof["circuit"]})
     assert answer.status_code == 200, answer.content
     return proof

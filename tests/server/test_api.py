@@ -268,6 +268,10 @@ ROUTES = [
     ("post", "/sheets/{sheet}/judge", {"test": {"kind": "continuity", "measured_ohm": 0.2}}),
     ("get", "/sheets/{sheet}/tests", None),
     ("put", "/sheets/{sheet}/tests", {"tests": {}}),
+    ("get", "/rounds/{round}", None),
+    ("put", "/rounds/{round}", {"site": "{site}", "circuit": "{circuit}"}),
+    ("put", "/rounds/{new}", {"site": "{site}", "room": "Workshop"}),
+    ("put", "/rounds/{round}/events/{new}", {"point": "{point}", "kind": "pressed"}),
     ("get", "/photos/{photo}", None),
     ("put", "/photos/{photo}", {"image": "iVBORw0KGgoA"}),
 ]
@@ -322,11 +326,12 @@ def test_lists_hold_only_the_crew_s_own(anna, stranger, proof):
     assert stranger.get("/meters").json() == {"links": []}
     assert len(anna.get("/meters").json()["links"]) == 1
     assert stranger.get("/sheets").json() == {"sheets": [], "together": [], "circuits": []}
-    for path in ("/sites", "/testers", "/parts", "/proofs"):
+    anna.put(f"/rounds/{proof['round']}", {"site": proof["site"], "circuit": proof["circuit"]})
+    for path in ("/sites", "/testers", "/parts", "/proofs", "/rounds"):
         assert stranger.get(path).json() == []
         assert len(anna.get(path).json()) == 1
-    assert stranger.get("/today").json() == {"proofs": [], "points": [], "kit": []}
-    assert [len(part) for part in anna.get("/today").json().values()] == [1, 1, 0]
+    assert stranger.get("/today").json() == {"proofs": [], "rounds": [], "points": [], "kit": []}
+    assert [len(part) for part in anna.get("/today").json().values()] == [1, 1, 1, 0]
     anna.put("/rules", {"unattended_min": 20})
     assert stranger.get("/rules").json()["unattended_min"] == 30
 
@@ -336,9 +341,8 @@ def test_every_route_is_tried_for_another_crew_s_data():
     open_to_all = {("get", "/session"), ("post", "/session"), ("delete", "/session")}
     open_to_all |= {("get", f"/reference{of}") for of in ("", "/kit", "/proofs", "/sheets")}
     open_to_all |= {("post", "/judge"), ("post", "/advise")}
-    lists = {
-        ("get", f"/{name}") for name in ("sites", "testers", "parts", "proofs", "sheets", "today", "rules", "meters")
-    }
+    named = ("sites", "testers", "parts", "proofs", "sheets", "rounds", "today", "rules", "meters")
+    lists = {("get", f"/{name}") for name in named}
     lists.add(("put", "/rules"))
     tried = {(method, path.split("{")[0], path.count("/")) for method, path, _ in ROUTES}
     for path, methods in api.get_openapi_schema()["paths"].items():

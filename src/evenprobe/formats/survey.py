@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import (
     Field,
+    StringConstraints,
     field_validator,
     model_validator,
 )
@@ -47,6 +48,8 @@ class PointEntry(Strict):
     id: Name
     kind: PointKind
     label: Text | None = None
+    room: Annotated[str, StringConstraints(min_length=1, max_length=120)] | None = None
+    """Where it is, for going round all of one room."""
     terminals: Terminals
     circuit: CircuitEntry | None = None
     supply: SupplyEntry | None = None

@@ -6,11 +6,13 @@ from evenprobe.supplies.test_limits import residual_span_ma
 from evenprobe.testers import KINDS, TYPED, Instrument, InstrumentKind, Measurement, Quantity
 from evenprobe.testers.evidence import LINES_WITH_A_SEQUENCE
 from evenprobe.testers.measurement import Input, Neutral
+from evenprobe.testers.tasks import KINDS_FOR, Purpose
 from evenprobe.wiring import PointFacts, Terminal, contact_pairs
 from evenprobe.wiring.points import BOARD_END
 from evenprobe.wiring.unknowns import assumed_rating_a
 
 USUAL_LOAD_A = 10.0
+WITH_A_TRIP_BUTTON = KINDS_FOR[Purpose.RESIDUAL_CURRENT]
 
 
 def setups_with(point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
@@ -36,9 +38,9 @@ def setups_with(point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
 
 def _of_the_device(point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
     """A trip test with a current that must trip the device there is, and the sequence of three lines."""
-    rated_ma, contacts = point.circuit.residual_ma, set(point.terminals)
-    if rated_ma and tester.test_ma and Terminal.PE in contacts and tester.test_ma >= residual_span_ma(rated_ma)[1]:
-        yield Measurement(Quantity.TRIP, point.lines[0], Terminal.PE, tester, test_ma=tester.test_ma)
+    rated_ma, drives = point.circuit.residual_ma, tester.test_ma if tester.kind in WITH_A_TRIP_BUTTON else None
+    if rated_ma and drives and Terminal.PE in point.terminals and drives >= residual_span_ma(rated_ma)[1]:
+        yield Measurement(Quantity.TRIP, point.lines[0], Terminal.PE, tester, test_ma=drives)
     if len(point.lines) == LINES_WITH_A_SEQUENCE and (tester == TYPED or tester.kind is InstrumentKind.TWO_POLE):
         yield Measurement(Quantity.SEQUENCE, None, None, tester)
 

@@ -723,6 +723,61 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rounds
+         * @description The latest first.
+         */
+        get: operations["rounds_api_rounds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rounds/{round_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One Round */
+        get: operations["rounds_api_one_round"];
+        /** Begin Round */
+        put: operations["rounds_api_begin_round"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rounds/{round_id}/events/{event_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep Event */
+        put: operations["rounds_api_keep_event"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -1202,6 +1257,8 @@ export interface components {
             terminals: string[];
             /** Length M */
             length_m: number | null;
+            /** Room */
+            room: string;
             /** Verdict */
             verdict: string;
             /** Summary */
@@ -1301,6 +1358,11 @@ export interface components {
             terminals: string[];
             /** Length M */
             length_m?: number | null;
+            /**
+             * Room
+             * @default
+             */
+            room: string;
         };
         /** BenchOut */
         BenchOut: {
@@ -2714,6 +2776,194 @@ export interface components {
                 [key: string]: unknown;
             };
         };
+        /**
+         * RoundLine
+         * @description `skipped` and `left` and `done` add up to the outlets; `full` are those of `done` that had the full check.
+         */
+        RoundLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            site: components["schemas"]["Named"];
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** By */
+            by: string;
+            /** Outlets */
+            outlets: number;
+            /** Done */
+            done: number;
+            /** Full */
+            full: number;
+            /** Skipped */
+            skipped: number;
+            /** Left */
+            left: number;
+        };
+        /**
+         * PressOut
+         * @description `state`: pressed, while the board is watched; dark, until what tripped is reset.
+         */
+        PressOut: {
+            /**
+             * Point
+             * Format: uuid
+             */
+            point: string;
+            /** Name */
+            name: string;
+            /** State */
+            state: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+        };
+        /**
+         * QuickOut
+         * @description One measurement of the quick set. `entry`: the reading of this round that is it, where there is one.
+         */
+        QuickOut: {
+            /** Quantity */
+            quantity: string;
+            /** From */
+            from: string | null;
+            /** To */
+            to: string | null;
+            /** Test Ma */
+            test_ma: number | null;
+            /** Reading */
+            reading: string | null;
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * RoundOut
+         * @description `next`: the outlet that comes next; none when none is left. `goes_dark`: what the device takes with it.
+         */
+        RoundOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            site: components["schemas"]["Named"];
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** By */
+            by: string;
+            /** Outlets */
+            outlets: number;
+            /** Done */
+            done: number;
+            /** Full */
+            full: number;
+            /** Skipped */
+            skipped: number;
+            /** Left */
+            left: number;
+            /** Practice */
+            practice: string;
+            /** Tester */
+            tester: string | null;
+            /** Tester Label */
+            tester_label: string;
+            /** Tester Kind */
+            tester_kind: string;
+            /** Plugs In */
+            plugs_in: boolean;
+            /** Stops */
+            stops: components["schemas"]["StopOut"][];
+            /** Next */
+            next: string | null;
+            press: components["schemas"]["PressOut"] | null;
+            /** Goes Dark */
+            goes_dark: string[];
+        };
+        /**
+         * StopOut
+         * @description `state`: left, begun, skipped, quick or full. `reason`: why it was skipped.
+         *
+         *     `unfit`: why a reading of it clears nothing, where one does not.
+         */
+        StopOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Circuit */
+            circuit: string;
+            /** Kind */
+            kind: string;
+            /** Terminals */
+            terminals: string[];
+            /** State */
+            state: string;
+            /** Verdict */
+            verdict: string;
+            /** Summary */
+            summary: string;
+            /** Reason */
+            reason: string;
+            /** Unfit */
+            unfit: string;
+            /** Quick */
+            quick: components["schemas"]["QuickOut"][];
+        };
+        /** RoundIn */
+        RoundIn: {
+            /**
+             * Site
+             * Format: uuid
+             */
+            site: string;
+            /** Circuit */
+            circuit?: string | null;
+            /**
+             * Room
+             * @default
+             */
+            room: string;
+            /** Tester */
+            tester?: string | null;
+        };
+        /** RoundEventIn */
+        RoundEventIn: {
+            /**
+             * Point
+             * Format: uuid
+             */
+            point: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /** Tripped */
+            tripped?: boolean | null;
+        };
         /** KitToDo */
         KitToDo: {
             /**
@@ -2750,6 +3000,8 @@ export interface components {
         Today: {
             /** Proofs */
             proofs: components["schemas"]["ProofLine"][];
+            /** Rounds */
+            rounds: components["schemas"]["RoundLine"][];
             /** Points */
             points: components["schemas"]["PointToDo"][];
             /** Kit */
@@ -4546,6 +4798,164 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    rounds_api_rounds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundLine"][];
+                };
+            };
+        };
+    };
+    rounds_api_one_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                round_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    rounds_api_begin_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                round_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoundIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    rounds_api_keep_event: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                round_id: string;
+                event_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoundEventIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundOut"];
                 };
             };
             /** @description Not Found */

@@ -1,0 +1,41 @@
+"""Rounds over HTTP."""
+
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Router
+
+from crews.services import crew_of
+from project.problems import Problems
+from rounds.services import begin, keep, round_of, rounds_of
+from rounds.shapes import RoundEventIn, RoundIn, RoundLine, RoundOut
+from rounds.showing import line_of, shown
+
+router = Router(tags=["rounds"])
+
+
+@router.get("/rounds", response=list[RoundLine])
+def rounds(request: HttpRequest) -> list[RoundLine]:
+    """The latest first."""
+    return [line_of(found) for found in rounds_of(crew_of(request))]
+
+
+@router.get("/rounds/{round_id}", response={200: RoundOut, 404: Problems}, by_alias=True)
+def one_round(request: HttpRequest, round_id: UUID) -> RoundOut:
+    return shown(round_of(crew_of(request), round_id))
+
+
+@router.put("/rounds/{round_id}", response={200: RoundOut, 404: Problems, 409: Problems, 422: Problems}, by_alias=True)
+def begin_round(request: HttpRequest, round_id: UUID, data: RoundIn) -> RoundOut:
+    crew = crew_of(request)
+    return shown(begin(crew, request.user, round_id, data.site, data.circuit, data.room, data.tester))
+
+
+@router.put(
+    "/rounds/{round_id}/events/{event_id}",
+    response={200: RoundOut, 404: Problems, 409: Problems, 422: Problems},
+    by_alias=True,
+)
+def keep_event(request: HttpRequest, round_id: UUID, event_id: UUID, data: RoundEventIn) -> RoundOut:
+    crew = crew_of(request)
+    return shown(keep(crew, request.user, round_id, event_id, data.point, data.kind, data.reason, tripped=data.tripped))

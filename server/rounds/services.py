@@ -1,0 +1,137 @@
+"""Beginning a round and recording what happens on it. Append-only; a retry is the same record, not a second."""
+
+from uuid import UUID
+
+from django.db import transaction
+from django.db.models import QuerySet
+from django.utils import timezone
+
+from crews.models import Crew
+from crews.services import Author, name_of, person_of
+from evenprobe.wiring import PointKind
+from kit.services import tester_of
+from project.problems import NotFoundHere, Refused
+from rounds.models import Round, RoundEvent
+from sites.models import Circuit, Point, Site
+from sites.services import find, site_of
+from work.services import record
+
+SHORTEST_REASON = 3
+OUTLETS = (PointKind.OUTLET, PointKind.STANDALONE_SOURCE)
+"""What one goes round: what somebody may plug something into."""
+
+
+def rounds_of(crew: Crew) -> QuerySet[Round]:
+    return Round.objects.filter(site__crew=crew).select_related("site", "circuit", "tester")
+
+
+def round_of(crew: Crew, round_id: UUID) -> Round:
+    found = rounds_of(crew).filter(id=round_id).first()
+    if found is None:
+        raise NotFoundHere("round")
+    return found
+
+
+def outlets_of(site: Site, circuit: Circuit | None, room: str) -> list[Point]:
+    """In the order of the boards, circuits and cable."""
+    points = Point.objects.filter(circuit__board__supply__site=site, kind__in=OUTLETS)
+    points = points.filter(circuit=circuit) if circuit else points.filter(room=room)
+    return list(
+        points.select_related("circuit__board__supply__site").order_by(
+            "circuit__board__supply__position", "circuit__board__position", "circuit__position", "position"
+        )
+    )
+
+
+@transaction.atomic
+def begin(
+    crew: Crew,
+    author: Author,
+    round_id: UUID,
+    site_id: UUID,
+    circuit_id: UUID | None,
+    room: str,
+    tester_id: UUID | None,
+) -> Round:
+    """Set out on a round of a circuit or of a room. The same id with the same content again changes nothing."""
+    site = site_of(crew, site_id)
+    circuit = find(crew, Circuit, circuit_id) if circuit_id else None
+    tester = tester_of(crew, tester_id) if tester_id else None
+    room = room.strip()
+    if (circuit is None) == (not room):
+        raise Refused(("circuit", "say which circuit, or which room"))
+    if circuit is not None and circuit.board.supply.site_id != site.id:
+        raise Refused(("circuit", "this circuit is of another site"))
+    existing = Round.objects.filter(id=round_id).first()
+    if existing is not None:
+        if (existing.site, existing.circuit, existing.room, existing.tester) != (site, circuit, room, tester):
+            raise Refused(("id", "this id already belongs to another round"), status=409)
+        return existing
+    if not outlets_of(site, circuit, room):
+        raise Refused(("circuit" if circuit else "room", "there is no outlet there to go round; add its points first"))
+    return Round.objects.create(
+        id=round_id,
+        site=site,
+        circuit=circuit,
+        room=room,
+        tester=tester,
+        begun_at=timezone.now(),
+        by=person_of(author),
+        by_name=name_of(author),
+    )
+
+
+@transaction.atomic
+def keep(
+    crew: Crew,
+    author: Author,
+    round_id: UUID,
+    event_id: UUID,
+    point_id: UUID,
+    kind: str,
+    reason: str,
+    *,
+    tripped: bool | None,
+) -> Round:
+    """Keep one event. What the watcher saw is a reading of the outlet pressed at, under the event's own id."""
+    found = round_of(crew, round_id)
+    point = find(crew, Point, point_id)
+    if point not in outlets_of(found.site, found.circuit, found.room):
+        raise Refused(("point", "this outlet is not on the round"))
+    entry = _entry(kind, reason.strip(), tripped)
+    existing = RoundEvent.objects.filter(id=event_id).first()
+    if existing is not None:
+        same = (existing.round_id, existing.point_id, existing.kind, existing.entry)
+        if same != (found.id, point.id, kind, entry):
+            raise Refused(("id", "this id already belongs to an event with other content"), status=409)
+        return found
+    now = timezone.now()
+    if kind == RoundEvent.Kind.WATCHED:
+        _record_trip(crew, author, found, point, event_id, entry)
+    RoundEvent.objects.create(
+        id=event_id, round=found, point=point, kind=kind, entry=entry, at=now,
+        by=person_of(author), by_name=name_of(author),
+    )  # fmt: skip
+    return found
+
+
+def _entry(kind: str, reason: str, tripped: bool | None) -> dict[str, object]:
+    if kind not in RoundEvent.Kind.values:
+        raise Refused(("kind", f"must be one of {', '.join(RoundEvent.Kind.values)}"))
+    if kind == RoundEvent.Kind.SKIPPED and len(reason) < SHORTEST_REASON:
+        raise Refused(("reason", "say why it is skipped"))
+    if kind == RoundEvent.Kind.WATCHED and tripped is None:
+        raise Refused(("tripped", "say whether the device tripped"))
+    said: dict[str, object] = {"reason": reason} if reason else {}
+    return {**said, "tripped": tripped} if kind == RoundEvent.Kind.WATCHED else said
+
+
+def _record_trip(
+    crew: Crew, author: Author, found: Round, point: Point, event_id: UUID, said: dict[str, object]
+) -> None:
+    entry = {"quantity": "trip", "value": said["tripped"]}
+    if found.tester is not None and found.tester.entry.get("test_ma"):
+        entry["test_ma"] = found.tester.entry["test_ma"]
+    if "reason" in said:
+        entry["note"] = said["reason"]
+    record(crew, author, point.id, event_id, entry, found.tester_id, None, None)

@@ -1,0 +1,95 @@
+"""What the routes of rounds take and give."""
+
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import ConfigDict, Field
+
+from proofs.shapes import Named
+
+
+class QuickOut(Schema):
+    """One measurement of the quick set. `entry`: the reading of this round that is it, where there is one."""
+
+    model_config = ConfigDict(populate_by_name=True)
+
+    quantity: str
+    from_: str | None = Field(alias="from")
+    to: str | None
+    test_ma: float | None
+    reading: UUID | None
+    entry: dict[str, Any] | None
+
+
+class StopOut(Schema):
+    """`state`: left, begun, skipped, quick or full. `reason`: why it was skipped.
+
+    `unfit`: why a reading of it clears nothing, where one does not.
+    """
+
+    id: UUID
+    name: str
+    circuit: str
+    kind: str
+    terminals: list[str]
+    state: str
+    verdict: str
+    summary: str
+    reason: str
+    unfit: str
+    quick: list[QuickOut]
+
+
+class PressOut(Schema):
+    """`state`: pressed, while the board is watched; dark, until what tripped is reset."""
+
+    point: UUID
+    name: str
+    state: str
+    at: datetime
+    by: str
+
+
+class RoundLine(Schema):
+    """`skipped` and `left` and `done` add up to the outlets; `full` are those of `done` that had the full check."""
+
+    id: UUID
+    title: str
+    site: Named
+    begun_at: datetime
+    by: str
+    outlets: int
+    done: int
+    full: int
+    skipped: int
+    left: int
+
+
+class RoundOut(RoundLine):
+    """`next`: the outlet that comes next; none when none is left. `goes_dark`: what the device takes with it."""
+
+    practice: str
+    tester: UUID | None
+    tester_label: str
+    tester_kind: str
+    plugs_in: bool
+    stops: list[StopOut]
+    next: UUID | None
+    press: PressOut | None
+    goes_dark: list[str]
+
+
+class RoundIn(Schema):
+    site: UUID
+    circuit: UUID | None = None
+    room: str = ""
+    tester: UUID | None = None
+
+
+class RoundEventIn(Schema):
+    point: UUID
+    kind: str
+    reason: str = ""
+    tripped: bool | None = None

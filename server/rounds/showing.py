@@ -1,0 +1,119 @@
+"""A round as the front end shows it: every stop with its quick set, and what stands between presser and watcher."""
+
+from typing import Any
+
+from evenprobe.interpretation import Verdict
+from evenprobe.rounds import Stop, StopState, stop_of
+from evenprobe.testers import KINDS, TYPED, Measurement, Reading
+from proofs.shapes import Named
+from rounds.models import Round, RoundEvent
+from rounds.services import outlets_of
+from rounds.shapes import PressOut, QuickOut, RoundLine, RoundOut, StopOut
+from sites.models import Point
+from work.interpretations import interpretation_of
+from work.models import Reading as Recorded
+from work.surveys import counts, parsed
+
+
+def line_of(found: Round) -> RoundLine:
+    return RoundLine(**_line(found, _stops(found)))
+
+
+def shown(found: Round) -> RoundOut:
+    stops = _stops(found)
+    tester = found.tester
+    waiting = [s for s in stops if s.state in (StopState.LEFT, StopState.BEGUN)]
+    return RoundOut(
+        **_line(found, stops),
+        practice=found.site.practice,
+        tester=tester.id if tester else None,
+        tester_label=str(tester) if tester else "",
+        tester_kind=str(tester.instrument().kind) if tester else "multimeter",
+        plugs_in=KINDS[tester.instrument().kind].plugs_in if tester else False,
+        stops=stops,
+        next=waiting[0].id if waiting else None,
+        press=_press(found),
+        goes_dark=_goes_dark(found),
+    )
+
+
+def _line(found: Round, stops: list[StopOut]) -> dict[str, Any]:
+    states = [StopState(stop.state) for stop in stops]
+    done, skipped = sum(s.done for s in states), states.count(StopState.SKIPPED)
+    return {
+        "id": found.id,
+        "title": str(found),
+        "site": Named(id=found.site.id, name=found.site.name),
+        "begun_at": found.begun_at,
+        "by": found.by_name,
+        "outlets": len(states),
+        "done": done,
+        "full": states.count(StopState.FULL),
+        "skipped": skipped,
+        "left": len(states) - done - skipped,
+    }
+
+
+def _stops(found: Round) -> list[StopOut]:
+    points = outlets_of(found.site, found.circuit, found.room)
+    skipped = {e.point_id: e for e in found.events.filter(kind=RoundEvent.Kind.SKIPPED)}
+    return [_stop(found, point, skipped.get(point.id)) for point in points]
+
+
+def _stop(found: Round, point: Point, skipped: RoundEvent | None) -> StopOut:
+    answer = interpretation_of(found.site, point)
+    survey = parsed(found.site, point)
+    entry = survey.single_point()
+    since = Recorded.objects.filter(point=point, recorded_at__gte=found.begun_at).select_related("superseded_by")
+    own = {str(reading.id): reading for reading in since if counts(reading)}
+    readings = [reading for reading in survey.readings(entry) if reading.id in own]
+    tester = found.tester.instrument().instrument() if found.tester else TYPED
+    stop = stop_of(survey.facts(entry), tester, readings, Verdict(answer["verdict"]), skipped=skipped is not None)
+    return StopOut(
+        id=point.id,
+        name=point.name,
+        circuit=point.circuit.name,
+        kind=point.kind,
+        terminals=point.terminals,
+        state=str(stop.state),
+        verdict=answer["verdict"],
+        summary=answer["summary"],
+        reason=_reason(stop, skipped),
+        unfit=next((reading.unfit for reading in readings if reading.unfit), ""),
+        quick=[_quick(wanted, reading, own) for wanted, reading in stop.quick],
+    )
+
+
+def _reason(stop: Stop, skipped: RoundEvent | None) -> str:
+    return str(skipped.entry["reason"]) if skipped and stop.state is StopState.SKIPPED else ""
+
+
+def _quick(wanted: Measurement, reading: Reading | None, own: dict[str, Recorded]) -> QuickOut:
+    taken = own[reading.id] if reading else None
+    return QuickOut.model_validate(
+        {
+            "quantity": str(wanted.quantity),
+            "from": wanted.from_ and str(wanted.from_),
+            "to": wanted.to and str(wanted.to),
+            "test_ma": wanted.test_ma,
+            "reading": taken and taken.id,
+            "entry": taken and taken.entry,
+        }
+    )
+
+
+def _press(found: Round) -> PressOut | None:
+    """What the last press waits for, if anything."""
+    last = found.events.exclude(kind=RoundEvent.Kind.SKIPPED).select_related("point").last()
+    if last is None:
+        return None
+    tripped = last.kind == RoundEvent.Kind.WATCHED and last.entry["tripped"]
+    if last.kind != RoundEvent.Kind.PRESSED and not tripped:
+        return None
+    state = "dark" if tripped else "pressed"
+    return PressOut(point=last.point_id, name=last.point.name, state=state, at=last.at, by=last.by_name)
+
+
+def _goes_dark(found: Round) -> list[str]:
+    """Of a circuit all its points; of a room nobody can say beforehand which circuit is meant."""
+    return [point.name for point in found.circuit.points.all()] if found.circuit else []

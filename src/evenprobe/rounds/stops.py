@@ -1,0 +1,73 @@
+"""Where a stop of a round stands: what of the quick set is there, and whether the check became a full one."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+
+from evenprobe.interpretation import Verdict
+from evenprobe.rounds.quick import quick_set
+from evenprobe.testers import TYPED, Instrument, Measurement, Quantity, Reading
+from evenprobe.wiring import PointFacts
+
+OPEN_VERDICTS = (Verdict.UNTESTED, Verdict.CONTRADICTORY, Verdict.UNCONFIRMED)
+"""Something that could hurt is neither found nor excluded yet."""
+
+
+class StopState(StrEnum):
+    LEFT = "left"
+    BEGUN = "begun"
+    SKIPPED = "skipped"
+    QUICK = "quick"
+    FULL = "full"
+
+    @property
+    def done(self) -> bool:
+        return self in (StopState.QUICK, StopState.FULL)
+
+
+@dataclass(frozen=True)
+class Stop:
+    """`quick`: each measurement of the set with the reading of this round that is it, None where there is none yet."""
+
+    state: StopState
+    quick: tuple[tuple[Measurement, Reading | None], ...]
+
+
+def stop_of(
+    point: PointFacts, tester: Instrument, readings: Sequence[Reading], verdict: Verdict, *, skipped: bool = False
+) -> Stop:
+    """`readings`: those of this round that count. `verdict`: of the point with everything known of it.
+
+    Quick where the set of the round's tester is complete; its lamps or pairs may be a meter's pairs instead. Full where also nothing that
+    could hurt is left open: excluded, or found. What was measured after all is no longer skipped.
+    """
+    own = _matched(quick_set(point, tester), readings)
+    with_a_meter = _matched(quick_set(point, TYPED), readings)
+    trips = tuple((m, reading) for m, reading in own if m.quantity is Quantity.TRIP)
+    if _complete(own) or _complete((*with_a_meter, *trips)):
+        state = StopState.QUICK if verdict in OPEN_VERDICTS else StopState.FULL
+    elif skipped:
+        state = StopState.SKIPPED
+    else:
+        state = StopState.BEGUN if readings else StopState.LEFT
+    return Stop(state, own)
+
+
+def _complete(matched: tuple[tuple[Measurement, Reading | None], ...]) -> bool:
+    return bool(matched) and all(reading is not None for _, reading in matched)
+
+
+def _matched(
+    wanted: tuple[Measurement, ...], readings: Sequence[Reading]
+) -> tuple[tuple[Measurement, Reading | None], ...]:
+    return tuple((m, next((r for r in reversed(readings) if _is(r, m)), None)) for m in wanted)
+
+
+def _is(reading: Reading, wanted: Measurement) -> bool:
+    """A reading of the same thing as it is found, with whichever fit and proved tester, whichever probe was where."""
+    taken = reading.measurement
+    if taken.quantity is not wanted.quantity or reading.unfit or taken.instrument.proved is False:
+        return False
+    if wanted.quantity in (Quantity.LAMPS, Quantity.TRIP):
+        return True
+    return {taken.from_, taken.to} == {wanted.from_, wanted.to} and taken.as_is and not reading.dc
