@@ -18,6 +18,7 @@ class DemoPoint:
     kind: str = "outlet"
     terminals: tuple[str, ...] = ("L", "N", "PE")
     slip: int | None = None
+    room: str = ""
 
 
 @dataclass(frozen=True)
@@ -72,6 +73,8 @@ MILL_CIRCUITS = (
     ("Yard lamps", 10, "1.5 mm2", 48),
     ("Compressor outlet", 16, "4 mm2", 24),
 )
+ROUND = ("Larkspur Hill Observatory", "Kitchenette")
+"""The room somebody is going round."""
 RING_OUTLETS = (("door", 6), ("sink", 10), ("window", 14), ("larder", 19), ("range", 24), ("hall", 29))
 
 SITES = (
@@ -110,15 +113,32 @@ SITES = (
                                 20,
                                 "12 AWG",
                                 (
-                                    DemoPoint("Counter left", 11, "line-neutral-swapped", 3, THREE),
-                                    DemoPoint("Counter right", 13, "correct", 5, ("L-N", "L-PE", "N-PE stray")),
+                                    DemoPoint("Counter left", 11, "line-neutral-swapped", 3, THREE, room="Kitchenette"),
+                                    DemoPoint(
+                                        "Counter right",
+                                        13,
+                                        "correct",
+                                        5,
+                                        ("L-N", "L-PE", "N-PE stray"),
+                                        room="Kitchenette",
+                                    ),
                                 ),
                             ),
                             DemoCircuit(
                                 "Kitchenette range",
                                 40,
                                 "8 AWG",
-                                (DemoPoint("Range outlet", 12, "same-leg", 8, ("L1-N", "L2-N"), terminals=TWO_LINES),),
+                                (
+                                    DemoPoint(
+                                        "Range outlet",
+                                        12,
+                                        "same-leg",
+                                        8,
+                                        ("L1-N", "L2-N"),
+                                        terminals=TWO_LINES,
+                                        room="Kitchenette",
+                                    ),
+                                ),
                             ),
                             DemoCircuit(
                                 "Pier pad outlets",

@@ -78,3 +78,9 @@ def test_what_was_skipped_and_measured_after_all_is_no_longer_skipped():
     assert stop_of(ONE_LINE, METER, [], Verdict.UNTESTED, skipped=True).state is StopState.SKIPPED
     whole = read_all(ONE_LINE, METER)
     assert stop_of(ONE_LINE, METER, whole, Verdict.UNCONFIRMED, skipped=True).state is StopState.QUICK
+
+
+def test_no_trip_is_asked_for_where_metalwork_is_live():
+    *volts, _ = read_all(PROTECTED, PLUG)
+    assert stop_of(PROTECTED, PLUG, volts, Verdict.UNCONFIRMED).state is StopState.BEGUN
+    assert stop_of(PROTECTED, PLUG, volts, Verdict.DANGER).state is StopState.FULL

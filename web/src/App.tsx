@@ -14,6 +14,9 @@ import { Begin } from "./places/prove-dead/Begin";
 import { ProofPlace } from "./places/prove-dead/ProofPlace";
 import { ProofsPlace } from "./places/prove-dead/ProofsPlace";
 import { RulesPlace } from "./places/prove-dead/RulesPlace";
+import { BeginRound } from "./places/rounds/BeginRound";
+import { RoundPlace } from "./places/rounds/RoundPlace";
+import { RoundsPlace } from "./places/rounds/RoundsPlace";
 import { SignIn } from "./places/sign-in/SignIn";
 import { SitePlace } from "./places/site/SitePlace";
 import { Sites } from "./places/site/Sites";
@@ -42,6 +45,9 @@ export function App() {
         <Route path="/dead-tests/:sheetId" element={<SheetPlace />} />
         <Route path="/sites" element={<Sites />} />
         <Route path="/sites/:siteId" element={<SitePlace />} />
+        <Route path="/rounds" element={<RoundsPlace />} />
+        <Route path="/rounds/new" element={<BeginRound />} />
+        <Route path="/rounds/:roundId" element={<RoundPlace />} />
         <Route path="/bench/:pointId" element={<BenchPlace />} />
         <Route path="*" element={<Navigate to="/today" replace />} />
       </Routes>

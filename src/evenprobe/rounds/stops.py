@@ -38,12 +38,13 @@ def stop_of(
 ) -> Stop:
     """`readings`: those of this round that count. `verdict`: of the point with everything known of it.
 
-    Quick where the set of the round's tester is complete; its lamps or pairs may be a meter's pairs instead. Full where also nothing that
-    could hurt is left open: excluded, or found. What was measured after all is no longer skipped.
+    Quick where the set of the round's tester is complete; its lamps or pairs may be a meter's pairs instead. Full
+    where also nothing that could hurt is left open: excluded, or found. Nobody presses a trip button where
+    metalwork is live. What was measured after all is no longer skipped.
     """
     own = _matched(quick_set(point, tester), readings)
     with_a_meter = _matched(quick_set(point, TYPED), readings)
-    trips = tuple((m, reading) for m, reading in own if m.quantity is Quantity.TRIP)
+    trips = tuple(pair for pair in own if pair[0].quantity is Quantity.TRIP and verdict is not Verdict.DANGER)
     if _complete(own) or _complete((*with_a_meter, *trips)):
         state = StopState.QUICK if verdict in OPEN_VERDICTS else StopState.FULL
     elif skipped:

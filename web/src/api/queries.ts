@@ -7,6 +7,7 @@ import client, {
   type Practice,
   type Proof,
   Refusal,
+  type Round,
   type Sheet,
   type Site,
 } from "./client";
@@ -150,6 +151,31 @@ export function useProofWrite<T>(write: (input: T) => Promise<Proof>) {
   });
 }
 
+export const useRounds = () =>
+  useQuery({ queryKey: ["rounds"], queryFn: () => answer(client.GET("/api/rounds")) });
+
+/** Looked at again all the while where one presses and another watches the board. */
+export const useRound = (id: string) =>
+  useQuery({
+    queryKey: ["round", id],
+    queryFn: () => answer(client.GET("/api/rounds/{round_id}", { params: { path: { round_id: id } } })),
+    refetchInterval: (query) => (query.state.data?.plugs_in ? TWO_ON_ONE_MS : LOOK_AGAIN_MS),
+  });
+
+/** A write that answers with the round as it then is; what it recorded shows elsewhere too. */
+export function useRoundWrite<T>(write: (input: T) => Promise<Round>) {
+  const queries = useQueryClient();
+  return useMutation<Round, Refusal, T>({
+    mutationFn: write,
+    onSuccess: async (round) => {
+      await queries.cancelQueries({ queryKey: ["round", round.id] });
+      queries.setQueryData(["round", round.id], round);
+      for (const key of ["rounds", "bench", "site", "today"])
+        void queries.invalidateQueries({ queryKey: [key] });
+    },
+  });
+}
+
 export const useSites = () =>
   useQuery({ queryKey: ["sites"], queryFn: () => answer(client.GET("/api/sites")) });
 
@@ -185,7 +211,8 @@ export function useBenchWrite<T>(write: (input: T) => Promise<Bench>) {
     mutationFn: write,
     onSuccess: (bench) => {
       queries.setQueryData(["bench", bench.id], bench);
-      void queries.invalidateQueries({ queryKey: ["site", bench.site.id] });
+      for (const key of [["site", bench.site.id], ["round"], ["rounds"]])
+        void queries.invalidateQueries({ queryKey: key });
     },
   });
 }

@@ -17,10 +17,12 @@ export function Face(props: {
   probes: Probes;
   measured: MeasuredPair[];
   onContact: (terminal: string) => void;
+  /** Where nothing is measured to an independent earth it is not drawn. */
+  withoutReference?: boolean;
 }) {
   const { practice, probes } = props;
   const layout = faceOf(props.kind, practice.id, props.terminals);
-  const places = Object.entries(layout.at);
+  const places = Object.entries(layout.at).filter(([t]) => !props.withoutReference || t !== "REF");
   const letter = (terminal: string) => practice.letters[terminal] ?? terminal;
   const word = (terminal: string) => practice.words[terminal] ?? terminal;
   const role = (terminal: string) =>
@@ -32,7 +34,7 @@ export function Face(props: {
   return (
     // biome-ignore lint/a11y/useSemanticElements: a picture with controls in it, no fieldset
     <svg
-      viewBox="0 0 300 410"
+      viewBox={props.withoutReference ? "0 0 300 340" : "0 0 300 410"}
       className={classes.face}
       role="group"
       aria-label="Contacts. Reference first, then measuring."

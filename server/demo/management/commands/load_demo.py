@@ -20,7 +20,7 @@ from demo.hidden import hidden_point
 from demo.kit import ON_THE_WIRE, PARTS, TESTERS
 from demo.loading_sheets import load_sheets
 from demo.proofs import PROOFS, DemoProof
-from demo.sites import SITES, DemoPoint
+from demo.sites import ROUND, SITES, DemoPoint
 from evenprobe.isolation import QUESTIONS
 from evenprobe.practice import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, Measurement, Quantity, Reading
@@ -31,6 +31,7 @@ from meters.management.commands.standin_meter import DEFAULT_PORT
 from meters.services import put_link
 from proofs.models import Proof
 from proofs.services import begin, record_event
+from rounds.services import begin as begin_round
 from sites.models import Point, Site
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
 from work.interpretations import interpretation_of
@@ -76,6 +77,8 @@ class Command(BaseCommand):
             crew, user = self._crew()
             testers = self._kit(crew, user)
             points = list(self._sites(crew))
+            site, room = ROUND
+            begin_round(crew, user, demo_id("round", *ROUND), demo_id(site), None, room, testers["m2"].id)
             for number, (site, point, demo) in enumerate(points):
                 self._measure(crew, user, site, point, demo, testers, STARTED + timedelta(minutes=11 * number))
             for proof in PROOFS:
@@ -152,7 +155,7 @@ class Command(BaseCommand):
                         put_circuit(crew, circuit_id, board.id, c.name, c.rating_a, c.conductor, c.residual_ma)
                         for p in c.points:
                             point_id = demo_id(s.name, b.name, c.name, p.name)
-                            where = point_id, circuit_id, p.name, p.kind, list(p.terminals), p.length_m
+                            where = point_id, circuit_id, p.name, p.kind, list(p.terminals), p.length_m, p.room
                             yield site, put_point(crew, *where), p
 
     def _measure(

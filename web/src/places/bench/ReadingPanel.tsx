@@ -3,6 +3,7 @@ import type { Dispatch, RefObject } from "react";
 import type { Bench, Practice, Refusal, Tester } from "../../api/client";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
+import { Choices, choicesFor } from "./Choices";
 import {
   type Entry,
   ends,
@@ -191,60 +192,6 @@ function Pair({ setup, practice }: { setup: Setup; practice: Practice }) {
       <b className={classes.to}>{measuring ? name(measuring) : "…"}</b> to {reference ? name(reference) : "…"}
     </span>
   );
-}
-
-function Choices(props: {
-  choices: [string, Partial<Entry>][];
-  ready: boolean;
-  onPick: (what: Partial<Entry>) => void;
-}) {
-  return (
-    <div className={classes.choices}>
-      {props.choices.map(([name, what]) => (
-        <Button
-          key={name}
-          variant="default"
-          size="lg"
-          disabled={!props.ready}
-          onClick={() => props.onPick(what)}
-        >
-          {name}
-        </Button>
-      ))}
-    </div>
-  );
-}
-
-/** What can be seen of what is answered by picking. */
-function choicesFor(what: FunctionId, tester: Tester | undefined): [string, Partial<Entry>][] {
-  const test_ma = tester?.entry.test_ma as number | undefined;
-  switch (what) {
-    case "trip":
-      return [
-        ["Tripped", { value: true, test_ma }],
-        ["Did not trip", { value: false, test_ma }],
-      ];
-    case "sequence":
-      return [
-        ["In order", { value: true }],
-        ["Reversed", { value: false }],
-      ];
-    case "steps":
-      return stepChoices(tester?.steps_v ?? []);
-    default:
-      return [
-        ["Alarm", { value: true }],
-        ["Silent", { value: false }],
-      ];
-  }
-}
-
-function stepChoices(steps: number[]): [string, Partial<Entry>][] {
-  const lit = steps.map((step, i): [string, Partial<Entry>] => {
-    const next = steps[i + 1];
-    return [`${step} V lit`, next === undefined ? { at_least: step } : { at_least: step, below: next }];
-  });
-  return [["None lit", { below: steps[0] }], ...lit];
 }
 
 function ratingOf(tester: Tester): string {

@@ -40,6 +40,11 @@ export function SitePlace() {
       actions={
         <>
           {supplies.length > 0 && (
+            <Button component={Link} to={`/rounds/new?site=${siteId}`} variant="default">
+              Begin a round
+            </Button>
+          )}
+          {supplies.length > 0 && (
             <Button variant="default" onClick={() => save.mutate({ id: siteId, name: site.data.name })}>
               Save as survey file
             </Button>
@@ -101,6 +106,16 @@ export function SitePlace() {
                       {circuit.name} <CircuitFacts circuit={circuit} />
                     </Title>
                     <div>
+                      {circuit.points.length > 0 && (
+                        <Button
+                          component={Link}
+                          to={`/rounds/new?site=${siteId}&circuit=${circuit.id}`}
+                          variant="subtle"
+                          aria-label={`Go round ${circuit.name}`}
+                        >
+                          Go round
+                        </Button>
+                      )}
                       <Button
                         component={Link}
                         to={`/prove-dead/new?site=${siteId}&circuit=${circuit.id}`}

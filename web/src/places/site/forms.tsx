@@ -184,14 +184,20 @@ export function AddPoint(props: { circuit: Circuit; supply: Supply; practice: Pr
     }),
   };
   const form = useForm({
-    initialValues: { name: "", kind: "outlet", terminals: Object.keys(choices)[0] ?? "", length_m: "" },
+    initialValues: {
+      name: "",
+      kind: "outlet",
+      terminals: Object.keys(choices)[0] ?? "",
+      length_m: "",
+      room: "",
+    },
   });
   return (
     <SiteForm
       form={form}
       done={done}
       action="Add the point"
-      write={({ name, kind, terminals, length_m }) =>
+      write={({ name, kind, terminals, length_m, room }) =>
         answer(
           client.PUT("/api/points/{point_id}", {
             params: { path: { point_id: id } },
@@ -201,6 +207,7 @@ export function AddPoint(props: { circuit: Circuit; supply: Supply; practice: Pr
               kind,
               terminals: choices[terminals] ?? [],
               length_m: typedOrNone(length_m),
+              room,
             },
           }),
         )
@@ -227,6 +234,11 @@ export function AddPoint(props: { circuit: Circuit; supply: Supply; practice: Pr
         description="Sharpens what the readings can say"
         inputMode="decimal"
         {...form.getInputProps("length_m")}
+      />
+      <TextInput
+        label="Room"
+        description="For going round all outlets of a room, whatever circuit they are on"
+        {...form.getInputProps("room")}
       />
     </SiteForm>
   );

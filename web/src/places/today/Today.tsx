@@ -7,6 +7,7 @@ import { Page } from "../../parts/Page";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
 import { ProofList } from "../prove-dead/ProofList";
 import proofs from "../prove-dead/Prove.module.css";
+import { RoundList } from "../rounds/RoundList";
 import classes from "./Today.module.css";
 
 /** What to do next: proofs of death with their clocks, points that are not safe, kit that needs a hand. */
@@ -27,14 +28,22 @@ export function Today() {
     >
       {found && (
         <div className={classes.columns}>
-          <section aria-labelledby="today-proofs">
-            <h2 id="today-proofs">Proofs of death</h2>
-            {first ? (
-              <ProofList proofs={found.proofs} ahead={today.dataUpdatedAt - Date.parse(first.now)} />
-            ) : (
-              <Text className="quiet">None is running. Nothing is dead: treat all as live.</Text>
+          <div>
+            <section aria-labelledby="today-proofs">
+              <h2 id="today-proofs">Proofs of death</h2>
+              {first ? (
+                <ProofList proofs={found.proofs} ahead={today.dataUpdatedAt - Date.parse(first.now)} />
+              ) : (
+                <Text className="quiet">None is running. Nothing is dead: treat all as live.</Text>
+              )}
+            </section>
+            {found.rounds.length > 0 && (
+              <section aria-labelledby="today-rounds">
+                <h2 id="today-rounds">Rounds begun</h2>
+                <RoundList rounds={found.rounds} />
+              </section>
             )}
-          </section>
+          </div>
           <div>
             <section aria-labelledby="today-points">
               <h2 id="today-points">Not safe yet</h2>

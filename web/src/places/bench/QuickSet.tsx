@@ -1,0 +1,151 @@
+import { Button, Text } from "@mantine/core";
+import { useEffect, useRef, useState } from "react";
+import type { Practice, Quick, Tester } from "../../api/client";
+import { Face } from "../../parts/Face";
+import { NumberField } from "../../parts/NumberField";
+import { typedNumber } from "../../parts/typedNumber";
+import { Choices, choicesFor } from "./Choices";
+import { type Entry, ends, functionsOf, seen } from "./entry";
+import { Lamps } from "./Lamps";
+import classes from "./QuickSet.module.css";
+import { useQuickRecord } from "./useQuickRecord";
+
+/** The quick set of an outlet, one measurement after the other: where the probes go, one number, Enter. */
+export function QuickSet(props: {
+  point: { id: string; kind: string; terminals: string[] };
+  practice: Practice;
+  tester: Tester | undefined;
+  quick: Quick[];
+}) {
+  const { point, practice, tester, quick } = props;
+  const measured = quick.filter((q) => q.quantity !== "trip");
+  const [again, setAgain] = useState<string | null>(null);
+  const [typed, setTyped] = useState("");
+  const field = useRef<HTMLInputElement>(null);
+  const record = useQuickRecord(point.id, tester?.id ?? null);
+  const wanted = measured.find((q) => keyOf(q) === again) ?? measured.find((q) => q.entry === null);
+  const key = wanted && keyOf(wanted);
+  useEffect(() => {
+    if (key) field.current?.focus();
+  }, [key]);
+  if (measured.length === 0)
+    return (
+      <Text className={classes.none}>
+        This tester has no contacts for this outlet. Measure it on the Bench with a meter.
+      </Text>
+    );
+  const send = (what: Partial<Entry>) => {
+    if (!wanted || record.isPending) return;
+    record.mutate(
+      { entry: entryFor(wanted, what), supersedes: wanted.reading },
+      {
+        onSuccess: () => {
+          setTyped("");
+          setAgain((asked) => (asked === keyOf(wanted) ? null : asked));
+        },
+      },
+    );
+  };
+  const steps = functionsOf(tester, point.terminals)[0] === "steps";
+  const values = measured.flatMap((q) =>
+    q.entry && q.from && q.to
+      ? [{ from: q.from, to: q.to, text: seen(q.entry as Entry).replace(" V", "") }]
+      : [],
+  );
+  return (
+    <div className={classes.set} data-done={wanted === undefined || undefined}>
+      <div className={classes.face}>
+        <Face
+          kind={point.kind}
+          withoutReference
+          practice={practice}
+          terminals={point.terminals}
+          probes={{ measuring: wanted?.from ?? null, reference: wanted?.to ?? null }}
+          measured={values}
+          onContact={(terminal) => {
+            const next = measured.filter((q) => q.from === terminal || q.to === terminal);
+            const after = next[(next.findIndex((q) => keyOf(q) === key) + 1) % next.length];
+            if (after) setAgain(keyOf(after));
+          }}
+        />
+      </div>
+      <div className={classes.taking}>
+        {wanted && (
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              send({ value: typedNumber(typed), unit: "V" });
+            }}
+          >
+            <p className={classes.pair}>
+              <b>{ends(wanted, practice)}</b>
+              {wanted.entry && (
+                <span className="quiet">
+                  {" "}
+                  instead of {seen(wanted.entry as Entry)}, which stays on record
+                </span>
+              )}
+            </p>
+            {wanted.quantity === "lamps" ? (
+              <Lamps
+                practice={practice}
+                terminals={point.terminals}
+                ready={!record.isPending}
+                onRecord={(value) => send({ value })}
+              />
+            ) : steps ? (
+              <Choices
+                choices={choicesFor("steps", tester)}
+                ready={!record.isPending}
+                onPick={(what) => send({ ...what, unit: "V" })}
+              />
+            ) : (
+              <div className={classes.entry}>
+                <NumberField
+                  field={field}
+                  label={`Reading, ${ends(wanted, practice)}`}
+                  value={typed}
+                  onChange={setTyped}
+                  wrong={record.error ? "quick-error" : null}
+                  autoFocus
+                >
+                  <span className={classes.unit}>V</span>
+                </NumberField>
+                <Button type="submit" className={classes.record} data-busy={record.isPending || undefined}>
+                  Record
+                </Button>
+              </div>
+            )}
+          </form>
+        )}
+        {record.error && (
+          <Text id="quick-error" role="alert" className={classes.wrong}>
+            {record.error.problems.map((p) => p.text).join(" ")}
+          </Text>
+        )}
+        <ul className={classes.pairs} aria-label="The quick set">
+          {measured.map((q) => (
+            <li key={keyOf(q)}>
+              <button
+                type="button"
+                data-here={q === wanted || undefined}
+                aria-current={q === wanted || undefined}
+                onClick={() => setAgain(keyOf(q))}
+              >
+                <b>{ends(q, practice)}</b>
+                <span className="mono">{q.entry ? seen(q.entry as Entry) : "to measure"}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </div>
+  );
+}
+
+const keyOf = (q: Quick) => `${q.quantity} ${q.from} ${q.to}`;
+
+function entryFor(quick: Quick, what: Partial<Entry>): Entry {
+  if (quick.quantity !== "voltage") return { quantity: quick.quantity, ...what };
+  return { quantity: "voltage", mode: "ac", from: quick.from ?? "", to: quick.to ?? "", ...what };
+}

@@ -1,0 +1,124 @@
+import { Button, NativeSelect, Text } from "@mantine/core";
+import { useRef, useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import client, { answer, type Site, type Tester } from "../../api/client";
+import { useRoundWrite, useSite, useSites, useTesters } from "../../api/queries";
+import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
+import { roomsOf } from "../site/rooms";
+import classes from "./Rounds.module.css";
+
+const PLUG_IN = ["digital-plug-tester", "lamp-tester"];
+const GOES_ROUND = ["multimeter", "two-pole", "clamp", ...PLUG_IN];
+
+/** Which outlets, and what with. */
+export function BeginRound() {
+  const [asked] = useSearchParams();
+  const sites = useSites();
+  const [siteId, setSite] = useState(asked.get("site") ?? "");
+  const site = useSite(siteId || undefined);
+  const testers = useTesters();
+  const navigate = useNavigate();
+  const id = useRef(crypto.randomUUID());
+  const [where, setWhere] = useState(
+    asked.get("circuit")
+      ? `circuit ${asked.get("circuit")}`
+      : asked.get("room")
+        ? `room ${asked.get("room")}`
+        : "",
+  );
+  const held = (testers.data ?? []).filter((t) => GOES_ROUND.includes(t.kind));
+  const [picked, setTester] = useState<string | null>(null);
+  const tester = held.find((t) => t.id === picked) ?? usual(held);
+  const begin = useRoundWrite(() => {
+    const [what, ...name] = where.split(" ");
+    return answer(
+      client.PUT("/api/rounds/{round_id}", {
+        params: { path: { round_id: id.current } },
+        body: {
+          site: siteId,
+          circuit: what === "circuit" ? name.join(" ") : null,
+          room: what === "room" ? name.join(" ") : "",
+          tester: tester?.id ?? null,
+        },
+      }),
+    );
+  });
+  if (sites.isError) return <Failure error={sites.error} retry={() => sites.refetch()} />;
+  const plugsIn = PLUG_IN.includes(tester?.kind ?? "");
+  return (
+    <Page title="Begin a round" back={["/rounds", "Rounds"]} busy={sites.isPending}>
+      <form
+        className={classes.form}
+        onSubmit={(event) => {
+          event.preventDefault();
+          begin.mutate(undefined, { onSuccess: (round) => navigate(`/rounds/${round.id}`) });
+        }}
+      >
+        <NativeSelect
+          label="Site"
+          value={siteId}
+          onChange={(event) => {
+            setSite(event.currentTarget.value);
+            setWhere("");
+          }}
+          data={[
+            { value: "", label: "Choose a site" },
+            ...(sites.data ?? []).map((s) => ({ value: s.id, label: s.name })),
+          ]}
+        />
+        <NativeSelect
+          label="Circuit or room"
+          value={where}
+          onChange={(event) => setWhere(event.currentTarget.value)}
+          disabled={!site.data}
+          data={[{ value: "", label: "Choose which outlets" }, ...(site.data ? placesOf(site.data) : [])]}
+        />
+        <NativeSelect
+          label="Tester in hand"
+          description={
+            plugsIn
+              ? "Plug it in at every outlet. Where its button suits the device, one presses and another watches the board."
+              : "Every pair of contacts at every outlet."
+          }
+          value={tester?.id ?? ""}
+          onChange={(event) => setTester(event.currentTarget.value)}
+          data={
+            held.length
+              ? held.map((t) => ({ value: t.id, label: t.label }))
+              : [{ value: "", label: "A proved multimeter" }]
+          }
+        />
+        {begin.error && (
+          <Text role="alert" className={classes.wrong}>
+            {begin.error.problems.map((p) => p.text).join(" ")}
+          </Text>
+        )}
+        {sites.data?.length === 0 && (
+          <Text>
+            There is no site yet. <Link to="/sites">Add one</Link> with its circuits and outlets first.
+          </Text>
+        )}
+        <Button type="submit" className={classes.main} disabled={!where} loading={begin.isPending}>
+          Begin
+        </Button>
+      </form>
+    </Page>
+  );
+}
+
+const usual = (held: Tester[]) => held.find((t) => t.kind === "multimeter" && t.proved !== false) ?? held[0];
+
+function placesOf(site: Site): { group: string; items: { value: string; label: string }[] }[] {
+  const boards = site.supplies.flatMap((s) => s.boards);
+  const circuits = boards.map((board) => ({
+    group: board.name,
+    items: board.circuits
+      .filter((c) => c.points.length > 0)
+      .map((c) => ({ value: `circuit ${c.id}`, label: c.name })),
+  }));
+  const rooms = roomsOf(site).map((room) => ({ value: `room ${room}`, label: room }));
+  return [...circuits, ...(rooms.length ? [{ group: "Rooms", items: rooms }] : [])].filter(
+    (g) => g.items.length,
+  );
+}

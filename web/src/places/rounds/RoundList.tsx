@@ -1,0 +1,36 @@
+import { Link } from "react-router";
+import type { RoundLine } from "../../api/client";
+import { VerdictShape } from "../../parts/VerdictShape";
+import proofs from "../prove-dead/Prove.module.css";
+import today from "../today/Today.module.css";
+
+/** Rounds with how far they came. */
+export function RoundList({ rounds }: { rounds: RoundLine[] }) {
+  return (
+    <ul className={proofs.list}>
+      {rounds.map((round) => (
+        <li key={round.id}>
+          <Link to={`/rounds/${round.id}`} className={today.line}>
+            <VerdictShape kind={round.left ? "unconfirmed" : round.skipped ? "safe" : "correct"} size={24} />
+            <span>
+              <strong>{round.title}</strong>
+              <span className="quiet">
+                {round.site.name},{" "}
+                {new Date(round.begun_at).toLocaleDateString(undefined, { dateStyle: "medium" })}
+              </span>
+            </span>
+            <span className={proofs.right}>{progressOf(round)}</span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** "4 of 6 checked, 1 in full, 1 skipped". */
+export function progressOf(round: RoundLine): string {
+  const parts = [`${round.done} of ${round.outlets} checked`];
+  if (round.full) parts.push(`${round.full} in full`);
+  if (round.skipped) parts.push(`${round.skipped} skipped`);
+  return parts.join(", ");
+}

@@ -1,0 +1,95 @@
+import { useState } from "react";
+import { useParams } from "react-router";
+import type { Practice, Round, Stop, Tester } from "../../api/client";
+import { usePractice, useRound, useTesters } from "../../api/queries";
+import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
+import { VerdictShape, WORDS } from "../../parts/VerdictShape";
+import { PressState } from "./Press";
+import { progressOf } from "./RoundList";
+import classes from "./Rounds.module.css";
+import { StopPanel } from "./StopPanel";
+
+export function RoundPlace() {
+  const { roundId = "" } = useParams();
+  const round = useRound(roundId);
+  const practice = usePractice(round.data?.practice);
+  const testers = useTesters();
+  if (round.isError && !round.data) return <Failure error={round.error} retry={() => round.refetch()} />;
+  if (!round.data || !practice || !testers.data) return <div aria-busy="true" />;
+  const tester = testers.data.find((t) => t.id === round.data.tester);
+  return <Going key={roundId} round={round.data} practice={practice} tester={tester} lost={round.isError} />;
+}
+
+/** The outlet in hand, and beside it the whole round. */
+function Going(props: { round: Round; practice: Practice; tester: Tester | undefined; lost: boolean }) {
+  const { round, practice, tester } = props;
+  const [chosen, setHere] = useState(round.next ?? round.stops[0]?.id ?? "");
+  const here = round.stops.find((stop) => stop.id === chosen) ?? round.stops[0];
+  const manyCircuits = new Set(round.stops.map((s) => s.circuit)).size > 1;
+  return (
+    <Page
+      title={round.title}
+      under={`${progressOf(round)}. With ${round.tester_label || "a proved multimeter"}.`}
+      back={["/rounds", "Rounds"]}
+    >
+      {props.lost && (
+        <p role="alert" className={classes.wrong}>
+          The server cannot be reached. What is typed stays; what was recorded is safe.
+        </p>
+      )}
+      {round.press && <PressState round={round} press={round.press} />}
+      <div className={classes.round}>
+        <section className={classes.here} aria-label="The outlet in hand">
+          {here && (
+            <StopPanel
+              key={here.id}
+              round={round}
+              stop={here}
+              practice={practice}
+              tester={tester}
+              onNext={setHere}
+            />
+          )}
+        </section>
+        <nav className={classes.stops} aria-label="Outlets of the round">
+          <ol>
+            {round.stops.map((stop) => (
+              <li key={stop.id}>
+                <button
+                  type="button"
+                  aria-current={stop === here ? "step" : undefined}
+                  onClick={() => setHere(stop.id)}
+                >
+                  <VerdictShape kind={stop.verdict} size={24} />
+                  <span>
+                    <strong>{stop.name}</strong>
+                    <span className="quiet">
+                      {manyCircuits && `${stop.circuit}. `}
+                      {stateOf(stop)}
+                    </span>
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ol>
+        </nav>
+      </div>
+    </Page>
+  );
+}
+
+const STATES: Record<string, string> = {
+  left: "to check",
+  begun: "begun",
+  quick: "quick check",
+  full: "full check",
+};
+
+function stateOf(stop: Stop): string {
+  if (stop.state === "skipped") return `skipped: ${stop.reason}`;
+  const checked = stop.state === "quick" || stop.state === "full";
+  return checked
+    ? `${STATES[stop.state]}, ${(WORDS[stop.verdict] ?? "").toLowerCase()}`
+    : (STATES[stop.state] ?? "");
+}

@@ -1,0 +1,111 @@
+import { Button, Text, TextInput } from "@mantine/core";
+import { useEffect, useRef, useState } from "react";
+import { Link } from "react-router";
+import type { Practice, Round, Stop, Tester } from "../../api/client";
+import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
+import { QuickSet } from "../bench/QuickSet";
+import { PressHere } from "./Press";
+import classes from "./Rounds.module.css";
+import { useRoundEvent } from "./useRoundEvent";
+
+/** One outlet of the round: its quick set, its verdict, the next. */
+export function StopPanel(props: {
+  round: Round;
+  stop: Stop;
+  practice: Practice;
+  tester: Tester | undefined;
+  onNext: (point: string) => void;
+}) {
+  const { round, stop, practice, tester } = props;
+  const checked = stop.state === "quick" || stop.state === "full";
+  const presses = stop.quick.find((q) => q.quantity === "trip");
+  const taken = stop.quick.filter((q) => q.quantity !== "trip").every((q) => q.entry !== null);
+  const next = round.stops.find((s) => s.id === round.next && s.id !== stop.id);
+  const onward = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (checked) onward.current?.querySelector<HTMLElement>("a, button")?.focus();
+  }, [checked]);
+  return (
+    <>
+      <h2 className={classes.name}>{stop.name}</h2>
+      <QuickSet point={stop} practice={practice} tester={tester} quick={stop.quick} />
+      {stop.unfit && !checked && (
+        <Text className={classes.unfit}>Kept, but not counted as a check: {stop.unfit}</Text>
+      )}
+      {stop.state !== "left" && stop.state !== "skipped" && (
+        <div className={classes.verdict} aria-live="polite">
+          <VerdictShape kind={stop.verdict} size={40} />
+          <div>
+            <strong style={{ color: colourOf(stop.verdict) }}>{WORDS[stop.verdict]}</strong>
+            <p>{stop.summary}</p>
+          </div>
+        </div>
+      )}
+      {presses && taken && presses.entry === null && !checked && round.press === null && (
+        <PressHere round={round} stop={stop} testMa={presses.test_ma} />
+      )}
+      <div ref={onward} className={classes.onward}>
+        {checked && next && (
+          <Button size="lg" className={classes.main} onClick={() => props.onNext(next.id)}>
+            Next: {next.name}
+          </Button>
+        )}
+        {checked && !next && round.left === 0 && (
+          <Button component={Link} to="/rounds" size="lg" className={classes.main}>
+            The round is done
+          </Button>
+        )}
+        <Button component={Link} to={`/bench/${stop.id}`} variant="default" size="lg">
+          {checked && stop.state !== "full" ? "Full check on the Bench" : "Open on the Bench"}
+        </Button>
+        {!checked && <Skip round={round} stop={stop} onSkipped={props.onNext} />}
+      </div>
+    </>
+  );
+}
+
+function Skip(props: { round: Round; stop: Stop; onSkipped: (point: string) => void }) {
+  const { round, stop } = props;
+  const [asking, setAsking] = useState(false);
+  const [reason, setReason] = useState("");
+  const keep = useRoundEvent(round.id);
+  if (!asking)
+    return (
+      <Button variant="subtle" size="lg" onClick={() => setAsking(true)}>
+        {stop.state === "skipped" ? "Skipped; say another reason" : "Skip it"}
+      </Button>
+    );
+  return (
+    <form
+      className={classes.skip}
+      onSubmit={(event) => {
+        event.preventDefault();
+        keep.mutate(
+          { point: stop.id, kind: "skipped", reason },
+          {
+            onSuccess: (after) => {
+              setAsking(false);
+              if (after.next) props.onSkipped(after.next);
+            },
+          },
+        );
+      }}
+    >
+      <TextInput
+        label="Why is it skipped?"
+        placeholder="Behind the loom, cannot be reached"
+        value={reason}
+        onChange={(event) => setReason(event.currentTarget.value)}
+        error={keep.error?.problems.map((p) => p.text).join(" ")}
+        data-autofocus
+        autoFocus
+      />
+      <Button type="submit" loading={keep.isPending}>
+        Skip it
+      </Button>
+      <Button variant="default" onClick={() => setAsking(false)}>
+        Stay here
+      </Button>
+    </form>
+  );
+}
