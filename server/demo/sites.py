@@ -4,6 +4,7 @@ Every point carries a hidden condition, the seed its readings are drawn with, an
 """
 
 from dataclasses import dataclass
+from typing import Any
 
 
 @dataclass(frozen=True)
@@ -283,3 +284,10 @@ SITES = (
         ),
     ),
 )
+
+EQUIPMENT: tuple[dict[str, Any], ...] = (
+    {"label": "Visitors' van", "lines": 1, "amperes": 13, "volts_to_neutral": 120, "continuous": True},
+    {"label": "Kitchenette range", "lines": 2, "amperes": 32, "volts_to_neutral": 120, "volts_between_lines": 240},
+    {"label": "Museum loom", "lines": 3, "amperes": 20, "volts_between_lines": 400, "hertz": 50},
+)
+"""What the crew plugs in, by what its plate says."""

@@ -10,6 +10,7 @@ from evenprobe.formats import FormatError
 from evenprobe.formats.problems import path_of
 from kit.api import router as kit
 from meters.api import router as meters
+from plugging.api import router as plugging
 from project.problems import Refused, as_body
 from project.today import router as today
 from proofs.api import router as proofs
@@ -27,6 +28,7 @@ api.add_router("", meters)
 api.add_router("", proofs)
 api.add_router("", sheets)
 api.add_router("", rounds)
+api.add_router("", plugging)
 api.add_router("", today)
 
 

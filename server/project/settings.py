@@ -46,6 +46,7 @@ INSTALLED_APPS = [
     "proofs",
     "sheets",
     "rounds",
+    "plugging",
     "demo",
 ]
 

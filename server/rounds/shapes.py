@@ -1,26 +1,12 @@
 """What the routes of rounds take and give."""
 
 from datetime import datetime
-from typing import Any
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import ConfigDict, Field
 
 from proofs.shapes import Named
-
-
-class QuickOut(Schema):
-    """One measurement of the quick set. `entry`: the reading of this round that is it, where there is one."""
-
-    model_config = ConfigDict(populate_by_name=True)
-
-    quantity: str
-    from_: str | None = Field(alias="from")
-    to: str | None
-    test_ma: float | None
-    reading: UUID | None
-    entry: dict[str, Any] | None
+from work.shapes import QuickOut
 
 
 class StopOut(Schema):

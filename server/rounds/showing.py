@@ -4,14 +4,15 @@ from typing import Any
 
 from evenprobe.interpretation import Verdict
 from evenprobe.rounds import Stop, StopState, stop_of
-from evenprobe.testers import KINDS, TYPED, Measurement, Reading
+from evenprobe.testers import KINDS, TYPED
 from proofs.shapes import Named
 from rounds.models import Round, RoundEvent
 from rounds.services import outlets_of
-from rounds.shapes import PressOut, QuickOut, RoundLine, RoundOut, StopOut
+from rounds.shapes import PressOut, RoundLine, RoundOut, StopOut
 from sites.models import Point
 from work.interpretations import interpretation_of
 from work.models import Reading as Recorded
+from work.quick import quick_out
 from work.surveys import counts, parsed
 
 
@@ -80,26 +81,12 @@ def _stop(found: Round, point: Point, skipped: RoundEvent | None) -> StopOut:
         summary=answer["summary"],
         reason=_reason(stop, skipped),
         unfit=next((reading.unfit for reading in readings if reading.unfit), ""),
-        quick=[_quick(wanted, reading, own) for wanted, reading in stop.quick],
+        quick=[quick_out(wanted, reading, own) for wanted, reading in stop.quick],
     )
 
 
 def _reason(stop: Stop, skipped: RoundEvent | None) -> str:
     return str(skipped.entry["reason"]) if skipped and stop.state is StopState.SKIPPED else ""
-
-
-def _quick(wanted: Measurement, reading: Reading | None, own: dict[str, Recorded]) -> QuickOut:
-    taken = own[reading.id] if reading else None
-    return QuickOut.model_validate(
-        {
-            "quantity": str(wanted.quantity),
-            "from": wanted.from_ and str(wanted.from_),
-            "to": wanted.to and str(wanted.to),
-            "test_ma": wanted.test_ma,
-            "reading": taken and taken.id,
-            "entry": taken and taken.entry,
-        }
-    )
 
 
 def _press(found: Round) -> PressOut | None:

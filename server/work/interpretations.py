@@ -3,18 +3,22 @@
 import hashlib
 import json
 import threading
+from collections.abc import Callable
 from functools import cache as once
 from pathlib import Path
-from typing import Any
+from typing import Any, TypeVar
 
 from django.core.cache import cache
 
 import evenprobe
 from evenprobe.formats import SurveyFile, parse, point_answer, sight_answer
-from evenprobe.interpretation import bank_for, interpret, sight_here
+from evenprobe.interpretation import PointInterpretation, bank_for, interpret, sight_here, what_supply
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Instrument
 from sites.models import Point, Site
 from work.surveys import survey_of
+
+T = TypeVar("T")
 
 
 @once
@@ -29,15 +33,43 @@ def core_fingerprint() -> str:
 def interpretation_of(site: Site, point: Point) -> dict[str, Any]:
     """The answer for one point, as `evenprobe interpret` gives it."""
     survey = survey_of(site, [point], whole=False)
+    return _kept("", survey, lambda _: point_answer(_kept("result-", survey, _result)))
+
+
+def result_of(site: Site, point: Point) -> PointInterpretation:
+    """The same as the core gives it, for what asks more of it."""
+    return _kept("result-", survey_of(site, [point], whole=False), _result)
+
+
+def reads_like(site: Site, point: Point) -> list[dict[str, Any]]:
+    """Supply systems the point's readings can be all right on, the likeliest first."""
+    return _kept("supplies-", survey_of(site, [point], whole=False), _systems)
+
+
+def _kept(kind: str, survey: dict[str, Any], made: Callable[[SurveyFile], T]) -> T:
+    """What the core makes of a survey, from the cache where it was made before."""
     content = json.dumps(survey, sort_keys=True)
-    key = f"{core_fingerprint()}-{hashlib.sha256(content.encode()).hexdigest()}"
-    answer: dict[str, Any] | None = cache.get(key)
+    key = f"{kind}{core_fingerprint()}-{hashlib.sha256(content.encode()).hexdigest()}"
+    answer: T | None = cache.get(key)
     if answer is None:
-        checked = parse(SurveyFile, survey)
-        entry = checked.single_point()
-        answer = point_answer(interpret(checked.facts(entry), checked.readings(entry), checked.kit()))
+        answer = made(parse(SurveyFile, survey))
         cache.set(key, answer)
     return answer
+
+
+def _result(survey: SurveyFile) -> PointInterpretation:
+    entry = survey.single_point()
+    return interpret(survey.facts(entry), survey.readings(entry), survey.kit())
+
+
+def _systems(survey: SurveyFile) -> list[dict[str, Any]]:
+    entry = survey.single_point()
+    shares: dict[str, float] = {}
+    for guess in what_supply(survey.facts(entry), survey.readings(entry)):
+        if guess.fits:
+            shares[guess.system.id] = shares.get(guess.system.id, 0.0) + guess.likelihood
+    ranked = sorted(shares.items(), key=lambda one: -one[1])
+    return [{"system": system, "title": SYSTEMS[system].title, "share": round(share, 3)} for system, share in ranked]
 
 
 def make_ready(site: Site, point: Point) -> None:

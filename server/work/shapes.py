@@ -152,6 +152,19 @@ class BenchOut(Schema):
     interpretation: InterpretationOut
 
 
+class QuickOut(Schema):
+    """One measurement of the quick set. `entry`: the reading that is it, where there is one."""
+
+    model_config = ConfigDict(populate_by_name=True)
+
+    quantity: str
+    from_: str | None = Field(alias="from")
+    to: str | None
+    test_ma: float | None
+    reading: UUID | None
+    entry: dict[str, Any] | None
+
+
 class SeenOut(Schema):
     id: str
     title: str

@@ -11,7 +11,10 @@ from crews.models import Crew, Membership
 from evenprobe.isolation import QUESTIONS
 
 PASSWORD = "a-long-password"
-NAMED = ("site", "supply", "board", "circuit", "point", "tester", "leads", "proof", "sheet", "photo", "round")
+NAMED = (
+    *("site", "supply", "board", "circuit", "point", "tester"),
+    *("leads", "proof", "sheet", "photo", "round", "equipment"),
+)
 """What a crew of the tests has one of."""
 
 
@@ -108,6 +111,7 @@ def place(anna):
     return ids
 
 
+VAN = {"label": "Visitors' van", "lines": 1, "amperes": 13, "volts_to_neutral": 120}
 ASKED = {str(question.kind): False for question in QUESTIONS}
 
 
@@ -141,6 +145,8 @@ def sheet(anna, proof):
     answer = anna.put(f"/sheets/{proof['sheet']}", {"circuit": proof["circuit"], "temperature_c": 20})
     assert answer.status_code == 200, answer.content
     answer = anna.put(f"/photos/{proof['photo']}", {"image": PICTURE})
+    assert answer.status_code == 200, answer.content
+    answer = anna.put(f"/equipment/{proof['equipment']}", VAN)
     assert answer.status_code == 200, answer.content
     answer = anna.put(f"/rounds/{proof['round']}", {"site": proof["site"], "circuit": proof["circuit"]})
     assert answer.status_code == 200, answer.content

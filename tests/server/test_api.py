@@ -16,7 +16,7 @@ from project.api import api
 from proofs.logs import state_of
 from proofs.models import Proof
 from sites.models import Point, Site
-from tests.server.conftest import PASSWORD, proof_body
+from tests.server.conftest import PASSWORD, VAN, proof_body
 from work.interpretations import interpretation_of
 from work.models import Reading
 
@@ -232,6 +232,7 @@ def test_corrections_come_in_whatever_order_the_file_has_them_in(anna, place):
 
 
 HOLDING = {"practice": "british", "purpose": "prove-dead", "place": "installation", "system": "230"}
+STRANGE = {"supply": {"system": "120"}, "outlet": {"name": "Pitch 4", "terminals": ["L", "N", "PE"]}}
 ROUTES = [
     ("get", "/sites/{site}", None),
     ("get", "/sites/{site}/survey", None),
@@ -272,6 +273,11 @@ ROUTES = [
     ("put", "/rounds/{round}", {"site": "{site}", "circuit": "{circuit}"}),
     ("put", "/rounds/{new}", {"site": "{site}", "room": "Workshop"}),
     ("put", "/rounds/{round}/events/{new}", {"point": "{point}", "kind": "pressed"}),
+    ("put", "/equipment/{equipment}", {"label": "x", "lines": 1, "amperes": 1, "volts_to_neutral": 120}),
+    ("get", "/points/{point}/plug-in/{equipment}", None),
+    ("put", "/outlets/{point}", {**STRANGE, "site": "{site}"}),
+    ("put", "/outlets/{new}", {**STRANGE, "site": "{site}"}),
+    ("put", "/outlets/{new}", {**STRANGE, "site": "{site}", "new_site": {"name": "x", "practice": "british"}}),
     ("get", "/photos/{photo}", None),
     ("put", "/photos/{photo}", {"image": "iVBORw0KGgoA"}),
 ]
@@ -327,7 +333,8 @@ def test_lists_hold_only_the_crew_s_own(anna, stranger, proof):
     assert len(anna.get("/meters").json()["links"]) == 1
     assert stranger.get("/sheets").json() == {"sheets": [], "together": [], "circuits": []}
     anna.put(f"/rounds/{proof['round']}", {"site": proof["site"], "circuit": proof["circuit"]})
-    for path in ("/sites", "/testers", "/parts", "/proofs", "/rounds"):
+    anna.put(f"/equipment/{proof['equipment']}", VAN)
+    for path in ("/sites", "/testers", "/parts", "/proofs", "/rounds", "/equipment", "/outlets"):
         assert stranger.get(path).json() == []
         assert len(anna.get(path).json()) == 1
     assert stranger.get("/today").json() == {"proofs": [], "rounds": [], "points": [], "kit": []}
@@ -341,7 +348,19 @@ def test_every_route_is_tried_for_another_crew_s_data():
     open_to_all = {("get", "/session"), ("post", "/session"), ("delete", "/session")}
     open_to_all |= {("get", f"/reference{of}") for of in ("", "/kit", "/proofs", "/sheets")}
     open_to_all |= {("post", "/judge"), ("post", "/advise")}
-    named = ("sites", "testers", "parts", "proofs", "sheets", "rounds", "today", "rules", "meters")
+    named = [
+        "sites",
+        "testers",
+        "parts",
+        "proofs",
+        "sheets",
+        "rounds",
+        "equipment",
+        "outlets",
+        "today",
+        "rules",
+        "meters",
+    ]
     lists = {("get", f"/{name}") for name in named}
     lists.add(("put", "/rules"))
     tried = {(method, path.split("{")[0], path.count("/")) for method, path, _ in ROUTES}

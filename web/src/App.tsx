@@ -10,6 +10,8 @@ import { SheetsPlace } from "./places/dead-tests/SheetsPlace";
 import { HoldingPlace } from "./places/kit/HoldingPlace";
 import { KitPlace } from "./places/kit/KitPlace";
 import { TesterPlace } from "./places/kit/TesterPlace";
+import { BeforePluggingIn } from "./places/plug-in/BeforePluggingIn";
+import { PlugInPlace } from "./places/plug-in/PlugInPlace";
 import { Begin } from "./places/prove-dead/Begin";
 import { ProofPlace } from "./places/prove-dead/ProofPlace";
 import { ProofsPlace } from "./places/prove-dead/ProofsPlace";
@@ -48,6 +50,8 @@ export function App() {
         <Route path="/rounds" element={<RoundsPlace />} />
         <Route path="/rounds/new" element={<BeginRound />} />
         <Route path="/rounds/:roundId" element={<RoundPlace />} />
+        <Route path="/plug-in" element={<BeforePluggingIn />} />
+        <Route path="/plug-in/:pointId/:equipmentId" element={<PlugInPlace />} />
         <Route path="/bench/:pointId" element={<BenchPlace />} />
         <Route path="*" element={<Navigate to="/today" replace />} />
       </Routes>

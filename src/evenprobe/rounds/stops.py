@@ -42,8 +42,8 @@ def stop_of(
     where also nothing that could hurt is left open: excluded, or found. Nobody presses a trip button where
     metalwork is live. What was measured after all is no longer skipped.
     """
-    own = _matched(quick_set(point, tester), readings)
-    with_a_meter = _matched(quick_set(point, TYPED), readings)
+    own = quick_matches(point, tester, readings)
+    with_a_meter = quick_matches(point, TYPED, readings)
     trips = tuple(pair for pair in own if pair[0].quantity is Quantity.TRIP and verdict is not Verdict.DANGER)
     if _complete(own) or _complete((*with_a_meter, *trips)):
         state = StopState.QUICK if verdict in OPEN_VERDICTS else StopState.FULL
@@ -58,9 +58,11 @@ def _complete(matched: tuple[tuple[Measurement, Reading | None], ...]) -> bool:
     return bool(matched) and all(reading is not None for _, reading in matched)
 
 
-def _matched(
-    wanted: tuple[Measurement, ...], readings: Sequence[Reading]
+def quick_matches(
+    point: PointFacts, tester: Instrument, readings: Sequence[Reading]
 ) -> tuple[tuple[Measurement, Reading | None], ...]:
+    """Each measurement of a tester's quick set with the latest reading that is it."""
+    wanted = quick_set(point, tester)
     return tuple((m, next((r for r in reversed(readings) if _is(r, m)), None)) for m in wanted)
 
 

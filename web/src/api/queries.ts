@@ -176,6 +176,24 @@ export function useRoundWrite<T>(write: (input: T) => Promise<Round>) {
   });
 }
 
+export const useEquipment = () =>
+  useQuery({ queryKey: ["equipment"], queryFn: () => answer(client.GET("/api/equipment")) });
+
+export const useOutlets = () =>
+  useQuery({ queryKey: ["outlets"], queryFn: () => answer(client.GET("/api/outlets")) });
+
+export const usePlugIn = (point: string, equipment: string, tester: string | undefined) =>
+  useQuery({
+    queryKey: ["plug-in", point, equipment, tester],
+    queryFn: () =>
+      answer(
+        client.GET("/api/points/{point_id}/plug-in/{equipment_id}", {
+          params: { path: { point_id: point, equipment_id: equipment }, query: { tester } },
+        }),
+      ),
+    placeholderData: (before) => before,
+  });
+
 export const useSites = () =>
   useQuery({ queryKey: ["sites"], queryFn: () => answer(client.GET("/api/sites")) });
 
@@ -211,7 +229,7 @@ export function useBenchWrite<T>(write: (input: T) => Promise<Bench>) {
     mutationFn: write,
     onSuccess: (bench) => {
       queries.setQueryData(["bench", bench.id], bench);
-      for (const key of [["site", bench.site.id], ["round"], ["rounds"]])
+      for (const key of [["site", bench.site.id], ["round"], ["rounds"], ["plug-in"]])
         void queries.invalidateQueries({ queryKey: key });
     },
   });

@@ -778,6 +778,97 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/equipment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Equipment */
+        get: operations["plugging_api_equipment"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/equipment/{equipment_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save Equipment */
+        put: operations["plugging_api_save_equipment"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Outlets
+         * @description Everything of the crew's sites that something may be plugged into.
+         */
+        get: operations["plugging_api_outlets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outlets/{point_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save Outlet */
+        put: operations["plugging_api_save_outlet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/points/{point_id}/plug-in/{equipment_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plug In
+         * @description Whether the equipment may be plugged in there. `tester`: what the quick set would be taken with.
+         */
+        get: operations["plugging_api_plug_in"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -2831,7 +2922,7 @@ export interface components {
         };
         /**
          * QuickOut
-         * @description One measurement of the quick set. `entry`: the reading of this round that is it, where there is one.
+         * @description One measurement of the quick set. `entry`: the reading that is it, where there is one.
          */
         QuickOut: {
             /** Quantity */
@@ -2963,6 +3054,196 @@ export interface components {
             reason: string;
             /** Tripped */
             tripped?: boolean | null;
+        };
+        /** EquipmentOut */
+        EquipmentOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Label */
+            label: string;
+            /** Lines */
+            lines: number;
+            /** Amperes */
+            amperes: number;
+            /** Volts To Neutral */
+            volts_to_neutral?: number | null;
+            /** Volts Between Lines */
+            volts_between_lines?: number | null;
+            /** Earth */
+            earth: boolean;
+            /** Continuous */
+            continuous: boolean;
+            /** Hertz */
+            hertz?: number | null;
+        };
+        /** EquipmentIn */
+        EquipmentIn: {
+            /** Label */
+            label: string;
+            /** Lines */
+            lines: number;
+            /** Amperes */
+            amperes: number;
+            /** Volts To Neutral */
+            volts_to_neutral?: number | null;
+            /** Volts Between Lines */
+            volts_between_lines?: number | null;
+            /**
+             * Earth
+             * @default true
+             */
+            earth: boolean;
+            /**
+             * Continuous
+             * @default false
+             */
+            continuous: boolean;
+            /** Hertz */
+            hertz?: number | null;
+        };
+        /**
+         * OutletLine
+         * @description An outlet of the crew's sites, to choose from.
+         */
+        OutletLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Circuit */
+            circuit: string;
+            /** Site */
+            site: string;
+            /** Practice */
+            practice: string;
+        };
+        /** FedByIn */
+        FedByIn: {
+            /** System */
+            system: string;
+            /**
+             * Earthing
+             * @default TN-S
+             */
+            earthing: string;
+        };
+        /** NewSiteIn */
+        NewSiteIn: {
+            /** Name */
+            name: string;
+            /** Practice */
+            practice: string;
+        };
+        /** OutletIn */
+        OutletIn: {
+            /** Name */
+            name: string;
+            /** Terminals */
+            terminals: string[];
+            /** Rating A */
+            rating_a?: number | null;
+            /** Residual Ma */
+            residual_ma?: number | null;
+        };
+        /**
+         * StrangeOutletIn
+         * @description `new_site`: where the site is not on record either.
+         */
+        StrangeOutletIn: {
+            /**
+             * Site
+             * Format: uuid
+             */
+            site: string;
+            new_site?: components["schemas"]["NewSiteIn"] | null;
+            supply: components["schemas"]["FedByIn"];
+            outlet: components["schemas"]["OutletIn"];
+        };
+        /**
+         * LikeOut
+         * @description A supply system the readings can be all right on. `share`: how likely, for order only.
+         */
+        LikeOut: {
+            /** System */
+            system: string;
+            /** Title */
+            title: string;
+            /** Share */
+            share: number;
+        };
+        /**
+         * NeedOut
+         * @description `result`: yes, note, open or no.
+         */
+        NeedOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Result */
+            result: string;
+            /** Text */
+            text: string;
+            limit: components["schemas"]["LimitOut"] | null;
+        };
+        /**
+         * PlugInOut
+         * @description `answer`: plug-in, one-more or do-not. `reads_like`: nothing before anything that counts is measured.
+         */
+        PlugInOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Terminals */
+            terminals: string[];
+            /** Practice */
+            practice: string;
+            site: components["schemas"]["Named"];
+            supply: components["schemas"]["Named"];
+            /** System */
+            system: string;
+            /** System Title */
+            system_title: string;
+            /** Earthing */
+            earthing: string;
+            equipment: components["schemas"]["EquipmentOut"];
+            /** Answer */
+            answer: string;
+            /** Says */
+            says: string;
+            /** Caution */
+            caution: string;
+            take: components["schemas"]["TakeOut"] | null;
+            /** Checks */
+            checks: components["schemas"]["NeedOut"][];
+            /** Verdict */
+            verdict: string;
+            /** Reads Like */
+            reads_like: components["schemas"]["LikeOut"][];
+            /** Quick */
+            quick: components["schemas"]["QuickOut"][];
+        };
+        /** TakeOut */
+        TakeOut: {
+            /** Quantity */
+            quantity: string;
+            /** From */
+            from: string | null;
+            /** To */
+            to: string | null;
+            circumstance: components["schemas"]["CircumstanceOut"];
         };
         /** KitToDo */
         KitToDo: {
@@ -4978,6 +5259,177 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plugging_api_equipment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EquipmentOut"][];
+                };
+            };
+        };
+    };
+    plugging_api_save_equipment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                equipment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EquipmentIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EquipmentOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plugging_api_outlets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutletLine"][];
+                };
+            };
+        };
+    };
+    plugging_api_save_outlet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StrangeOutletIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutletLine"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    plugging_api_plug_in: {
+        parameters: {
+            query?: {
+                tester?: string | null;
+            };
+            header?: never;
+            path: {
+                point_id: string;
+                equipment_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlugInOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -20,7 +20,7 @@ from demo.hidden import hidden_point
 from demo.kit import ON_THE_WIRE, PARTS, TESTERS
 from demo.loading_sheets import load_sheets
 from demo.proofs import PROOFS, DemoProof
-from demo.sites import ROUND, SITES, DemoPoint
+from demo.sites import EQUIPMENT, ROUND, SITES, DemoPoint
 from evenprobe.isolation import QUESTIONS
 from evenprobe.practice import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, Measurement, Quantity, Reading
@@ -29,6 +29,7 @@ from kit.models import Tester
 from kit.services import check, put_part, put_tester
 from meters.management.commands.standin_meter import DEFAULT_PORT
 from meters.services import put_link
+from plugging.services import put_equipment
 from proofs.models import Proof
 from proofs.services import begin, record_event
 from rounds.services import begin as begin_round
@@ -81,6 +82,8 @@ class Command(BaseCommand):
             begin_round(crew, user, demo_id("round", *ROUND), demo_id(site), None, room, testers["m2"].id)
             for number, (site, point, demo) in enumerate(points):
                 self._measure(crew, user, site, point, demo, testers, STARTED + timedelta(minutes=11 * number))
+            for needs in EQUIPMENT:
+                put_equipment(crew, demo_id("equipment", needs["label"]), needs)
             for proof in PROOFS:
                 self._prove(crew, user, proof, testers)
             load_sheets(crew, user, testers)

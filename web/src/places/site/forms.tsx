@@ -11,6 +11,7 @@ import client, {
 } from "../../api/client";
 import { useReference, useSiteWrite } from "../../api/queries";
 import { typedOrNone } from "../../parts/typedNumber";
+import { contactChoices } from "./contacts";
 
 type Values = Record<string, string>;
 
@@ -164,25 +165,11 @@ export function AddCircuit({ boardId, done }: { boardId: string; done: () => voi
   );
 }
 
-const EARTH_ONLY = ["PE"];
-
 export function AddPoint(props: { circuit: Circuit; supply: Supply; practice: Practice; done: () => void }) {
   const { circuit, supply, practice, done } = props;
   const reference = useReference();
   const [id] = useState(() => crypto.randomUUID());
-  const lines = practice.systems.find((s) => s.id === supply.system)?.lines ?? ["L"];
-  const choices: Record<string, string[]> = {
-    "One line, neutral, earth": ["L", "N", ...EARTH_ONLY],
-    "One line, neutral, earth and casing": ["L", "N", ...EARTH_ONLY, "CASE"],
-    ...(lines.length > 1 && {
-      "Two lines, neutral, earth": ["L1", "L2", "N", ...EARTH_ONLY],
-      "Two lines, earth": ["L1", "L2", ...EARTH_ONLY],
-    }),
-    ...(lines.length > 2 && {
-      "Three lines, neutral, earth": [...lines, "N", ...EARTH_ONLY],
-      "Three lines, earth": [...lines, ...EARTH_ONLY],
-    }),
-  };
+  const choices = contactChoices(practice.systems.find((s) => s.id === supply.system)?.lines ?? ["L"]);
   const form = useForm({
     initialValues: {
       name: "",

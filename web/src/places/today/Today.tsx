@@ -21,9 +21,14 @@ export function Today() {
       title="Today"
       busy={today.isPending}
       actions={
-        <Button component={Link} to="/prove-dead/new">
-          Prove something dead
-        </Button>
+        <>
+          <Button component={Link} to="/plug-in" variant="default">
+            Before plugging in
+          </Button>
+          <Button component={Link} to="/prove-dead/new">
+            Prove something dead
+          </Button>
+        </>
       }
     >
       {found && (

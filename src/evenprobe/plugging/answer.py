@@ -1,0 +1,56 @@
+"""Plug in, do not, or one more reading: the worst of everything the thing needs of its outlet."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+
+from evenprobe.interpretation import PointInterpretation
+from evenprobe.plugging.check import Check, Result
+from evenprobe.plugging.needs import Needs
+from evenprobe.plugging.outlet import contacts, current, frequency, trip
+from evenprobe.plugging.range import ranges
+from evenprobe.plugging.wiring import wiring_checks
+from evenprobe.testers import Measurement, Reading
+from evenprobe.wiring import PointFacts
+
+CAUTION = "Local codes, the maker's instructions and whoever runs this supply come first."
+
+
+class Answer(StrEnum):
+    PLUG_IN = "plug-in"
+    ONE_MORE = "one-more"
+    DO_NOT = "do-not"
+
+
+@dataclass(frozen=True)
+class PlugIn:
+    """`take`: the one reading to take next, where a reading would decide."""
+
+    answer: Answer
+    says: str
+    checks: tuple[Check, ...]
+    take: Measurement | None = None
+
+
+def may_plug_in(point: PointFacts, readings: Sequence[Reading], needs: Needs, found: PointInterpretation) -> PlugIn:
+    """`found`: what the point's readings mean. Nothing is plugged in while anything it needs is open."""
+    turning = frequency(point, needs, readings)
+    checks = (
+        contacts(point, needs),
+        *ranges(point, needs, readings),
+        *wiring_checks(point, found),
+        trip(point, readings),
+        current(point, needs),
+        *((turning,) if turning else ()),
+    )
+    wrong = [c for c in checks if c.result is Result.NO]
+    unknown = [c for c in checks if c.result is Result.OPEN]
+    if wrong:
+        says = " ".join(f"{c.title}: {c.text}" for c in wrong[:1])
+        return PlugIn(Answer.DO_NOT, says, checks)
+    if unknown:
+        first = unknown[0]
+        take = next((c.take for c in unknown if c.take is not None), None)
+        return PlugIn(Answer.ONE_MORE, f"{first.title}: {first.text}", checks, take)
+    notes = " ".join(c.text for c in checks if c.result is Result.NOTE)
+    return PlugIn(Answer.PLUG_IN, f"It has what is needed. {notes}".strip(), checks)

@@ -1,0 +1,67 @@
+"""Whether the volts between the contacts are what the thing is made for."""
+
+from collections.abc import Sequence
+
+from evenprobe.plugging.check import Check, Result
+from evenprobe.plugging.needs import Needs, band_for
+from evenprobe.supplies import PRACTICES
+from evenprobe.supplies.limits import Limit
+from evenprobe.testers import Evidence, Measurement, Quantity, Reading, weigh
+from evenprobe.wiring import PointFacts, Terminal
+
+_RESULT = {True: Result.YES, False: Result.NO, None: Result.OPEN}
+DOUBT_SHARE = 0.05
+"""A tester that clears nothing still warns when it shows this much more than the band allows."""
+
+
+def ranges(point: PointFacts, needs: Needs, readings: Sequence[Reading]) -> tuple[Check, ...]:
+    """One check for each pair the thing is connected between."""
+    return tuple(
+        _pair(point, one, other, band_for(volts, point.practice, point.system), readings)
+        for one, other, volts in needs.pairs_at(point)
+    )
+
+
+def _pair(point: PointFacts, one: Terminal, other: Terminal, limit: Limit, readings: Sequence[Reading]) -> Check:
+    letters = PRACTICES[point.practice].letters
+    title = f"{letters[one]} to {letters[other]}"
+    allowed = f"{limit.band.low:.0f} to {limit.band.high:.0f} V"
+    between = [r for r in readings if _is_between(r, one, other)]
+    counted = [w for r in between for w in weigh(r, point) if isinstance(w, Evidence)]
+    names = {e.reading.id for e in counted}
+    shown = [r.value for r in between if r.id not in names and r.value is not None]
+    id_, take = f"range {one}-{other}", Measurement(Quantity.VOLTAGE, one, other)
+    if any(value > limit.band.high * (1 + DOUBT_SHARE) for value in shown):
+        return Check(id_, title, Result.NO, f"A tester showed {max(shown):g} V; it needs {allowed}.", limit)
+    if not counted:
+        return Check(id_, title, Result.OPEN, f"Not measured; it needs {allowed}.", limit, take)
+    results = [_result(limit, e.interval) for e in counted]
+    result = next(r for r in (Result.NO, Result.YES, Result.NOTE, Result.OPEN) if r in results)
+    said = _seen(counted[results.index(result)])
+    text = {
+        Result.YES: f"{said}, within {allowed}.",
+        Result.NOTE: f"{said}, outside {allowed} and tolerable: see that its maker allows it.",
+        Result.NO: f"{said}; it needs {allowed}.",
+        Result.OPEN: f"{said}, too near the edge of {allowed} for this tester: take one that shows it more exactly.",
+    }[result]
+    return Check(id_, title, result, text, limit, take if result is Result.OPEN else None)
+
+
+def _result(limit: Limit, interval: tuple[float, float]) -> Result:
+    """Tolerable is worth a note; between that and the limit itself nothing is left to measure."""
+    held = limit.band.holds(interval)
+    if held is not False or limit.tolerable is None:
+        return _RESULT[held]
+    return Result.NOTE if limit.tolerable.holds(interval) else Result.NO
+
+
+def _is_between(reading: Reading, one: Terminal, other: Terminal) -> bool:
+    m = reading.measurement
+    return m.quantity is Quantity.VOLTAGE and {m.from_, m.to} == {one, other} and m.as_is and not reading.dc
+
+
+def _seen(e: Evidence) -> str:
+    r = e.reading
+    if r.value is not None:
+        return f"{r.value:g} V"
+    return f"{r.at_least or 0:g} V or more" if r.below is None else f"{r.at_least or 0:g} to {r.below:g} V"

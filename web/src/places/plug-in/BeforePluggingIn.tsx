@@ -1,0 +1,106 @@
+import { Button, Modal, NativeSelect, Text } from "@mantine/core";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import type { Equipment } from "../../api/client";
+import { useEquipment, useOutlets } from "../../api/queries";
+import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
+import rounds from "../rounds/Rounds.module.css";
+import { EquipmentForm } from "./EquipmentForm";
+import { StrangeOutlet } from "./StrangeOutlet";
+
+/** What is plugged in, and into which outlet; either may be new here. */
+export function BeforePluggingIn() {
+  const equipment = useEquipment();
+  const outlets = useOutlets();
+  const navigate = useNavigate();
+  const [thing, setThing] = useState("");
+  const [outlet, setOutlet] = useState("");
+  const [adding, setAdding] = useState<"thing" | "outlet" | null>(null);
+  const failed = [equipment, outlets].find((q) => q.isError);
+  if (failed) return <Failure error={failed.error} retry={() => failed.refetch()} />;
+  const sites = [...new Set((outlets.data ?? []).map((o) => o.site))];
+  return (
+    <Page
+      title="Before plugging in"
+      back={["/today", "Today"]}
+      busy={equipment.isPending || outlets.isPending}
+    >
+      <form
+        className={rounds.form}
+        onSubmit={(event) => {
+          event.preventDefault();
+          navigate(`/plug-in/${outlet}/${thing}`);
+        }}
+      >
+        <Text size="lg">
+          Before a van, a stall or a machine is plugged into an outlet you do not know: what it needs, and
+          whether the outlet has it.
+        </Text>
+        <NativeSelect
+          label="What is plugged in"
+          value={thing}
+          onChange={(event) => setThing(event.currentTarget.value)}
+          data={[
+            { value: "", label: "Choose what is plugged in" },
+            ...(equipment.data ?? []).map((e) => ({ value: e.id, label: `${e.label}: ${plateOf(e)}` })),
+          ]}
+        />
+        <Button variant="default" onClick={() => setAdding("thing")}>
+          Write down something else
+        </Button>
+        <NativeSelect
+          label="Into which outlet"
+          value={outlet}
+          onChange={(event) => setOutlet(event.currentTarget.value)}
+          data={[
+            { group: "", items: [{ value: "", label: "Choose an outlet" }] },
+            ...sites.map((site) => ({
+              group: site,
+              items: (outlets.data ?? [])
+                .filter((o) => o.site === site)
+                .map((o) => ({
+                  value: o.id,
+                  label: o.circuit === o.name ? o.name : `${o.name} (${o.circuit})`,
+                })),
+            })),
+          ]}
+        />
+        <Button variant="default" onClick={() => setAdding("outlet")}>
+          An outlet that is not on record
+        </Button>
+        <Button type="submit" className={rounds.main} disabled={!thing || !outlet}>
+          Check it
+        </Button>
+      </form>
+      <Modal opened={adding === "thing"} onClose={() => setAdding(null)} title="What is plugged in">
+        <EquipmentForm
+          done={(made) => {
+            setThing(made.id);
+            setAdding(null);
+          }}
+        />
+      </Modal>
+      <Modal
+        opened={adding === "outlet"}
+        onClose={() => setAdding(null)}
+        title="An outlet that is not on record"
+      >
+        <StrangeOutlet
+          done={(made) => {
+            setOutlet(made.id);
+            setAdding(null);
+          }}
+        />
+      </Modal>
+    </Page>
+  );
+}
+
+/** "120 V, 13 A", "three lines, 400 V, no neutral, 20 A". */
+export function plateOf(e: Equipment): string {
+  const lines = e.lines === 1 ? [] : [e.lines === 2 ? "two lines" : "three lines"];
+  const volts = [e.volts_between_lines, e.volts_to_neutral].filter((v) => v != null).join("/");
+  const neutral = e.lines > 1 && e.volts_to_neutral == null ? ["no neutral"] : [];
+  return [...lines, `${volts} V`, ...neutral, `${e.amperes} A`].join(", ");
+}

@@ -1,0 +1,104 @@
+import { Button, Checkbox, Stack, Text, TextInput } from "@mantine/core";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import client, { answer, type Equipment, type Refusal } from "../../api/client";
+import { Choice } from "../../parts/Choice";
+import { typedNumber, typedOrNone } from "../../parts/typedNumber";
+
+const EMPTY = { label: "", to_neutral: "", between: "", amperes: "", hertz: "" };
+
+/** What its plate says. */
+export function EquipmentForm({ done }: { done: (made: Equipment) => void }) {
+  const id = useRef(crypto.randomUUID());
+  const queries = useQueryClient();
+  const [lines, setLines] = useState("1");
+  const [typed, setTyped] = useState(EMPTY);
+  const [flags, setFlags] = useState({ earth: true, continuous: false });
+  const several = lines !== "1";
+  const save = useMutation<Equipment, Refusal>({
+    mutationFn: () =>
+      answer(
+        client.PUT("/api/equipment/{equipment_id}", {
+          params: { path: { equipment_id: id.current } },
+          body: {
+            label: typed.label,
+            lines: Number(lines),
+            amperes: typedNumber(typed.amperes) as number,
+            volts_to_neutral: typedOrNone(typed.to_neutral),
+            volts_between_lines: several ? typedOrNone(typed.between) : null,
+            hertz: typedOrNone(typed.hertz),
+            ...flags,
+          },
+        }),
+      ),
+    onSuccess: async (made) => {
+      await queries.invalidateQueries({ queryKey: ["equipment"] });
+      done(made);
+    },
+  });
+  const wrong = (path: string) => save.error?.problems.find((p) => p.path === path)?.text;
+  const field = (name: keyof typeof EMPTY, path: string) => ({
+    value: typed[name],
+    onChange: (event: { currentTarget: { value: string } }) =>
+      setTyped({ ...typed, [name]: event.currentTarget.value }),
+    error: wrong(path),
+  });
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate();
+      }}
+    >
+      <Stack>
+        <TextInput label="What it is" required data-autofocus {...field("label", "label")} />
+        <Choice
+          label="Lines it is connected to"
+          value={lines}
+          onChange={setLines}
+          data={["1", "2", "3"].map((n) => ({ value: n, label: n }))}
+        />
+        {several && (
+          <TextInput
+            label="Volts, line to line"
+            inputMode="decimal"
+            {...field("between", "volts_between_lines")}
+          />
+        )}
+        <TextInput
+          label="Volts, line to neutral"
+          description={several ? "Empty where it uses no neutral" : undefined}
+          inputMode="decimal"
+          {...field("to_neutral", "volts_to_neutral")}
+        />
+        <TextInput label="Amperes it draws" inputMode="decimal" {...field("amperes", "amperes")} />
+        <TextInput
+          label="Frequency, Hz"
+          description="Empty where any will do"
+          inputMode="decimal"
+          {...field("hertz", "hertz")}
+        />
+        <Checkbox
+          label="Has metal to touch: needs the protective earth"
+          checked={flags.earth}
+          onChange={(event) => setFlags({ ...flags, earth: event.currentTarget.checked })}
+        />
+        <Checkbox
+          label="Runs for three hours and more"
+          checked={flags.continuous}
+          onChange={(event) => setFlags({ ...flags, continuous: event.currentTarget.checked })}
+        />
+        {save.error?.problems
+          .filter((p) => !p.path)
+          .map((p) => (
+            <Text key={p.text} c="var(--ep-vermilion)" role="alert">
+              {p.text}
+            </Text>
+          ))}
+        <Button type="submit" loading={save.isPending}>
+          Write it down
+        </Button>
+      </Stack>
+    </form>
+  );
+}

@@ -1,0 +1,157 @@
+import { Button, NativeSelect, Text } from "@mantine/core";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import client, { answer, type PlugIn, type Practice } from "../../api/client";
+import { usePlugIn, usePractice, useSiteWrite, useTesters } from "../../api/queries";
+import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
+import { colourOf, VerdictShape } from "../../parts/VerdictShape";
+import { circumstances, ends } from "../bench/entry";
+import { QuickSet } from "../bench/QuickSet";
+import { plateOf } from "./BeforePluggingIn";
+import classes from "./PlugIn.module.css";
+
+const ANSWERS: Record<string, [shape: string, words: string]> = {
+  "plug-in": ["correct", "Plug in"],
+  "one-more": ["unconfirmed", "One more reading"],
+  "do-not": ["danger", "Do not plug in"],
+};
+const RESULTS: Record<string, [shape: string, word: string]> = {
+  yes: ["correct", "has it"],
+  note: ["safe", "note"],
+  open: ["unconfirmed", "open"],
+  no: ["danger", "no"],
+};
+
+/** The answer, the reading that comes next, and everything it stands on. */
+export function PlugInPlace() {
+  const { pointId = "", equipmentId = "" } = useParams();
+  const testers = useTesters();
+  const [picked, setTester] = useState<string | null>(null);
+  const held = testers.data ?? [];
+  const tester =
+    held.find((t) => t.id === picked) ?? held.find((t) => t.kind === "multimeter" && t.proved !== false);
+  const found = usePlugIn(pointId, equipmentId, tester?.id);
+  const practice = usePractice(found.data?.practice);
+  if (found.isError && !found.data) return <Failure error={found.error} retry={() => found.refetch()} />;
+  if (!found.data || !practice || !testers.data) return <div aria-busy="true" />;
+  const { data } = found;
+  const [shape, words] = ANSWERS[data.answer] ?? ["untested", data.answer];
+  const inSet =
+    data.take !== null &&
+    circumstances(data.take.circumstance) === "" &&
+    data.quick.some((q) => q.from === data.take?.from && q.to === data.take?.to && q.entry === null);
+  return (
+    <Page
+      title={`${data.equipment.label} into ${data.name}`}
+      under={`${plateOf(data.equipment)}. ${data.site.name}, ${data.system_title}.`}
+      back={["/plug-in", "Before plugging in"]}
+    >
+      <div className={classes.columns}>
+        <section className={classes.answer} aria-label="The answer">
+          <div className={classes.says} aria-live="polite">
+            <VerdictShape kind={shape} size={56} />
+            <div>
+              <strong style={{ color: colourOf(shape) }}>{words}</strong>
+              <p>{data.says}</p>
+            </div>
+          </div>
+          {data.take && !inSet && (
+            <div className={classes.take}>
+              <span>
+                Take{" "}
+                <b>
+                  {[ends(data.take, practice), circumstances(data.take.circumstance)]
+                    .filter(Boolean)
+                    .join(", ")}
+                </b>
+              </span>
+              <Button component={Link} to={`/bench/${data.id}`} variant="outline" size="lg">
+                Take it on the Bench
+              </Button>
+            </div>
+          )}
+          <NativeSelect
+            aria-label="Tester in hand"
+            value={tester?.id ?? ""}
+            onChange={(event) => setTester(event.currentTarget.value)}
+            data={
+              held.length
+                ? held.map((t) => ({ value: t.id, label: t.label }))
+                : [{ value: "", label: "A proved multimeter" }]
+            }
+            className={classes.tester}
+          />
+          <QuickSet point={data} practice={practice} tester={tester} quick={data.quick} />
+          <p className={classes.caution}>{data.caution} When in doubt, treat as live.</p>
+        </section>
+        <section aria-label="What it stands on">
+          <h2 className="zone-title">What it needs, and what the outlet has</h2>
+          <ul className={classes.checks}>
+            {data.checks.map((check) => {
+              const [kind, word] = RESULTS[check.result] ?? ["untested", check.result];
+              return (
+                <li key={check.id}>
+                  <VerdictShape kind={kind} size={22} />
+                  <span>
+                    <strong>{check.title}</strong> <span className="quiet">{word}</span>
+                    <span className={classes.text}>{check.text}</span>
+                    {check.limit && <span className={classes.source}>{check.limit.source}</span>}
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+          <ReadsLike found={data} practice={practice} />
+        </section>
+      </div>
+    </Page>
+  );
+}
+
+/** Which supplies the readings can be all right on, and the way to record another than was supposed. */
+function ReadsLike({ found, practice }: { found: PlugIn; practice: Practice }) {
+  const change = useSiteWrite((system: string) =>
+    answer(
+      client.PUT("/api/supplies/{supply_id}", {
+        params: { path: { supply_id: found.supply.id } },
+        body: { site: found.site.id, name: found.supply.name, system, earthing: found.earthing },
+      }),
+    ),
+  );
+  if (found.reads_like.length === 0) return null;
+  const usual = practice.systems.map((s) => s.id);
+  return (
+    <>
+      <h2 className={`zone-title ${classes.like}`}>What it reads like, were all well</h2>
+      <ul className={classes.supplies}>
+        {found.reads_like.slice(0, 4).map((like) => (
+          <li key={like.system}>
+            <span>{like.title}</span>
+            <span className={classes.bar} title="How likely, for order only">
+              <i style={{ width: `${Math.max(4, like.share * 100)}%` }} />
+            </span>
+            {like.system === found.system ? (
+              <span className="quiet">as recorded</span>
+            ) : (
+              usual.includes(like.system) && (
+                <Button
+                  variant="subtle"
+                  loading={change.isPending}
+                  onClick={() => change.mutate(like.system)}
+                >
+                  Record it so
+                </Button>
+              )
+            )}
+          </li>
+        ))}
+      </ul>
+      {change.error && (
+        <Text role="alert" c="var(--ep-vermilion)">
+          {change.error.message}
+        </Text>
+      )}
+    </>
+  );
+}

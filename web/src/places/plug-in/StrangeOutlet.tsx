@@ -1,0 +1,127 @@
+import { Button, NativeSelect, Stack, Text, TextInput } from "@mantine/core";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import client, { answer, type OutletLine, type Refusal } from "../../api/client";
+import { useReference, useSites } from "../../api/queries";
+import { typedOrNone } from "../../parts/typedNumber";
+import { contactChoices } from "../site/contacts";
+
+const NEW = "new";
+
+/** Where it is, which contacts it has, and what is known or supposed of what feeds it. */
+export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
+  const sites = useSites();
+  const reference = useReference();
+  const queries = useQueryClient();
+  const ids = useRef({ point: crypto.randomUUID(), site: crypto.randomUUID() });
+  const [site, setSite] = useState(NEW);
+  const [practiceId, setPractice] = useState("");
+  const [systemId, setSystem] = useState("");
+  const [contacts, setContacts] = useState("");
+  const [typed, setTyped] = useState({ place: "", name: "", rating_a: "", residual_ma: "" });
+  const known = sites.data?.find((s) => s.id === site);
+  const practices = reference.data?.practices ?? [];
+  const practice = practices.find((p) => p.id === (known?.practice ?? practiceId)) ?? practices[0];
+  const system = practice?.systems.find((s) => s.id === systemId) ?? practice?.systems[0];
+  const choices = contactChoices(system?.lines ?? ["L"]);
+  const chosen = contacts in choices ? contacts : (Object.keys(choices)[0] ?? "");
+  const save = useMutation<OutletLine, Refusal>({
+    mutationFn: () =>
+      answer(
+        client.PUT("/api/outlets/{point_id}", {
+          params: { path: { point_id: ids.current.point } },
+          body: {
+            site: known ? known.id : ids.current.site,
+            new_site: known ? null : { name: typed.place, practice: practice?.id ?? "" },
+            supply: { system: system?.id ?? "", earthing: "TN-S" },
+            outlet: {
+              name: typed.name,
+              terminals: choices[chosen] ?? [],
+              rating_a: typedOrNone(typed.rating_a),
+              residual_ma: typedOrNone(typed.residual_ma),
+            },
+          },
+        }),
+      ),
+    onSuccess: async (made) => {
+      await Promise.all(["outlets", "sites"].map((key) => queries.invalidateQueries({ queryKey: [key] })));
+      done(made);
+    },
+  });
+  const field = (name: keyof typeof typed) => ({
+    value: typed[name],
+    onChange: (event: { currentTarget: { value: string } }) =>
+      setTyped({ ...typed, [name]: event.currentTarget.value }),
+    error: save.error?.problems.find((p) => p.path === name)?.text,
+  });
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate();
+      }}
+    >
+      <Stack>
+        <NativeSelect
+          label="Site"
+          value={site}
+          onChange={(event) => setSite(event.currentTarget.value)}
+          data={[
+            { value: NEW, label: "A place not on record" },
+            ...(sites.data ?? []).map((s) => ({ value: s.id, label: s.name })),
+          ]}
+        />
+        {!known && (
+          <>
+            <TextInput label="Name of the place" required {...field("place")} />
+            <NativeSelect
+              label="Practice"
+              value={practice?.id ?? ""}
+              onChange={(event) => setPractice(event.currentTarget.value)}
+              data={practices.map((p) => ({ value: p.id, label: p.name }))}
+            />
+          </>
+        )}
+        <TextInput label="Name of the outlet" required {...field("name")} />
+        <NativeSelect
+          label="Supply it should be"
+          description="What its label or its shape says. The readings will say what it reads like."
+          value={system?.id ?? ""}
+          onChange={(event) => setSystem(event.currentTarget.value)}
+          data={(practice?.systems ?? []).map((s) => ({
+            value: s.id,
+            label: `${s.title}, ${s.frequency_hz} Hz`,
+          }))}
+        />
+        <NativeSelect
+          label="Contacts"
+          value={chosen}
+          onChange={(event) => setContacts(event.currentTarget.value)}
+          data={Object.keys(choices)}
+        />
+        <TextInput
+          label="Device rating, A"
+          description="Empty where it cannot be read"
+          inputMode="decimal"
+          {...field("rating_a")}
+        />
+        <TextInput
+          label="Residual-current device, mA"
+          description="Empty where there is none, or none can be seen"
+          inputMode="decimal"
+          {...field("residual_ma")}
+        />
+        {save.error?.problems
+          .filter((p) => !(p.path in typed))
+          .map((p) => (
+            <Text key={p.text} c="var(--ep-vermilion)" role="alert">
+              {p.path ? `${p.path}: ${p.text}` : p.text}
+            </Text>
+          ))}
+        <Button type="submit" loading={save.isPending}>
+          Write it down
+        </Button>
+      </Stack>
+    </form>
+  );
+}
