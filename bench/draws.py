@@ -27,10 +27,12 @@ STEPPED = Instrument("stepped", InstrumentKind.TWO_POLE, proved=True)
 LOW_OHM = Instrument("low-ohm", InstrumentKind.LOW_OHM, proved=True)
 LAMPS = Instrument("lamps", InstrumentKind.LAMP_TESTER, proved=True)
 PLUG_TESTER = Instrument("plug", InstrumentKind.DIGITAL_PLUG_TESTER, proved=True)
+CLAMP = Instrument("clamp", InstrumentKind.CLAMP, proved=True)
 DETECTOR = Instrument("detector", InstrumentKind.NON_CONTACT, proved=True)
 FLAT = Instrument("flat", InstrumentKind.MULTIMETER, proved=False)
 """Not proved, and it shows less than there is."""
 TESTERS = (METER, OTHER_METER, STEPPED, FLAT)
+WITHOUT_VOLTS_SHARE, CLAMPED_SHARE = 0.18, 0.35
 TESTER_SHARES = (0.57, 0.2, 0.2, 0.03)
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
 L1, L2, L3, N, PE = Terminal.L1, Terminal.L2, Terminal.L3, Terminal.N, Terminal.PE
@@ -118,7 +120,7 @@ def _read(hidden: HiddenPoint, name: str, measurement: Measurement, errors: Test
 
 
 def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
-    if rng.random() < 0.12:
+    if rng.random() < WITHOUT_VOLTS_SHARE:
         return _without_volts(rng, point)
     tester = TESTERS[rng.choice(len(TESTERS), p=TESTER_SHARES)]
     contacts = contacts_of(point)
@@ -157,6 +159,8 @@ def _casing_or(end: Terminal, rng: np.random.Generator, point: PointFacts) -> Te
 
 
 def _without_volts(rng: np.random.Generator, point: PointFacts) -> Measurement:
+    if rng.random() < CLAMPED_SHARE:
+        return _clamped(rng, point)
     kind = rng.random()
     if kind < 0.3 and len(point.lines) == 1:
         return Measurement(Quantity.LAMPS, None, None, LAMPS)
@@ -167,3 +171,14 @@ def _without_volts(rng: np.random.Generator, point: PointFacts) -> Measurement:
         return Measurement(Quantity.SEQUENCE, None, None, STEPPED)
     ends = [t for t in point.terminals if t is not Terminal.REF]
     return Measurement(Quantity.PRESENCE, ends[rng.integers(len(ends))], None, DETECTOR)
+
+
+def _clamped(rng: np.random.Generator, point: PointFacts) -> Measurement:
+    """Round one conductor where it leaves the board, mostly under a load that is known."""
+    ends = board_ends(point.terminals)
+    plain = Measurement(Quantity.CURRENT, ends[rng.integers(len(ends))], None, CLAMP)
+    amperes = float(np.round(rng.uniform(2, point.circuit.rating_a or 12), 1))
+    where = rng.random()
+    if where < 0.6:
+        return replace(plain, load_here_a=amperes)
+    return replace(plain, load_elsewhere_a=amperes) if where < 0.85 else plain

@@ -42,6 +42,13 @@ class ReadingEntry(Strict):
     load_elsewhere_a: Annotated[float, Field(gt=0, le=HIGHEST_LOAD_A)] | None = None
     load_between: tuple[str, str] | None = None
     """Which contacts the known load is between, where several lines come to the point."""
+    min: NotNegative | None = None
+    max: NotNegative | None = None
+    """Of a current: what it fell and rose to, as a meter keeps them; the most is that of a start."""
+    turns: Annotated[float, Field(ge=1, le=100)] | None = None
+    """Of a current: how often the conductor goes through the clamp, as in a line splitter's loop."""
+    continuous: Literal[True] | None = None
+    """Of a current: it flows for three hours and more."""
     device: Device | None = None
     neutral: Neutral | None = None
     """Of a dead test: lifted off its bar at the board, or opened by the device."""
@@ -74,6 +81,7 @@ class ReadingEntry(Strict):
     @model_validator(mode="after")
     def _makes_sense(self) -> "ReadingEntry":
         self._check_ends()
+        self._check_current()
         match self.quantity:
             case Quantity.PRESENCE | Quantity.TRIP | Quantity.SEQUENCE:
                 if not isinstance(self.value, bool):
@@ -96,8 +104,8 @@ class ReadingEntry(Strict):
                 if end is not None and end not in ends:
                     raise FieldError(key, f"a trip test goes from a line to earth; use {', '.join(ends)}")
         at_board = [key for key, end in (("from", self.from_), ("to", self.to)) if end in BOARD_END.values()]
-        if at_board and self.quantity not in DEAD_QUANTITIES:
-            raise FieldError(at_board[0], f"an end at the board is for dead tests, not for {self.quantity}")
+        if at_board and self.quantity not in (*DEAD_QUANTITIES, Quantity.CURRENT):
+            raise FieldError(at_board[0], f"an end at the board is for dead tests and currents, not {self.quantity}")
         if self.neutral == "lifted" and self.quantity not in DEAD_QUANTITIES:
             raise FieldError("neutral", "is lifted only on a dead circuit, for ohms and insulation")
         if self.from_ is not None and self.from_ == self.to:
@@ -129,9 +137,25 @@ class ReadingEntry(Strict):
         if self.at_least is not None and self.below is not None and self.at_least >= self.below:
             raise FieldError("below", "must be above at_least: the first step that stayed dark")
 
+    def _check_current(self) -> None:
+        for key in ("min", "max", "turns", "continuous"):
+            if getattr(self, key) is not None and self.quantity is not Quantity.CURRENT:
+                raise FieldError(key, f"is of a current, not of {self.quantity}")
+        for key, wrong in (("min", self._above(self.min)), ("max", self._below(self.max))):
+            if wrong:
+                raise FieldError(key, "must hold the value between them: the least, the value, the most")
+
+    def _above(self, least: float | None) -> bool:
+        return least is not None and isinstance(self.value, int | float) and least > self.value
+
+    def _below(self, most: float | None) -> bool:
+        return most is not None and isinstance(self.value, int | float) and most < self.value
+
     def _check_given_once(self) -> None:
         stepped = self.at_least is not None or self.below is not None
         given = (self.value is not None) + stepped + (self.over_range is True)
+        if given == 0 and self.quantity is Quantity.CURRENT and self.max is not None:
+            return
         if given == 0:
             raise FieldError("value", "is missing")
         if given > 1:
@@ -147,8 +171,12 @@ class ReadingEntry(Strict):
         if self.quantity is Quantity.SEQUENCE:
             return float(self.value is True)
         if self.quantity in UNITS_OF and isinstance(self.value, int | float):
-            return self.si(float(self.value))
+            return self._through_once(float(self.value))
         return None
+
+    def _through_once(self, number: float | None) -> float | None:
+        """In SI units; of a conductor that goes through the clamp several times what flows in it once."""
+        return None if number is None else self.si(number) / (self.turns or 1)
 
     def _yes_or_no(self, quantity: Quantity) -> bool | None:
         return self.value if self.quantity is quantity and isinstance(self.value, bool) else None
@@ -181,6 +209,9 @@ class ReadingEntry(Strict):
             dc=self.mode == "dc",
             test_volts=self.test_v,
             loads=self.loads,
+            least=self._through_once(self.min),
+            most=self._through_once(self.max),
+            continuous=self.continuous is True,
         )
 
 

@@ -17,6 +17,7 @@ from evenprobe.formats.kit import InstrumentEntry
 from evenprobe.formats.problems import FieldError, FormatError
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.supply import SupplyEntry
+from evenprobe.formats.tests.protective import Curve
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.testers import Instrument, Quantity, Reading
 from evenprobe.testers.at_point import why_unfit
@@ -33,6 +34,8 @@ class CircuitEntry(Strict):
     length_m: Annotated[float, Field(gt=0, le=5000)] | None = None
     residual_ma: Annotated[float, Field(gt=0, le=30_000)] | None = None
     """Rated residual current of the device that protects the circuit, where there is one."""
+    curve: Curve | None = None
+    """How its device trips at once, where it is known."""
 
     @field_validator("conductor")
     @classmethod

@@ -16,6 +16,7 @@ from scipy.stats import qmc
 from evenprobe.testers import (
     Evidence,
     Measurement,
+    Quantity,
     follows_source,
     lamp_slopes,
     lamp_volts,
@@ -26,7 +27,7 @@ from evenprobe.testers import (
 )
 from evenprobe.wiring import Condition, Installation, PointFacts, Terminal, conditions_for
 from evenprobe.wiring.installation import BesideBranches, Solved
-from evenprobe.wiring.modes import AS_FOUND, DEAD, NEUTRAL_LIFTED, Mode
+from evenprobe.wiring.modes import AS_FOUND, CLAMPED, DEAD, NEUTRAL_LIFTED, Mode
 from evenprobe.wiring.sensitivities import SLOPE_STEP, Blocks
 from evenprobe.wiring.unknowns import Values
 
@@ -47,6 +48,8 @@ def mode_of(measurement: Measurement) -> Mode:
     """Which solution of the installation a measurement is made on; dead tests are made with the device open."""
     if measurement.dead:
         return NEUTRAL_LIFTED if measurement.neutral == "lifted" else DEAD
+    if measurement.quantity is Quantity.CURRENT:
+        return CLAMPED
     return Mode(device_open=measurement.device == "open", taps=measurement.load_elsewhere_a is not None)
 
 

@@ -29,6 +29,7 @@ from evenprobe.testers import (
     weigh,
 )
 from evenprobe.testers.instruments import LAMP_DARK_SHARE, LAMP_LIT_SHARE, WITH_LAMPS
+from evenprobe.testers.showing import WITH_THE_SOURCE
 from evenprobe.wiring import PointFacts, Severity, Terminal
 from evenprobe.wiring.modes import AS_FOUND
 from evenprobe.wiring.points import BOARD_END, METALWORK
@@ -154,7 +155,7 @@ def _would_show(bank: Bank, elimination: Elimination, candidates: Sequence[Measu
     found = np.empty((len(candidates), len(rows)))
     for m, x in zip(candidates, found, strict=True):
         x[:] = shown(m, solved[mode_of(m)], bank.point)
-        if m.quantity is Quantity.VOLTAGE:
+        if m.quantity in WITH_THE_SOURCE:
             x *= elimination.scale[rows]
     return found
 
@@ -204,6 +205,8 @@ def _seconds(m: Measurement) -> float:
         return SECONDS["open"] + SECONDS["board"] * to_the_board + SECONDS["lifted"] * (m.neutral == "lifted")
     if m.quantity is Quantity.SEQUENCE:
         return SECONDS["sequence"] * LIVE_EXPOSURE
+    if m.quantity is Quantity.CURRENT:
+        return (SECONDS["board"] + SECONDS["here"]) * LIVE_EXPOSURE
     seconds = SECONDS["trip"] if m.quantity is Quantity.TRIP else SECONDS["contact"]
     if not any(end in METALWORK for end in (m.from_, m.to)):
         seconds += SECONDS["at a live contact"]

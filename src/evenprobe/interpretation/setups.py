@@ -8,7 +8,7 @@ from evenprobe.testers.evidence import LINES_WITH_A_SEQUENCE
 from evenprobe.testers.measurement import Input, Neutral
 from evenprobe.testers.tasks import KINDS_FOR, Purpose
 from evenprobe.wiring import PointFacts, Terminal, contact_pairs
-from evenprobe.wiring.points import BOARD_END
+from evenprobe.wiring.points import BOARD_END, board_ends
 from evenprobe.wiring.unknowns import assumed_rating_a
 
 USUAL_LOAD_A = 10.0
@@ -33,6 +33,9 @@ def setups_with(point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
     if tester.ohms() is not None and tester.proved is not False:
         yield from (Measurement(Quantity.RESISTANCE, a, b, tester, device="open") for a, b in pairs)
         yield from _to_the_board(point, tester)
+    if tester.kind is InstrumentKind.CLAMP and tester.proved is not False:
+        ends = board_ends(point.terminals)
+        yield from (Measurement(Quantity.CURRENT, end, None, tester, load_here_a=load) for end in ends)
     yield from _of_the_device(point, tester)
 
 

@@ -19,7 +19,15 @@ from evenprobe.testers import (
     lamps_on,
     potential,
 )
-from evenprobe.testers.evidence import DRIFT_SHARE, DRIFT_VOLTS, FIRST_RANGE_COUNTS, JOINT_OHMS, JOINT_SHARE
+from evenprobe.testers.evidence import (
+    DRIFT_AMPERES,
+    DRIFT_AMPERES_SHARE,
+    DRIFT_SHARE,
+    DRIFT_VOLTS,
+    FIRST_RANGE_COUNTS,
+    JOINT_OHMS,
+    JOINT_SHARE,
+)
 from evenprobe.testers.instruments import (
     ALARM_CERTAIN_VOLTS,
     ALARM_POSSIBLE_VOLTS,
@@ -33,6 +41,11 @@ from evenprobe.wiring.modes import AS_FOUND
 
 OVER_RANGE_OHM = 40e6
 DEVICES_MA = (5.0, 10.0, 30.0)
+DRIFTS = {
+    Quantity.VOLTAGE: (DRIFT_VOLTS, DRIFT_SHARE),
+    Quantity.CURRENT: (DRIFT_AMPERES, DRIFT_AMPERES_SHARE),
+    Quantity.RESISTANCE: (JOINT_OHMS, JOINT_SHARE),
+}
 STEPS_V = (12.0, 50.0, 120.0, 230.0, 400.0, 690.0)
 
 
@@ -77,10 +90,11 @@ class HiddenPoint:
             if ability is None or true > OVER_RANGE_OHM:
                 return Reading(name, measurement, over_range=True)
             return Reading(name, measurement, value=_displayed(true, measurement, ability, errors))
-        ability = measurement.instrument.volts()
+        current = measurement.quantity is Quantity.CURRENT
+        ability = measurement.instrument.amps() if current else measurement.instrument.volts()
         if ability is None:
-            raise ValueError(f"a {measurement.instrument.kind} shows no volts")
-        if measurement.instrument.kind is InstrumentKind.TWO_POLE:
+            raise ValueError(f"a {measurement.instrument.kind} shows no {measurement.quantity}")
+        if measurement.instrument.kind is InstrumentKind.TWO_POLE and not current:
             return _stepped(name, measurement, true, errors)
         return Reading(name, measurement, value=_displayed(true, measurement, ability, errors))
 
@@ -109,7 +123,7 @@ class HiddenPoint:
 
 def _displayed(true: float, measurement: Measurement, ability: Ability, errors: TesterErrors) -> float:
     ohms = measurement.quantity is Quantity.RESISTANCE
-    drift, share = (JOINT_OHMS, JOINT_SHARE) if ohms else (DRIFT_VOLTS, DRIFT_SHARE)
+    drift, share = DRIFTS[measurement.quantity]
     gain = errors.gain(measurement.instrument, measurement.quantity)
     exact = true * (1 + gain * ability.percent / 100)
     step = ability.resolution

@@ -20,11 +20,14 @@ from evenprobe.testers.instruments import (
     InstrumentKind,
 )
 from evenprobe.testers.measurement import Measurement, Quantity, Reading
+from evenprobe.testers.showing import WITH_THE_SOURCE
 from evenprobe.wiring import PointFacts, Terminal
-from evenprobe.wiring.points import METALWORK
+from evenprobe.wiring.points import BOARD_END, METALWORK
 
 DRIFT_VOLTS, DRIFT_SHARE = 0.1, 0.002
 """The supply moves between one reading and the next."""
+DRIFT_AMPERES, DRIFT_AMPERES_SHARE = 0.05, 0.01
+"""So does what the loads draw."""
 JOINT_OHMS, JOINT_SHARE = 0.02, 0.01
 """So does the resistance of a probe's touch."""
 FIRST_RANGE_COUNTS = 6000
@@ -67,13 +70,13 @@ class Evidence:
     @property
     def with_source(self) -> bool:
         """Whether the prediction scales with the source's voltage; a trip tester holds its current."""
-        return self.measurement.quantity in (Quantity.VOLTAGE, Quantity.LAMPS)
+        return self.measurement.quantity in WITH_THE_SOURCE
 
     @property
     def unit(self) -> str:
         if self.measurement.dead:
             return "ohm"
-        return {Quantity.TRIP: "A", Quantity.SEQUENCE: ""}.get(self.measurement.quantity, "V")
+        return {Quantity.TRIP: "A", Quantity.CURRENT: "A", Quantity.SEQUENCE: ""}.get(self.measurement.quantity, "V")
 
     @property
     def key(self) -> tuple[object, ...]:
@@ -171,6 +174,8 @@ def weigh(reading: Reading, point: PointFacts) -> tuple[Weighed, ...]:
             return (_presence(reading),)
         case Quantity.LAMPS:
             return _lamps(reading, point.system.nominal_volts)
+        case Quantity.CURRENT:
+            return (_current(reading),)
         case Quantity.TRIP:
             return (_trip(reading, point),)
         case Quantity.SEQUENCE:
@@ -242,6 +247,28 @@ def _insulation(reading: Reading) -> Weighed:
     least = reading.at_least or (NOT_JOINED_OHMS if reading.over_range else reading.value or 0.0)
     least = min(least, NOT_JOINED_OHMS)
     return Evidence(reading, least, BEYOND, 0.1 * least + JOINT_OHMS, 0.05, f"{instrument.id} insulation")
+
+
+def _current(reading: Reading) -> Weighed:
+    """Round one conductor where it leaves the board, a current says by which way it comes and goes."""
+    measurement = reading.measurement
+    ability = measurement.instrument.amps()
+    if ability is None:
+        return Kept(reading, f"a {measurement.instrument.kind} does not measure current")
+    if measurement.instrument.proved is False:
+        return _clears_nothing(reading, "this tester was not proved")
+    if measurement.to is not None:
+        text = "round two conductors at once their fields cancel: it shows what leaks. Split the line and clamp one"
+        return Kept(reading, text)
+    if measurement.from_ not in BOARD_END.values():
+        return Kept(reading, "it says what flows there; how wires lie it says only where a conductor leaves the board")
+    if reading.value is None:
+        return Kept(reading, "what it rose to says what started, not how the wires lie")
+    if measurement.device == "open" or reading.dc:
+        return Kept(reading, "with the device open, or on DC, nothing is meant to flow")
+    value = reading.value
+    tolerance = ability.counts * ability.resolution + DRIFT_AMPERES + DRIFT_AMPERES_SHARE * value
+    return Evidence(reading, value, value, tolerance, ability.percent / 100, f"{measurement.instrument.id} amps")
 
 
 def _ohm_resolution(ability: Ability, ohms: float) -> float:

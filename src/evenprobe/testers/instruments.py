@@ -29,7 +29,7 @@ class Ability:
     counts: float
     resolution: float
     top: float
-    """Highest value shown, in volts or ohms; for ohms, what over-range is certain to exceed."""
+    """Highest value shown, in volts, ohms or amperes; for ohms, what over-range is certain to exceed."""
     input_ohm: float = 0.0
     input_farad: float = 0.0
     low_input_ohm: float | None = None
@@ -37,7 +37,7 @@ class Ability:
 
 @dataclass(frozen=True)
 class Kind:
-    """`contact`: touches metal, so a proved zero is a reading. Where `volts` or `ohms` is None it has no such range.
+    """`contact`: touches metal, so a proved zero is a reading. Where an ability is None it has no such range.
 
     `plugs_in`: into the outlet, so it meets its contacts only, and nothing else is plugged in beside it.
     """
@@ -45,6 +45,7 @@ class Kind:
     contact: bool
     volts: Ability | None = None
     ohms: Ability | None = None
+    amps: Ability | None = None
     plugs_in: bool = False
 
 
@@ -53,6 +54,7 @@ KINDS: dict[InstrumentKind, Kind] = {
         True,
         Ability(1.0, 3, 0.1, 1000, 10e6, 100e-12, 3e3),
         Ability(1.0, 3, 0.1, 1e6),
+        Ability(1.5, 3, 0.01, 10),
     ),
     InstrumentKind.TWO_POLE: Kind(True, Ability(3.0, 3, 1.0, 1000, 200e3, 0.0, 7e3), Ability(5.0, 5, 1.0, 1e5)),
     InstrumentKind.NON_CONTACT: Kind(False),
@@ -60,7 +62,12 @@ KINDS: dict[InstrumentKind, Kind] = {
     InstrumentKind.DIGITAL_PLUG_TESTER: Kind(True, Ability(2.0, 2, 1.0, 300, 100e3, 0.0), plugs_in=True),
     InstrumentKind.INSULATION_TESTER: Kind(True, Ability(2.0, 3, 1.0, 700, 100e3, 0.0), Ability(3.0, 5, 0.1, 1e6)),
     InstrumentKind.LOW_OHM: Kind(True, None, Ability(2.0, 3, 0.01, 1e3)),
-    InstrumentKind.CLAMP: Kind(True, Ability(1.5, 5, 0.1, 1000, 10e6, 100e-12), Ability(1.5, 5, 0.1, 1e4)),
+    InstrumentKind.CLAMP: Kind(
+        True,
+        Ability(1.5, 5, 0.1, 1000, 10e6, 100e-12),
+        Ability(1.5, 5, 0.1, 1e4),
+        Ability(2.0, 5, 0.01, 600),
+    ),
     InstrumentKind.PROVING_UNIT: Kind(False),
     InstrumentKind.TONE_TRACER: Kind(False),
 }
@@ -121,6 +128,10 @@ class Instrument:
             _given(self.resolution, usual.resolution) if own else usual.resolution,
             usual.top,
         )
+
+    def amps(self) -> Ability | None:
+        """Its current range, or None when it has none; the register's accuracy is that of volts."""
+        return KINDS[self.kind].amps
 
 
 def _given(value: float | None, usual: float) -> float:

@@ -67,7 +67,8 @@ class Reading:
 
     `value` for a number, and for the sequence 1 forwards, 0 reversed; `at_least` and `below` for steps;
     `over_range` for a display that shows only more than its range; `alarm` for a detector; `tripped` for a trip
-    test; `lit` by lamp, named as `L-N`. `test_volts` and `loads` are of an insulation test. `unfit`: why what was
+    test; `lit` by lamp, named as `L-N`. `test_volts` and `loads` are of an insulation test. `least` and `most` are
+    what a current fell and rose to, and `continuous` one that flows for three hours and more. `unfit`: why what was
     held then clears nothing here, empty where it was fit.
     """
 
@@ -83,4 +84,7 @@ class Reading:
     dc: bool = False
     test_volts: float | None = None
     loads: Loads | None = None
+    least: float | None = None
+    most: float | None = None
+    continuous: bool = False
     unfit: str = ""

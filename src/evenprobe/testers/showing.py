@@ -9,7 +9,8 @@ from evenprobe.network import Load, Pair
 from evenprobe.testers.instruments import LAMP_OHM, Ability
 from evenprobe.testers.measurement import Measurement, Quantity
 from evenprobe.wiring import PointFacts, Terminal
-from evenprobe.wiring.installation import Solved
+from evenprobe.wiring.admittances import CLAMPED_SIEMENS
+from evenprobe.wiring.installation import Solved, bar_of
 from evenprobe.wiring.points import METALWORK
 
 Array = NDArray[Any]
@@ -19,6 +20,8 @@ DRIVES_FROM_SHARE = 0.8
 CLEAR_TURN = 0.2
 """Sine of the least angle between two line-to-line voltages that shows which comes first."""
 LAMPS = ("L-N", "L-PE", "N-PE")
+WITH_THE_SOURCE = (Quantity.VOLTAGE, Quantity.LAMPS, Quantity.CURRENT)
+"""What is shown of these rises with the source's voltage."""
 
 
 def port_of(terminal: Terminal) -> str:
@@ -27,10 +30,11 @@ def port_of(terminal: Terminal) -> str:
 
 
 def shown(measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
-    """Volts or ohms shown, amperes that a device sees of a trip test, or the sequence, (B,).
+    """Volts, ohms or amperes shown, amperes that a device sees of a trip test, or the sequence, (B,).
 
-    `solved` is dead for ohms and insulation, and with the device as the measurement says. The sequence is 1
-    forwards, 0 reversed and between where there is none. Raises ValueError for a quantity that has no number.
+    `solved` is dead for ohms and insulation, clamped for a current, and with the device as the measurement says. The
+    sequence is 1 forwards, 0 reversed and between where there is none. Raises ValueError for a quantity that has no
+    number.
     """
     if measurement.quantity is Quantity.SEQUENCE:
         return _sequence(solved)
@@ -64,8 +68,13 @@ def slopes(measurement: Measurement, solved: Solved, point: PointFacts) -> Array
 
 
 def _pair(measurement: Measurement, point: PointFacts) -> Pair:
-    """The ports between the probes; a trip test is from the first line to earth unless it says otherwise."""
+    """The ports between the probes; a trip test is from the first line to earth unless it says otherwise.
+
+    A clamp sees what flows between a conductor's bar and its end at the board.
+    """
     from_, to = measurement.from_, measurement.to
+    if measurement.quantity is Quantity.CURRENT and from_ is not None:
+        return bar_of(str(from_)), str(from_)
     if measurement.quantity is Quantity.TRIP:
         from_, to = from_ or point.lines[0], to or Terminal.PE
     if from_ is None or to is None:
@@ -97,6 +106,8 @@ def _behind(measurement: Measurement, pair: Pair, solved: Solved, point: PointFa
 def _tester_siemens(measurement: Measurement, point: PointFacts) -> complex:
     if measurement.quantity is Quantity.TRIP:
         return _test_siemens(measurement, point)
+    if measurement.quantity is Quantity.CURRENT:
+        return 0.0
     ability = measurement.instrument.volts()
     if measurement.quantity is not Quantity.VOLTAGE or ability is None:
         raise ValueError(f"a {measurement.instrument.kind} shows no {measurement.quantity} between two points")
@@ -108,10 +119,10 @@ def _test_siemens(measurement: Measurement, point: PointFacts) -> float:
 
 
 def follows_source(measurement: Measurement, shown_so: Array) -> Array:
-    """Whether what is shown rises with the source, (B,): volts do, a trip test's current up to its most."""
+    """Whether what is shown rises with the source, (B,): volts and amperes do, a trip test's current up to its most."""
     if measurement.quantity is Quantity.TRIP:
         return np.asarray(shown_so < _most(measurement))
-    return np.full(shown_so.shape, measurement.quantity in (Quantity.VOLTAGE, Quantity.LAMPS))
+    return np.full(shown_so.shape, measurement.quantity in WITH_THE_SOURCE)
 
 
 def _most(measurement: Measurement) -> float:
@@ -119,7 +130,12 @@ def _most(measurement: Measurement) -> float:
 
 
 def _per_volt(measurement: Measurement, pair: Pair, solved: Solved, point: PointFacts) -> Array | float:
-    """Shown for each volt across the probes: itself, or of a trip test what does not come back by the device."""
+    """Shown for each volt across the probes: itself, or of a trip test what does not come back by the device.
+
+    In a clamp the conductor's own volts are amperes.
+    """
+    if measurement.quantity is Quantity.CURRENT:
+        return CLAMPED_SIEMENS
     if measurement.quantity is not Quantity.TRIP:
         return 1.0
     contacts = solved.at.ports[: len(solved.through_device)]

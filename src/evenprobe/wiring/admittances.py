@@ -12,7 +12,7 @@ from evenprobe.wiring.condition import Condition
 from evenprobe.wiring.modes import Mode
 from evenprobe.wiring.points import Layout, PointFacts
 from evenprobe.wiring.sensitivities import Blocks
-from evenprobe.wiring.topology import between, pairs_of, topology_of
+from evenprobe.wiring.topology import between, clamp, pairs_of, topology_of
 from evenprobe.wiring.unknowns import Values, amperes, board_pairs, circuit_load
 
 Array = NDArray[Any]
@@ -24,6 +24,8 @@ Moved = Sequence[tuple[tuple[str, ...], Rows]]
 OPEN_SIEMENS = 1e-9
 CLOSED_SIEMENS = 1e3
 BOLTED_SIEMENS = 1e3
+CLAMPED_SIEMENS = 1e3
+"""Of the stretch of conductor inside a clamp; amperes through it are its volts times this."""
 
 
 def way_of(share: Array, ways: int) -> NDArray[np.intp]:
@@ -130,6 +132,8 @@ class Admittances:
             for segment, share, here in (("a", v["tap"], before_tap), ("b", 1 - v["tap"], ~before_tap)):
                 whole = 1 / (ohm * share + 1e-3 + joint * here)
                 y[f"{wire}_{segment}"] = np.where(is_open & here, opened, whole + 0 * opened)
+            if mode.clamped:
+                y[clamp(wire)] = np.full(count, CLAMPED_SIEMENS)
             y[f"stray_{wire}"] = self._capacitor(v[f"stray_{wire}_farad"], mode) + 1e-12
         for line in self.layout.lines:
             y |= self._at_the_device(v, arranged_rows, mode, line, y[f"{line}_a"])

@@ -11,12 +11,12 @@ from typing import Any, Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from evenprobe.network import Solution
+from evenprobe.network import Mesh, Solution
 from evenprobe.supplies import limit_for
 from evenprobe.wiring.admittances import Admittances, arranged
 from evenprobe.wiring.catalogue import conditions_for
 from evenprobe.wiring.condition import Condition
-from evenprobe.wiring.modes import AS_FOUND, DEAD, NEUTRAL_LIFTED, Mode
+from evenprobe.wiring.modes import AS_FOUND, CLAMPED, DEAD, NEUTRAL_LIFTED, Mode
 from evenprobe.wiring.points import BOARD_END, PointFacts, Terminal
 from evenprobe.wiring.sensitivities import Blocks, Sensitivities
 from evenprobe.wiring.topology import pairs_of, topology_of
@@ -31,8 +31,9 @@ class Solved:
     """A solved batch: terminal equivalents, and what else a sample fixes. Arrays are (B,).
 
     Ports: the contacts as they are labelled, `TAP-` and a live contact's name where other loads tap the run, REF;
-    dead also the conductors' ends at the board. `through_device` (contacts, B): whether what is behind a contact
-    goes through the device and is seen by it, as the lines and the neutral are and the earth is not.
+    dead also the conductors' ends at the board, clamped these and the bars behind them. `through_device` (contacts,
+    B): whether what is behind a contact goes through the device and is seen by it, as the lines and the neutral are
+    and the earth is not.
     """
 
     at: Solution
@@ -55,6 +56,11 @@ class Solved:
         """The same with another value of an unknown that acts at the known load or at the probes."""
         changed: Any = {name: value}
         return replace(self, **changed)
+
+
+def bar_of(end: str) -> str:
+    """The port of the bar that a conductor with this end at the board is on."""
+    return f"BAR-{end}"
 
 
 class Installation:
@@ -81,26 +87,33 @@ class Installation:
             volts = self.source_volts(values, blocks) * self.regulation(values, blocks)
             emf = {branch: volts * share for branch, share in self._sources(values, blocks).items()}
             moving = [self.topology.sources[line] for line in self._unbalanced]
-            ports = self.topology.tapped_ports if mode.taps else self.topology.live_ports
-            solution = self.topology.live.solve(
-                admittance, emf, ports, with_slopes=with_slopes, moving=moving, per_volts=volts
-            )
+            mesh, ports = self._energised(mode)
+            solution = mesh.solve(admittance, emf, ports, with_slopes=with_slopes, moving=moving, per_volts=volts)
         return self._as_labelled(solution, values, blocks, mode)
+
+    def _energised(self, mode: Mode) -> tuple[Mesh, tuple[str, ...]]:
+        """The mesh, and the nodes that can be measured."""
+        if mode.clamped:
+            return self.topology.clamped, self.topology.clamped_ports
+        return self.topology.live, self.topology.tapped_ports if mode.taps else self.topology.live_ports
 
     def sensitivities(self, mode: Mode) -> Sensitivities[Mode]:
         """How what it shows then answers to each unknown."""
-        return self._dead_sensitivities if mode.dc else self._live_sensitivities
+        if mode.dc:
+            return self._dead_sensitivities
+        return self._clamped_sensitivities if mode.clamped else self._live_sensitivities
 
     @cached_property
     def _live_sensitivities(self) -> Sensitivities[Mode]:
+        return self._energised_sensitivities(self.topology.live, AS_FOUND, Mode(device_open=True))
+
+    @cached_property
+    def _clamped_sensitivities(self) -> Sensitivities[Mode]:
+        return self._energised_sensitivities(self.topology.clamped, CLAMPED)
+
+    def _energised_sensitivities(self, mesh: Mesh, *modes: Mode) -> Sensitivities[Mode]:
         emfs = (f"emf_{line}" for line in self._unbalanced)
-        return Sensitivities(
-            self.unknowns,
-            conditions_for(self.point),
-            (*self.topology.live.branches, *emfs),
-            (AS_FOUND, Mode(device_open=True)),
-            self._moving,
-        )
+        return Sensitivities(self.unknowns, conditions_for(self.point), (*mesh.branches, *emfs), modes, self._moving)
 
     @cached_property
     def _dead_sensitivities(self) -> Sensitivities[Mode]:
@@ -203,8 +216,9 @@ class Installation:
         count = solution.volts.shape[1]
         contacts = (*self.point.lines, *((Terminal.N,) if self.layout.neutral else ()), Terminal.PE)
         taps = [f"TAP-{contact}" for contact in contacts[:live]] if mode.taps else []
-        at_the_board = [str(BOARD_END[contact]) for contact in contacts] if mode.dc else []
-        names = (*map(str, contacts), *taps, str(Terminal.REF), *at_the_board)
+        at_the_board = [str(BOARD_END[contact]) for contact in contacts] if mode.dc or mode.clamped else []
+        bars = [bar_of(end) for end in at_the_board] if mode.clamped else []
+        names = (*map(str, contacts), *taps, str(Terminal.REF), *at_the_board, *bars)
         ports = np.tile(np.arange(len(names))[:, None], count)
         for _, way, rows in arranged(self.layout, values, blocks):
             if way.contacts != wires:

@@ -6,15 +6,18 @@ from typing import NamedTuple
 class Mode(NamedTuple):
     """How the installation is solved: at DC with its sources at zero, with the device open, the neutral off its bar.
 
-    `taps`: whether where other loads tap the run can be measured and loaded too.
+    `taps`: whether where other loads tap the run can be measured and loaded too. `clamped`: whether what flows in each
+    conductor where it leaves the board can be measured.
     """
 
     dc: bool = False
     device_open: bool = False
     neutral_lifted: bool = False
     taps: bool = False
+    clamped: bool = False
 
 
 AS_FOUND = Mode()
+CLAMPED = Mode(taps=True, clamped=True)
 DEAD = Mode(dc=True, device_open=True)
 NEUTRAL_LIFTED = Mode(dc=True, device_open=True, neutral_lifted=True)

@@ -48,6 +48,15 @@ class Topology:
             apart[f"{wire}_a"] = (f"{wire}_out", f"{wire}_tap")
         return Mesh({**self._branches, **apart})
 
+    @cached_property
+    def clamped(self) -> Mesh:
+        """Energised, each wire's first stretch apart from its bar, so that what flows between them is seen."""
+        apart = {}
+        for wire in self.layout.wires:
+            apart[clamp(wire)] = (f"{wire}_bar", f"{wire}_out")
+            apart[f"{wire}_a"] = (f"{wire}_out", f"{wire}_tap")
+        return Mesh({**self._branches, **apart})
+
     @property
     def sources(self) -> dict[str, str]:
         """By bar, the branch that feeds it."""
@@ -62,6 +71,12 @@ class Topology:
     def tapped_ports(self) -> tuple[str, ...]:
         """Beside those, the taps of the live wires."""
         return (*self._ends, *(f"{wire}_tap" for wire in self.layout.live_wires), EARTH)
+
+    @property
+    def clamped_ports(self) -> tuple[str, ...]:
+        """Beside those of the taps, where each wire leaves the board, and its bar."""
+        wires = self.layout.wires
+        return (*self.tapped_ports, *(f"{wire}_out" for wire in wires), *(f"{wire}_bar" for wire in wires))
 
     @property
     def dead_ports(self) -> tuple[str, ...]:
@@ -100,6 +115,11 @@ class Topology:
 
 def _device(wire: str) -> str:
     return "neutral_link" if wire == "neutral" else f"device_{wire}"
+
+
+def clamp(wire: str) -> str:
+    """The branch through which a wire leaves its bar, where a clamp is closed round it."""
+    return f"clamp_{wire}"
 
 
 @lru_cache(maxsize=32)

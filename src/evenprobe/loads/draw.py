@@ -1,0 +1,46 @@
+"""Currents clamped round a line, held against the device that feeds it: running, starting, least and most."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from evenprobe.deadtests import Accuracy, Outcome
+from evenprobe.deadtests.protective import load
+from evenprobe.testers import Quantity, Reading
+from evenprobe.wiring import PointFacts, Terminal
+from evenprobe.wiring.points import BOARD_END, LINES
+
+LINE_ENDS = (*LINES, *(BOARD_END[line] for line in LINES))
+
+
+@dataclass(frozen=True)
+class Draw:
+    """One reading. `outcome` is None where nothing can be judged; `text` says why then."""
+
+    reading: str
+    conductor: Terminal | None
+    outcome: Outcome | None
+    text: str
+
+
+def draws(point: PointFacts, readings: Sequence[Reading], curve: str | None = None) -> tuple[Draw, ...]:
+    """Every current, amperes; `curve` of the device, None where nobody recorded it."""
+    return tuple(_draw(point, r, curve) for r in readings if r.measurement.quantity is Quantity.CURRENT)
+
+
+def _draw(point: PointFacts, reading: Reading, curve: str | None) -> Draw:
+    m, rating = reading.measurement, point.circuit.rating_a
+    if m.to is not None:
+        text = "Round two conductors at once their fields cancel: this is what leaks, not what flows. Clamp one."
+        return Draw(reading.id, m.from_, None, text)
+    if m.from_ is not None and m.from_ not in LINE_ENDS:
+        return Draw(reading.id, m.from_, None, "Not a line: its current is not held against the device.")
+    if rating is None:
+        return Draw(
+            reading.id, m.from_, None, "The device's rating is not recorded, so there is nothing to hold it against."
+        )
+    ability = m.instrument.amps()
+    accuracy = Accuracy(ability.percent, ability.counts, ability.resolution) if ability else Accuracy()
+    running = None if reading.value is None else accuracy.shows(reading.value)
+    start = None if reading.most is None else accuracy.shows(reading.most)
+    outcome = load(rating, running, start, curve, point.practice, continuous=reading.continuous)
+    return Draw(reading.id, m.from_, outcome, outcome.text)

@@ -1,0 +1,148 @@
+"""What volts at no load and under a known load say of the loop: its resistance, the drop to expect, the poor joint.
+
+By Ohm's law: what is lost over what flows. Of two readings of one tester its gain cancels, so little is lost and
+still well known. What a sound circuit would show is asked of the same installation that everything else is.
+"""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from evenprobe.interpretation import bank_for
+from evenprobe.interpretation.forecast import HIGH_PERCENTILE, LOW_PERCENTILE
+from evenprobe.supplies import Limit, limit_for
+from evenprobe.testers import Evidence, Measurement, Quantity, Reading, weigh
+from evenprobe.testers.showing import load_between
+from evenprobe.wiring import PointFacts, Terminal
+from evenprobe.wiring.unknowns import Unknowns
+
+Span = tuple[float, float]
+
+
+@dataclass(frozen=True)
+class Part:
+    """One conductor of a loop, ohms: what it has, and what a sound one here would have."""
+
+    terminal: Terminal
+    ohm: Span
+    expected: Span
+
+    @property
+    def poor(self) -> bool:
+        """Whether no sound conductor here has so much."""
+        return self.ohm[0] > self.expected[1]
+
+
+@dataclass(frozen=True)
+class Loop:
+    """Of the pair a load was between. `reading`: the one under load; `amperes`: the load, at nominal volts.
+
+    `drop`: volts lost at the device's rating, with the limit; None where the rating is not recorded. `parts`:
+    its conductors, those measured to earth with and without the load.
+    """
+
+    reading: str
+    pair: tuple[Terminal, Terminal]
+    amperes: float
+    ohm: Span
+    expected: Span
+    drop: Span | None
+    limit: Limit
+    parts: tuple[Part, ...]
+
+    @property
+    def poor(self) -> bool:
+        return self.ohm[0] > self.expected[1]
+
+
+def loops(point: PointFacts, readings: Sequence[Reading]) -> tuple[Loop, ...]:
+    """One for each pair a known load here was between and that was measured with and without it."""
+    if point.no_lines:
+        return ()
+    volts = [
+        w
+        for r in readings
+        for w in weigh(r, point)
+        if isinstance(w, Evidence) and w.measurement.quantity is Quantity.VOLTAGE and w.reading.value is not None
+    ]
+    return tuple(_loop(point, before, after, volts) for before, after in _under_load(point, volts))
+
+
+def _under_load(point: PointFacts, volts: Sequence[Evidence]) -> Iterable[tuple[Evidence, Evidence]]:
+    """Readings without and with a load between the very contacts that are measured, by one tester."""
+    for after in volts:
+        ends = _ends(after.measurement)
+        if after.measurement.load_here_a is None or frozenset(load_between(after.measurement, point)) != ends:
+            continue
+        before = _same(volts, after, ends, loaded=False)
+        if before is not None:
+            yield before, after
+
+
+def _same(
+    volts: Sequence[Evidence], like: Evidence, ends: frozenset[Terminal | None], *, loaded: bool
+) -> Evidence | None:
+    """The latest reading of a pair with the same tester, as found or under the same load."""
+    m = like.measurement
+    for e in reversed(volts):
+        own = e.measurement
+        under = (own.load_here_a == m.load_here_a and own.load_elsewhere_a is None) if loaded else own.as_is
+        if e.tester == like.tester and _ends(own) == ends and under and own.input == m.input:
+            return e
+    return None
+
+
+def _ends(m: Measurement) -> frozenset[Terminal | None]:
+    return frozenset((m.from_, m.to))
+
+
+def _loop(point: PointFacts, before: Evidence, after: Evidence, volts: Sequence[Evidence]) -> Loop:
+    one, other = load_between(after.measurement, point)
+    nominal = point.volts_between(one, other)
+    amperes = after.measurement.load_here_a or 0.0
+    flowing = amperes * after.low / nominal
+    ohm = _ohms(point, before, after, flowing)
+    rating = point.circuit.rating_a
+    limit = limit_for("voltage.drop", point.practice, point.system).times(nominal / point.system.nominal_volts)
+    parts = (_part(point, terminal, after, volts, flowing, nominal) for terminal in (one, other))
+    return Loop(
+        reading=after.reading.id,
+        pair=(one, other),
+        amperes=amperes,
+        ohm=ohm,
+        expected=_expected(point, before.measurement, after.measurement, after.measurement, nominal),
+        drop=None if rating is None else (ohm[0] * rating, ohm[1] * rating),
+        limit=limit,
+        parts=tuple(part for part in parts if part is not None),
+    )
+
+
+def _part(
+    point: PointFacts, terminal: Terminal, loaded: Evidence, volts: Sequence[Evidence], flowing: float, nominal: float
+) -> Part | None:
+    ends = frozenset((terminal, Terminal.PE))
+    before, after = (_same(volts, loaded, ends, loaded=under) for under in (False, True))
+    if before is None or after is None:
+        return None
+    ohm = _ohms(point, before, after, flowing)
+    under = replace(after.measurement, load_between=load_between(loaded.measurement, point))
+    return Part(terminal, ohm, _expected(point, before.measurement, under, loaded.measurement, nominal))
+
+
+def _ohms(point: PointFacts, before: Evidence, after: Evidence, flowing: float) -> Span:
+    """What is lost, whichever way it goes, over what flows, with the doubt in both."""
+    lost = abs(before.low - after.low)
+    doubt = before.tolerance + after.tolerance + lost * before.gain_share
+    load = Unknowns(point).ranges["known_load_error"]
+    return max(0.0, lost - doubt) / (flowing * load.high), (lost + doubt) / (flowing * load.low)
+
+
+def _expected(point: PointFacts, before: Measurement, after: Measurement, at_load: Measurement, nominal: float) -> Span:
+    """The same of every sample of a sound circuit, most of them."""
+    bank = bank_for(point)
+    rows = next(rows for condition, rows in bank.blocks if condition.id == "correct")
+    flowing = (after.load_here_a or 0.0) * bank.predicted(at_load)[rows] / nominal
+    lost = np.abs(bank.predicted(before)[rows] - bank.predicted(after)[rows])
+    low, high = np.percentile(lost / flowing, [LOW_PERCENTILE, HIGH_PERCENTILE])
+    return float(low), float(high)
