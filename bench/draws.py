@@ -31,9 +31,9 @@ CLAMP = Instrument("clamp", InstrumentKind.CLAMP, proved=True)
 DETECTOR = Instrument("detector", InstrumentKind.NON_CONTACT, proved=True)
 FLAT = Instrument("flat", InstrumentKind.MULTIMETER, proved=False)
 """Not proved, and it shows less than there is."""
-TESTERS = (METER, OTHER_METER, STEPPED, FLAT)
+TESTERS = (METER, OTHER_METER, STEPPED, FLAT, CLAMP, PLUG_TESTER)
 WITHOUT_VOLTS_SHARE, CLAMPED_SHARE = 0.18, 0.35
-TESTER_SHARES = (0.57, 0.2, 0.2, 0.03)
+TESTER_SHARES = (0.51, 0.18, 0.18, 0.03, 0.05, 0.05)
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
 L1, L2, L3, N, PE = Terminal.L1, Terminal.L2, Terminal.L3, Terminal.N, Terminal.PE
 NEUTRALS: tuple[Neutral, ...] = ("connected", "lifted")
@@ -124,7 +124,8 @@ def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
         return _without_volts(rng, point)
     tester = TESTERS[rng.choice(len(TESTERS), p=TESTER_SHARES)]
     contacts = contacts_of(point)
-    pairs = contact_pairs(contacts) if rng.random() < 0.75 else [(t, Terminal.REF) for t in contacts]
+    at_contacts = tester is PLUG_TESTER or rng.random() < 0.75
+    pairs = contact_pairs(contacts) if at_contacts else [(t, Terminal.REF) for t in contacts]
     a, b = (_casing_or(end, rng, point) for end in pairs[rng.integers(len(pairs))])
     if rng.random() < 0.5:
         a, b = b, a
