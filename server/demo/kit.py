@@ -157,6 +157,20 @@ TESTERS = (
         },
         "leads-a",
     ),
+    DemoTester(
+        "c1",
+        {
+            "label": "Clamp C1",
+            "kind": "clamp",
+            "category": "III",
+            "rated_v": 600,
+            "functions": ["current-ac", "voltage-ac", "resistance", "frequency"],
+            "battery": "ok",
+            "proved": True,
+            "calibration_due": "2027-03-31",
+        },
+        "leads-a",
+    ),
     DemoTester("u1", {"label": "Proving unit U1", "kind": "proving-unit", "calibration_due": "2027-05-31"}),
 )
 ON_THE_WIRE = "w1"

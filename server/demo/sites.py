@@ -29,6 +29,7 @@ class DemoCircuit:
     conductor: str
     points: tuple[DemoPoint, ...]
     residual_ma: float | None = None
+    curve: str = ""
 
 
 @dataclass(frozen=True)
@@ -215,9 +216,17 @@ SITES = (
                                 32,
                                 "6 mm2",
                                 (
-                                    DemoPoint("Loom outlet", 18, "correct", 2, TEN, terminals=THREE_LINES),
+                                    DemoPoint(
+                                        "Loom outlet",
+                                        18,
+                                        "correct",
+                                        2,
+                                        (*TEN, "L1 draws 14.2 118"),
+                                        terminals=THREE_LINES,
+                                    ),
                                     DemoPoint("Loom terminal box", 24, "phase-missing", 3, (), "fixed", THREE_LINES),
                                 ),
+                                curve="C",
                             ),
                             DemoCircuit(
                                 "Dye room sockets",

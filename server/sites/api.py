@@ -8,6 +8,7 @@ from ninja import Router
 
 from crews.services import crew_of
 from evenprobe.supplies import PRACTICES, SYSTEMS, Earthing, PracticeId
+from evenprobe.supplies.test_limits import INSTANTANEOUS
 from evenprobe.wiring import CONDUCTORS, PointKind
 from project.problems import Problems
 from sites.models import Point, Site
@@ -58,6 +59,7 @@ def reference(request: HttpRequest) -> dict[str, Any]:  # noqa: ARG001
         ],
         "earthings": list(Earthing),
         "conductors": list(CONDUCTORS),
+        "curves": list(INSTANTANEOUS),
         "point_kinds": list(PointKind),
     }
 
@@ -98,9 +100,8 @@ def save_board(request: HttpRequest, board_id: UUID, data: BoardIn) -> SiteOut:
 
 @router.put("/circuits/{circuit_id}", response={200: SiteOut, 404: Problems, 422: Problems})
 def save_circuit(request: HttpRequest, circuit_id: UUID, data: CircuitIn) -> SiteOut:
-    circuit = put_circuit(
-        crew_of(request), circuit_id, data.board, data.name, data.rating_a, data.conductor, data.residual_ma
-    )
+    about = data.name, data.rating_a, data.conductor, data.residual_ma, data.curve
+    circuit = put_circuit(crew_of(request), circuit_id, data.board, *about)
     return _site_out(circuit.board.supply.site)
 
 
@@ -135,6 +136,7 @@ def _site_out(site: Site) -> SiteOut:
                                 rating_a=circuit.rating_a,
                                 conductor=circuit.conductor,
                                 residual_ma=circuit.residual_ma,
+                                curve=circuit.curve,
                                 points=[_point_line(site, p) for p in circuit.points.all()],
                             )
                             for circuit in board.circuits.all()

@@ -58,6 +58,8 @@ class Circuit(models.Model):
     conductor = models.CharField(max_length=20, blank=True)
     residual_ma = models.FloatField(null=True)
     """Rated residual current of the device that protects it."""
+    curve = models.CharField(max_length=20, blank=True)
+    """How its device trips at once."""
     position = models.PositiveIntegerField(default=0)
 
     class Meta:

@@ -94,13 +94,14 @@ def put_circuit(
     rating_a: float | None,
     conductor: str | None,
     residual_ma: float | None = None,
+    curve: str | None = None,
 ) -> Circuit:
-    entry = {"rating_a": rating_a, "conductor": conductor or None, "residual_ma": residual_ma}
+    entry = {"rating_a": rating_a, "conductor": conductor or None, "residual_ma": residual_ma, "curve": curve or None}
     checked = parse(CircuitEntry, entry)
     board = find(crew, Board, board_id)
     circuit = _new_or_own(crew, Circuit, circuit_id, board=board)
     circuit.name, circuit.rating_a, circuit.conductor = _name(name), checked.rating_a, checked.conductor or ""
-    circuit.residual_ma = checked.residual_ma
+    circuit.residual_ma, circuit.curve = checked.residual_ma, checked.curve or ""
     if circuit._state.adding:
         circuit.position = _next_position(board.circuits.all())
     circuit.save()

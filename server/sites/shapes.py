@@ -27,6 +27,7 @@ class Reference(Schema):
     practices: list[PracticeOut]
     earthings: list[str]
     conductors: list[str]
+    curves: list[str]
     point_kinds: list[str]
 
 
@@ -54,6 +55,7 @@ class CircuitOut(Schema):
     rating_a: float | None
     conductor: str
     residual_ma: float | None
+    curve: str
     points: list[PointLine]
 
 
@@ -102,6 +104,7 @@ class CircuitIn(Schema):
     rating_a: float | None = None
     conductor: str | None = None
     residual_ma: float | None = None
+    curve: str | None = None
 
 
 class PointIn(Schema):

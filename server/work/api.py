@@ -17,7 +17,7 @@ from project.problems import Problems, Refused
 from sheets.evidence import dead_tests, of_point
 from sites.models import Point, Site
 from sites.services import find, site_of
-from work.interpretations import interpretation_of, make_ready, sight_of
+from work.interpretations import interpretation_of, loads_of, make_ready, sight_of
 from work.models import Reading
 from work.services import bring_in, record, withdraw
 from work.shapes import (
@@ -119,6 +119,7 @@ def bench_out(point: Point) -> dict[str, Any]:
         "rating_a": circuit.rating_a,
         "conductor": circuit.conductor,
         "residual_ma": circuit.residual_ma,
+        "curve": circuit.curve,
         "neighbours": [{"id": p.id, "name": p.name} for p in circuit.points.all()],
         "readings": [
             _reading_out(r) for r in point.readings.exclude(entry=None).select_related("tester", "superseded_by")
@@ -129,6 +130,7 @@ def bench_out(point: Point) -> dict[str, Any]:
         ],
         **_of_each_tester(supply.site, point),
         "interpretation": interpretation_of(supply.site, point),
+        "loads": loads_of(supply.site, point),
     }
 
 

@@ -12,7 +12,9 @@ from django.core.cache import cache
 
 import evenprobe
 from evenprobe.formats import SurveyFile, parse, point_answer, sight_answer
+from evenprobe.formats.loads import loads_answer
 from evenprobe.interpretation import PointInterpretation, bank_for, interpret, sight_here, what_supply
+from evenprobe.loads import draws, loops
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Instrument
 from sites.models import Point, Site
@@ -46,6 +48,11 @@ def reads_like(site: Site, point: Point) -> list[dict[str, Any]]:
     return _kept("supplies-", survey_of(site, [point], whole=False), _systems)
 
 
+def loads_of(site: Site, point: Point) -> dict[str, Any]:
+    """What the point's circuit draws against its device, and what known loads say of the loop."""
+    return _kept("loads-", survey_of(site, [point], whole=False), _loads)
+
+
 def _kept(kind: str, survey: dict[str, Any], made: Callable[[SurveyFile], T]) -> T:
     """What the core makes of a survey, from the cache where it was made before."""
     content = json.dumps(survey, sort_keys=True)
@@ -60,6 +67,14 @@ def _kept(kind: str, survey: dict[str, Any], made: Callable[[SurveyFile], T]) ->
 def _result(survey: SurveyFile) -> PointInterpretation:
     entry = survey.single_point()
     return interpret(survey.facts(entry), survey.readings(entry), survey.kit())
+
+
+def _loads(survey: SurveyFile) -> dict[str, Any]:
+    entry = survey.single_point()
+    facts, readings = survey.facts(entry), survey.readings(entry)
+    curve = entry.circuit.curve if entry.circuit else None
+    drawn = draws(facts, readings, curve)
+    return loads_answer(drawn, loops(facts, readings), facts.circuit.rating_a, facts.practice)
 
 
 def _systems(survey: SurveyFile) -> list[dict[str, Any]]:

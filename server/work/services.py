@@ -11,7 +11,7 @@ from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import FormatError, SurveyFile, parse
 from evenprobe.formats.reading import ReadingEntry
-from evenprobe.formats.survey import PointEntry
+from evenprobe.formats.survey import CircuitEntry, PointEntry
 from kit.models import Tester
 from kit.services import in_hand, tester_meant, tester_of
 from project.problems import Refused
@@ -193,7 +193,6 @@ def _place(crew: Crew, site: Site, survey: SurveyFile, entry: PointEntry) -> Poi
     if there is not None:
         return there
     supply_entry = entry.supply or survey.supply
-    circuit_entry = entry.circuit
     system, earthing = supply_entry.system, str(supply_entry.earthing)
     supply = Supply.objects.filter(site=site, system=system, earthing=earthing).first() or put_supply(
         crew,
@@ -203,27 +202,32 @@ def _place(crew: Crew, site: Site, survey: SurveyFile, entry: PointEntry) -> Poi
         system,
         earthing,
     )
-    board_name = (circuit_entry.board if circuit_entry else None) or "Board"
+    known = entry.circuit or CircuitEntry()
+    board_name = known.board or "Board"
     board = Board.objects.filter(supply=supply, name=board_name).first() or put_board(
         crew, uuid5(supply.id, f"board {board_name}"), supply.id, board_name
     )
-    circuit_name = (circuit_entry.label if circuit_entry else None) or "Circuit"
-    rating = circuit_entry.rating_a if circuit_entry else None
-    conductor = circuit_entry.conductor if circuit_entry else None
-    residual = circuit_entry.residual_ma if circuit_entry else None
+    circuit_name = known.label or "Circuit"
     alike = Circuit.objects.filter(
-        board=board, name=circuit_name, rating_a=rating, conductor=conductor or "", residual_ma=residual
+        board=board,
+        name=circuit_name,
+        rating_a=known.rating_a,
+        conductor=known.conductor or "",
+        residual_ma=known.residual_ma,
+        curve=known.curve or "",
     )
+    more = "".join(f" {one}" for one in (known.residual_ma, known.curve) if one)
     circuit = alike.first() or put_circuit(
         crew,
-        uuid5(board.id, f"circuit {circuit_name} {rating} {conductor}" + (f" {residual}" if residual else "")),
+        uuid5(board.id, f"circuit {circuit_name} {known.rating_a} {known.conductor}{more}"),
         board.id,
         circuit_name,
-        rating,
-        conductor,
-        residual,
+        known.rating_a,
+        known.conductor,
+        known.residual_ma,
+        known.curve,
     )
     return put_point(
         crew, point_id, circuit.id, entry.label or entry.id, str(entry.kind),
-        [str(t) for t in entry.terminals], circuit_entry.length_m if circuit_entry else None, entry.room or "",
+        [str(t) for t in entry.terminals], known.length_m, entry.room or "",
     )  # fmt: skip

@@ -7,6 +7,8 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import AwareDatetime, ConfigDict, Field
 
+from sheets.shapes import BarOut, LimitOut, OutcomeOut
+
 
 class ReasonOut(Schema):
     reading: str
@@ -126,6 +128,46 @@ class Neighbour(Schema):
     name: str
 
 
+class DrawOut(Schema):
+    """A current against its device. `outcome`: none where there is nothing to hold it against; `text` says why."""
+
+    reading: str
+    conductor: str | None
+    text: str
+    outcome: OutcomeOut | None
+
+
+class ResistanceOut(Schema):
+    """Ohms, least and most: what it has, and what a sound one here would have."""
+
+    ohm: list[float]
+    expected: list[float]
+    poor: bool
+    bar: BarOut
+
+
+class PartOfLoop(ResistanceOut):
+    terminal: str
+
+
+class LoopOut(ResistanceOut):
+    """`drop_v`: lost at the device's rating. `drop_passes`: none where the limit is within it, or nothing is known."""
+
+    reading: str
+    pair: list[str]
+    amperes: float
+    drop_v: list[float] | None
+    drop_passes: bool | None
+    limit: LimitOut
+    text: str
+    parts: list[PartOfLoop]
+
+
+class LoadsOut(Schema):
+    draws: list[DrawOut]
+    loops: list[LoopOut]
+
+
 class BenchOut(Schema):
     id: UUID
     name: str
@@ -142,6 +184,7 @@ class BenchOut(Schema):
     rating_a: float | None
     conductor: str
     residual_ma: float | None
+    curve: str
     neighbours: list[Neighbour]
     readings: list[ReadingOut]
     dead_tests: list[DeadTestOut]
@@ -150,6 +193,7 @@ class BenchOut(Schema):
     may_trip: dict[str, str]
     """By tester: what its low impedance may do to the circuit's residual-current device. Left out where nothing."""
     interpretation: InterpretationOut
+    loads: LoadsOut
 
 
 class QuickOut(Schema):

@@ -75,6 +75,7 @@ def _point(
         "conductor": circuit.conductor or None,
         "length_m": point.length_m,
         "residual_ma": circuit.residual_ma,
+        "curve": circuit.curve or None,
     }
     entry: dict[str, Any] = {"id": str(point.id), "kind": point.kind, "terminals": point.terminals}
     if whole:

@@ -16,7 +16,7 @@ from project.api import api
 from proofs.logs import state_of
 from proofs.models import Proof
 from sites.models import Point, Site
-from tests.server.conftest import PASSWORD, VAN, proof_body
+from tests.server.conftest import NAMED, PASSWORD, VAN, proof_body
 from work.interpretations import interpretation_of
 from work.models import Reading
 
@@ -374,10 +374,7 @@ def test_every_route_is_tried_for_another_crew_s_data():
 
 @pytest.mark.parametrize(("method", "path", "body"), ROUTES)
 def test_every_route_needs_signing_in(db, client, method, path, body):
-    ids = dict.fromkeys(
-        ("site", "supply", "board", "circuit", "point", "tester", "new", "reading", "leads", "proof", "sheet", "photo"),
-        str(uuid4()),
-    )
+    ids = dict.fromkeys((*NAMED, "new", "reading"), str(uuid4()))
     call = getattr(client, method)
     arguments = [] if body is None else [json.dumps(body)]
     answer = call(f"/api{path.format(**ids)}", *arguments, content_type="application/json")

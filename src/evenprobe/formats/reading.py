@@ -1,5 +1,6 @@
 """A reading as it is written down: one quantity, between which points, under which circumstances, and what was seen."""
 
+from itertools import pairwise
 from math import isfinite
 from typing import Annotated, Any, Literal
 
@@ -15,11 +16,19 @@ from evenprobe.formats.units import UNITS_OF, Unit, to_si
 from evenprobe.testers import Device, Input, Instrument, Measurement, Quantity, Reading
 from evenprobe.testers.measurement import DEAD_QUANTITIES, Loads, Neutral
 from evenprobe.testers.showing import LAMPS
+from evenprobe.testers.sweep import Station, Sweep
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.points import BOARD_END, LINES, METALWORK
 
 HIGHEST_OHMS = 1e12
 HIGHEST_LOAD_A = 1000.0
+
+
+class StationEntry(Strict):
+    """`m`: metres from where the walk began."""
+
+    m: Annotated[float, Field(ge=0, le=5000)]
+    alarm: Annotated[bool, Field(strict=True)]
 
 
 class ReadingEntry(Strict):
@@ -29,6 +38,8 @@ class ReadingEntry(Strict):
     from_: Annotated[str | None, Field(alias="from")] = None
     to: str | None = None
     value: float | bool | dict[str, bool] | None = None
+    sweep: Annotated[list[StationEntry], Field(min_length=2, max_length=200)] | None = None
+    """Of a presence: a detector walked along a cable, or along the casing named; instead of a value."""
     at_least: float | None = None
     below: float | None = None
     over_range: Literal[True] | None = None
@@ -82,7 +93,11 @@ class ReadingEntry(Strict):
     def _makes_sense(self) -> "ReadingEntry":
         self._check_ends()
         self._check_current()
+        if self.sweep is not None and self.quantity is not Quantity.PRESENCE:
+            raise FieldError("sweep", f"is of a presence, not of {self.quantity}")
         match self.quantity:
+            case Quantity.PRESENCE if self.sweep is not None:
+                self._check_sweep(self.sweep)
             case Quantity.PRESENCE | Quantity.TRIP | Quantity.SEQUENCE:
                 if not isinstance(self.value, bool):
                     raise FieldError("value", "must be true or false")
@@ -110,6 +125,23 @@ class ReadingEntry(Strict):
             raise FieldError("neutral", "is lifted only on a dead circuit, for ohms and insulation")
         if self.from_ is not None and self.from_ == self.to:
             raise FieldError("to", f"both probes are on {self.to}; put one on another contact")
+
+    def _check_sweep(self, stations: list[StationEntry]) -> None:
+        if self.value is not None:
+            raise FieldError("value", "stands beside sweep, which says where it sounds")
+        if any(after.m <= before.m for before, after in pairwise(stations)):
+            raise FieldError("sweep", "its stations must be in rising order of metres")
+
+    @property
+    def _sweep(self) -> Sweep | None:
+        return None if self.sweep is None else Sweep(tuple(Station(s.m, s.alarm) for s in self.sweep))
+
+    def _alarm(self) -> bool | None:
+        """Of a walk along metal whether it sounds anywhere, along a cable whether it does at its end."""
+        sweep = self._sweep
+        if sweep is None:
+            return self._yes_or_no(Quantity.PRESENCE)
+        return sweep.sounds if self.from_ in METALWORK else sweep.at_the_end
 
     def _check_lamps(self) -> None:
         if not isinstance(self.value, dict) or not self.value:
@@ -203,7 +235,8 @@ class ReadingEntry(Strict):
             at_least=None if self.at_least is None else self.si(self.at_least),
             below=None if self.below is None else self.si(self.below),
             over_range=self.over_range is True,
-            alarm=self._yes_or_no(Quantity.PRESENCE),
+            alarm=self._alarm(),
+            sweep=self._sweep,
             tripped=self._yes_or_no(Quantity.TRIP),
             lit=self.value if isinstance(self.value, dict) else {},
             dc=self.mode == "dc",

@@ -6,6 +6,7 @@ from enum import StrEnum
 from typing import Literal
 
 from evenprobe.testers.instruments import TYPED, Instrument
+from evenprobe.testers.sweep import Sweep
 from evenprobe.wiring import Terminal
 
 
@@ -66,10 +67,10 @@ class Reading:
     """A measurement and what was seen, in SI units.
 
     `value` for a number, and for the sequence 1 forwards, 0 reversed; `at_least` and `below` for steps;
-    `over_range` for a display that shows only more than its range; `alarm` for a detector; `tripped` for a trip
-    test; `lit` by lamp, named as `L-N`. `test_volts` and `loads` are of an insulation test. `least` and `most` are
-    what a current fell and rose to, and `continuous` one that flows for three hours and more. `unfit`: why what was
-    held then clears nothing here, empty where it was fit.
+    `over_range` for a display that shows only more than its range; `alarm` for a detector, with `sweep` where it was
+    walked along; `tripped` for a trip test; `lit` by lamp, named as `L-N`. `test_volts` and `loads` are of an
+    insulation test. `least` and `most` are what a current fell and rose to, and `continuous` one that flows for three
+    hours and more. `unfit`: why what was held then clears nothing here, empty where it was fit.
     """
 
     id: str
@@ -79,6 +80,7 @@ class Reading:
     below: float | None = None
     over_range: bool = False
     alarm: bool | None = None
+    sweep: Sweep | None = None
     tripped: bool | None = None
     lit: Mapping[str, bool] = field(default_factory=dict)
     dc: bool = False

@@ -1273,6 +1273,8 @@ export interface components {
             earthings: string[];
             /** Conductors */
             conductors: string[];
+            /** Curves */
+            curves: string[];
             /** Point Kinds */
             point_kinds: string[];
         };
@@ -1330,6 +1332,8 @@ export interface components {
             conductor: string;
             /** Residual Ma */
             residual_ma: number | null;
+            /** Curve */
+            curve: string;
             /** Points */
             points: components["schemas"]["PointLine"][];
         };
@@ -1433,6 +1437,8 @@ export interface components {
             conductor?: string | null;
             /** Residual Ma */
             residual_ma?: number | null;
+            /** Curve */
+            curve?: string | null;
         };
         /** PointIn */
         PointIn: {
@@ -1454,6 +1460,20 @@ export interface components {
              * @default
              */
             room: string;
+        };
+        /**
+         * BarOut
+         * @description Shares of the bar's length.
+         */
+        BarOut: {
+            /** Passes */
+            passes: number[];
+            /** At */
+            at: number;
+            /** Reads */
+            reads: number[];
+            /** Expected */
+            expected: number | null;
         };
         /** BenchOut */
         BenchOut: {
@@ -1488,6 +1508,8 @@ export interface components {
             conductor: string;
             /** Residual Ma */
             residual_ma: number | null;
+            /** Curve */
+            curve: string;
             /** Neighbours */
             neighbours: components["schemas"]["Neighbour"][];
             /** Readings */
@@ -1505,6 +1527,7 @@ export interface components {
                 [key: string]: string;
             };
             interpretation: components["schemas"]["InterpretationOut"];
+            loads: components["schemas"]["LoadsOut"];
         };
         /** CircumstanceOut */
         CircumstanceOut: {
@@ -1580,6 +1603,19 @@ export interface components {
             /** By */
             by: string;
         };
+        /**
+         * DrawOut
+         * @description A current against its device. `outcome`: none where there is nothing to hold it against; `text` says why.
+         */
+        DrawOut: {
+            /** Reading */
+            reading: string;
+            /** Conductor */
+            conductor: string | null;
+            /** Text */
+            text: string;
+            outcome: components["schemas"]["OutcomeOut"] | null;
+        };
         /** InterpretationOut */
         InterpretationOut: {
             /** Verdict */
@@ -1622,6 +1658,52 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** LimitOut */
+        LimitOut: {
+            /** Id */
+            id: string;
+            /** Value */
+            value: number | number[] | null;
+            /** Unit */
+            unit: string;
+            /** Source */
+            source: string;
+        };
+        /** LoadsOut */
+        LoadsOut: {
+            /** Draws */
+            draws: components["schemas"]["DrawOut"][];
+            /** Loops */
+            loops: components["schemas"]["LoopOut"][];
+        };
+        /**
+         * LoopOut
+         * @description `drop_v`: lost at the device's rating. `drop_passes`: none where the limit is within it, or nothing is known.
+         */
+        LoopOut: {
+            /** Ohm */
+            ohm: number[];
+            /** Expected */
+            expected: number[];
+            /** Poor */
+            poor: boolean;
+            bar: components["schemas"]["BarOut"];
+            /** Reading */
+            reading: string;
+            /** Pair */
+            pair: string[];
+            /** Amperes */
+            amperes: number;
+            /** Drop V */
+            drop_v: number[] | null;
+            /** Drop Passes */
+            drop_passes: boolean | null;
+            limit: components["schemas"]["LimitOut"];
+            /** Text */
+            text: string;
+            /** Parts */
+            parts: components["schemas"]["PartOfLoop"][];
+        };
         /** Neighbour */
         Neighbour: {
             /**
@@ -1660,6 +1742,35 @@ export interface components {
             reading: string;
             /** Why */
             why: string;
+        };
+        /** OutcomeOut */
+        OutcomeOut: {
+            /** Result */
+            result: string;
+            /** Text */
+            text: string;
+            limit: components["schemas"]["LimitOut"] | null;
+            /** Computed */
+            computed: {
+                [key: string]: unknown;
+            };
+            /**
+             * Question
+             * @default
+             */
+            question: string;
+        };
+        /** PartOfLoop */
+        PartOfLoop: {
+            /** Ohm */
+            ohm: number[];
+            /** Expected */
+            expected: number[];
+            /** Poor */
+            poor: boolean;
+            bar: components["schemas"]["BarOut"];
+            /** Terminal */
+            terminal: string;
         };
         /**
          * ReadingOut
@@ -2384,20 +2495,6 @@ export interface components {
             /** Says */
             says: string;
         };
-        /**
-         * BarOut
-         * @description Shares of the bar's length.
-         */
-        BarOut: {
-            /** Passes */
-            passes: number[];
-            /** At */
-            at: number;
-            /** Reads */
-            reads: number[];
-            /** Expected */
-            expected: number | null;
-        };
         /** EnergisedOut */
         EnergisedOut: {
             /**
@@ -2472,17 +2569,6 @@ export interface components {
             text: string;
             /** Line */
             line: string | null;
-        };
-        /** LimitOut */
-        LimitOut: {
-            /** Id */
-            id: string;
-            /** Value */
-            value: number | number[] | null;
-            /** Unit */
-            unit: string;
-            /** Source */
-            source: string;
         };
         /**
          * LineOut
@@ -2561,23 +2647,6 @@ export interface components {
             up: number;
             /** Halved */
             halved: boolean;
-        };
-        /** OutcomeOut */
-        OutcomeOut: {
-            /** Result */
-            result: string;
-            /** Text */
-            text: string;
-            limit: components["schemas"]["LimitOut"] | null;
-            /** Computed */
-            computed: {
-                [key: string]: unknown;
-            };
-            /**
-             * Question
-             * @default
-             */
-            question: string;
         };
         /** RingBarOut */
         RingBarOut: {

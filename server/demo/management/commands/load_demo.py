@@ -44,6 +44,7 @@ STRAY_VOLTS = 60.0
 """What a stray reading shows: the probe slipped onto something else."""
 
 
+TAKEN_WITH = {"alarm": "d1", "trip": "t1", "draws": "c1"}
 CHECKED_BEFORE = timedelta(hours=2)
 ANEW_AFTER = timedelta(minutes=4)
 PROVING_VOLTS = 239.0
@@ -155,7 +156,8 @@ class Command(BaseCommand):
                     board = put_board(crew, demo_id(s.name, b.name), supply.id, b.name)
                     for c in b.circuits:
                         circuit_id = demo_id(s.name, b.name, c.name)
-                        put_circuit(crew, circuit_id, board.id, c.name, c.rating_a, c.conductor, c.residual_ma)
+                        about = c.name, c.rating_a, c.conductor, c.residual_ma, c.curve
+                        put_circuit(crew, circuit_id, board.id, *about)
                         for p in c.points:
                             point_id = demo_id(s.name, b.name, c.name, p.name)
                             where = point_id, circuit_id, p.name, p.kind, list(p.terminals), p.length_m, p.room
@@ -177,7 +179,7 @@ class Command(BaseCommand):
         hidden = hidden_point(survey.facts(survey.single_point()), demo)
         errors = TesterErrors(np.random.default_rng(demo.seed + 1000))
         for number, setup in enumerate(demo.measured):
-            tester = testers["d1" if "alarm" in setup else "t1" if "trip" in setup else "m2"]
+            tester = testers[next((t for word, t in TAKEN_WITH.items() if word in setup), "m2")]
             reading = self._read(hidden, errors, setup, tester.instrument().instrument())
             reading_id = demo_id("reading", str(point.id), str(number))
             at = start + timedelta(seconds=50 * number)
@@ -205,9 +207,12 @@ class Command(BaseCommand):
     def _read(hidden: HiddenPoint, errors: TesterErrors, setup: str, tester: Instrument) -> dict[str, Any]:
         """A reading of the survey format for a setup such as `N-PE here 10`, `L-PE low`, `N-PE ohm`, `PE alarm`.
 
-        `stray` is a probe that slipped; `false-alarm` a detector set off by something nearby.
+        `draws` is what a machine takes, running and starting; `stray` is a probe that slipped; `false-alarm` a
+        detector set off by something nearby.
         """
         pair, *how = setup.split()
+        if how[:1] == ["draws"]:
+            return {"quantity": "current", "from": pair, "value": float(how[1]), "max": float(how[2]), "unit": "A"}
         if pair == "trip":
             test_ma = float(how[0])
             press = Measurement(Quantity.TRIP, None, None, tester, test_ma=test_ma)

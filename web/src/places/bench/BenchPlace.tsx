@@ -218,7 +218,7 @@ function PointUnderTest({
             field={field}
             busy={busy}
             error={record.error ?? withdraw.error}
-            onRecord={(what) => recorded(entryFor(setup, what))}
+            onRecord={(what) => recorded(entryFor(setup, bench.terminals, what))}
           />
         </section>
         <section className={classes.ladder} aria-label="What is sitting at what">
@@ -265,6 +265,7 @@ const HINTS: Partial<Record<FunctionId, string>> = {
   lamps: "Plug the tester in and tap the lamps as they are seen.",
   trip: "Warn first: everything behind the device goes dark. Press, then say what the device did.",
   sequence: "All three lines at once, in order.",
+  hertz: "Between any line and the neutral.",
 };
 
 function probeHint(
@@ -276,6 +277,10 @@ function probeHint(
   if (without) return without;
   const name = (terminal: string) =>
     terminal === "REF" ? (practice.words.REF ?? "REF") : (practice.letters[terminal] ?? terminal);
+  if (what === "amps")
+    return probes.measuring
+      ? `Close the clamp round ${name(probes.measuring)} alone: round two their fields cancel.`
+      : "Tap the conductor the clamp is closed round.";
   if (what === "presence")
     return probes.measuring
       ? `Hold the detector at ${name(probes.measuring)}.`

@@ -4,6 +4,7 @@ import folds from "../../parts/Fold.module.css";
 import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Conclusion.module.css";
 import { circumstances, ends, entryById, entryOf, seen } from "./entry";
+import { UnderLoad } from "./UnderLoad";
 
 /** The verdict, what stands, what fell and why, and the next test. */
 export function Conclusion(props: {
@@ -57,6 +58,7 @@ export function Conclusion(props: {
         </details>
       )}
       <Judgements found={found} bench={bench} practice={practice} />
+      <UnderLoad loads={bench.loads} practice={practice} />
     </>
   );
 }

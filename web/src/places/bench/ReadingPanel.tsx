@@ -4,6 +4,7 @@ import type { Bench, Practice, Refusal, Tester } from "../../api/client";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
 import { Choices, choicesFor } from "./Choices";
+import { ClampedHow } from "./ClampedHow";
 import {
   type Entry,
   ends,
@@ -11,6 +12,7 @@ import {
   FUNCTIONS,
   type FunctionId,
   functionsOf,
+  ONE_PLACE,
   PICKED,
   seen,
   sign,
@@ -21,7 +23,7 @@ import { LivePanel } from "./LivePanel";
 import { Loads } from "./Loads";
 import classes from "./ReadingPanel.module.css";
 import { SightHere } from "./SightHere";
-import { type Change, type Setup, WITH_BOARD_END } from "./setup";
+import { type Change, LOADABLE, type Setup, WITH_BOARD_END } from "./setup";
 import { useLiveMeter } from "./useLiveMeter";
 
 /** What is in the hand, the number, its circumstances, and Record. */
@@ -42,11 +44,11 @@ export function ReadingPanel(props: {
   const corrected = bench.readings.find((r) => r.id === setup.correcting);
   const ready =
     WITHOUT_PROBES.includes(setup.what) ||
-    (setup.probes.measuring !== null && (setup.what === "presence" || setup.probes.reference !== null));
+    (setup.probes.measuring !== null && (ONE_PLACE.includes(setup.what) || setup.probes.reference !== null));
   const meter = useLiveMeter(bench.id, setup);
   const picked = PICKED.includes(setup.what);
   const warning = setup.what === "low-z" ? bench.may_trip[tester?.id ?? ""] : undefined;
-  const loadable = FUNCTIONS[setup.what].quantity === "voltage";
+  const loadable = LOADABLE.includes(FUNCTIONS[setup.what].quantity);
   return (
     <>
       <div className={classes.hand}>
@@ -135,6 +137,7 @@ export function ReadingPanel(props: {
           </Text>
         )}
         <div className={classes.circumstances}>
+          {setup.what === "amps" && <ClampedHow practice={practice} setup={setup} change={change} />}
           {loadable && <Loads bench={bench} practice={practice} setup={setup} change={change} />}
           {setup.what === "ohms" && (
             <>
@@ -185,8 +188,8 @@ function Pair({ setup, practice }: { setup: Setup; practice: Practice }) {
   const name = (t: string) => (t === "REF" ? practice.words.REF : practice.letters[t]) ?? t;
   if (!measuring && !reference)
     return <span className="quiet">Tap two contacts, or set up the next test</span>;
-  if (setup.what === "presence")
-    return <span>{measuring ? <b className={classes.to}>{name(measuring)}</b> : "Where is it held?"}</span>;
+  if (ONE_PLACE.includes(setup.what))
+    return <span>{measuring ? <b className={classes.to}>{name(measuring)}</b> : "Where is it?"}</span>;
   return (
     <span>
       <b className={classes.to}>{measuring ? name(measuring) : "…"}</b> to {reference ? name(reference) : "…"}

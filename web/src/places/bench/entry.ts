@@ -19,6 +19,10 @@ export type Entry = {
   device?: string;
   neutral?: string;
   test_ma?: number;
+  max?: unknown;
+  min?: unknown;
+  turns?: number;
+  continuous?: boolean;
   source?: string;
 };
 
@@ -31,7 +35,9 @@ export type FunctionId =
   | "presence"
   | "lamps"
   | "trip"
-  | "sequence";
+  | "sequence"
+  | "amps"
+  | "hertz";
 
 export const FUNCTIONS: Record<FunctionId, { name: string; quantity: string; units: string[] }> = {
   volts: { name: "AC volts", quantity: "voltage", units: ["V", "mV", "kV"] },
@@ -43,16 +49,20 @@ export const FUNCTIONS: Record<FunctionId, { name: string; quantity: string; uni
   lamps: { name: "Lamps as seen", quantity: "lamps", units: [] },
   trip: { name: "Trip button", quantity: "trip", units: [] },
   sequence: { name: "Phase sequence", quantity: "sequence", units: [] },
+  amps: { name: "Current, clamped", quantity: "current", units: ["A", "mA"] },
+  hertz: { name: "Frequency", quantity: "frequency", units: ["Hz"] },
 };
 
 /** Those that are answered by picking what was seen, not by a number. */
 export const PICKED: FunctionId[] = ["presence", "steps", "lamps", "trip", "sequence"];
 /** Those that are put to no pair of contacts. */
-export const WITHOUT_PROBES: FunctionId[] = ["lamps", "trip", "sequence"];
+export const WITHOUT_PROBES: FunctionId[] = ["lamps", "trip", "sequence", "hertz"];
+/** Those that are at one place only. */
+export const ONE_PLACE: FunctionId[] = ["presence", "amps"];
 
 const FUNCTIONS_OF: Record<string, FunctionId[]> = {
-  multimeter: ["volts", "low-z", "ohms", "dc"],
-  clamp: ["volts", "ohms"],
+  multimeter: ["volts", "low-z", "ohms", "dc", "amps", "hertz"],
+  clamp: ["amps", "volts", "ohms", "hertz"],
   "two-pole": ["steps", "volts", "trip", "sequence"],
   "lamp-tester": ["lamps"],
   "non-contact": ["presence"],
@@ -85,7 +95,8 @@ export const entryById = (bench: Bench, id: string) =>
   [...bench.readings, ...bench.dead_tests].find((r) => r.id === id)?.entry as Entry | undefined;
 
 export function functionOf(entry: Entry): FunctionId {
-  if (["presence", "lamps", "trip", "sequence"].includes(entry.quantity)) return entry.quantity as FunctionId;
+  const named = Object.keys(FUNCTIONS).find((f) => FUNCTIONS[f as FunctionId].quantity === entry.quantity);
+  if (!["voltage", "resistance", "insulation"].includes(entry.quantity)) return named as FunctionId;
   if (entry.quantity === "resistance") return "ohms";
   if (entry.at_least !== undefined || entry.below !== undefined) return "steps";
   if (entry.mode === "dc") return "dc";
@@ -105,6 +116,7 @@ export function seen(entry: Entry): string {
     const lit = Object.entries(entry.value as Record<string, boolean>).filter(([, on]) => on);
     return lit.length ? `lit ${lit.map(([lamp]) => lamp).join(", ")}` : "all dark";
   }
+  if (entry.quantity === "current") return drawn(entry);
   const unit = sign(entry.unit ?? FUNCTIONS[functionOf(entry)].units[0] ?? "");
   if (entry.over_range) return `over range ${unit}`.trim();
   if (entry.value !== undefined) return `${written(entry.value, unit)} ${unit}`;
@@ -114,10 +126,20 @@ export function seen(entry: Entry): string {
     : `${entry.at_least} to ${entry.below} ${unit}`;
 }
 
+/** "9.5 A, 3.1 to 41 A". */
+function drawn(entry: Entry): string {
+  const unit = entry.unit ?? "A";
+  const now = entry.value === undefined ? "" : `${entry.value} ${unit}`;
+  if (entry.max === undefined && entry.min === undefined) return now;
+  const span = [entry.min, entry.max].filter((v) => v !== undefined).join(" to ");
+  return [now, `${entry.min === undefined ? "up to " : ""}${span} ${unit}`].filter(Boolean).join(", ");
+}
+
 const WITHOUT_ENDS: Record<string, string> = {
   lamps: "Lamps",
   trip: "Trip test",
   sequence: "Phase sequence",
+  frequency: "Frequency",
 };
 
 export function ends(
@@ -138,6 +160,8 @@ export function circumstances(entry: Entry | (NextTest["circumstance"] & { quant
   if (entry.load_elsewhere_a != null) parts.push(`${entry.load_elsewhere_a} A load elsewhere`);
   if ("load_between" in entry && entry.load_between)
     parts.push(`between ${entry.load_between.join(" and ")}`);
+  if ("turns" in entry && entry.turns) parts.push(`${entry.turns} turns through the clamp`);
+  if ("continuous" in entry && entry.continuous) parts.push("three hours and more");
   if (entry.test_ma != null) parts.push(`${entry.test_ma} mA`);
   if (entry.device === "open") parts.push("device open");
   if (entry.neutral === "lifted") parts.push("neutral off its bar");

@@ -12,6 +12,7 @@ import {
   functionOf,
   functionsOf,
   isAsIs,
+  ONE_PLACE,
   WITHOUT_PROBES,
 } from "./entry";
 
@@ -28,11 +29,31 @@ export type Setup = {
   deviceOpen: boolean;
   /** Off its bar at the board, or opened by the device: for ohms only. */
   neutralLifted: boolean;
+  /** Of a current: what it rose and fell to, the turns through the clamp, where and round what it is closed. */
+  clamp: Clamp;
   typed: string;
   unit: string;
   correcting: string | null;
   /** Made with the first attempt to record, kept while the content is the same, so that a retry is the same reading. */
   id: string;
+};
+
+export type Clamp = {
+  max: string;
+  min: string;
+  turns: number;
+  atBoard: boolean;
+  roundTwo: boolean;
+  continuous: boolean;
+};
+
+export const UNCLAMPED: Clamp = {
+  max: "",
+  min: "",
+  turns: 1,
+  atBoard: false,
+  roundTwo: false,
+  continuous: false,
 };
 
 export type Change =
@@ -47,6 +68,7 @@ export type Change =
   | { do: "pair"; measuring: string; reference: string }
   | { do: "device"; open: boolean }
   | { do: "neutral"; lifted: boolean }
+  | { do: "clamp"; clamp: Partial<Clamp> }
   | { do: "to the board" }
   | { do: "test"; test: NextTest; tester: string | null }
   | { do: "correct"; reading: Reading }
@@ -54,6 +76,8 @@ export type Change =
   | { do: "recorded"; bench: Bench };
 
 const USUAL_AMPERES = "10";
+/** What a known load on the circuit makes a difference to. */
+export const LOADABLE = ["voltage", "current"];
 
 function apply(setup: Setup, change: Change, terminals: string[]): Setup {
   switch (change.do) {
@@ -82,6 +106,8 @@ function apply(setup: Setup, change: Change, terminals: string[]): Setup {
       return { ...setup, deviceOpen: change.open, load: "none" };
     case "neutral":
       return { ...setup, neutralLifted: change.lifted };
+    case "clamp":
+      return { ...setup, clamp: { ...setup.clamp, ...change.clamp } };
     case "to the board":
       return { ...setup, probes: { ...setup.probes, reference: boardEnd(setup.probes.measuring) } };
     case "test":
@@ -91,7 +117,13 @@ function apply(setup: Setup, change: Change, terminals: string[]): Setup {
     case "stop correcting":
       return { ...setup, correcting: null, typed: "" };
     case "recorded":
-      return { ...setup, typed: "", correcting: null, probes: nextPair(change.bench) ?? setup.probes };
+      return {
+        ...setup,
+        typed: "",
+        clamp: { ...setup.clamp, max: "", min: "" },
+        correcting: null,
+        probes: ONE_PLACE.includes(setup.what) ? setup.probes : (nextPair(change.bench) ?? setup.probes),
+      };
   }
 }
 
@@ -114,6 +146,7 @@ export function useSetup(bench: Bench, testers: Tester[]) {
         loadBetween: "",
         deviceOpen: false,
         neutralLifted: false,
+        clamp: UNCLAMPED,
         typed: "",
         unit: FUNCTIONS[what].units[0] ?? "",
         correcting: null,
@@ -141,7 +174,7 @@ function nextPair(bench: Bench): Probes | null {
 
 function withFunction(setup: Setup, what: FunctionId): Setup {
   const ohms = what === "ohms";
-  const probes = what === "presence" ? { ...setup.probes, reference: null } : setup.probes;
+  const probes = ONE_PLACE.includes(what) ? { ...setup.probes, reference: null } : setup.probes;
   return {
     ...setup,
     what,
@@ -155,7 +188,7 @@ function withFunction(setup: Setup, what: FunctionId): Setup {
 
 /** Reference first, then measuring; a third contact begins anew. A detector has one point only. */
 function placed({ probes, what }: Setup, terminal: string): Probes {
-  if (what === "presence") return { reference: null, measuring: terminal };
+  if (ONE_PLACE.includes(what)) return { reference: null, measuring: terminal };
   if (probes.reference !== null && probes.measuring === null && terminal !== probes.reference)
     return { ...probes, measuring: terminal };
   return { reference: terminal, measuring: null };
@@ -169,7 +202,8 @@ function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
     tester: tester ?? setup.tester,
     what,
     unit: FUNCTIONS[what].units[0] ?? "",
-    probes: { measuring: test.from, reference: test.to },
+    probes: { measuring: test.from?.replace("BOARD-", "") ?? null, reference: test.to },
+    clamp: { ...UNCLAMPED, atBoard: what === "amps" },
     load: load_here_a ? "here" : load_elsewhere_a ? "elsewhere" : "none",
     amperes: String(load_here_a ?? load_elsewhere_a ?? setup.amperes),
     loadBetween: "",
@@ -189,6 +223,7 @@ function forCorrection(setup: Setup, reading: Reading): Setup {
     what,
     unit: entry.unit ?? FUNCTIONS[what].units[0] ?? "",
     probes: { measuring: entry.from ?? null, reference: entry.to ?? null },
+    ...(what === "amps" && clampOf(entry)),
     load: entry.load_here_a != null ? "here" : entry.load_elsewhere_a != null ? "elsewhere" : "none",
     amperes: String(entry.load_here_a ?? entry.load_elsewhere_a ?? setup.amperes),
     loadBetween: entry.load_between?.join(" ") ?? "",
@@ -199,8 +234,43 @@ function forCorrection(setup: Setup, reading: Reading): Setup {
   };
 }
 
+function clampOf(entry: Entry): Pick<Setup, "probes" | "clamp"> {
+  return {
+    probes: { measuring: entry.from?.replace("BOARD-", "") ?? null, reference: null },
+    clamp: {
+      max: entry.max === undefined ? "" : String(entry.max),
+      min: entry.min === undefined ? "" : String(entry.min),
+      turns: entry.turns ?? 1,
+      atBoard: entry.from?.startsWith("BOARD-") ?? false,
+      roundTwo: entry.to !== undefined,
+      continuous: entry.continuous ?? false,
+    },
+  };
+}
+
+/** Where the clamp is closed, and what of it is not as usual. */
+function clamped({ clamp, probes, typed }: Setup, terminals: string[]): Partial<Entry> {
+  const end = (terminal: string | undefined) => (clamp.atBoard && terminal ? `BOARD-${terminal}` : terminal);
+  const other =
+    terminals.find((t) => t === "N" && t !== probes.measuring) ??
+    terminals.find((t) => t !== probes.measuring);
+  return {
+    from: end(probes.measuring ?? undefined),
+    ...(clamp.roundTwo && { to: end(other) }),
+    ...(typed.trim() === "" && { value: undefined }),
+    ...(clamp.max.trim() && { max: typedNumber(clamp.max) }),
+    ...(clamp.min.trim() && { min: typedNumber(clamp.min) }),
+    ...(clamp.turns > 1 && { turns: clamp.turns }),
+    ...(clamp.continuous && { continuous: true }),
+  };
+}
+
 /** The entry to record, from what is in the hand and what was seen. */
-export function entryFor(setup: Setup, what: Partial<Entry> = { value: typedNumber(setup.typed) }): Entry {
+export function entryFor(
+  setup: Setup,
+  terminals: string[],
+  what: Partial<Entry> = { value: typedNumber(setup.typed) },
+): Entry {
   const { quantity } = FUNCTIONS[setup.what];
   const probes = WITHOUT_PROBES.includes(setup.what)
     ? {}
@@ -209,12 +279,12 @@ export function entryFor(setup: Setup, what: Partial<Entry> = { value: typedNumb
   if (quantity === "voltage") entry.mode = setup.what === "dc" ? "dc" : "ac";
   if (setup.what === "low-z") entry.input = "low-z";
   if (setup.unit && FUNCTIONS[setup.what].units.length > 0) entry.unit ??= setup.unit;
-  if (quantity === "voltage" && setup.load === "here") entry.load_here_a = typedNumber(setup.amperes);
-  if (quantity === "voltage" && setup.load === "elsewhere")
-    entry.load_elsewhere_a = typedNumber(setup.amperes);
-  if (quantity === "voltage" && setup.load !== "none" && setup.loadBetween)
-    entry.load_between = setup.loadBetween.split(" ");
+  if (LOADABLE.includes(quantity)) {
+    if (setup.load === "here") entry.load_here_a = typedNumber(setup.amperes);
+    if (setup.load === "elsewhere") entry.load_elsewhere_a = typedNumber(setup.amperes);
+    if (setup.load !== "none" && setup.loadBetween) entry.load_between = setup.loadBetween.split(" ");
+  }
   if (setup.deviceOpen && ["voltage", "resistance"].includes(quantity)) entry.device = "open";
   if (setup.neutralLifted && quantity === "resistance") entry.neutral = "lifted";
-  return entry;
+  return setup.what === "amps" ? { ...entry, ...clamped(setup, terminals) } : entry;
 }

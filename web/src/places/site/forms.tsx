@@ -120,13 +120,15 @@ export function AddBoard({ supplyId, word, done }: { supplyId: string; word: str
 export function AddCircuit({ boardId, done }: { boardId: string; done: () => void }) {
   const reference = useReference();
   const [id] = useState(() => crypto.randomUUID());
-  const form = useForm({ initialValues: { name: "", rating_a: "", conductor: "", residual_ma: "" } });
+  const form = useForm({
+    initialValues: { name: "", rating_a: "", conductor: "", residual_ma: "", curve: "" },
+  });
   return (
     <SiteForm
       form={form}
       done={done}
       action="Add the circuit"
-      write={({ name, rating_a, conductor, residual_ma }) =>
+      write={({ name, rating_a, conductor, residual_ma, curve }) =>
         answer(
           client.PUT("/api/circuits/{circuit_id}", {
             params: { path: { circuit_id: id } },
@@ -136,6 +138,7 @@ export function AddCircuit({ boardId, done }: { boardId: string; done: () => voi
               rating_a: typedOrNone(rating_a),
               conductor: conductor || null,
               residual_ma: typedOrNone(residual_ma),
+              curve: curve || null,
             },
           }),
         )
@@ -160,6 +163,18 @@ export function AddCircuit({ boardId, done }: { boardId: string; done: () => voi
         description="Empty where there is none"
         inputMode="decimal"
         {...form.getInputProps("residual_ma")}
+      />
+      <NativeSelect
+        label="How its device trips at once"
+        description="Decides how much a start-up current may be"
+        data={[
+          { value: "", label: "Not known" },
+          ...(reference.data?.curves ?? []).map((curve) => ({
+            value: curve,
+            label: curve.replace("-", " "),
+          })),
+        ]}
+        {...form.getInputProps("curve")}
       />
     </SiteForm>
   );
