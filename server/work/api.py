@@ -8,6 +8,8 @@ from django.utils import timezone
 from ninja import Router
 
 from crews.services import crew_of
+from evenprobe.formats import SurveyFile
+from evenprobe.formats.sweeps import sweeps_answer
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Quantity
 from evenprobe.testers.at_point import may_trip, why_unfit
@@ -103,6 +105,7 @@ def bench_out(point: Point) -> dict[str, Any]:
     """The point as the Bench shows it."""
     circuit = point.circuit
     supply = circuit.board.supply
+    survey = parsed(supply.site, point)
     return {
         "id": point.id,
         "name": point.name,
@@ -128,15 +131,15 @@ def bench_out(point: Point) -> dict[str, Any]:
             {"id": t.id, "title": t.title, "entry": t.entry, "taken_at": t.taken_at, "by": t.by_name}
             for t in of_point(dead_tests(circuit), point)
         ],
-        **_of_each_tester(supply.site, point),
+        **_of_each_tester(supply.site, survey),
+        "sweeps": sweeps_answer(survey.readings(survey.single_point())),
         "interpretation": interpretation_of(supply.site, point),
         "loads": loads_of(supply.site, point),
     }
 
 
-def _of_each_tester(site: Site, point: Point) -> dict[str, dict[str, Any]]:
+def _of_each_tester(site: Site, survey: SurveyFile) -> dict[str, dict[str, Any]]:
     """By tester: why what it shows here clears nothing, by quantity, and what its low impedance may trip."""
-    survey = parsed(site, point)
     facts = survey.facts(survey.single_point())
     unfit, trips = {}, {}
     for tester, entry in in_hands(site.crew, timezone.now()):

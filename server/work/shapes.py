@@ -168,6 +168,21 @@ class LoadsOut(Schema):
     loops: list[LoopOut]
 
 
+class StationOut(Schema):
+    """`across`: its place along the walk, as a share."""
+
+    m: float
+    alarm: bool
+    across: float
+
+
+class SweepOut(Schema):
+    reading: str
+    terminal: str
+    text: str
+    stations: list[StationOut]
+
+
 class BenchOut(Schema):
     id: UUID
     name: str
@@ -194,6 +209,7 @@ class BenchOut(Schema):
     """By tester: what its low impedance may do to the circuit's residual-current device. Left out where nothing."""
     interpretation: InterpretationOut
     loads: LoadsOut
+    sweeps: list[SweepOut]
 
 
 class QuickOut(Schema):

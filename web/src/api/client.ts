@@ -40,6 +40,7 @@ export type Quick = components["schemas"]["QuickOut"];
 export type PlugIn = components["schemas"]["PlugInOut"];
 export type Equipment = components["schemas"]["EquipmentOut"];
 export type OutletLine = components["schemas"]["OutletLine"];
+export type Sweep = components["schemas"]["SweepOut"];
 export type Loads = components["schemas"]["LoadsOut"];
 export type Judged = components["schemas"]["JudgedOut"];
 export type ResultBar = components["schemas"]["BarOut"];

@@ -1528,6 +1528,8 @@ export interface components {
             };
             interpretation: components["schemas"]["InterpretationOut"];
             loads: components["schemas"]["LoadsOut"];
+            /** Sweeps */
+            sweeps: components["schemas"]["SweepOut"][];
         };
         /** CircumstanceOut */
         CircumstanceOut: {
@@ -1815,6 +1817,18 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * StationOut
+         * @description `across`: its place along the walk, as a share.
+         */
+        StationOut: {
+            /** M */
+            m: number;
+            /** Alarm */
+            alarm: boolean;
+            /** Across */
+            across: number;
+        };
         /** StoryOut */
         StoryOut: {
             /** Title */
@@ -1831,6 +1845,17 @@ export interface components {
             phasors: {
                 [key: string]: number[];
             };
+        };
+        /** SweepOut */
+        SweepOut: {
+            /** Reading */
+            reading: string;
+            /** Terminal */
+            terminal: string;
+            /** Text */
+            text: string;
+            /** Stations */
+            stations: components["schemas"]["StationOut"][];
         };
         /**
          * RecordIn

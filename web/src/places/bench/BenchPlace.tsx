@@ -281,6 +281,10 @@ function probeHint(
     return probes.measuring
       ? `Close the clamp round ${name(probes.measuring)} alone: round two their fields cancel.`
       : "Tap the conductor the clamp is closed round.";
+  if (what === "sweep")
+    return probes.measuring
+      ? `Walk the detector along ${name(probes.measuring)}, and say at each place what it does.`
+      : "Tap what it is walked along: the line for its cable, the casing for metalwork.";
   if (what === "presence")
     return probes.measuring
       ? `Hold the detector at ${name(probes.measuring)}.`

@@ -31,12 +31,12 @@ export function ClampedHow(props: { practice: Practice; setup: Setup; change: Di
         <Toggle
           on={clamp.atBoard}
           onToggle={() => change({ do: "clamp", clamp: { atBoard: !clamp.atBoard } })}
-        >{`Where it leaves the ${practice.words.board}`}</Toggle>
+        >{`At the ${practice.words.board}`}</Toggle>
         <Toggle
           on={clamp.roundTwo}
           onToggle={() => change({ do: "clamp", clamp: { roundTwo: !clamp.roundTwo } })}
         >
-          Round two conductors
+          Round two
         </Toggle>
         <Toggle
           on={clamp.turns > 1}
@@ -46,7 +46,7 @@ export function ClampedHow(props: { practice: Practice; setup: Setup; change: Di
           on={clamp.continuous}
           onToggle={() => change({ do: "clamp", clamp: { continuous: !clamp.continuous } })}
         >
-          For three hours and more
+          3 h and more
         </Toggle>
       </fieldset>
     </>

@@ -5,6 +5,7 @@ import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Conclusion.module.css";
 import { circumstances, ends, entryById, entryOf, seen } from "./entry";
 import { UnderLoad } from "./UnderLoad";
+import { Walked } from "./Walked";
 
 /** The verdict, what stands, what fell and why, and the next test. */
 export function Conclusion(props: {
@@ -59,6 +60,7 @@ export function Conclusion(props: {
       )}
       <Judgements found={found} bench={bench} practice={practice} />
       <UnderLoad loads={bench.loads} practice={practice} />
+      <Walked sweeps={bench.sweeps} practice={practice} />
     </>
   );
 }

@@ -30,9 +30,11 @@ export function Loads(props: { bench: Bench; practice: Practice; setup: Setup; c
             {name}
           </Toggle>
         ))}
-        <Toggle on={setup.deviceOpen} onToggle={() => change({ do: "device", open: !setup.deviceOpen })}>
-          Device open
-        </Toggle>
+        {setup.what !== "amps" && (
+          <Toggle on={setup.deviceOpen} onToggle={() => change({ do: "device", open: !setup.deviceOpen })}>
+            Device open
+          </Toggle>
+        )}
       </fieldset>
       {setup.load !== "none" && (
         <label className={classes.amperes}>

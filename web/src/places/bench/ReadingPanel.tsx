@@ -23,6 +23,7 @@ import { LivePanel } from "./LivePanel";
 import { Loads } from "./Loads";
 import classes from "./ReadingPanel.module.css";
 import { SightHere } from "./SightHere";
+import { SweepEntry } from "./SweepEntry";
 import { type Change, LOADABLE, type Setup, WITH_BOARD_END } from "./setup";
 import { useLiveMeter } from "./useLiveMeter";
 
@@ -106,6 +107,12 @@ export function ReadingPanel(props: {
             ready={!busy}
             onRecord={(value) => props.onRecord({ value })}
           />
+        ) : setup.what === "sweep" ? (
+          <SweepEntry
+            key={bench.readings.length}
+            ready={ready && !busy}
+            onRecord={(sweep) => props.onRecord({ sweep })}
+          />
         ) : picked ? (
           <Choices choices={choicesFor(setup.what, tester)} ready={ready && !busy} onPick={props.onRecord} />
         ) : (
@@ -186,10 +193,10 @@ function Pair({ setup, practice }: { setup: Setup; practice: Practice }) {
   const { measuring, reference } = setup.probes;
   if (WITHOUT_PROBES.includes(setup.what)) return <span>{FUNCTIONS[setup.what].name}</span>;
   const name = (t: string) => (t === "REF" ? practice.words.REF : practice.letters[t]) ?? t;
+  if (ONE_PLACE.includes(setup.what))
+    return <span>{measuring ? <b className={classes.to}>{name(measuring)}</b> : "Tap where it is"}</span>;
   if (!measuring && !reference)
     return <span className="quiet">Tap two contacts, or set up the next test</span>;
-  if (ONE_PLACE.includes(setup.what))
-    return <span>{measuring ? <b className={classes.to}>{name(measuring)}</b> : "Where is it?"}</span>;
   return (
     <span>
       <b className={classes.to}>{measuring ? name(measuring) : "…"}</b> to {reference ? name(reference) : "…"}

@@ -23,8 +23,12 @@ export type Entry = {
   min?: unknown;
   turns?: number;
   continuous?: boolean;
+  sweep?: Station[];
   source?: string;
 };
+
+/** Where a detector was held on its walk, metres from where that began. */
+export type Station = { m: number; alarm: boolean };
 
 export type FunctionId =
   | "volts"
@@ -33,6 +37,7 @@ export type FunctionId =
   | "ohms"
   | "steps"
   | "presence"
+  | "sweep"
   | "lamps"
   | "trip"
   | "sequence"
@@ -46,6 +51,7 @@ export const FUNCTIONS: Record<FunctionId, { name: string; quantity: string; uni
   ohms: { name: "Ohms, device open", quantity: "resistance", units: ["ohm", "kohm", "Mohm"] },
   steps: { name: "Volt steps", quantity: "voltage", units: ["V"] },
   presence: { name: "Presence", quantity: "presence", units: [] },
+  sweep: { name: "Presence, walked along", quantity: "presence", units: [] },
   lamps: { name: "Lamps as seen", quantity: "lamps", units: [] },
   trip: { name: "Trip button", quantity: "trip", units: [] },
   sequence: { name: "Phase sequence", quantity: "sequence", units: [] },
@@ -54,18 +60,18 @@ export const FUNCTIONS: Record<FunctionId, { name: string; quantity: string; uni
 };
 
 /** Those that are answered by picking what was seen, not by a number. */
-export const PICKED: FunctionId[] = ["presence", "steps", "lamps", "trip", "sequence"];
+export const PICKED: FunctionId[] = ["presence", "sweep", "steps", "lamps", "trip", "sequence"];
 /** Those that are put to no pair of contacts. */
 export const WITHOUT_PROBES: FunctionId[] = ["lamps", "trip", "sequence", "hertz"];
 /** Those that are at one place only. */
-export const ONE_PLACE: FunctionId[] = ["presence", "amps"];
+export const ONE_PLACE: FunctionId[] = ["presence", "sweep", "amps"];
 
 const FUNCTIONS_OF: Record<string, FunctionId[]> = {
   multimeter: ["volts", "low-z", "ohms", "dc", "amps", "hertz"],
   clamp: ["amps", "volts", "ohms", "hertz"],
   "two-pole": ["steps", "volts", "trip", "sequence"],
   "lamp-tester": ["lamps"],
-  "non-contact": ["presence"],
+  "non-contact": ["presence", "sweep"],
   "low-ohm": ["ohms"],
   "insulation-tester": ["volts", "ohms"],
   "digital-plug-tester": ["volts", "lamps", "trip"],
@@ -95,6 +101,7 @@ export const entryById = (bench: Bench, id: string) =>
   [...bench.readings, ...bench.dead_tests].find((r) => r.id === id)?.entry as Entry | undefined;
 
 export function functionOf(entry: Entry): FunctionId {
+  if (entry.sweep) return "sweep";
   const named = Object.keys(FUNCTIONS).find((f) => FUNCTIONS[f as FunctionId].quantity === entry.quantity);
   if (!["voltage", "resistance", "insulation"].includes(entry.quantity)) return named as FunctionId;
   if (entry.quantity === "resistance") return "ohms";
@@ -109,6 +116,7 @@ const written = (value: unknown, unit: string) =>
 
 /** What was seen, with its unit. */
 export function seen(entry: Entry): string {
+  if (entry.sweep) return `${entry.sweep.length} places, ${entry.sweep.filter((s) => s.alarm).length} sound`;
   if (entry.quantity === "presence") return entry.value ? "alarm" : "silent";
   if (entry.quantity === "trip") return entry.value ? "tripped" : "no trip";
   if (entry.quantity === "sequence") return entry.value ? "L1–L2–L3" : "reversed";
