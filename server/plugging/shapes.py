@@ -10,18 +10,6 @@ from sheets.shapes import LimitOut
 from work.shapes import CircumstanceOut, QuickOut
 
 
-class EquipmentOut(Schema):
-    id: UUID
-    label: str
-    lines: int
-    amperes: float
-    volts_to_neutral: float | None = None
-    volts_between_lines: float | None = None
-    earth: bool
-    continuous: bool
-    hertz: float | None = None
-
-
 class EquipmentIn(Schema):
     label: str
     lines: int
@@ -31,6 +19,10 @@ class EquipmentIn(Schema):
     earth: bool = True
     continuous: bool = False
     hertz: float | None = None
+
+
+class EquipmentOut(EquipmentIn):
+    id: UUID
 
 
 class OutletLine(Schema):

@@ -42,20 +42,20 @@ class Topology:
     @cached_property
     def dead(self) -> Mesh:
         """The same with the ends at the board apart, where dead tests are made."""
-        apart = {}
-        for wire in self.layout.live_wires:
-            apart[_device(wire)] = (f"{wire}_bar", f"{wire}_out")
-            apart[f"{wire}_a"] = (f"{wire}_out", f"{wire}_tap")
-        return Mesh({**self._branches, **apart})
+        return self._apart({wire: _device(wire) for wire in self.layout.live_wires})
 
     @cached_property
     def clamped(self) -> Mesh:
         """Energised, each wire's first stretch apart from its bar, so that what flows between them is seen."""
-        apart = {}
-        for wire in self.layout.wires:
-            apart[clamp(wire)] = (f"{wire}_bar", f"{wire}_out")
-            apart[f"{wire}_a"] = (f"{wire}_out", f"{wire}_tap")
-        return Mesh({**self._branches, **apart})
+        return self._apart({wire: clamp(wire) for wire in self.layout.wires})
+
+    def _apart(self, through: dict[str, str]) -> Mesh:
+        """With wires that leave their bars through a branch of its own."""
+        cut = {}
+        for wire, branch in through.items():
+            cut[branch] = (f"{wire}_bar", f"{wire}_out")
+            cut[f"{wire}_a"] = (f"{wire}_out", f"{wire}_tap")
+        return Mesh({**self._branches, **cut})
 
     @property
     def sources(self) -> dict[str, str]:

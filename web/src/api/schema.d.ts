@@ -3151,11 +3151,6 @@ export interface components {
         };
         /** EquipmentOut */
         EquipmentOut: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
             /** Label */
             label: string;
             /** Lines */
@@ -3166,12 +3161,23 @@ export interface components {
             volts_to_neutral?: number | null;
             /** Volts Between Lines */
             volts_between_lines?: number | null;
-            /** Earth */
+            /**
+             * Earth
+             * @default true
+             */
             earth: boolean;
-            /** Continuous */
+            /**
+             * Continuous
+             * @default false
+             */
             continuous: boolean;
             /** Hertz */
             hertz?: number | null;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
         };
         /** EquipmentIn */
         EquipmentIn: {

@@ -3,6 +3,7 @@
 import { useReducer } from "react";
 import type { Bench, NextTest, Reading, Tester } from "../../api/client";
 import type { Probes } from "../../parts/Face";
+import { usualOf } from "../../parts/HeldTester";
 import { typedNumber } from "../../parts/typedNumber";
 import {
   type Entry,
@@ -135,7 +136,7 @@ export function useSetup(bench: Bench, testers: Tester[]) {
     }),
     null,
     (): Setup => {
-      const tester = testers.find((t) => t.kind === "multimeter" && t.proved !== false) ?? testers[0] ?? null;
+      const tester = usualOf(testers) ?? null;
       const what = tester ? (functionsOf(tester, bench.terminals)[0] ?? "volts") : "volts";
       return {
         tester: tester?.id ?? null,

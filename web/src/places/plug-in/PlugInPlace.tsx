@@ -1,9 +1,10 @@
-import { Button, NativeSelect, Text } from "@mantine/core";
+import { Button, Text } from "@mantine/core";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import client, { answer, type PlugIn, type Practice } from "../../api/client";
 import { usePlugIn, usePractice, useSiteWrite, useTesters } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
+import { HeldTester, usualOf } from "../../parts/HeldTester";
 import { Page } from "../../parts/Page";
 import { colourOf, VerdictShape } from "../../parts/VerdictShape";
 import { circumstances, ends } from "../bench/entry";
@@ -29,8 +30,7 @@ export function PlugInPlace() {
   const testers = useTesters();
   const [picked, setTester] = useState<string | null>(null);
   const held = testers.data ?? [];
-  const tester =
-    held.find((t) => t.id === picked) ?? held.find((t) => t.kind === "multimeter" && t.proved !== false);
+  const tester = held.find((t) => t.id === picked) ?? usualOf(held);
   const found = usePlugIn(pointId, equipmentId, tester?.id);
   const practice = usePractice(found.data?.practice);
   if (found.isError && !found.data) return <Failure error={found.error} retry={() => found.refetch()} />;
@@ -71,17 +71,7 @@ export function PlugInPlace() {
               </Button>
             </div>
           )}
-          <NativeSelect
-            aria-label="Tester in hand"
-            value={tester?.id ?? ""}
-            onChange={(event) => setTester(event.currentTarget.value)}
-            data={
-              held.length
-                ? held.map((t) => ({ value: t.id, label: t.label }))
-                : [{ value: "", label: "A proved multimeter" }]
-            }
-            className={classes.tester}
-          />
+          <HeldTester testers={held} held={tester} onPick={setTester} className={classes.tester} />
           <QuickSet point={data} practice={practice} tester={tester} quick={data.quick} />
           <p className={classes.caution}>{data.caution} When in doubt, treat as live.</p>
         </section>

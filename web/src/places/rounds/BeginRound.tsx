@@ -1,9 +1,10 @@
 import { Button, NativeSelect, Text } from "@mantine/core";
 import { useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import client, { answer, type Site, type Tester } from "../../api/client";
+import client, { answer, type Site } from "../../api/client";
 import { useRoundWrite, useSite, useSites, useTesters } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
+import { HeldTester, usualOf } from "../../parts/HeldTester";
 import { Page } from "../../parts/Page";
 import { roomsOf } from "../site/rooms";
 import classes from "./Rounds.module.css";
@@ -29,7 +30,7 @@ export function BeginRound() {
   );
   const held = (testers.data ?? []).filter((t) => GOES_ROUND.includes(t.kind));
   const [picked, setTester] = useState<string | null>(null);
-  const tester = held.find((t) => t.id === picked) ?? usual(held);
+  const tester = held.find((t) => t.id === picked) ?? usualOf(held);
   const begin = useRoundWrite(() => {
     const [what, ...name] = where.split(" ");
     return answer(
@@ -74,19 +75,14 @@ export function BeginRound() {
           disabled={!site.data}
           data={[{ value: "", label: "Choose which outlets" }, ...(site.data ? placesOf(site.data) : [])]}
         />
-        <NativeSelect
-          label="Tester in hand"
+        <HeldTester
+          testers={held}
+          held={tester}
+          onPick={setTester}
           description={
             plugsIn
               ? "Plug it in at every outlet. Where its button suits the device, one presses and another watches the board."
               : "Every pair of contacts at every outlet."
-          }
-          value={tester?.id ?? ""}
-          onChange={(event) => setTester(event.currentTarget.value)}
-          data={
-            held.length
-              ? held.map((t) => ({ value: t.id, label: t.label }))
-              : [{ value: "", label: "A proved multimeter" }]
           }
         />
         {begin.error && (
@@ -106,8 +102,6 @@ export function BeginRound() {
     </Page>
   );
 }
-
-const usual = (held: Tester[]) => held.find((t) => t.kind === "multimeter" && t.proved !== false) ?? held[0];
 
 function placesOf(site: Site): { group: string; items: { value: string; label: string }[] }[] {
   const boards = site.supplies.flatMap((s) => s.boards);

@@ -1,0 +1,15 @@
+import { useRef } from "react";
+
+/** An id for what is about to be written down: the same while its content is, so that a retry is the same record. */
+export function useSameId() {
+  const attempt = useRef({ content: "", id: "" });
+  const idFor = (content: unknown): string => {
+    const written = JSON.stringify(content);
+    if (attempt.current.content !== written) attempt.current = { content: written, id: crypto.randomUUID() };
+    return attempt.current.id;
+  };
+  const written = () => {
+    attempt.current = { content: "", id: "" };
+  };
+  return { idFor, written };
+}
