@@ -1,7 +1,9 @@
 """Today: what to do next, in order. Proofs of death first, then rounds begun, points that are not safe, then kit."""
 
+from datetime import timedelta
 from uuid import UUID
 
+from django.db.models import QuerySet
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Schema
@@ -12,6 +14,7 @@ from evenprobe.testers.fitness import attention
 from kit.services import in_hands
 from proofs.api import proof_lines
 from proofs.shapes import ProofLine
+from rounds.models import Round
 from rounds.services import rounds_of
 from rounds.shapes import RoundLine
 from rounds.showing import line_of
@@ -22,6 +25,10 @@ router = Router(tags=["today"])
 
 NOT_SAFE = ("danger", "contradictory", "hazard", "defect", "unconfirmed")
 """Verdicts that ask for something to be done, the worst first."""
+
+
+IN_HAND = timedelta(days=7)
+"""How long a round that was begun is a thing of today."""
 
 
 class PointToDo(Schema):
@@ -52,10 +59,15 @@ def today(request: HttpRequest) -> Today:
     crew = crew_of(request)
     return Today(
         proofs=[line for line in proof_lines(crew) if line.state != "closed"],
-        rounds=[line for found in rounds_of(crew) if (line := line_of(found)).left],
+        rounds=[line for found in _rounds_in_hand(crew) if (line := line_of(found)).left],
         points=_points(crew),
         kit=_kit(crew),
     )
+
+
+def _rounds_in_hand(crew: Crew) -> QuerySet[Round]:
+    """What was begun longer ago is found among the rounds."""
+    return rounds_of(crew).filter(begun_at__gte=timezone.now() - IN_HAND)
 
 
 def _points(crew: Crew) -> list[PointToDo]:

@@ -122,3 +122,8 @@ def test_without_a_rating_nothing_is_held_against_it():
     found = draws(replace(outlet(), circuit=CircuitFacts()), (amperes("L", 8.0),))[0]
     assert found.outcome is None
     assert "rating" in found.text
+
+
+def test_a_load_that_gets_no_volts_says_nothing_of_a_loop():
+    assert loops(outlet(), (volts("L-N", 120.0), volts("L-N", 0.0, **UNDER))) == ()
+    assert loops(replace(outlet(), terminals=(Terminal.N, Terminal.PE)), (volts("N-PE", 0.0),)) == ()

@@ -162,3 +162,10 @@ def test_the_catalogue_s_earth_conditions_are_told_as_such():
         "earth-from-neutral-swapped": "order",
     }
     assert {c: topic_of(CATALOGUE[c]) for c in told} == told
+
+
+def test_an_outlet_whose_lines_make_no_sense_is_not_plugged_into():
+    without = replace(STALL, terminals=(Terminal.N, Terminal.PE))
+    answer = asked(without, replace(VAN, hertz=50))
+    assert answer.answer is Answer.DO_NOT
+    assert "no line contact" in next(c.text for c in answer.checks if c.id == "wiring")

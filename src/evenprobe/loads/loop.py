@@ -18,6 +18,8 @@ from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.unknowns import Unknowns
 
 Span = tuple[float, float]
+DRAWS_FROM_SHARE = 0.3
+"""Of nominal volts: with less across it a known load draws nothing that could be reckoned with."""
 
 
 @dataclass(frozen=True)
@@ -73,7 +75,10 @@ def _under_load(point: PointFacts, volts: Sequence[Evidence]) -> Iterable[tuple[
     """Readings without and with a load between the very contacts that are measured, by one tester."""
     for after in volts:
         ends = _ends(after.measurement)
-        if after.measurement.load_here_a is None or frozenset(load_between(after.measurement, point)) != ends:
+        between = load_between(after.measurement, point)
+        if after.measurement.load_here_a is None or frozenset(between) != ends:
+            continue
+        if after.low < DRAWS_FROM_SHARE * point.volts_between(*between):
             continue
         before = _same(volts, after, ends, loaded=False)
         if before is not None:

@@ -55,7 +55,7 @@ def frequency(point: PointFacts, needs: Needs, readings: Sequence[Reading]) -> C
         return Check("frequency", "Frequency", Result.NO, text, limit)
     if point.system.standalone:
         text = "A source of its own may run at any frequency: measure it."
-        take = Measurement(Quantity.FREQUENCY, point.lines[0], Terminal.N)
+        take = Measurement(Quantity.FREQUENCY, None, None)
         return Check("frequency", "Frequency", Result.OPEN, text, limit, take)
     return Check("frequency", "Frequency", Result.YES, f"{needs.hertz:g} Hz, as this supply has.", limit)
 
@@ -75,6 +75,6 @@ def trip(point: PointFacts, readings: Sequence[Reading]) -> Check:
     least = residual_span_ma(rated)[1]
     text = f"The {rated:g} mA device was not tested: press a tester that drives {least:g} mA or more."
     take = None
-    if Terminal.PE in point.terminals:
+    if Terminal.PE in point.terminals and point.lines:
         take = Measurement(Quantity.TRIP, point.lines[0], Terminal.PE, test_ma=least)
     return Check("trip", title, Result.OPEN, text, take=take)

@@ -34,7 +34,8 @@ def wiring_checks(point: PointFacts, found: PointInterpretation) -> tuple[Check,
     """One check a topic; one alone where nothing is known of any, and first of all whether metalwork is live."""
     take = found.next_tests[0].measurement if found.next_tests else None
     if found.verdict in _NOTHING_KNOWN:
-        return (Check("wiring", "Wiring", Result.OPEN, _NOTHING_KNOWN[found.verdict], take=take),)
+        text = _NOTHING_KNOWN[found.verdict] if found.conditions else found.summary
+        return (Check("wiring", "Wiring", Result.OPEN, text, take=take),)
     standing = [o for o in found.conditions if o.standing]
     otherwise = Result.OPEN if any(o.severity.is_fine for o in standing) else Result.NO
     checks = [_topic(point, topic, standing, otherwise, take) for topic in TITLES]
@@ -57,8 +58,8 @@ def _topic(
     wrong.sort(key=lambda o: (-o.severity, -o.likelihood))
     names = "; or ".join(_name(point, o) for o in wrong[:NAMED])
     more = f", and {len(wrong) - NAMED} more" if len(wrong) > NAMED else ""
-    says = "Could still be" if otherwise is Result.OPEN else "It is"
-    return Check(topic, TITLES[topic], otherwise, f"{says}: {names}{more}.", take=take)
+    told = f"could still be: {names}{more}." if otherwise is Result.OPEN else f"{names}{more}."
+    return Check(topic, TITLES[topic], otherwise, told[0].upper() + told[1:], take=take)
 
 
 def _name(point: PointFacts, outcome: ConditionOutcome) -> str:

@@ -15,6 +15,8 @@ export function QuickSet(props: {
   point: { id: string; kind: string; terminals: string[] };
   practice: Practice;
   tester: Tester | undefined;
+  /** Whose readings they are, though it may have left the register since. */
+  testerId: string | null;
   quick: Quick[];
 }) {
   const { point, practice, tester, quick } = props;
@@ -22,7 +24,7 @@ export function QuickSet(props: {
   const [again, setAgain] = useState<string | null>(null);
   const [typed, setTyped] = useState("");
   const field = useRef<HTMLInputElement>(null);
-  const record = useQuickRecord(point.id, tester?.id ?? null);
+  const record = useQuickRecord(point.id, props.testerId);
   const wanted = measured.find((q) => keyOf(q) === again) ?? measured.find((q) => q.entry === null);
   const key = wanted && keyOf(wanted);
   useEffect(() => {

@@ -1,8 +1,9 @@
-import { Button, Checkbox, Stack, Text, TextInput } from "@mantine/core";
+import { Button, Stack, Text, TextInput } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import client, { answer, type Equipment, type Refusal } from "../../api/client";
 import { Choice } from "../../parts/Choice";
+import { Toggle } from "../../parts/Toggle";
 import { typedNumber, typedOrNone } from "../../parts/typedNumber";
 
 const EMPTY = { label: "", to_neutral: "", between: "", amperes: "", hertz: "" };
@@ -78,16 +79,12 @@ export function EquipmentForm({ done }: { done: (made: Equipment) => void }) {
           inputMode="decimal"
           {...field("hertz", "hertz")}
         />
-        <Checkbox
-          label="Has metal to touch: needs the protective earth"
-          checked={flags.earth}
-          onChange={(event) => setFlags({ ...flags, earth: event.currentTarget.checked })}
-        />
-        <Checkbox
-          label="Runs for three hours and more"
-          checked={flags.continuous}
-          onChange={(event) => setFlags({ ...flags, continuous: event.currentTarget.checked })}
-        />
+        <Toggle on={flags.earth} onToggle={() => setFlags({ ...flags, earth: !flags.earth })}>
+          Has metal to touch: needs the earth
+        </Toggle>
+        <Toggle on={flags.continuous} onToggle={() => setFlags({ ...flags, continuous: !flags.continuous })}>
+          Runs for three hours and more
+        </Toggle>
         {save.error?.problems
           .filter((p) => !p.path)
           .map((p) => (

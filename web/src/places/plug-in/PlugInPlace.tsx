@@ -72,7 +72,13 @@ export function PlugInPlace() {
             </div>
           )}
           <HeldTester testers={held} held={tester} onPick={setTester} className={classes.tester} />
-          <QuickSet point={data} practice={practice} tester={tester} quick={data.quick} />
+          <QuickSet
+            point={data}
+            practice={practice}
+            tester={tester}
+            testerId={tester?.id ?? null}
+            quick={data.quick}
+          />
           <p className={classes.caution}>{data.caution} When in doubt, treat as live.</p>
         </section>
         <section aria-label="What it stands on">

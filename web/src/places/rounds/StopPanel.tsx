@@ -28,7 +28,7 @@ export function StopPanel(props: {
   return (
     <>
       <h2 className={classes.name}>{stop.name}</h2>
-      <QuickSet point={stop} practice={practice} tester={tester} quick={stop.quick} />
+      <QuickSet point={stop} practice={practice} tester={tester} testerId={round.tester} quick={stop.quick} />
       {stop.unfit && !checked && (
         <Text className={classes.unfit}>Kept, but not counted as a check: {stop.unfit}</Text>
       )}
