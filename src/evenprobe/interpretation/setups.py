@@ -4,9 +4,9 @@ from collections.abc import Iterable
 
 from evenprobe.supplies.test_limits import residual_span_ma
 from evenprobe.testers import KINDS, TYPED, Instrument, InstrumentKind, Measurement, Quantity
-from evenprobe.testers.evidence import LINES_WITH_A_SEQUENCE
 from evenprobe.testers.measurement import Input, Neutral
 from evenprobe.testers.tasks import KINDS_FOR, Purpose
+from evenprobe.testers.weighing import LINES_WITH_A_SEQUENCE
 from evenprobe.wiring import PointFacts, Terminal, contact_pairs
 from evenprobe.wiring.points import BOARD_END, board_ends
 from evenprobe.wiring.unknowns import assumed_rating_a

@@ -19,15 +19,6 @@ from evenprobe.testers import (
     lamps_on,
     potential,
 )
-from evenprobe.testers.evidence import (
-    DRIFT_AMPERES,
-    DRIFT_AMPERES_SHARE,
-    DRIFT_SHARE,
-    DRIFT_VOLTS,
-    FIRST_RANGE_COUNTS,
-    JOINT_OHMS,
-    JOINT_SHARE,
-)
 from evenprobe.testers.instruments import (
     ALARM_CERTAIN_VOLTS,
     ALARM_POSSIBLE_VOLTS,
@@ -35,6 +26,15 @@ from evenprobe.testers.instruments import (
     LAMP_LIT_SHARE,
     STEP_LIGHTS_FROM,
     Ability,
+)
+from evenprobe.testers.weighing import (
+    DRIFT_AMPERES,
+    DRIFT_AMPERES_SHARE,
+    DRIFT_SHARE,
+    DRIFT_VOLTS,
+    FIRST_RANGE_COUNTS,
+    JOINT_OHMS,
+    JOINT_SHARE,
 )
 from evenprobe.wiring import Condition, Installation, PointFacts
 from evenprobe.wiring.modes import AS_FOUND

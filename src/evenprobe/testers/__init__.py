@@ -1,6 +1,6 @@
 """Testers: their kinds and errors, what one shows between two points, and what a reading of one may count for."""
 
-from evenprobe.testers.evidence import Alarm, Evidence, Kept, at_odds, confining, weigh
+from evenprobe.testers.evidence import Alarm, Evidence, Kept, at_odds, confining
 from evenprobe.testers.instruments import KINDS, TYPED, Instrument, InstrumentKind
 from evenprobe.testers.measurement import Device, Input, Measurement, Quantity, Reading
 from evenprobe.testers.showing import (
@@ -14,6 +14,7 @@ from evenprobe.testers.showing import (
     shown,
     slopes,
 )
+from evenprobe.testers.weighing import weigh
 
 __all__ = [
     "KINDS",
