@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from evenprobe.interpretation import Bank
-from evenprobe.interpretation.bank import Samples
+from evenprobe.interpretation.samples import Samples
 from evenprobe.testers import Measurement, Quantity, weigh
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.unknowns import Range

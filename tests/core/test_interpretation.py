@@ -5,7 +5,7 @@ import pytest
 from bench.draws import draw, points
 
 from evenprobe.interpretation import Bank, JudgementResult, Verdict, interpret
-from evenprobe.interpretation.bank import Samples
+from evenprobe.interpretation.samples import Samples
 from evenprobe.testers import (
     Evidence,
     Instrument,

@@ -12,9 +12,10 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from evenprobe.interpretation.bank import Bank, mode_of
+from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.elimination import Elimination, Standing
 from evenprobe.interpretation.outcome import NextTest
+from evenprobe.interpretation.samples import mode_of
 from evenprobe.interpretation.setups import setups_with
 from evenprobe.testers import (
     TYPED,

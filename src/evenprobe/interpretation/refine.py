@@ -14,7 +14,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from evenprobe.interpretation.bank import Samples
+from evenprobe.interpretation.samples import Samples
 from evenprobe.testers import Evidence
 from evenprobe.wiring import Condition, Installation
 

@@ -6,7 +6,7 @@ readings of one quantity, counts of the display, drift between readings, and rou
 
 import numpy as np
 
-from evenprobe.interpretation.bank import Samples
+from evenprobe.interpretation.samples import Samples
 from evenprobe.supplies.test_limits import residual_span_ma
 from evenprobe.testers import (
     KINDS,
