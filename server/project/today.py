@@ -10,6 +10,7 @@ from ninja import Router, Schema
 
 from crews.models import Crew
 from crews.services import crew_of
+from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.testers.fitness import attention
 from kit.services import in_hands
 from proofs.api import proof_lines
@@ -23,8 +24,8 @@ from work.interpretations import interpretation_of
 
 router = Router(tags=["today"])
 
-NOT_SAFE = ("danger", "contradictory", "hazard", "defect", "unconfirmed")
-"""Verdicts that ask for something to be done, the worst first."""
+NOT_SAFE = tuple(str(v) for v in WORST_FIRST if v not in (Verdict.UNTESTED, Verdict.SAFE, Verdict.CORRECT))
+"""Verdicts that ask for something to be done."""
 
 
 IN_HAND = timedelta(days=7)

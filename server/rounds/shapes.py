@@ -39,7 +39,10 @@ class PressOut(Schema):
 
 
 class RoundLine(Schema):
-    """`skipped` and `left` and `done` add up to the outlets; `full` are those of `done` that had the full check."""
+    """`skipped` and `left` and `done` add up to the outlets; `full` are those of `done` that had the full check.
+
+    `worst`: the verdict that needs most doing, of all its outlets.
+    """
 
     id: UUID
     title: str
@@ -51,6 +54,7 @@ class RoundLine(Schema):
     full: int
     skipped: int
     left: int
+    worst: str
 
 
 class RoundOut(RoundLine):

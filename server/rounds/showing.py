@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from evenprobe.interpretation import Verdict
+from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.rounds import Stop, StopState, stop_of
 from evenprobe.testers import KINDS, TYPED
 from proofs.shapes import Named
@@ -52,6 +52,7 @@ def _line(found: Round, stops: list[StopOut]) -> dict[str, Any]:
         "full": states.count(StopState.FULL),
         "skipped": skipped,
         "left": len(states) - done - skipped,
+        "worst": min((stop.verdict for stop in stops), key=lambda v: WORST_FIRST.index(Verdict(v))),
     }
 
 

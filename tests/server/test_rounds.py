@@ -80,6 +80,7 @@ def test_a_danger_found_makes_the_check_a_full_one(anna, place, outlets):
     anna.put(f"/points/{outlets[0]}/readings/{uuid4()}", {"entry": volts("PE", "REF", 119.4)})
     stop = anna.get(f"/rounds/{place['round']}").json()["stops"][0]
     assert (stop["state"], stop["verdict"]) == ("full", "danger")
+    assert anna.get("/rounds").json()[0]["worst"] == "danger"
 
 
 def test_a_reading_taken_back_or_of_a_tester_not_proved_is_no_quick_check(anna, place, outlets):

@@ -4,6 +4,7 @@ from evenprobe.interpretation.bank import Bank, bank_for, forget_banks
 from evenprobe.interpretation.forecast import Forecast, forecast
 from evenprobe.interpretation.interpret import interpret
 from evenprobe.interpretation.outcome import (
+    WORST_FIRST,
     ConditionOutcome,
     Judgement,
     JudgementResult,
@@ -17,6 +18,7 @@ from evenprobe.interpretation.sight import SightHere, sight_here
 from evenprobe.interpretation.supply import SupplyGuess, what_supply
 
 __all__ = [
+    "WORST_FIRST",
     "Bank",
     "ConditionOutcome",
     "Forecast",

@@ -19,6 +19,19 @@ class Verdict(StrEnum):
     DANGER = "danger"
 
 
+WORST_FIRST = (
+    Verdict.DANGER,
+    Verdict.CONTRADICTORY,
+    Verdict.HAZARD,
+    Verdict.DEFECT,
+    Verdict.UNCONFIRMED,
+    Verdict.UNTESTED,
+    Verdict.SAFE,
+    Verdict.CORRECT,
+)
+"""By what needs doing."""
+
+
 class JudgementResult(StrEnum):
     PASS = "pass"
     FAIL = "fail"

@@ -58,7 +58,7 @@ SIGHT: dict[InstrumentKind, Sight] = {
         ("the order of the wires", "electronics left in: it destroys them and reads them as leakage"),
     ),
     InstrumentKind.CLAMP: Sight(
-        "The current now, and inrush with min/max.",
+        "The current now, inrush with min/max, and at the board by which conductor a load comes back.",
         ("both conductors at once: the fields cancel", "voltage, unless leads are plugged in"),
     ),
     InstrumentKind.TONE_TRACER: Sight(

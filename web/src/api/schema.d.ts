@@ -2964,6 +2964,8 @@ export interface components {
         /**
          * RoundLine
          * @description `skipped` and `left` and `done` add up to the outlets; `full` are those of `done` that had the full check.
+         *
+         *     `worst`: the verdict that needs most doing, of all its outlets.
          */
         RoundLine: {
             /**
@@ -2991,6 +2993,8 @@ export interface components {
             skipped: number;
             /** Left */
             left: number;
+            /** Worst */
+            worst: string;
         };
         /**
          * PressOut
@@ -3064,6 +3068,8 @@ export interface components {
             skipped: number;
             /** Left */
             left: number;
+            /** Worst */
+            worst: string;
             /** Practice */
             practice: string;
             /** Tester */

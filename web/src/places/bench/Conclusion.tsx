@@ -148,6 +148,9 @@ function Retake(props: { bench: Bench; practice: Practice; onCorrect: (reading: 
   );
 }
 
+/** What is not in volts says so. */
+const UNIT_WORDS: Record<string, string> = { resistance: "Ohms ", current: "Amperes " };
+
 function NextTests(props: {
   tests: NextTest[];
   practice: Practice;
@@ -157,13 +160,13 @@ function NextTests(props: {
   const [first, ...others] = props.tests;
   if (!first) return null;
   const name = (test: NextTest) => {
-    const ohms = test.quantity === "resistance" ? "Ohms " : "";
+    const unit = UNIT_WORDS[test.quantity] ?? "";
     const where =
       test.to === "REF"
         ? `${ends({ from: test.from }, props.practice)} to ${props.practice.words.REF}`
         : ends(test, props.practice);
     const how = circumstances(test.circumstance);
-    return `${ohms}${where}${how ? `, ${how}` : ""}`;
+    return `${unit}${where}${how ? `, ${how}` : ""}`;
   };
   return (
     <div className={classes.next}>

@@ -118,7 +118,7 @@ export function ReadingPanel(props: {
         ) : (
           <NumberField
             field={props.field}
-            label={`Reading, ${ends({ from: setup.probes.measuring ?? "", to: setup.probes.reference ?? "" }, practice)}`}
+            label={`Reading, ${WITHOUT_PROBES.includes(setup.what) ? FUNCTIONS[setup.what].name : ends({ from: setup.probes.measuring ?? "", to: setup.probes.reference ?? "" }, practice)}`}
             value={setup.typed}
             onChange={(typed) => change({ do: "type", typed })}
             wrong={error ? "reading-error" : null}

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { RoundLine } from "../../api/client";
-import { VerdictShape } from "../../parts/VerdictShape";
+import { VerdictShape, WORDS } from "../../parts/VerdictShape";
 import proofs from "../prove-dead/Prove.module.css";
 import today from "../today/Today.module.css";
 
@@ -11,7 +11,7 @@ export function RoundList({ rounds }: { rounds: RoundLine[] }) {
       {rounds.map((round) => (
         <li key={round.id}>
           <Link to={`/rounds/${round.id}`} className={today.line}>
-            <VerdictShape kind={round.left ? "unconfirmed" : round.skipped ? "safe" : "correct"} size={24} />
+            <VerdictShape kind={round.worst} size={24} />
             <span>
               <strong>{round.title}</strong>
               <span className="quiet">
@@ -19,7 +19,10 @@ export function RoundList({ rounds }: { rounds: RoundLine[] }) {
                 {new Date(round.begun_at).toLocaleDateString(undefined, { dateStyle: "medium" })}
               </span>
             </span>
-            <span className={proofs.right}>{progressOf(round)}</span>
+            <span className={proofs.right}>
+              {progressOf(round)}
+              <span className="quiet"> · worst {(WORDS[round.worst] ?? round.worst).toLowerCase()}</span>
+            </span>
           </Link>
         </li>
       ))}
