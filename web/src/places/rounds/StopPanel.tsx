@@ -45,7 +45,7 @@ export function StopPanel(props: {
         <PressHere round={round} stop={stop} testMa={presses.test_ma} />
       )}
       <div ref={onward} className={classes.onward}>
-        {checked && next && (
+        {checked && next && round.press === null && (
           <Button size="lg" className={classes.main} onClick={() => props.onNext(next.id)}>
             Next: {next.name}
           </Button>
