@@ -1,12 +1,14 @@
-import { Button, Modal, Text, Title } from "@mantine/core";
+import { Button, Modal, Stack, Text, Title } from "@mantine/core";
 import { type ReactNode, useState } from "react";
 import { Link, useParams } from "react-router";
-import type { Circuit, Supply } from "../../api/client";
+import type { Circuit, PointLine, Supply } from "../../api/client";
 import { usePractice, useSite } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { Run } from "../../parts/Run";
-import { AddBoard, AddCircuit, AddPoint, AddSupply } from "./forms";
+import { CircuitForm } from "./CircuitForm";
+import { AddBoard, AddSupply } from "./forms";
+import { PointForm } from "./PointForm";
 import classes from "./Site.module.css";
 import { useSaveSite } from "./surveyFile";
 
@@ -32,6 +34,32 @@ export function SitePlace() {
     setAdding({
       title: `Add a ${practice.words.board}`,
       form: <AddBoard supplyId={supply.id} word={practice.words.board ?? "board"} done={close} />,
+    });
+  const change = (circuit: Circuit, boardId: string, supply: Supply) =>
+    setAdding({
+      title: circuit.name,
+      form: (
+        <>
+          <CircuitForm boardId={boardId} circuit={circuit} done={close} />
+          <Points
+            circuit={circuit}
+            onPick={(point) =>
+              setAdding({
+                title: point.name,
+                form: (
+                  <PointForm
+                    circuit={circuit}
+                    supply={supply}
+                    practice={practice}
+                    point={point}
+                    done={close}
+                  />
+                ),
+              })
+            }
+          />
+        </>
+      ),
     });
   return (
     <Page
@@ -92,7 +120,7 @@ export function SitePlace() {
                   onClick={() =>
                     setAdding({
                       title: "Add a circuit",
-                      form: <AddCircuit boardId={board.id} done={close} />,
+                      form: <CircuitForm boardId={board.id} done={close} />,
                     })
                   }
                 >
@@ -133,12 +161,19 @@ export function SitePlace() {
                         Dead tests
                       </Button>
                       <Button
+                        variant="subtle"
+                        aria-label={`Change ${circuit.name}`}
+                        onClick={() => change(circuit, board.id, supply)}
+                      >
+                        Change
+                      </Button>
+                      <Button
                         variant={circuit.points.length ? "subtle" : "filled"}
                         onClick={() =>
                           setAdding({
                             title: `Add a point to ${circuit.name}`,
                             form: (
-                              <AddPoint circuit={circuit} supply={supply} practice={practice} done={close} />
+                              <PointForm circuit={circuit} supply={supply} practice={practice} done={close} />
                             ),
                           })
                         }
@@ -155,9 +190,28 @@ export function SitePlace() {
         </section>
       ))}
       <Modal opened={adding !== null} onClose={close} title={adding?.title}>
-        {adding?.form}
+        <div key={adding?.title}>{adding?.form}</div>
       </Modal>
     </Page>
+  );
+}
+
+/** The points of a circuit, to change what is known of one. */
+function Points({ circuit, onPick }: { circuit: Circuit; onPick: (point: PointLine) => void }) {
+  if (circuit.points.length === 0) return null;
+  return (
+    <>
+      <Title order={3} size={16} mt="lg" mb="xs">
+        Its points
+      </Title>
+      <Stack gap={6}>
+        {circuit.points.map((point) => (
+          <Button key={point.id} variant="default" justify="flex-start" onClick={() => onPick(point)}>
+            {point.name}
+          </Button>
+        ))}
+      </Stack>
+    </>
   );
 }
 

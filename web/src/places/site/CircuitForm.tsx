@@ -1,0 +1,78 @@
+import { NativeSelect, TextInput } from "@mantine/core";
+import { useForm } from "@mantine/form";
+import { useState } from "react";
+import client, { answer, type Circuit } from "../../api/client";
+import { useReference } from "../../api/queries";
+import { typedOrNone } from "../../parts/typedNumber";
+import { SiteForm } from "./SiteForm";
+
+/** A circuit and its device: a new one, or what is known of one that is there. */
+export function CircuitForm(props: { boardId: string; circuit?: Circuit; done: () => void }) {
+  const { circuit, boardId, done } = props;
+  const reference = useReference();
+  const [id] = useState(() => circuit?.id ?? crypto.randomUUID());
+  const form = useForm({
+    initialValues: {
+      name: circuit?.name ?? "",
+      rating_a: circuit?.rating_a?.toString() ?? "",
+      conductor: circuit?.conductor ?? "",
+      residual_ma: circuit?.residual_ma?.toString() ?? "",
+      curve: circuit?.curve ?? "",
+    },
+  });
+  return (
+    <SiteForm
+      form={form}
+      done={done}
+      action={circuit ? "Save the circuit" : "Add the circuit"}
+      write={({ name, rating_a, conductor, residual_ma, curve }) =>
+        answer(
+          client.PUT("/api/circuits/{circuit_id}", {
+            params: { path: { circuit_id: id } },
+            body: {
+              board: boardId,
+              name,
+              rating_a: typedOrNone(rating_a),
+              conductor: conductor || null,
+              residual_ma: typedOrNone(residual_ma),
+              curve: curve || null,
+            },
+          }),
+        )
+      }
+    >
+      <TextInput label="Name" required data-autofocus {...form.getInputProps("name")} />
+      <TextInput label="Device rating, A" inputMode="decimal" {...form.getInputProps("rating_a")} />
+      <NativeSelect
+        label="Conductor"
+        description="What is not known is left open, and every size is reckoned with"
+        data={[
+          { value: "", label: "Not known" },
+          ...(reference.data?.conductors ?? []).map((size) => ({
+            value: size,
+            label: size.replace("mm2", "mm²"),
+          })),
+        ]}
+        {...form.getInputProps("conductor")}
+      />
+      <TextInput
+        label="Residual-current device, mA"
+        description="Empty where there is none"
+        inputMode="decimal"
+        {...form.getInputProps("residual_ma")}
+      />
+      <NativeSelect
+        label="How its device trips at once"
+        description="Decides how much a start-up current may be"
+        data={[
+          { value: "", label: "Not known" },
+          ...(reference.data?.curves ?? []).map((curve) => ({
+            value: curve,
+            label: curve.replace("-", " "),
+          })),
+        ]}
+        {...form.getInputProps("curve")}
+      />
+    </SiteForm>
+  );
+}

@@ -1,0 +1,85 @@
+import { NativeSelect, TextInput } from "@mantine/core";
+import { useForm } from "@mantine/form";
+import { useState } from "react";
+import client, { answer, type Circuit, type PointLine, type Practice, type Supply } from "../../api/client";
+import { useReference } from "../../api/queries";
+import { typedOrNone } from "../../parts/typedNumber";
+import { contactChoices } from "./contacts";
+import { SiteForm } from "./SiteForm";
+
+const AS_RECORDED = "As recorded";
+
+/** A point of a circuit: a new one, or what is known of one that is there. */
+export function PointForm(props: {
+  circuit: Circuit;
+  supply: Supply;
+  practice: Practice;
+  point?: PointLine;
+  done: () => void;
+}) {
+  const { circuit, supply, practice, point, done } = props;
+  const reference = useReference();
+  const [id] = useState(() => point?.id ?? crypto.randomUUID());
+  const lines = practice.systems.find((s) => s.id === supply.system)?.lines ?? ["L"];
+  const recorded: Record<string, string[]> = point ? { [AS_RECORDED]: point.terminals } : {};
+  const choices = { ...recorded, ...contactChoices(lines) };
+  const form = useForm({
+    initialValues: {
+      name: point?.name ?? "",
+      kind: point?.kind ?? "outlet",
+      terminals: Object.keys(choices)[0] ?? "",
+      length_m: point?.length_m?.toString() ?? "",
+      room: point?.room ?? "",
+    },
+  });
+  return (
+    <SiteForm
+      form={form}
+      done={done}
+      action={point ? "Save the point" : "Add the point"}
+      write={({ name, kind, terminals, length_m, room }) =>
+        answer(
+          client.PUT("/api/points/{point_id}", {
+            params: { path: { point_id: id } },
+            body: {
+              circuit: circuit.id,
+              name,
+              kind,
+              terminals: choices[terminals] ?? [],
+              length_m: typedOrNone(length_m),
+              room,
+            },
+          }),
+        )
+      }
+    >
+      <TextInput
+        label="Name"
+        description="Where it is, in cable order"
+        required
+        data-autofocus
+        {...form.getInputProps("name")}
+      />
+      <NativeSelect
+        label="Kind"
+        data={(reference.data?.point_kinds ?? []).map((kind) => ({
+          value: kind,
+          label: practice.words[kind] ?? kind.replace("-", " "),
+        }))}
+        {...form.getInputProps("kind")}
+      />
+      <NativeSelect label="Terminals" data={Object.keys(choices)} {...form.getInputProps("terminals")} />
+      <TextInput
+        label={`Cable from the ${practice.words.board}, m`}
+        description="Sharpens what the readings can say"
+        inputMode="decimal"
+        {...form.getInputProps("length_m")}
+      />
+      <TextInput
+        label="Room"
+        description="For going round all outlets of a room, whatever circuit they are on"
+        {...form.getInputProps("room")}
+      />
+    </SiteForm>
+  );
+}
