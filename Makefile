@@ -20,7 +20,7 @@ demo: $(VENV)/.installed build
 	$(BIN)/gunicorn --chdir server --no-control-socket --workers 1 --threads 8 --bind 127.0.0.1:$(PORT) project.wsgi
 
 test: $(VENV)/.installed build chromium
-	$(BIN)/pytest
+	OPENBLAS_NUM_THREADS=1 $(BIN)/pytest -n 2
 
 check: $(VENV)/.installed web/node_modules/.installed
 	$(BIN)/ruff check .

@@ -19,8 +19,10 @@ NAMED = (
 
 
 @pytest.fixture(autouse=True)
-def _own_cache(settings, tmp_path):
-    settings.CACHES = {"default": {**settings.CACHES["default"], "LOCATION": str(tmp_path / "cache")}}
+def _own_cache(settings, tmp_path_factory):
+    """The run's own, for what is kept by content is right for every test."""
+    kept = tmp_path_factory.getbasetemp() / "interpretations"
+    settings.CACHES = {"default": {**settings.CACHES["default"], "LOCATION": str(kept)}}
 
 
 class Person:
