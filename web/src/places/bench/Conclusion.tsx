@@ -3,7 +3,7 @@ import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tes
 import folds from "../../parts/Fold.module.css";
 import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Conclusion.module.css";
-import { circumstances, ends, entryById, entryOf, seen } from "./entry";
+import { circumstances, ends, entryById, entryOf, seen, testName } from "./entry";
 import { UnderLoad } from "./UnderLoad";
 import { Walked } from "./Walked";
 
@@ -148,9 +148,6 @@ function Retake(props: { bench: Bench; practice: Practice; onCorrect: (reading: 
   );
 }
 
-/** What is not in volts says so. */
-const UNIT_WORDS: Record<string, string> = { resistance: "Ohms ", current: "Amperes " };
-
 function NextTests(props: {
   tests: NextTest[];
   practice: Practice;
@@ -159,15 +156,7 @@ function NextTests(props: {
 }) {
   const [first, ...others] = props.tests;
   if (!first) return null;
-  const name = (test: NextTest) => {
-    const unit = UNIT_WORDS[test.quantity] ?? "";
-    const where =
-      test.to === "REF"
-        ? `${ends({ from: test.from }, props.practice)} to ${props.practice.words.REF}`
-        : ends(test, props.practice);
-    const how = circumstances(test.circumstance);
-    return `${unit}${where}${how ? `, ${how}` : ""}`;
-  };
+  const name = (test: NextTest) => testName(test, props.practice);
   return (
     <div className={classes.next}>
       <h2>Next: {name(first)}</h2>

@@ -178,4 +178,21 @@ export function circumstances(entry: Entry | (NextTest["circumstance"] & { quant
   return parts.join(", ");
 }
 
+/** What is not in volts says so. */
+const UNIT_WORDS: Record<string, string> = { resistance: "Ohms ", current: "Amperes " };
+
+/** A reading that is to be taken, in words: "Ohms N to G, device open". */
+export function testName(
+  test: Pick<NextTest, "quantity" | "from" | "to" | "circumstance">,
+  practice: Practice,
+): string {
+  const unit = UNIT_WORDS[test.quantity] ?? "";
+  const where =
+    test.to === "REF"
+      ? `${ends({ from: test.from }, practice)} to ${practice.words.REF}`
+      : ends(test, practice);
+  const how = circumstances(test.circumstance);
+  return `${unit}${where}${how ? `, ${how}` : ""}`;
+}
+
 export const isAsIs = (entry: Entry) => circumstances(entry) === "" && entry.quantity === "voltage";

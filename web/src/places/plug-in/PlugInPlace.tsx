@@ -7,7 +7,7 @@ import { Failure } from "../../parts/Failure";
 import { HeldTester, usualOf } from "../../parts/HeldTester";
 import { Page } from "../../parts/Page";
 import { colourOf, VerdictShape } from "../../parts/VerdictShape";
-import { circumstances, ends } from "../bench/entry";
+import { circumstances, testName } from "../bench/entry";
 import { QuickSet } from "../bench/QuickSet";
 import { plateOf } from "./BeforePluggingIn";
 import classes from "./PlugIn.module.css";
@@ -59,12 +59,7 @@ export function PlugInPlace() {
           {data.take && !inSet && (
             <div className={classes.take}>
               <span>
-                Take{" "}
-                <b>
-                  {[ends(data.take, practice), circumstances(data.take.circumstance)]
-                    .filter(Boolean)
-                    .join(", ")}
-                </b>
+                Take <b>{testName(data.take, practice)}</b>
               </span>
               <Button component={Link} to={`/bench/${data.id}`} variant="outline" size="lg">
                 Take it on the Bench
