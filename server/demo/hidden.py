@@ -10,7 +10,7 @@ from demo.sites import SITES, DemoPoint
 from evenprobe.practice import HiddenPoint
 from evenprobe.wiring import CATALOGUE, PointFacts
 from sites.models import Point
-from work.surveys import parsed
+from work.surveys import PointSurvey
 
 
 def hidden_point(facts: PointFacts, demo: DemoPoint) -> HiddenPoint:
@@ -34,5 +34,4 @@ def _of_record(site: str, board: str, circuit: str, demo: DemoPoint) -> HiddenPo
     point = Point.objects.filter(id=demo_id(site, board, circuit, demo.name)).first()
     if point is None:
         raise KeyError(demo.name)
-    survey = parsed(point.circuit.board.supply.site, point)
-    return hidden_point(survey.facts(survey.single_point()), demo)
+    return hidden_point(PointSurvey(point).facts, demo)

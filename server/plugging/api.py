@@ -23,7 +23,7 @@ from sites.models import Point
 from sites.services import find
 from work.interpretations import reads_like, result_of
 from work.quick import quick_out
-from work.surveys import parsed
+from work.surveys import PointSurvey
 
 router = Router(tags=["plugging"])
 
@@ -77,10 +77,8 @@ def plug_in(request: HttpRequest, point_id: UUID, equipment_id: UUID, tester: UU
     point, wanted = find(crew, Point, point_id), one_of(crew, equipment_id)
     held = tester_of(crew, tester).instrument().instrument() if tester else TYPED
     supply = point.circuit.board.supply
-    survey = parsed(supply.site, point)
-    entry = survey.single_point()
-    facts, readings = survey.facts(entry), survey.readings(entry)
-    found = result_of(supply.site, point)
+    survey = PointSurvey(point)
+    found = result_of(survey)
     own = {str(reading.id): reading for reading in point.readings.all()}
     return {
         "id": point.id,
@@ -94,11 +92,11 @@ def plug_in(request: HttpRequest, point_id: UUID, equipment_id: UUID, tester: UU
         "system_title": SYSTEMS[supply.system].title,
         "earthing": supply.earthing,
         "equipment": _equipment(wanted),
-        **plug_in_answer(may_plug_in(facts, readings, wanted.needs().needs(), found)),
+        **plug_in_answer(may_plug_in(survey.facts, survey.readings, wanted.needs().needs(), found)),
         "caution": CAUTION,
         "verdict": str(found.verdict),
-        "reads_like": reads_like(supply.site, point),
-        "quick": [quick_out(m, reading, own) for m, reading in quick_matches(facts, held, readings)],
+        "reads_like": reads_like(survey),
+        "quick": [quick_out(m, reading, own) for m, reading in quick_matches(survey.facts, held, survey.readings)],
     }
 
 

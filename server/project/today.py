@@ -21,6 +21,7 @@ from rounds.shapes import RoundLine
 from rounds.showing import line_of
 from sites.models import Point
 from work.interpretations import interpretation_of
+from work.surveys import PointSurvey
 
 router = Router(tags=["today"])
 
@@ -76,7 +77,7 @@ def _points(crew: Crew) -> list[PointToDo]:
     here = Point.objects.filter(circuit__board__supply__site__crew=crew)
     for point in here.select_related("circuit__board__supply__site"):
         site = point.circuit.board.supply.site
-        answer = interpretation_of(site, point)
+        answer = interpretation_of(PointSurvey(point))
         if answer["verdict"] in NOT_SAFE:
             found.append(
                 PointToDo(

@@ -13,7 +13,7 @@ from sites.models import Point
 from work.interpretations import interpretation_of
 from work.models import Reading as Recorded
 from work.quick import quick_out
-from work.surveys import counts, parsed
+from work.surveys import PointSurvey, counts
 
 
 def line_of(found: Round) -> RoundLine:
@@ -63,14 +63,13 @@ def _stops(found: Round) -> list[StopOut]:
 
 
 def _stop(found: Round, point: Point, skipped: RoundEvent | None) -> StopOut:
-    answer = interpretation_of(found.site, point)
-    survey = parsed(found.site, point)
-    entry = survey.single_point()
+    survey = PointSurvey(point)
+    answer = interpretation_of(survey)
     since = Recorded.objects.filter(point=point, recorded_at__gte=found.begun_at).select_related("superseded_by")
     own = {str(reading.id): reading for reading in since if counts(reading)}
-    readings = [reading for reading in survey.readings(entry) if reading.id in own]
+    readings = [reading for reading in survey.readings if reading.id in own]
     tester = found.tester.instrument().instrument() if found.tester else TYPED
-    stop = stop_of(survey.facts(entry), tester, readings, Verdict(answer["verdict"]), skipped=skipped is not None)
+    stop = stop_of(survey.facts, tester, readings, Verdict(answer["verdict"]), skipped=skipped is not None)
     return StopOut(
         id=point.id,
         name=point.name,

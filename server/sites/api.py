@@ -3,6 +3,7 @@
 from typing import Any
 from uuid import UUID
 
+from django.db.models import QuerySet
 from django.http import HttpRequest
 from ninja import Router
 
@@ -28,6 +29,7 @@ from sites.shapes import (
     SupplyOut,
 )
 from work.interpretations import interpretation_of
+from work.surveys import PointSurvey
 
 router = Router(tags=["sites"])
 
@@ -71,7 +73,7 @@ def sites(request: HttpRequest) -> list[SiteLine]:
             id=s.id,
             name=s.name,
             practice=s.practice,
-            verdicts=[interpretation_of(s, p)["verdict"] for p in Point.objects.filter(circuit__board__supply__site=s)],
+            verdicts=[interpretation_of(PointSurvey(p))["verdict"] for p in _points_of(s)],
         )
         for s in sites_of(crew_of(request))
     ]
@@ -113,6 +115,11 @@ def save_point(request: HttpRequest, point_id: UUID, data: PointIn) -> SiteOut:
     return _site_out(point.circuit.board.supply.site)
 
 
+def _points_of(site: Site) -> QuerySet[Point]:
+    here = Point.objects.filter(circuit__board__supply__site=site)
+    return here.select_related("circuit__board__supply__site")
+
+
 def _site_out(site: Site) -> SiteOut:
     return SiteOut(
         id=site.id,
@@ -137,7 +144,7 @@ def _site_out(site: Site) -> SiteOut:
                                 conductor=circuit.conductor,
                                 residual_ma=circuit.residual_ma,
                                 curve=circuit.curve,
-                                points=[_point_line(site, p) for p in circuit.points.all()],
+                                points=[_point_line(p) for p in circuit.points.all()],
                             )
                             for circuit in board.circuits.all()
                         ],
@@ -150,8 +157,8 @@ def _site_out(site: Site) -> SiteOut:
     )
 
 
-def _point_line(site: Site, point: Point) -> PointLine:
-    answer = interpretation_of(site, point)
+def _point_line(point: Point) -> PointLine:
+    answer = interpretation_of(PointSurvey(point))
     return PointLine(
         id=point.id,
         name=point.name,

@@ -7,17 +7,18 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
+from crews.models import Crew
 from crews.services import crew_of
-from evenprobe.formats import SurveyFile
 from evenprobe.formats.sweeps import sweeps_answer
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Quantity
 from evenprobe.testers.at_point import may_trip, why_unfit
 from evenprobe.testers.sight import SIGHT
+from evenprobe.wiring import PointFacts
 from kit.services import in_hands, tester_of
 from project.problems import Problems, Refused
 from sheets.evidence import dead_tests, of_point
-from sites.models import Point, Site
+from sites.models import Point
 from sites.services import find, site_of
 from work.interpretations import interpretation_of, loads_of, make_ready, sight_of
 from work.models import Reading
@@ -30,7 +31,7 @@ from work.shapes import (
     SightHereOut,
     WithdrawalIn,
 )
-from work.surveys import counts, parsed, survey_of
+from work.surveys import PointSurvey, counts, survey_of
 
 router = Router(tags=["work"])
 
@@ -38,8 +39,9 @@ router = Router(tags=["work"])
 @router.get("/points/{point_id}/bench", response={200: BenchOut, 404: Problems}, by_alias=True)
 def bench(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
     point = find(crew_of(request), Point, point_id)
-    found = bench_out(point)
-    make_ready(point.circuit.board.supply.site, point)
+    survey = PointSurvey(point)
+    found = _bench_out(point, survey)
+    make_ready(survey)
     return found
 
 
@@ -72,7 +74,7 @@ def sight(request: HttpRequest, point_id: UUID, tester_id: UUID) -> dict[str, An
     point, tester = find(crew, Point, point_id), tester_of(crew, tester_id)
     kind = tester.instrument().kind
     return {
-        **sight_of(point.circuit.board.supply.site, point, tester.instrument().instrument()),
+        **sight_of(PointSurvey(point), tester.instrument().instrument()),
         "says": SIGHT[kind].says,
         "blind_to": list(SIGHT[kind].blind_to),
     }
@@ -103,9 +105,12 @@ def bring_survey_in(request: HttpRequest, site_id: UUID, data: BringIn) -> Crumb
 
 def bench_out(point: Point) -> dict[str, Any]:
     """The point as the Bench shows it."""
+    return _bench_out(point, PointSurvey(point))
+
+
+def _bench_out(point: Point, survey: PointSurvey) -> dict[str, Any]:
     circuit = point.circuit
     supply = circuit.board.supply
-    survey = parsed(supply.site, point)
     return {
         "id": point.id,
         "name": point.name,
@@ -131,18 +136,17 @@ def bench_out(point: Point) -> dict[str, Any]:
             {"id": t.id, "title": t.title, "entry": t.entry, "taken_at": t.taken_at, "by": t.by_name}
             for t in of_point(dead_tests(circuit), point)
         ],
-        **_of_each_tester(supply.site, survey),
-        "sweeps": sweeps_answer(survey.readings(survey.single_point())),
-        "interpretation": interpretation_of(supply.site, point),
-        "loads": loads_of(supply.site, point),
+        **_of_each_tester(supply.site.crew, survey.facts),
+        "sweeps": sweeps_answer(survey.readings),
+        "interpretation": interpretation_of(survey),
+        "loads": loads_of(survey),
     }
 
 
-def _of_each_tester(site: Site, survey: SurveyFile) -> dict[str, dict[str, Any]]:
+def _of_each_tester(crew: Crew, facts: PointFacts) -> dict[str, dict[str, Any]]:
     """By tester: why what it shows here clears nothing, by quantity, and what its low impedance may trip."""
-    facts = survey.facts(survey.single_point())
     unfit, trips = {}, {}
-    for tester, entry in in_hands(site.crew, timezone.now()):
+    for tester, entry in in_hands(crew, timezone.now()):
         held = entry.held()
         whys = {str(q): why_unfit(facts, q, held, timezone.localdate()) for q in Quantity}
         unfit[str(tester.id)] = {quantity: why for quantity, why in whys.items() if why}

@@ -1,10 +1,15 @@
 """Between the record and the survey format: a point, or a site, as the core reads it."""
 
+import hashlib
+import json
 from collections.abc import Sequence
+from functools import cached_property
 from typing import Any
 from uuid import UUID
 
-from evenprobe.formats import SurveyFile, parse
+from evenprobe.formats import PointEntry, SurveyFile, parse
+from evenprobe.testers import Reading as CoreReading
+from evenprobe.wiring import PointFacts
 from kit.names import named
 from sheets.evidence import DeadTest, dead_tests, of_point
 from sites.models import Point, Site, Supply
@@ -57,8 +62,32 @@ def _instruments(readings: Sequence[Recorded]) -> tuple[list[dict[str, Any]], di
     return [{"id": named(t, n), **held} for t in sorted(known) for n, held in enumerate(known[t])], names
 
 
-def parsed(site: Site, point: Point) -> SurveyFile:
-    return parse(SurveyFile, survey_of(site, [point], whole=False))
+class PointSurvey:
+    """A point as the core reads it: looked up once, and checked once if at all, for whatever is asked of it."""
+
+    def __init__(self, point: Point) -> None:
+        self.content = survey_of(point.circuit.board.supply.site, [point], whole=False)
+
+    @cached_property
+    def digest(self) -> str:
+        """The same for the same content."""
+        return hashlib.sha256(json.dumps(self.content, sort_keys=True).encode()).hexdigest()
+
+    @cached_property
+    def checked(self) -> SurveyFile:
+        return parse(SurveyFile, self.content)
+
+    @cached_property
+    def entry(self) -> PointEntry:
+        return self.checked.single_point()
+
+    @cached_property
+    def facts(self) -> PointFacts:
+        return self.checked.facts(self.entry)
+
+    @cached_property
+    def readings(self) -> list[CoreReading]:
+        return self.checked.readings(self.entry)
 
 
 def _supply(supply: Supply | None) -> dict[str, str]:

@@ -17,9 +17,8 @@ from kit.services import put_part, put_tester
 from meters.services import put_link
 from meters.serving import StandInServer
 from meters.standin import StandIn, of_points
-from sites.models import Site
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
-from work.surveys import parsed
+from work.surveys import PointSurvey
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 USERNAME, PASSWORD = "anna", "a-long-password"
@@ -64,8 +63,7 @@ def meter_on_the_wire(range_outlet):
     """A meter linked to a stand-in, whose probes are at the range outlet with both its lines on one leg."""
 
     def hidden():
-        survey = parsed(Site.objects.get(), range_outlet)
-        facts = survey.facts(survey.single_point())
+        facts = PointSurvey(range_outlet).facts
         return HiddenPoint(facts, CATALOGUE["same-leg"], np.random.default_rng(8))
 
     made = {str(range_outlet.id): hidden}

@@ -19,6 +19,7 @@ from sites.models import Point, Site
 from tests.server.conftest import NAMED, PASSWORD, VAN, proof_body
 from work.interpretations import interpretation_of
 from work.models import Reading
+from work.surveys import PointSurvey
 
 
 def entry(value, pair=("L", "N"), **more):
@@ -385,7 +386,7 @@ def test_the_demo_scenario_shows_every_verdict_and_loads_twice_as_once(db):
     call_command("load_demo")
     call_command("load_demo")
     points = Point.objects.select_related("circuit__board__supply__site")
-    verdicts = {interpretation_of(p.circuit.board.supply.site, p)["verdict"] for p in points}
+    verdicts = {interpretation_of(PointSurvey(p))["verdict"] for p in points}
     assert verdicts == set(Verdict)
     assert Site.objects.get(name__startswith="Larkspur").supplies.all()[0].name == "Split-phase service"
 

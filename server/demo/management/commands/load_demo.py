@@ -33,11 +33,11 @@ from plugging.services import put_equipment
 from proofs.models import Proof
 from proofs.services import begin, record_event
 from rounds.services import begin as begin_round
-from sites.models import Point, Site
+from sites.models import Point
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
 from work.interpretations import interpretation_of
 from work.services import record
-from work.surveys import parsed
+from work.surveys import PointSurvey
 
 STARTED = datetime(2026, 11, 23, 9, 30, tzinfo=UTC)
 STRAY_VOLTS = 60.0
@@ -81,15 +81,15 @@ class Command(BaseCommand):
             points = list(self._sites(crew))
             site, room = ROUND
             begin_round(crew, user, demo_id("round", *ROUND), demo_id(site), None, room, testers["m2"].id)
-            for number, (site, point, demo) in enumerate(points):
-                self._measure(crew, user, site, point, demo, testers, STARTED + timedelta(minutes=11 * number))
+            for number, (point, demo) in enumerate(points):
+                self._measure(crew, user, point, demo, testers, STARTED + timedelta(minutes=11 * number))
             for needs in EQUIPMENT:
                 put_equipment(crew, demo_id("equipment", needs["label"]), needs)
             for proof in PROOFS:
                 self._prove(crew, user, proof, testers)
             load_sheets(crew, user, testers)
-        for site, point, _ in points:
-            interpretation_of(site, point)
+        for point, _ in points:
+            interpretation_of(PointSurvey(point))
         self.stdout.write(f"demo: {len(points)} points; sign in as {USERNAME} with {PASSWORD}")
 
     @staticmethod
@@ -161,13 +161,12 @@ class Command(BaseCommand):
                         for p in c.points:
                             point_id = demo_id(s.name, b.name, c.name, p.name)
                             where = point_id, circuit_id, p.name, p.kind, list(p.terminals), p.length_m, p.room
-                            yield site, put_point(crew, *where), p
+                            yield put_point(crew, *where), p
 
     def _measure(
         self,
         crew: Crew,
         user: Any,
-        site: Site,
         point: Point,
         demo: DemoPoint,
         testers: dict[str, Tester],
@@ -175,8 +174,8 @@ class Command(BaseCommand):
     ) -> None:
         if not demo.measured:
             return
-        survey = parsed(site, point)
-        hidden = hidden_point(survey.facts(survey.single_point()), demo)
+        facts = PointSurvey(point).facts
+        hidden = hidden_point(facts, demo)
         errors = TesterErrors(np.random.default_rng(demo.seed + 1000))
         for number, setup in enumerate(demo.measured):
             tester = testers[next((t for word, t in TAKEN_WITH.items() if word in setup), "m2")]
