@@ -35,6 +35,9 @@ WORTH_HOPPING_WITH_MORE = 60.0
 """A least miss above FITS and up to this, by how many readings there are, is worth hops away from the ends."""
 PATIENT_HOPS = 128
 PATIENT_FROM_READINGS = 6
+LAST_HOPS = 512
+LAST_CONDITIONS = 3
+"""Before nothing at all is said to explain the readings the nearest few are hopped from as often as this."""
 NEAREST = 24
 NEARLY_FITS = 4.0
 NEAR = 3.0
@@ -89,6 +92,12 @@ def look_again(
     ]
     arrived = refine(bank.installation, evidence, once_more, patiently=True)
     least |= {name: min(least[name], a.miss) for name, a in arrived.items()}
+    if miss.min() > 1.0 and min(least.values(), default=0.0) > FITS:
+        near = [d for d in doubts.values() if d.distance <= NEAR][:LAST_CONDITIONS]
+        last = [Start(d.condition, _hops(d.nearest, LAST_HOPS, rng)) for d in near]
+        arrived = refine(bank.installation, evidence, last, patiently=True)
+        least |= {name: min(least[name], a.miss) for name, a in arrived.items()}
+
     for name, found in least.items():
         if found > FITS:
             bank.remember_excluded(name, evidence)
