@@ -16,7 +16,7 @@ from sites.models import Circuit, Point, Site
 from sites.services import find, site_of
 from work.services import record
 
-SHORTEST_REASON = 3
+SHORTEST_SKIP_REASON = 3
 OUTLETS = (PointKind.OUTLET, PointKind.STANDALONE_SOURCE)
 """What one goes round: what somebody may plug something into."""
 
@@ -118,7 +118,7 @@ def keep(
 def _entry(kind: str, reason: str, tripped: bool | None) -> dict[str, object]:
     if kind not in RoundEvent.Kind.values:
         raise Refused(("kind", f"must be one of {', '.join(RoundEvent.Kind.values)}"))
-    if kind == RoundEvent.Kind.SKIPPED and len(reason) < SHORTEST_REASON:
+    if kind == RoundEvent.Kind.SKIPPED and len(reason) < SHORTEST_SKIP_REASON:
         raise Refused(("reason", "say why it is skipped"))
     if kind == RoundEvent.Kind.WATCHED and tripped is None:
         raise Refused(("tripped", "say whether the device tripped"))

@@ -46,11 +46,13 @@ def may_plug_in(point: PointFacts, readings: Sequence[Reading], needs: Needs, fo
     wrong = [c for c in checks if c.result is Result.NO]
     unknown = [c for c in checks if c.result is Result.OPEN]
     if wrong:
-        says = " ".join(f"{c.title}: {c.text}" for c in wrong[:1])
-        return PlugIn(Answer.DO_NOT, says, checks)
+        return PlugIn(Answer.DO_NOT, _said(wrong[0]), checks)
     if unknown:
-        first = unknown[0]
         take = next((c.take for c in unknown if c.take is not None), None)
-        return PlugIn(Answer.ONE_MORE, f"{first.title}: {first.text}", checks, take)
+        return PlugIn(Answer.ONE_MORE, _said(unknown[0]), checks, take)
     notes = " ".join(c.text for c in checks if c.result is Result.NOTE)
     return PlugIn(Answer.PLUG_IN, f"It has what is needed. {notes}".strip(), checks)
+
+
+def _said(check: Check) -> str:
+    return f"{check.title}: {check.text}"

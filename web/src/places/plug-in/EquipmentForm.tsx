@@ -5,6 +5,7 @@ import client, { answer, type Equipment, type Refusal } from "../../api/client";
 import { Choice } from "../../parts/Choice";
 import { Toggle } from "../../parts/Toggle";
 import { typedNumber, typedOrNone } from "../../parts/typedNumber";
+import { useTyped } from "../../parts/useTyped";
 
 const EMPTY = { label: "", to_neutral: "", between: "", amperes: "", hertz: "" };
 
@@ -13,7 +14,7 @@ export function EquipmentForm({ done }: { done: (made: Equipment) => void }) {
   const id = useRef(crypto.randomUUID());
   const queries = useQueryClient();
   const [lines, setLines] = useState("1");
-  const [typed, setTyped] = useState(EMPTY);
+  const { typed, field } = useTyped(EMPTY);
   const [flags, setFlags] = useState({ earth: true, continuous: false });
   const several = lines !== "1";
   const save = useMutation<Equipment, Refusal>({
@@ -37,13 +38,6 @@ export function EquipmentForm({ done }: { done: (made: Equipment) => void }) {
       done(made);
     },
   });
-  const wrong = (path: string) => save.error?.problems.find((p) => p.path === path)?.text;
-  const field = (name: keyof typeof EMPTY, path: string) => ({
-    value: typed[name],
-    onChange: (event: { currentTarget: { value: string } }) =>
-      setTyped({ ...typed, [name]: event.currentTarget.value }),
-    error: wrong(path),
-  });
   return (
     <form
       onSubmit={(event) => {
@@ -52,7 +46,7 @@ export function EquipmentForm({ done }: { done: (made: Equipment) => void }) {
       }}
     >
       <Stack>
-        <TextInput label="What it is" required data-autofocus {...field("label", "label")} />
+        <TextInput label="What it is" required data-autofocus {...field("label", save.error, "label")} />
         <Choice
           label="Lines it is connected to"
           value={lines}
@@ -63,21 +57,25 @@ export function EquipmentForm({ done }: { done: (made: Equipment) => void }) {
           <TextInput
             label="Volts, line to line"
             inputMode="decimal"
-            {...field("between", "volts_between_lines")}
+            {...field("between", save.error, "volts_between_lines")}
           />
         )}
         <TextInput
           label="Volts, line to neutral"
           description={several ? "Empty where it uses no neutral" : undefined}
           inputMode="decimal"
-          {...field("to_neutral", "volts_to_neutral")}
+          {...field("to_neutral", save.error, "volts_to_neutral")}
         />
-        <TextInput label="Amperes it draws" inputMode="decimal" {...field("amperes", "amperes")} />
+        <TextInput
+          label="Amperes it draws"
+          inputMode="decimal"
+          {...field("amperes", save.error, "amperes")}
+        />
         <TextInput
           label="Frequency, Hz"
           description="Empty where any will do"
           inputMode="decimal"
-          {...field("hertz", "hertz")}
+          {...field("hertz", save.error, "hertz")}
         />
         <Toggle on={flags.earth} onToggle={() => setFlags({ ...flags, earth: !flags.earth })}>
           Has metal to touch: needs the earth

@@ -4,6 +4,7 @@ import { useRef, useState } from "react";
 import client, { answer, type OutletLine, type Refusal } from "../../api/client";
 import { useReference, useSites } from "../../api/queries";
 import { typedOrNone } from "../../parts/typedNumber";
+import { useTyped } from "../../parts/useTyped";
 import { contactChoices } from "../site/contacts";
 
 const NEW = "new";
@@ -18,7 +19,7 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
   const [practiceId, setPractice] = useState("");
   const [systemId, setSystem] = useState("");
   const [contacts, setContacts] = useState("");
-  const [typed, setTyped] = useState({ place: "", name: "", rating_a: "", residual_ma: "" });
+  const { typed, field } = useTyped({ place: "", name: "", rating_a: "", residual_ma: "" });
   const known = sites.data?.find((s) => s.id === site);
   const practices = reference.data?.practices ?? [];
   const practice = practices.find((p) => p.id === (known?.practice ?? practiceId)) ?? practices[0];
@@ -48,12 +49,6 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
       done(made);
     },
   });
-  const field = (name: keyof typeof typed) => ({
-    value: typed[name],
-    onChange: (event: { currentTarget: { value: string } }) =>
-      setTyped({ ...typed, [name]: event.currentTarget.value }),
-    error: save.error?.problems.find((p) => p.path === name)?.text,
-  });
   return (
     <form
       onSubmit={(event) => {
@@ -73,7 +68,7 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
         />
         {!known && (
           <>
-            <TextInput label="Name of the place" required {...field("place")} />
+            <TextInput label="Name of the place" required {...field("place", save.error)} />
             <NativeSelect
               label="Practice"
               value={practice?.id ?? ""}
@@ -82,7 +77,7 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
             />
           </>
         )}
-        <TextInput label="Name of the outlet" required {...field("name")} />
+        <TextInput label="Name of the outlet" required {...field("name", save.error)} />
         <NativeSelect
           label="Supply it should be"
           description="What its label or its shape says. The readings will say what it reads like."
@@ -103,13 +98,13 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
           label="Device rating, A"
           description="Empty where it cannot be read"
           inputMode="decimal"
-          {...field("rating_a")}
+          {...field("rating_a", save.error)}
         />
         <TextInput
           label="Residual-current device, mA"
           description="Empty where there is none, or none can be seen"
           inputMode="decimal"
-          {...field("residual_ma")}
+          {...field("residual_ma", save.error)}
         />
         {save.error?.problems
           .filter((p) => !(p.path in typed))
