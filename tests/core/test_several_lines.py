@@ -106,6 +106,26 @@ def test_the_high_leg_on_an_ordinary_outlet_burns_what_is_plugged_in():
     assert "high-leg-on-single-phase" in standing(result)
 
 
+@pytest.mark.parametrize("recorded", ["120", "120/240"])
+def test_a_high_leg_nobody_wrote_down_is_named(recorded):
+    result = read(outlet(system=recorded), *all_of(L_N=207.5, L_PE=207.6, N_PE=0.2))
+    assert result.verdict is Verdict.DANGER
+    assert standing(result) <= {"high-leg-on-single-phase", "neutral-open-at-source"}
+    assert result.conditions[0].condition.id == "high-leg-on-single-phase"
+
+
+def test_a_high_leg_where_a_split_phase_was_recorded_is_named_with_its_line():
+    result = read(several("L1 L2 N PE", "120/240"), *all_of(L1_N=120, L2_N=208, L1_L2=240, L1_PE=120, L2_PE=208))
+    assert result.verdict is Verdict.DANGER
+    assert [o.lines for o in result.conditions if o.condition.id == "high-leg-on-single-phase"] == [(("L2",),)]
+
+
+def test_a_star_has_no_high_leg():
+    readings = all_of(L1_N=120, L2_N=208, L1_L2=317)
+    result = read(several("L1 L2 N PE", "120/240"), *readings)
+    assert "high-leg-on-single-phase" not in standing(result)
+
+
 def test_the_high_leg_belongs_on_the_second_of_three_lines():
     board = several("L1 L2 L3 N PE", "240-high-leg")
     sound = all_of(L1_N=120, L2_N=208, L3_N=120.2, L1_L2=240, L2_L3=240.3, L1_L3=240.1)

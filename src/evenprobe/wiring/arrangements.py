@@ -22,6 +22,8 @@ OPEN = Range(0.0, 0.0)
 """A joint that does not conduct: 1 GΩ beside a few picofarads."""
 ALIKE = 0.01
 """Share of nominal within which two lines are of one voltage."""
+HIGH_LEG = 3**0.5 * 1j
+"""Of a delta with a tapped winding, per volt of a line at the winding's end."""
 HEALTHY = ("line", "neutral", "earth")
 """The wires behind the L, N and PE contact as they should be."""
 
@@ -121,20 +123,31 @@ def two_lines_exchanged(_: Condition, layout: Layout) -> Sequence[Arrangement]:
 def high_leg_misplaced(_: Condition, layout: Layout) -> Sequence[Arrangement]:
     """An ordinary line's contact on the high leg: of the lines here, or of those at the board.
 
-    Between several lines alone, without a neutral, the high leg is like any other.
+    A tap that is recorded as a supply of its own may be one of a high-leg delta. Between several lines alone,
+    without a neutral, the high leg is like any other.
     """
     if len(layout.lines) > 1 and not layout.neutral:
         return []
     healthy = as_it_should_be(layout)
-    high = max(layout.bars, key=lambda bar: _volts(layout, bar))
+    high = [bar for bar in layout.bars if _volts(layout, bar) > 1 + ALIKE]
+    if not high and not _one_winding(layout):
+        return []
     ways = []
     for line in layout.lines:
-        if line == high:
+        if line in high:
             continue
         feeds = dict(zip(layout.bars, healthy.feeds, strict=True))
-        feeds[line], feeds[high] = feeds[high], feeds[line]
-        ways.append(replace(healthy, feeds=tuple(feeds.values()), lines=(line,)))
+        ordinary = feeds[line]
+        feeds[line] = feeds[high[0]] if high else HIGH_LEG
+        feeds |= dict.fromkeys(high, ordinary)
+        about = (line,) if len(layout.lines) > 1 else ()
+        ways.append(replace(healthy, feeds=tuple(feeds.values()), lines=about))
     return ways
+
+
+def _one_winding(layout: Layout) -> bool:
+    """Whether all its lines are ends of one tapped winding, as the ordinary ones of a delta are."""
+    return all(abs(phasor.imag) < ALIKE for phasor in layout.phasors)
 
 
 def lost_or_failing(condition: Condition, layout: Layout) -> Sequence[Arrangement]:

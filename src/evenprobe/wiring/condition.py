@@ -63,6 +63,8 @@ class Condition:
     ways: Callable[["Condition", Layout], Sequence[Arrangement]] = each_line
     lines: tuple[int, ...] = (1, 2, 3)
     systems: tuple[str, ...] = ()
+    priors: Mapping[str, float] = field(default_factory=dict)
+    """Of supplies, by id, where it is more or less usual than elsewhere."""
     disturbs: tuple[str, ...] = ()
     """Wires without which it means nothing, beside those of its contacts and joints."""
 
@@ -104,10 +106,7 @@ class Condition:
         return self.severity
 
     def prior_at(self, point: PointFacts) -> float:
-        """A missing bond is the usual suspect on a standalone source and rare elsewhere."""
-        if self.id == "source-not-bonded" and point.system.standalone:
-            return 0.2
-        return self.prior
+        return self.priors.get(point.system.id, self.prior)
 
     def in_words(self, text: str, practice: PracticeId) -> str:
         words = PRACTICES[practice].words

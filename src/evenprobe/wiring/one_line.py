@@ -7,6 +7,7 @@ from evenprobe.wiring.arrangements import OPEN, a_line_as_neutral
 from evenprobe.wiring.condition import Condition, Severity
 from evenprobe.wiring.unknowns import Range
 
+STANDALONE = ("standalone-120", "standalone-230")
 POOR_JOINT = Range(0.3, 6.0, "log")
 POOR_EARTH_JOINT = Range(2.0, 500.0, "log")
 
@@ -171,6 +172,7 @@ ONE_LINE: tuple[Condition, ...] = (
         "a generator or inverter without its neutral–earth link, or a link left out at the origin",
         "make the bond the maker of the source asks for",
         bonded=False,
+        priors=dict.fromkeys(STANDALONE, 0.2),
     ),
     Condition(
         "high-resistance-line",

@@ -16,6 +16,7 @@ from evenprobe.wiring.condition import Condition, Severity
 from evenprobe.wiring.unknowns import Range
 
 FAILING_SERVICE = Range(1.0, 200.0, "log")
+ONE_TAP = "120"
 SPLIT_PHASE = "120/240"
 HIGH_LEG = "240-high-leg"
 STARS = ("208Y/120", "480Y/277", "230/400")
@@ -123,7 +124,8 @@ SEVERAL_LINES: tuple[Condition, ...] = (
         "the middle bar of a delta board, 208 V to neutral",
         "switch off now, isolate, move it to an ordinary leg",
         ways=high_leg_misplaced,
-        systems=(HIGH_LEG,),
+        systems=(HIGH_LEG, SPLIT_PHASE, ONE_TAP),
+        priors=dict.fromkeys((SPLIT_PHASE, ONE_TAP), 0.0005),
     ),
     Condition(
         "neutral-and-line-swapped-at-board",
