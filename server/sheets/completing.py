@@ -47,7 +47,12 @@ def in_ohms(test: dict[str, Any]) -> dict[str, Any]:
     if unit not in UNITS_OF["resistance"]:
         raise Refused(("unit", f"must be one of {', '.join(UNITS_OF['resistance'])}"))
     ohms = test.get("measured_ohm")
-    return {**test, "measured_ohm": to_si(ohms, unit)} if isinstance(ohms, int | float) else test
+    if not isinstance(ohms, int | float):
+        return test
+    try:
+        return {**test, "measured_ohm": to_si(ohms, unit)}
+    except OverflowError:
+        raise Refused(("measured_ohm", "is larger than any reading")) from None
 
 
 def _accuracy(held: InstrumentEntry | None) -> dict[str, Any]:

@@ -1,7 +1,6 @@
 """Beginning a sheet and putting things down on it. Append-only; a retry is the same entry, not a second."""
 
 import base64
-import binascii
 from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid5
@@ -217,7 +216,7 @@ def put_photo(crew: Crew, author: Author, photo_id: UUID, image: str) -> Photo:
     """Keep a picture, given in base 64. The same id with the same picture again changes nothing."""
     try:
         content = base64.b64decode(image, validate=True)
-    except binascii.Error:
+    except ValueError:
         raise Refused(("image", "is not a picture in base 64")) from None
     kind = next((kind for start, kind in PICTURES.items() if content.startswith(start)), None)
     if kind is None:

@@ -1,12 +1,16 @@
 """What the routes of the dead tests take and give."""
 
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
 from ninja import Schema
+from pydantic import Field
 
 from proofs.shapes import Named
+
+LARGEST_FIGURE = 1e12
+"""Of a part, in whatever unit: far beyond any there is, and its square still a number."""
 
 
 class Titled(Schema):
@@ -320,7 +324,7 @@ class PartTestIn(Schema):
 
 class AdviseIn(Schema):
     check: str
-    figures: dict[str, float] = {}
+    figures: dict[str, Annotated[float, Field(le=LARGEST_FIGURE)]] = {}
 
 
 class AdviceOut(Schema):
