@@ -1,5 +1,5 @@
 import { Navigate, Route, Routes } from "react-router";
-import { useSession } from "./api/queries";
+import { useSession } from "./api/session";
 import { Failure } from "./parts/Failure";
 import { Shell } from "./parts/Shell";
 import { BenchPlace } from "./places/bench/BenchPlace";
@@ -20,6 +20,7 @@ import { BeginRound } from "./places/rounds/BeginRound";
 import { RoundPlace } from "./places/rounds/RoundPlace";
 import { RoundsPlace } from "./places/rounds/RoundsPlace";
 import { SignIn } from "./places/sign-in/SignIn";
+import { SignInAgain } from "./places/sign-in/SignInAgain";
 import { SitePlace } from "./places/site/SitePlace";
 import { Sites } from "./places/site/Sites";
 import { Today } from "./places/today/Today";
@@ -27,10 +28,12 @@ import { Today } from "./places/today/Today";
 export function App() {
   const session = useSession();
   if (session.isPending) return <div aria-busy="true" />;
-  if (session.isError) return <Failure error={session.error} retry={() => session.refetch()} />;
+  if (session.isError && !session.data)
+    return <Failure error={session.error} retry={() => session.refetch()} />;
   if (!session.data) return <SignIn />;
   return (
     <Shell>
+      {session.data.lost && <SignInAgain />}
       <Routes>
         <Route path="/" element={<Navigate to="/today" replace />} />
         <Route path="/today" element={<Today />} />

@@ -3,15 +3,19 @@ import "@mantine/notifications/styles.css";
 import "./theme/base.css";
 import { MantineProvider } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import { Refusal } from "./api/client";
+import { noteRefusal } from "./api/session";
 import { cssVariables, theme } from "./theme/theme";
 
-const queries = new QueryClient({
+const onError = (error: unknown) => noteRefusal(queries, error);
+const queries: QueryClient = new QueryClient({
+  queryCache: new QueryCache({ onError }),
+  mutationCache: new MutationCache({ onError }),
   defaultOptions: {
     queries: {
       retry: (count, error) => count < 2 && !(error instanceof Refusal && error.status >= 400),

@@ -6,7 +6,7 @@ import client, {
   type Bench,
   type Practice,
   type Proof,
-  Refusal,
+  type Refusal,
   type Round,
   type Sheet,
   type Site,
@@ -14,20 +14,6 @@ import client, {
 
 const TWO_ON_ONE_MS = 2_000;
 const LOOK_AGAIN_MS = 15_000;
-
-export const useSession = () =>
-  useQuery({
-    queryKey: ["session"],
-    queryFn: async () => {
-      try {
-        return await answer(client.GET("/api/session"));
-      } catch (error) {
-        if (error instanceof Refusal && error.status === 401) return null;
-        throw error;
-      }
-    },
-    staleTime: 60_000,
-  });
 
 export const useReference = () =>
   useQuery({

@@ -1,20 +1,13 @@
 import { useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { IconLogout, IconMoon, IconSun } from "@tabler/icons-react";
-import { useQueryClient } from "@tanstack/react-query";
-import client, { answer } from "../api/client";
-import { useSession } from "../api/queries";
+import { useSession, useSignOut } from "../api/session";
 
 /** Daylight or dark, and signing out. */
 export function Account({ className }: { className?: string }) {
-  const queries = useQueryClient();
   const session = useSession().data;
   const { setColorScheme } = useMantineColorScheme();
   const scheme = useComputedColorScheme("light");
-  const signOut = async () => {
-    await answer(client.DELETE("/api/session"));
-    queries.clear();
-    queries.setQueryData(["session"], null);
-  };
+  const signOut = useSignOut();
   return (
     <>
       <button
@@ -28,11 +21,11 @@ export function Account({ className }: { className?: string }) {
       <button
         type="button"
         className={className}
-        onClick={signOut}
+        onClick={() => signOut.mutate()}
         title={session ? `${session.name}, ${session.crew}` : undefined}
       >
         <IconLogout size={22} aria-hidden />
-        Sign out
+        {signOut.isError ? "Still signed in, try again" : "Sign out"}
       </button>
     </>
   );

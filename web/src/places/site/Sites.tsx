@@ -101,8 +101,8 @@ function AddSite({ done }: { done: (id: string) => void }) {
           label="Name"
           required
           data-autofocus
-          error={save.error?.message}
           {...form.getInputProps("name")}
+          error={save.error?.message}
         />
         <NativeSelect
           label="Practice"

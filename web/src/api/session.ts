@@ -1,0 +1,71 @@
+/**
+ * Who is signed in here. Signing out takes everything off the screen. When it is the server that no longer knows
+ * the person, whatever is being typed stays where it is, and signing in is asked for over it.
+ */
+
+import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { forgetBench } from "../places/bench/lastBench";
+import client, { answer, Refusal, type Session } from "./client";
+
+const KEY = ["session"];
+const NOT_SIGNED_IN = 401;
+
+type Here = Session & { lost?: boolean };
+
+const refused = (error: unknown) => error instanceof Refusal && error.status === NOT_SIGNED_IN;
+
+/** What the server says once; any later refusal comes through `noteRefusal`. */
+export const useSession = () =>
+  useQuery<Here | null>({
+    queryKey: KEY,
+    queryFn: async () => {
+      try {
+        return await answer(client.GET("/api/session"));
+      } catch (error) {
+        if (refused(error)) return null;
+        throw error;
+      }
+    },
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+export function useSignIn() {
+  const queries = useQueryClient();
+  return useMutation<Session, Refusal, { username: string; password: string }>({
+    mutationFn: (body) => answer(client.POST("/api/session", { body })),
+    onSuccess: (session) => {
+      const before = queries.getQueryData<Here | null>(KEY);
+      if (before && (before.name !== session.name || before.crew !== session.crew)) {
+        forgetBench();
+        window.location.assign("/today");
+        return;
+      }
+      queries.setQueryData(KEY, session);
+      queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== KEY[0] });
+    },
+  });
+}
+
+export function useSignOut() {
+  const queries = useQueryClient();
+  return useMutation<void, Refusal>({
+    mutationFn: async () => {
+      try {
+        await answer(client.DELETE("/api/session"));
+      } catch (error) {
+        if (!refused(error)) throw error;
+      }
+    },
+    onSuccess: () => {
+      forgetBench();
+      queries.setQueryData(KEY, null);
+      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== KEY[0] });
+    },
+  });
+}
+
+/** Told of every failure of a query or a change: was it that nobody is signed in any more? */
+export function noteRefusal(queries: QueryClient, error: unknown) {
+  if (refused(error))
+    queries.setQueryData<Here | null>(KEY, (here) => (here && !here.lost ? { ...here, lost: true } : here));
+}
