@@ -1,5 +1,7 @@
 import { SegmentedControl } from "@mantine/core";
+import type { ReactNode } from "react";
 import classes from "./Choice.module.css";
+import wrongs from "./Wrong.module.css";
 
 /** A few answers side by side under their question, each a large target. */
 export function Choice(props: {
@@ -8,6 +10,7 @@ export function Choice(props: {
   value?: string;
   onChange: (value: string) => void;
   data: { value: string; label: string }[];
+  error?: ReactNode;
 }) {
   return (
     <div className={props.hideLabel ? undefined : classes.choice}>
@@ -22,6 +25,11 @@ export function Choice(props: {
         onChange={props.onChange}
         data={props.data}
       />
+      {props.error && (
+        <p className={wrongs.wrong} role="alert">
+          {props.error}
+        </p>
+      )}
     </div>
   );
 }

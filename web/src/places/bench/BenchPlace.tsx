@@ -16,7 +16,8 @@ import { Face, FEW_CONTACTS } from "../../parts/Face";
 import { Failure } from "../../parts/Failure";
 import { Ladder } from "../../parts/Ladder";
 import { Phasors } from "../../parts/Phasors";
-import { useSavePoint } from "../site/surveyFile";
+import { SaveAs } from "../../parts/SaveAs";
+import { pointSurvey } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
 import { Conclusion } from "./Conclusion";
 import { type Entry, ends, entryOf, type FunctionId, isAsIs, seen } from "./entry";
@@ -61,7 +62,6 @@ function PointUnderTest({
   const [setup, change] = useSetup(bench, testers);
   const field = useRef<HTMLInputElement>(null);
   const [showingKeys, keys] = useDisclosure();
-  const savePoint = useSavePoint();
   const record = useBenchWrite((input: { entry: Entry }) =>
     answer(
       client.PUT("/api/points/{point_id}/readings/{reading_id}", {
@@ -198,9 +198,7 @@ function PointUnderTest({
             onWithdraw={(id) => withdraw.mutate(id)}
           />
           <Group gap="sm" mt="sm">
-            <Button variant="default" onClick={() => savePoint.mutate({ id: bench.id, name: bench.name })}>
-              Save as survey file
-            </Button>
+            <SaveAs kind="survey file" name={bench.name} fetch={pointSurvey(bench.id)} />
             <Button variant="subtle" onClick={keys.open}>
               Keys <kbd style={{ marginLeft: 8 }}>?</kbd>
             </Button>

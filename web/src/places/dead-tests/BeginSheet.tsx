@@ -8,7 +8,10 @@ import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { typedOrNone } from "../../parts/typedNumber";
+import { Unplaced } from "../../parts/Unplaced";
 import classes from "./Sheet.module.css";
+
+const PLACED = ["circuit", "wiring", "temperature_c"];
 
 /** Which circuit, how it is wired, how warm it is. */
 export function BeginSheet() {
@@ -84,11 +87,7 @@ export function BeginSheet() {
           onChange={(event) => setTemperature(event.currentTarget.value)}
           error={wrong("temperature_c")}
         />
-        {begin.error && !begin.error.problems.some((p) => p.path) && (
-          <p className={classes.wrong} role="alert">
-            {begin.error.message}
-          </p>
-        )}
+        <Unplaced error={begin.error} placed={PLACED} />
         <Button type="submit" className={classes.main} disabled={circuit === ""} loading={begin.isPending}>
           Begin
         </Button>

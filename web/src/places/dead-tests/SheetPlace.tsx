@@ -5,7 +5,7 @@ import client, { answer, type Sheet, type TestLine } from "../../api/client";
 import { useSheet } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import folds from "../../parts/Fold.module.css";
-import { saveFile } from "../../parts/files";
+import { SaveAs } from "../../parts/SaveAs";
 import { VerdictShape } from "../../parts/VerdictShape";
 import { WorkHeader } from "../../parts/WorkHeader";
 import { Discharge } from "./Discharge";
@@ -211,12 +211,8 @@ function Standing({ sheet, cutOff }: { sheet: Sheet; cutOff: boolean }) {
 }
 
 function SheetLog({ sheet }: { sheet: Sheet }) {
-  const save = async () => {
-    const file = await answer(
-      client.GET("/api/sheets/{sheet_id}/tests", { params: { path: { sheet_id: sheet.id } } }),
-    );
-    saveFile(file, `${sheet.circuit.name}, dead tests`);
-  };
+  const tests = () =>
+    answer(client.GET("/api/sheets/{sheet_id}/tests", { params: { path: { sheet_id: sheet.id } } }));
   return (
     <details className={folds.fold}>
       <summary>
@@ -233,9 +229,12 @@ function SheetLog({ sheet }: { sheet: Sheet }) {
           </li>
         ))}
       </ul>
-      <Button variant="default" mt="sm" onClick={() => void save()}>
-        Save as tests file
-      </Button>
+      <SaveAs
+        kind="tests file"
+        name={`${sheet.circuit.name}, dead tests`}
+        fetch={tests}
+        className={classes.save}
+      />
     </details>
   );
 }

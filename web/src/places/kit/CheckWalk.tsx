@@ -1,9 +1,10 @@
-import { Button, Text } from "@mantine/core";
+import { Button } from "@mantine/core";
 import { useState } from "react";
 import client, { answer } from "../../api/client";
 import { useKitWrite, useTesterPage } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { typedNumber } from "../../parts/typedNumber";
+import { Unplaced } from "../../parts/Unplaced";
 import classes from "./CheckWalk.module.css";
 import shared from "./Kit.module.css";
 
@@ -67,11 +68,7 @@ export function CheckWalk({ testerId, done }: { testerId: string; done: () => vo
           </li>
         ))}
       </ol>
-      {save.error?.problems.some((p) => !p.path) && (
-        <Text className={shared.wrong} role="alert">
-          {save.error.message}
-        </Text>
-      )}
+      <Unplaced error={save.error} placed={page.data?.items.map((item) => item.id)} />
       <Button type="submit" fullWidth size="lg" disabled={!answered} loading={save.isPending}>
         Keep the check
       </Button>

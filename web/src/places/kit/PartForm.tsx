@@ -5,7 +5,7 @@ import client, { answer, type Part } from "../../api/client";
 import { useKitWrite } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { typedOrNone } from "../../parts/typedNumber";
-import classes from "./Kit.module.css";
+import { Unplaced } from "../../parts/Unplaced";
 import { RatingFields } from "./RatingFields";
 
 /** Leads or an adapter: what is printed on it, and how it is. */
@@ -70,11 +70,7 @@ export function PartForm({ of, part, done }: { of: string; part?: Part; done: ()
           ]}
           {...form.getInputProps("damage")}
         />
-        {save.error && (
-          <p className={classes.wrong} role="alert">
-            {save.error.message}
-          </p>
-        )}
+        <Unplaced error={save.error} placed={Object.keys(form.values)} />
         <Button type="submit" loading={save.isPending}>
           {part ? "Keep the changes" : leads ? "Add the leads" : "Add the adapter"}
         </Button>

@@ -7,6 +7,7 @@ import { Choice } from "../../parts/Choice";
 import folds from "../../parts/Fold.module.css";
 import { Toggle } from "../../parts/Toggle";
 import { typedNumber, typedOrNone } from "../../parts/typedNumber";
+import { Unplaced } from "../../parts/Unplaced";
 import classes from "./Kit.module.css";
 import { RatingFields } from "./RatingFields";
 
@@ -97,7 +98,6 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
         for (const { path, text: said } of error.problems) form.setFieldError(path.replace(/\[.*/, ""), said);
       },
     });
-  const unplaced = save.error?.problems.filter((p) => !(p.path.replace(/\[.*/, "") in form.values)) ?? [];
   return (
     <form onSubmit={form.onSubmit(() => keep(false))}>
       <Stack>
@@ -179,11 +179,7 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
             />
           </Stack>
         </details>
-        {unplaced.map((p) => (
-          <p key={p.path + p.text} className={classes.wrong} role="alert">
-            {p.path ? `${p.path}: ${p.text}` : p.text}
-          </p>
-        ))}
+        <Unplaced error={save.error} placed={Object.keys(form.values)} />
         <Button type="submit" loading={save.isPending}>
           {tester ? "Keep the changes" : "Add the tester"}
         </Button>

@@ -1,12 +1,14 @@
-import { Button, Stack, Text, TextInput } from "@mantine/core";
+import { Button, Stack, TextInput } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import client, { answer, type Equipment, type Refusal } from "../../api/client";
 import { Choice } from "../../parts/Choice";
 import { Toggle } from "../../parts/Toggle";
 import { typedNumber, typedOrNone } from "../../parts/typedNumber";
+import { Unplaced } from "../../parts/Unplaced";
 import { useTyped } from "../../parts/useTyped";
 
+const PLACED = ["label", "volts_to_neutral", "volts_between_lines", "amperes", "hertz"];
 const EMPTY = { label: "", to_neutral: "", between: "", amperes: "", hertz: "" };
 
 /** What its plate says. */
@@ -83,13 +85,7 @@ export function EquipmentForm({ done }: { done: (made: Equipment) => void }) {
         <Toggle on={flags.continuous} onToggle={() => setFlags({ ...flags, continuous: !flags.continuous })}>
           Runs for three hours and more
         </Toggle>
-        {save.error?.problems
-          .filter((p) => !p.path)
-          .map((p) => (
-            <Text key={p.text} c="var(--ep-vermilion)" role="alert">
-              {p.text}
-            </Text>
-          ))}
+        <Unplaced error={save.error} placed={PLACED} />
         <Button type="submit" loading={save.isPending}>
           Write it down
         </Button>

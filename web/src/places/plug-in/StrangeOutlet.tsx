@@ -1,9 +1,10 @@
-import { Button, NativeSelect, Stack, Text, TextInput } from "@mantine/core";
+import { Button, NativeSelect, Stack, TextInput } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import client, { answer, type OutletLine, type Refusal } from "../../api/client";
 import { useReference, useSites } from "../../api/queries";
 import { typedOrNone } from "../../parts/typedNumber";
+import { Unplaced } from "../../parts/Unplaced";
 import { useTyped } from "../../parts/useTyped";
 import { contactChoices } from "../site/contacts";
 
@@ -106,13 +107,7 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
           inputMode="decimal"
           {...field("residual_ma", save.error)}
         />
-        {save.error?.problems
-          .filter((p) => !(p.path in typed))
-          .map((p) => (
-            <Text key={p.text} c="var(--ep-vermilion)" role="alert">
-              {p.path ? `${p.path}: ${p.text}` : p.text}
-            </Text>
-          ))}
+        <Unplaced error={save.error} placed={Object.keys(typed)} />
         <Button type="submit" loading={save.isPending}>
           Write it down
         </Button>

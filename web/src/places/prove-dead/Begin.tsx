@@ -6,9 +6,12 @@ import client, { answer, type Site } from "../../api/client";
 import { usePractice, useProofReference, useProofWrite, useSite, useSites } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Page } from "../../parts/Page";
+import { Unplaced } from "../../parts/Unplaced";
 import classes from "./Begin.module.css";
 import shared from "./Prove.module.css";
 import { WHAT_WORDS } from "./words";
+
+const PLACED = ["name", "asked.", "sources[0].label"];
 
 type Answer = { yes: boolean | null; label: string };
 type Circuit = { supply: string; id: string | null; name: string; board: string; rating: number | null };
@@ -104,7 +107,6 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
     ),
   );
   const wrong = (path: string) => begin.error?.problems.find((p) => p.path === path)?.text;
-  const unplaced = begin.error?.problems.filter((p) => !/^(name$|asked\.|sources\[)/.test(p.path)) ?? [];
   if (!on)
     return (
       <Text mt="lg">
@@ -243,11 +245,7 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
             </div>
           );
         })}
-        {unplaced.map((p) => (
-          <p key={p.path + p.text} className={shared.wrong} role="alert">
-            {p.path ? `${p.path}: ${p.text}` : p.text}
-          </p>
-        ))}
+        <Unplaced error={begin.error} placed={PLACED} />
         <div className={classes.go}>
           <Button
             variant="default"

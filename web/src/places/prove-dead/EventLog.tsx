@@ -1,9 +1,7 @@
-import { Button } from "@mantine/core";
-import { useMutation } from "@tanstack/react-query";
 import client, { answer, type Practice, type Proof } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
-import { saveFile } from "../../parts/files";
 import log from "../../parts/Log.module.css";
+import { SaveAs } from "../../parts/SaveAs";
 import classes from "./EventLog.module.css";
 import { clock } from "./Standing";
 import { eventWords } from "./words";
@@ -11,14 +9,8 @@ import { eventWords } from "./words";
 /** Everything ever recorded here, newest first, what does not count with why. */
 export function EventLog({ proof, practice }: { proof: Proof; practice: Practice }) {
   const sources = new Map(proof.state.sources.map((s) => [s.id, s.label]));
-  const save = useMutation({
-    mutationFn: async () => {
-      const file = await answer(
-        client.GET("/api/proofs/{proof_id}/log", { params: { path: { proof_id: proof.id } } }),
-      );
-      saveFile(file, `${proof.name}, proof of death`);
-    },
-  });
+  const events = () =>
+    answer(client.GET("/api/proofs/{proof_id}/log", { params: { path: { proof_id: proof.id } } }));
   return (
     <details className={folds.fold}>
       <summary>
@@ -42,9 +34,12 @@ export function EventLog({ proof, practice }: { proof: Proof; practice: Practice
           </li>
         ))}
       </ul>
-      <Button variant="default" className={classes.save} onClick={() => save.mutate()}>
-        Save as isolation log
-      </Button>
+      <SaveAs
+        kind="isolation log"
+        name={`${proof.name}, proof of death`}
+        fetch={events}
+        className={classes.save}
+      />
     </details>
   );
 }

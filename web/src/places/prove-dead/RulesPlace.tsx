@@ -7,6 +7,7 @@ import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { typedOrNone } from "../../parts/typedNumber";
+import { Unplaced } from "../../parts/Unplaced";
 import shared from "./Prove.module.css";
 import classes from "./RulesPlace.module.css";
 
@@ -20,6 +21,7 @@ export function RulesPlace() {
   );
 }
 
+const PLACED = ["proof_window_min", "unattended_min", "reason"];
 const KINDS: Record<string, string[] | null> = {
   practice: null,
   strict: ["two-pole"],
@@ -114,11 +116,7 @@ function RulesForm({ rules }: { rules: Rules }) {
         error={wrong("reason")}
         onChange={(event) => setReason(event.currentTarget.value)}
       />
-      {wrong("dead_kinds") && (
-        <p className={shared.wrong} role="alert">
-          {wrong("dead_kinds")}
-        </p>
-      )}
+      <Unplaced error={save.error} placed={PLACED} />
       <Button type="submit" className={shared.main} loading={save.isPending}>
         {save.isSuccess ? "Kept" : "Keep these rules"}
       </Button>

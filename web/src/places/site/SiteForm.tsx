@@ -1,8 +1,9 @@
-import { Button, Stack, Text } from "@mantine/core";
+import { Button, Stack } from "@mantine/core";
 import type { UseFormReturnType } from "@mantine/form";
 import type { ReactNode } from "react";
 import type { Refusal, Site } from "../../api/client";
 import { useSiteWrite } from "../../api/queries";
+import { Unplaced } from "../../parts/Unplaced";
 
 type Values = Record<string, string>;
 
@@ -20,7 +21,6 @@ export function SiteForm<V extends Values>(props: {
       if (path in props.form.values) props.form.setFieldError(path, text);
     }
   };
-  const unplaced = save.error?.problems.filter(({ path }) => !(path in props.form.values)) ?? [];
   return (
     <form
       onSubmit={props.form.onSubmit((values) =>
@@ -29,11 +29,7 @@ export function SiteForm<V extends Values>(props: {
     >
       <Stack>
         {props.children}
-        {unplaced.map(({ path, text }) => (
-          <Text key={path + text} c="var(--ep-vermilion)" role="alert">
-            {path ? `${path}: ${text}` : text}
-          </Text>
-        ))}
+        <Unplaced error={save.error} placed={Object.keys(props.form.values)} />
         <Button type="submit" loading={save.isPending}>
           {props.action}
         </Button>

@@ -6,11 +6,12 @@ import { usePractice, useSite } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { Run } from "../../parts/Run";
+import { SaveAs } from "../../parts/SaveAs";
 import { CircuitForm } from "./CircuitForm";
 import { AddBoard, AddSupply } from "./forms";
 import { PointForm } from "./PointForm";
 import classes from "./Site.module.css";
-import { useSaveSite } from "./surveyFile";
+import { siteSurvey } from "./surveyFile";
 
 type Adding = { title: string; form: ReactNode };
 
@@ -19,7 +20,6 @@ export function SitePlace() {
   const { siteId = "" } = useParams();
   const site = useSite(siteId);
   const practice = usePractice(site.data?.practice);
-  const save = useSaveSite();
   const [adding, setAdding] = useState<Adding | null>(null);
   const close = () => setAdding(null);
   if (site.isError) return <Failure error={site.error} retry={() => site.refetch()} />;
@@ -73,9 +73,7 @@ export function SitePlace() {
             </Button>
           )}
           {supplies.length > 0 && (
-            <Button variant="default" onClick={() => save.mutate({ id: siteId, name: site.data.name })}>
-              Save as survey file
-            </Button>
+            <SaveAs kind="survey file" name={site.data.name} fetch={siteSurvey(siteId)} />
           )}
           <Button variant={supplies.length ? "default" : "filled"} onClick={addSupply}>
             Add a supply
@@ -83,11 +81,6 @@ export function SitePlace() {
         </>
       }
     >
-      {save.error && (
-        <Text className={classes.problems} role="alert">
-          {save.error.message}
-        </Text>
-      )}
       {supplies.length === 0 && (
         <Text size="lg" mt="lg">
           Start at the source: which supply feeds this place, and how it is earthed. Then its boards, their

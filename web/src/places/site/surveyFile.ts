@@ -2,25 +2,13 @@
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import client, { answer, type Refusal } from "../../api/client";
-import { readFile, saveFile } from "../../parts/files";
+import { readFile } from "../../parts/files";
 
-export const useSaveSite = () =>
-  useMutation<void, Refusal, { id: string; name: string }>({
-    mutationFn: async ({ id, name }) =>
-      saveFile(
-        await answer(client.GET("/api/sites/{site_id}/survey", { params: { path: { site_id: id } } })),
-        name,
-      ),
-  });
+export const siteSurvey = (id: string) => () =>
+  answer(client.GET("/api/sites/{site_id}/survey", { params: { path: { site_id: id } } }));
 
-export const useSavePoint = () =>
-  useMutation<void, Refusal, { id: string; name: string }>({
-    mutationFn: async ({ id, name }) =>
-      saveFile(
-        await answer(client.GET("/api/points/{point_id}/survey", { params: { path: { point_id: id } } })),
-        name,
-      ),
-  });
+export const pointSurvey = (id: string) => () =>
+  answer(client.GET("/api/points/{point_id}/survey", { params: { path: { point_id: id } } }));
 
 export function useBringIn(done: (siteId: string) => void) {
   const queries = useQueryClient();
