@@ -17,6 +17,7 @@ import { Failure } from "../../parts/Failure";
 import { Ladder } from "../../parts/Ladder";
 import { Phasors } from "../../parts/Phasors";
 import { SaveAs } from "../../parts/SaveAs";
+import { useSameId } from "../../parts/useSameId";
 import { pointSurvey } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
 import { Conclusion } from "./Conclusion";
@@ -75,10 +76,11 @@ function PointUnderTest({
       }),
     ),
   );
+  const { idFor } = useSameId();
   const withdraw = useBenchWrite((reading: string) =>
     answer(
       client.PUT("/api/points/{point_id}/withdrawals/{withdrawal_id}", {
-        params: { path: { point_id: bench.id, withdrawal_id: crypto.randomUUID() } },
+        params: { path: { point_id: bench.id, withdrawal_id: idFor(reading) } },
         body: { reading },
       }),
     ),

@@ -3,6 +3,7 @@ import { useState } from "react";
 import client, { answer, type Sheet } from "../../api/client";
 import { useProofWrite } from "../../api/queries";
 import { HoldButton } from "../../parts/HoldButton";
+import { useSameId } from "../../parts/useSameId";
 import classes from "./Gate.module.css";
 import shared from "./Sheet.module.css";
 import type { PutDown } from "./usePutDown";
@@ -20,14 +21,17 @@ export function Gate({
   const { gate } = sheet;
   const [reason, setReason] = useState("");
   const [overriding, override] = useState(false);
-  const takeOff = useProofWrite((source: string) =>
-    answer(
+  const { idFor, written } = useSameId();
+  const takeOff = useProofWrite(async (source: string) => {
+    const after = await answer(
       client.PUT("/api/proofs/{proof_id}/events/{event_id}", {
-        params: { path: { proof_id: sheet.proof?.id ?? "", event_id: crypto.randomUUID() } },
+        params: { path: { proof_id: sheet.proof?.id ?? "", event_id: idFor(source) } },
         body: { entry: { type: "unlocked", source }, adapters: [] },
       }),
-    ),
-  );
+    );
+    written();
+    return after;
+  });
   if (gate.energised)
     return (
       <div className={classes.done}>

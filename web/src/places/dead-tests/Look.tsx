@@ -3,6 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useRef } from "react";
 import client, { answer, type Refusal, type Sheet } from "../../api/client";
 import { Choice } from "../../parts/Choice";
+import { useSameId } from "../../parts/useSameId";
 import { smaller } from "./picture";
 import classes from "./Sheet.module.css";
 import type { PutDown } from "./usePutDown";
@@ -25,9 +26,10 @@ function LookLine({ item, putDown }: { item: Sheet["look"][number]; putDown: Put
       entry: { type: "looked", item: item.id, good, ...(photo ? { photo } : {}) },
       supersedes: item.entry ?? undefined,
     });
+  const { idFor } = useSameId();
   const keep = useMutation<string, Refusal, File>({
     mutationFn: async (taken) => {
-      const id = crypto.randomUUID();
+      const id = idFor([taken.name, taken.size, taken.lastModified]);
       await answer(
         client.PUT("/api/photos/{photo_id}", {
           params: { path: { photo_id: id } },
