@@ -8,60 +8,35 @@ from tests.browser.conftest import sign_in
 STRANGE = {"problems": [{"path": "elsewhere", "text": "no field shows this"}]}
 
 
-def add_a_site(page):
-    page.get_by_role("link", name="Site", exact=True).click()
-    page.get_by_role("button", name="Add a site").click()
-    page.get_by_label("Name").fill("Fennwick Weaving Shed")
+SITE, LARKSPUR = ("link", "Site"), ("link", "Larkspur Hill Observatory")
+KIT, PLUG_IN = ("link", "Kit"), ("link", "Before plugging in")
+FORMS = {
+    "a site": [SITE, ("button", "Add a site"), ("fill", "Name", "Fennwick Weaving Shed")],
+    "a supply": [SITE, LARKSPUR, ("button", "Add a supply")],
+    "a tester": [KIT, ("button", "Add a tester"), ("fill", "Name", "Meter M9")],
+    "leads": [KIT, ("button", "Add leads"), ("fill", "Name", "Leads C")],
+    "rules": [
+        *(("link", "Prove dead"), ("link", "This crew's rules")),
+        ("fill", "Minutes with nobody seen until void", "20"),
+    ],
+    "a sheet": [("link", "Dead tests"), ("link", "Begin a sheet"), ("choose", "Circuit", 1)],
+    "a round": [SITE, LARKSPUR, ("link", "Begin a round"), ("choose", "Circuit or room", 1)],
+    "equipment": [PLUG_IN, ("button", "Write down something else"), ("fill", "What it is", "Visitors' van")],
+    "an outlet": [
+        *(PLUG_IN, ("button", "An outlet that is not on record")),
+        *(("fill", "Name of the place", "Fair ground"), ("fill", "Name of the outlet", "Pitch 4")),
+    ],
+}
 
 
-def add_a_supply(page):
-    page.get_by_role("link", name="Site", exact=True).click()
-    page.get_by_role("link", name="Larkspur Hill Observatory").click()
-    page.get_by_role("button", name="Add a supply").click()
-
-
-def add_a_tester(page):
-    page.get_by_role("link", name="Kit", exact=True).click()
-    page.get_by_role("button", name="Add a tester").click()
-    page.get_by_label("Name").fill("Meter M9")
-
-
-def add_leads(page):
-    page.get_by_role("link", name="Kit", exact=True).click()
-    page.get_by_role("button", name="Add leads").click()
-    page.get_by_label("Name").fill("Leads C")
-
-
-def change_the_rules(page):
-    page.get_by_role("link", name="Prove dead", exact=True).click()
-    page.get_by_role("link", name="rules").click()
-    page.get_by_label("Minutes with nobody seen until void").fill("20")
-
-
-def begin_a_sheet(page):
-    page.get_by_role("link", name="Dead tests", exact=True).click()
-    page.get_by_role("link", name="Begin").first.click()
-    page.get_by_label("Circuit").select_option(index=1)
-
-
-def begin_a_round(page):
-    page.get_by_role("link", name="Site", exact=True).click()
-    page.get_by_role("link", name="Larkspur Hill Observatory").click()
-    page.get_by_role("link", name="Begin a round").click()
-    page.get_by_label("Circuit or room").select_option("Workshop outlets")
-
-
-def write_down_a_van(page):
-    page.get_by_role("link", name="Before plugging in").click()
-    page.get_by_role("button", name="Write down something else").click()
-    page.get_by_label("What it is").fill("Visitors' van")
-
-
-def write_down_an_outlet(page):
-    page.get_by_role("link", name="Before plugging in").click()
-    page.get_by_role("button", name="An outlet that is not on record").click()
-    page.get_by_label("Name of the place").fill("Fair ground")
-    page.get_by_label("Name of the outlet").fill("Pitch 4")
+def go(page, do, name, what=None):
+    match do:
+        case "fill":
+            page.get_by_label(name).fill(what)
+        case "choose":
+            page.get_by_label(name).select_option(index=what)
+        case role:
+            page.get_by_role(role, name=name).first.click()
 
 
 def unreachable(route):
@@ -72,18 +47,13 @@ def refused(route):
     return route.continue_() if route.request.method == "GET" else route.fulfill(status=422, json=STRANGE)
 
 
-FORMS = [
-    *(add_a_site, add_a_supply, add_a_tester, add_leads, change_the_rules, begin_a_sheet, begin_a_round),
-    *(write_down_a_van, write_down_an_outlet),
-]
-
-
-@pytest.mark.parametrize("fill_in", FORMS, ids=lambda form: form.__name__)
-def test_a_form_says_what_it_cannot_place_and_keeps_what_was_typed(kit, live_server, page, fill_in):
+@pytest.mark.parametrize("form", FORMS)
+def test_a_form_says_what_it_cannot_place_and_keeps_what_was_typed(kit, live_server, page, form):
     page.set_default_timeout(20_000)
     expect.set_options(timeout=20_000)
     sign_in(page, live_server.url)
-    fill_in(page)
+    for step in FORMS[form]:
+        go(page, *step)
     typed = page.locator("main input, [role=dialog] input").evaluate_all("all => all.map(i => i.value)")
     for answer, says in ((unreachable, "cannot be reached. Nothing is lost"), (refused, "no field shows this")):
         page.route("**/api/**", answer)
