@@ -2,7 +2,7 @@
 
 import sys
 from collections import Counter
-from concurrent.futures import ProcessPoolExecutor
+from concurrent.futures import ProcessPoolExecutor, as_completed
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -46,13 +46,21 @@ def run(surveys: int = SURVEYS, seed: int = SEED) -> Count:
     total = Count()
     with ProcessPoolExecutor(WORKERS) as pool:
         jobs = [pool.submit(survey_point, i, each, seed) for i in range(len(points()))]
-        for job in jobs:
+        for job in as_completed(jobs):
             part = job.result()
             total.surveys += part.surveys
             total.lost += part.lost
             total.cleared += part.cleared
             total.verdicts += part.verdicts
+            tell(f"{total.surveys} of {each * len(jobs)} surveys")
+            for line in [*part.lost, *part.cleared]:
+                tell(line)
     return total
+
+
+def tell(line: str) -> None:
+    """To whoever waits for an hour: how far it is, and what was lost as soon as it is."""
+    print(f"  {line}", file=sys.stderr, flush=True)
 
 
 def main(surveys: int = SURVEYS, seed: int = SEED) -> int:
