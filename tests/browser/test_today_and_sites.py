@@ -127,3 +127,29 @@ def test_today_on_a_phone(deadly, kit, live_server, browser):
     page.get_by_role("link", name="Outlet 3, by the lathe").tap()
     expect(page.get_by_text("Keep off, switch off, lock")).to_be_visible()
     context.close()
+
+
+def test_the_longest_names_stay_on_a_phone(deadly, live_server, browser):
+    unbroken = "Dyehouseventilationswitchgear" * 4
+    circuit, site = deadly.circuit, Site.objects.get()
+    for named in (deadly, circuit, circuit.board, circuit.board.supply, site):
+        named.name = unbroken
+        named.save()
+    context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True)
+    page = context.new_page()
+    ready(page)
+    sign_in(page, live_server.url)
+    places = {
+        "/today": "Not safe yet",
+        "/sites": "Sites",
+        f"/sites/{site.id}": unbroken,
+        f"/bench/{deadly.id}": unbroken,
+        f"/rounds/new?site={site.id}": "Begin a round",
+        f"/prove-dead/new?circuit={circuit.id}": "Prove something dead",
+    }
+    for place, heading in places.items():
+        page.goto(live_server.url + place)
+        page.get_by_role("heading", name=heading).first.wait_for()
+        page.wait_for_load_state("networkidle")
+        assert page.evaluate("document.documentElement.scrollWidth") <= 390, place
+    context.close()
