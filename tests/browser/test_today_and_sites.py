@@ -145,7 +145,7 @@ def test_the_longest_names_stay_on_a_phone(deadly, live_server, browser):
         f"/sites/{site.id}": unbroken,
         f"/bench/{deadly.id}": unbroken,
         f"/rounds/new?site={site.id}": "Begin a round",
-        f"/prove-dead/new?circuit={circuit.id}": "Prove something dead",
+        f"/prove-dead/new?circuit={circuit.id}": "What is to be dead?",
     }
     for place, heading in places.items():
         page.goto(live_server.url + place)
