@@ -82,6 +82,23 @@ def test_a_slip_is_named_at_the_field_and_what_was_typed_stays(outlet, live_serv
     expect(page.get_by_text("withdrawn, kept")).to_be_visible()
 
 
+def test_a_line_that_comes_and_goes_takes_nothing_typed_away(outlet, live_server, page):
+    open_outlet(page, live_server)
+    field = page.get_by_label("Reading, H to N")
+    field.fill("119.8")
+    unanswered = []
+    page.route("**/api/points/*/bench", lambda route: (unanswered.append(route), route.abort()))
+    page.context.set_offline(True)
+    page.context.set_offline(False)
+    while len(unanswered) < 3:  # asked, and asked again twice
+        page.wait_for_timeout(100)
+    page.wait_for_timeout(500)
+    expect(field).to_have_value("119.8")
+    page.unroute_all()
+    field.press("Enter")
+    expect(page.get_by_text("1 reading recorded")).to_be_visible()
+
+
 def test_by_touch_on_a_phone(outlet, live_server, browser):
     context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True)
     page = context.new_page()

@@ -38,9 +38,9 @@ export function BenchPlace() {
   const testers = useTesters();
   useEffect(() => {
     if (bench.data) rememberBench(pointId);
-    if (bench.isError) forgetBench();
+    if (bench.isError && !bench.data) forgetBench();
   }, [bench.data, bench.isError, pointId]);
-  if (bench.isError) return <Failure error={bench.error} retry={() => bench.refetch()} />;
+  if (bench.isError && !bench.data) return <Failure error={bench.error} retry={() => bench.refetch()} />;
   if (!bench.data || !practice || !testers.data)
     return (
       <div className={classes.opening} aria-busy="true">

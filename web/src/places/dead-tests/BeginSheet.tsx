@@ -36,7 +36,7 @@ export function BeginSheet() {
       ),
     onSuccess: (sheet) => navigate(`/dead-tests/${sheet.id}`),
   });
-  if (sheets.isError) return <Failure error={sheets.error} retry={() => sheets.refetch()} />;
+  if (sheets.isError && !sheets.data) return <Failure error={sheets.error} retry={() => sheets.refetch()} />;
   const wrong = (path: string) => begin.error?.problems.find((p) => p.path.startsWith(path))?.text;
   return (
     <Page title="Begin a sheet" back={["/dead-tests", "Dead tests"]} busy={sheets.isPending}>

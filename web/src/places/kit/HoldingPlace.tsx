@@ -60,7 +60,8 @@ export function HoldingPlace() {
     enabled: tester !== undefined && system !== "",
     placeholderData: (before: Holding | undefined) => before,
   });
-  if (testers.isError) return <Failure error={testers.error} retry={() => testers.refetch()} />;
+  if (testers.isError && !testers.data)
+    return <Failure error={testers.error} retry={() => testers.refetch()} />;
   const of = (role: string) => parts.filter((p) => p.role === role);
   return (
     <Page title="What am I holding?" back={["/kit", "Kit"]}>

@@ -19,7 +19,8 @@ export function KitPlace() {
   const parts = useParts();
   const [open, show] = useState<Open | null>(null);
   const close = () => show(null);
-  if (testers.isError) return <Failure error={testers.error} retry={() => testers.refetch()} />;
+  if (testers.isError && !testers.data)
+    return <Failure error={testers.error} retry={() => testers.refetch()} />;
   const of = (role: string) => (parts.data ?? []).filter((p) => p.role === role);
   const edit = (part: Part) =>
     show({ title: part.label, form: <PartForm of={part.role} part={part} done={close} /> });

@@ -18,7 +18,7 @@ export function TesterPlace() {
   const found = useTesterPage(testerId);
   const navigate = useNavigate();
   const [open, show] = useState<"check" | "edit" | null>(null);
-  if (found.isError) return <Failure error={found.error} retry={() => found.refetch()} />;
+  if (found.isError && !found.data) return <Failure error={found.error} retry={() => found.refetch()} />;
   if (!found.data) return <div aria-busy="true" />;
   const { tester } = found.data;
   const rating =

@@ -17,7 +17,7 @@ export function BeforePluggingIn() {
   const [thing, setThing] = useState("");
   const [outlet, setOutlet] = useState("");
   const [adding, setAdding] = useState<"thing" | "outlet" | null>(null);
-  const failed = [equipment, outlets].find((q) => q.isError);
+  const failed = [equipment, outlets].find((q) => q.isError && !q.data);
   if (failed) return <Failure error={failed.error} retry={() => failed.refetch()} />;
   const sites = [...new Set((outlets.data ?? []).map((o) => o.site))];
   return (

@@ -13,7 +13,7 @@ import classes from "./RulesPlace.module.css";
 
 export function RulesPlace() {
   const rules = useRules();
-  if (rules.isError) return <Failure error={rules.error} retry={() => rules.refetch()} />;
+  if (rules.isError && !rules.data) return <Failure error={rules.error} retry={() => rules.refetch()} />;
   return (
     <Page title="This crew's rules" back={["/prove-dead", "Prove dead"]}>
       {rules.data && <RulesForm rules={rules.data} />}

@@ -45,7 +45,7 @@ export function BeginRound() {
       }),
     );
   });
-  if (sites.isError) return <Failure error={sites.error} retry={() => sites.refetch()} />;
+  if (sites.isError && !sites.data) return <Failure error={sites.error} retry={() => sites.refetch()} />;
   const plugsIn = PLUG_IN.includes(tester?.kind ?? "");
   return (
     <Page title="Begin a round" back={["/rounds", "Rounds"]} busy={sites.isPending}>

@@ -22,7 +22,7 @@ export function SitePlace() {
   const practice = usePractice(site.data?.practice);
   const [adding, setAdding] = useState<Adding | null>(null);
   const close = () => setAdding(null);
-  if (site.isError) return <Failure error={site.error} retry={() => site.refetch()} />;
+  if (site.isError && !site.data) return <Failure error={site.error} retry={() => site.refetch()} />;
   if (!site.data || !practice) return <div aria-busy="true" />;
   const { supplies } = site.data;
   const addSupply = () =>

@@ -17,7 +17,7 @@ export function Sites() {
   const navigate = useNavigate();
   const [siteId, setSiteId] = useState(() => crypto.randomUUID());
   const bringIn = useBringIn((id) => navigate(`/sites/${id}`));
-  if (sites.isError) return <Failure error={sites.error} retry={() => sites.refetch()} />;
+  if (sites.isError && !sites.data) return <Failure error={sites.error} retry={() => sites.refetch()} />;
   return (
     <Page
       title="Sites"
