@@ -44,6 +44,7 @@ export function Gate({
       </div>
     );
   const busy = putDown.isPending || takeOff.isPending;
+  const wrong = putDown.error ?? takeOff.error;
   const clear = gate.in_the_way.length === 0;
   const measured = gate.in_the_way.filter((way) => way.line !== "clear");
   const energise = () =>
@@ -110,9 +111,9 @@ export function Gate({
           <p className="quiet">The last lock off ends the proof of death: nothing is touched after it.</p>
         )}
       </div>
-      {putDown.error && (
+      {wrong && (
         <p className={shared.wrong} role="alert">
-          {putDown.error.problems[0]?.text}
+          {wrong.problems[0]?.text}
         </p>
       )}
       {clear && <HoldButton label="Hold: energise now" onHeld={energise} busy={busy} />}

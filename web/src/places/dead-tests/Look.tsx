@@ -3,6 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useRef } from "react";
 import client, { answer, type Refusal, type Sheet } from "../../api/client";
 import { Choice } from "../../parts/Choice";
+import { Unplaced } from "../../parts/Unplaced";
 import { useSameId } from "../../parts/useSameId";
 import { smaller } from "./picture";
 import classes from "./Sheet.module.css";
@@ -76,11 +77,7 @@ function LookLine({ item, putDown }: { item: Sheet["look"][number]; putDown: Put
           <img src={`/api/photos/${item.photo}`} alt={`${item.title}, as it was seen`} />
         </a>
       )}
-      {keep.error && (
-        <p className={classes.wrong} role="alert">
-          {keep.error.message}
-        </p>
-      )}
+      <Unplaced error={keep.error} />
     </li>
   );
 }
