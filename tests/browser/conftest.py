@@ -7,6 +7,7 @@ from pathlib import Path
 import numpy as np
 import pytest
 from django.contrib.auth import get_user_model
+from playwright.sync_api import expect
 
 from crews.models import Crew, Membership
 from demo.crew import demo_id
@@ -97,7 +98,13 @@ def kit(outlet):
     put_circuit(crew, demo_id("t", "dome"), demo_id("t", "board"), "Dome drive", 30, "10 AWG")
 
 
+PATIENCE_MS = 20_000
+"""Two workers on two cores, and points opened for the first time."""
+
+
 def sign_in(page, address, username=USERNAME, password=PASSWORD):
+    page.set_default_timeout(PATIENCE_MS)
+    expect.set_options(timeout=PATIENCE_MS)
     page.goto(address)
     page.get_by_label("Name").fill(username)
     page.get_by_label("Password").first.fill(password)

@@ -7,8 +7,6 @@ from tests.browser.conftest import accessible, sign_in, small_targets
 
 
 def open_outlet(page, live_server, name="Outlet 3, by the lathe"):
-    page.set_default_timeout(20_000)
-    expect.set_options(timeout=20_000)
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Site", exact=True).click()
     page.get_by_role("link", name="Larkspur Hill Observatory").click()
@@ -114,7 +112,6 @@ def test_by_touch_on_a_phone(outlet, live_server, browser):
 
 
 def test_an_empty_site_is_filled_in(outlet, live_server, page):
-    page.set_default_timeout(20_000)
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Site", exact=True).click()
     page.get_by_role("button", name="Add a site").click()

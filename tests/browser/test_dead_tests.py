@@ -22,12 +22,6 @@ PICTURE = Path(__file__).parents[2] / "docs/screenshots/today.png"
 """Any picture, as a camera would give one."""
 
 
-@pytest.fixture(autouse=True)
-def _patient(page):
-    page.set_default_timeout(15_000)
-    expect.set_options(timeout=15_000)
-
-
 @pytest.fixture
 def testers(kit):
     """A low-ohm tester and an insulation tester beside the rest of the kit."""
@@ -150,7 +144,6 @@ def test_a_sheet_from_the_first_look_to_the_gate(dead, live_server, page):
 
 def test_not_proved_dead_is_warned_of_kept_and_energised_only_with_a_written_reason(testers, live_server, browser):
     page = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True).new_page()
-    page.set_default_timeout(15_000)
     begin_sheet(page, live_server)
     page.get_by_label("Picture, Nothing burnt").set_input_files(PICTURE)
     expect(page.get_by_role("img", name="Nothing burnt, as it was seen")).to_be_visible()

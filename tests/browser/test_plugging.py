@@ -6,8 +6,6 @@ from tests.browser.conftest import accessible, sign_in, small_targets
 
 
 def test_a_stall_at_an_outlet_nobody_knows(outlet, live_server, page):
-    page.set_default_timeout(20_000)
-    expect.set_options(timeout=20_000)
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Before plugging in").click()
     page.get_by_role("button", name="Write down something else").click()

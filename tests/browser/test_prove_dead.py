@@ -2,18 +2,11 @@
 
 import time
 
-import pytest
 from playwright.sync_api import expect
 
 from tests.browser.conftest import accessible, sign_in, small_targets
 
 HOLD_MS = 1500
-
-
-@pytest.fixture(autouse=True)
-def _patient(page):
-    page.set_default_timeout(15_000)
-    expect.set_options(timeout=15_000)
 
 
 def begin(page, live_server, circuit="Dome drive", **sources):

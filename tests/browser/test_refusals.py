@@ -49,8 +49,6 @@ def refused(route):
 
 @pytest.mark.parametrize("form", FORMS)
 def test_a_form_says_what_it_cannot_place_and_keeps_what_was_typed(kit, live_server, page, form):
-    page.set_default_timeout(20_000)
-    expect.set_options(timeout=20_000)
     sign_in(page, live_server.url)
     for step in FORMS[form]:
         go(page, *step)

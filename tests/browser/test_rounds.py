@@ -28,8 +28,6 @@ def six_outlets(outlet):
 
 
 def begin(page, live_server, tester):
-    page.set_default_timeout(20_000)
-    expect.set_options(timeout=20_000)
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Site", exact=True).click()
     page.get_by_role("link", name="Larkspur Hill Observatory").click()
@@ -105,7 +103,6 @@ def test_a_slip_is_taken_again_and_nothing_typed_is_lost_when_the_server_is_gone
 def test_one_presses_while_another_watches_the_board(six_outlets, live_server, page, browser):
     begin(page, live_server, "Plug P6")
     watcher = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True).new_page()
-    watcher.set_default_timeout(20_000)
     sign_in(watcher, live_server.url)
     watcher.goto(page.url)
     quick_set(page, HEALTHY)

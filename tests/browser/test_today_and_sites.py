@@ -29,13 +29,7 @@ def deadly(outlet):
     return outlet
 
 
-def ready(page):
-    page.set_default_timeout(20_000)
-    expect.set_options(timeout=20_000)
-
-
 def test_what_waits_is_opened_from_today_by_keyboard_and_the_day_ends_signed_out(deadly, kit, live_server, page):
-    ready(page)
     page.goto(live_server.url)
     page.get_by_label("Name").fill("anna")
     page.get_by_label("Password").first.fill("not hers")
@@ -64,7 +58,6 @@ def test_what_waits_is_opened_from_today_by_keyboard_and_the_day_ends_signed_out
 
 
 def test_whoever_is_signed_out_while_typing_signs_in_again_over_it_and_loses_nothing(outlet, live_server, page):
-    ready(page)
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Site", exact=True).click()
     page.get_by_role("link", name="Larkspur Hill Observatory").click()
@@ -88,7 +81,6 @@ def test_whoever_is_signed_out_while_typing_signs_in_again_over_it_and_loses_not
 
 
 def test_a_site_leaves_as_a_file_and_is_brought_in_whole(deadly, live_server, page, tmp_path):
-    ready(page)
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Site", exact=True).click()
     page.get_by_role("link", name="Larkspur Hill Observatory").click()
@@ -118,7 +110,6 @@ def test_a_site_leaves_as_a_file_and_is_brought_in_whole(deadly, live_server, pa
 def test_today_on_a_phone(deadly, kit, live_server, browser):
     context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, color_scheme="dark")
     page = context.new_page()
-    ready(page)
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Outlet 3, by the lathe").scroll_into_view_if_needed()
     accessible(page)
@@ -137,7 +128,6 @@ def test_the_longest_names_stay_on_a_phone(deadly, live_server, browser):
         named.save()
     context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True)
     page = context.new_page()
-    ready(page)
     sign_in(page, live_server.url)
     places = {
         "/today": "Not safe yet",
