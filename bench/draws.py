@@ -7,6 +7,7 @@ import numpy as np
 
 from evenprobe.practice import HiddenPoint, TesterErrors
 from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
+from evenprobe.supplies.limits import DRY_TOUCH_DC_VOLTS
 from evenprobe.testers import Instrument, InstrumentKind, Measurement, Quantity, Reading
 from evenprobe.testers.measurement import Neutral
 from evenprobe.wiring import (
@@ -19,7 +20,7 @@ from evenprobe.wiring import (
     conductor_named,
     contact_pairs,
 )
-from evenprobe.wiring.points import board_ends
+from evenprobe.wiring.points import LINES, METALWORK, board_ends
 
 METER = Instrument("meter", InstrumentKind.MULTIMETER, proved=True)
 OTHER_METER = Instrument("other", InstrumentKind.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2)
@@ -33,6 +34,8 @@ FLAT = Instrument("flat", InstrumentKind.MULTIMETER, proved=False)
 """Not proved, and it shows less than there is."""
 TESTERS = (METER, OTHER_METER, STEPPED, FLAT, CLAMP, PLUG_TESTER)
 WITHOUT_VOLTS_SHARE, CLAMPED_SHARE = 0.18, 0.35
+DIRECT_SHARE, UNSAID_SHARE = 0.15, 0.4
+"""Of surveys with a direct source on a contact, and of known loads of which nobody says between what they are."""
 TESTER_SHARES = (0.51, 0.18, 0.18, 0.03, 0.05, 0.05)
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
 L1, L2, L3, N, PE = Terminal.L1, Terminal.L2, Terminal.L3, Terminal.N, Terminal.PE
@@ -102,14 +105,28 @@ class Draw:
     truth: Condition
     readings: tuple[Reading, ...]
 
+    @property
+    def direct_on_metal(self) -> bool:
+        """Whether a reading shows metalwork at a direct voltage that is dangerous by itself."""
+        at_metal = [r for r in self.readings if r.measurement.dc and _metal_to_reference(r.measurement)]
+        return any(abs(r.value or 0.0) > DRY_TOUCH_DC_VOLTS for r in at_metal)
+
+
+def _metal_to_reference(m: Measurement) -> bool:
+    return Terminal.REF in (m.from_, m.to) and any(end in METALWORK for end in (m.from_, m.to))
+
 
 def draw(point: PointFacts, rng: np.random.Generator) -> Draw:
     """One survey: one to twelve measurements in any order and under any circumstances."""
     catalogue = conditions_for(point)
     truth = catalogue[rng.integers(len(catalogue))]
     hidden, errors = HiddenPoint(point, truth, rng), TesterErrors(rng)
-    count = int(rng.integers(1, 13))
-    return Draw(truth, tuple(_read(hidden, f"r{i}", _measurement(rng, point), errors) for i in range(count)))
+    taken = [_measurement(rng, point) for _ in range(rng.integers(1, 13))]
+    if rng.random() < DIRECT_SHARE:
+        contact = contacts_of(point)[rng.integers(len(contacts_of(point)))]
+        hidden.direct_volts[contact] = float(rng.uniform(-400, 400))
+        taken.append(Measurement(Quantity.VOLTAGE, contact, Terminal.REF, METER, dc=True))
+    return Draw(truth, tuple(_read(hidden, f"r{i}", m, errors) for i, m in enumerate(taken)))
 
 
 def _read(hidden: HiddenPoint, name: str, measurement: Measurement, errors: TesterErrors) -> Reading:
@@ -132,15 +149,26 @@ def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
     plain = Measurement(Quantity.VOLTAGE, a, b, tester, "low-z" if rng.random() < 0.2 else "high-z")
     amperes = float(np.round(rng.uniform(2, point.circuit.rating_a or 12), 1))
     kind = rng.random()
-    if kind < 0.45:
+    if kind < 0.39:
         return plain
+    if kind < 0.45:
+        return replace(plain, dc=True)
     if kind < 0.62:
-        return replace(plain, load_here_a=amperes)
+        return replace(plain, load_here_a=amperes, load_between=_load_between(rng, point))
     if kind < 0.80:
-        return replace(plain, load_elsewhere_a=amperes)
+        return replace(plain, load_elsewhere_a=amperes, load_between=_load_between(rng, point))
     if kind < 0.84:
         return replace(plain, device="open")
     return _ohms(rng, point)
+
+
+def _load_between(rng: np.random.Generator, point: PointFacts) -> tuple[Terminal, Terminal] | None:
+    """Any two contacts that a load can be between, or nobody said which."""
+    live = [t for t in point.terminals if t in (*LINES, Terminal.N)]
+    if len(live) < 2 or rng.random() < UNSAID_SHARE:
+        return None
+    one, other = rng.permutation(len(live))[:2]
+    return live[one], live[other]
 
 
 def _ohms(rng: np.random.Generator, point: PointFacts) -> Measurement:
@@ -179,7 +207,7 @@ def _clamped(rng: np.random.Generator, point: PointFacts) -> Measurement:
     ends = board_ends(point.terminals)
     plain = Measurement(Quantity.CURRENT, ends[rng.integers(len(ends))], None, CLAMP)
     amperes = float(np.round(rng.uniform(2, point.circuit.rating_a or 12), 1))
-    where = rng.random()
+    where, between = rng.random(), _load_between(rng, point)
     if where < 0.6:
-        return replace(plain, load_here_a=amperes)
-    return replace(plain, load_elsewhere_a=amperes) if where < 0.85 else plain
+        return replace(plain, load_here_a=amperes, load_between=between)
+    return replace(plain, load_elsewhere_a=amperes, load_between=between) if where < 0.85 else plain

@@ -36,7 +36,8 @@ def survey_point(index: int, surveys: int, seed: int) -> Count:
         what = f"point {index} survey {number}: {drawn.truth.id}, {len(drawn.readings)} readings"
         if not any(o.standing for o in result.conditions if o.condition.id == drawn.truth.id):
             count.lost.append(what)
-        if severity.can_hurt and result.verdict in (Verdict.SAFE, Verdict.CORRECT):
+        hurts = severity.can_hurt and result.verdict in (Verdict.SAFE, Verdict.CORRECT)
+        if hurts or (drawn.direct_on_metal and result.verdict is not Verdict.DANGER):
             count.cleared.append(what)
     return count
 

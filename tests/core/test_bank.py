@@ -87,15 +87,6 @@ def test_scaling_the_source_scales_what_a_sample_shows(bank):
     assert after[within] == pytest.approx(1.02 * before[within], rel=1e-9)
 
 
-def test_what_once_excluded_a_condition_does_so_among_more_and_not_among_less():
-    bank = Bank(outlet(), 16)
-    one, two = (weigh(volts(pair, 120.0), outlet())[0] for pair in ("L-N", "L-PE"))
-    bank.remember_excluded("no-supply", [one])
-    assert bank.excludes("no-supply", [two, one])
-    assert not bank.excludes("no-supply", [two])
-    assert not bank.excludes("correct", [one, two])
-
-
 def test_potentials_are_against_the_mass_of_earth(bank):
     correct = bank.blocks[0][1]
     assert (bank.potential(Terminal.PE)[correct] < 15).all()

@@ -1,5 +1,7 @@
 """What readings can still mean: statements of the trade, and the promises of elimination."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 from bench.draws import draw, points
@@ -155,7 +157,7 @@ def test_an_unproved_meter_may_alarm_and_clears_nothing():
 
 def test_a_dc_range_that_shows_nothing_says_nothing_of_ac():
     zero = volts("L-N", 0.0)
-    result = read(outlet(), Reading(zero.id, zero.measurement, value=0.0, dc=True))
+    result = read(outlet(), Reading(zero.id, replace(zero.measurement, dc=True), value=0.0))
     assert result.verdict is Verdict.UNTESTED
     assert "DC" in result.not_counted[0].why
 

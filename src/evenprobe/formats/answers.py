@@ -88,6 +88,7 @@ def circumstance(measurement: Measurement) -> dict[str, Any]:
     named: dict[str, Any] = {
         "load_here_a": measurement.load_here_a,
         "load_elsewhere_a": measurement.load_elsewhere_a,
+        "load_between": None if measurement.load_between is None else [str(t) for t in measurement.load_between],
         "device": "open" if measurement.device == "open" else None,
         "neutral": "lifted" if measurement.neutral == "lifted" else None,
         "input": "low-z" if measurement.input == "low-z" else None,

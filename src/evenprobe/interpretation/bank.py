@@ -4,7 +4,6 @@ Sobol points with a fixed seed, so results repeat. The same points serve every c
 differ by their change alone.
 """
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
@@ -13,7 +12,8 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import qmc
 
-from evenprobe.interpretation.samples import Samples, remembered
+from evenprobe.interpretation.memory import Memory
+from evenprobe.interpretation.samples import PREDICTIONS_KEPT, Samples
 from evenprobe.testers import Evidence, Measurement, phasor, potential
 from evenprobe.wiring import Condition, Installation, PointFacts, Terminal, conditions_for
 from evenprobe.wiring.modes import AS_FOUND, DEAD, NEUTRAL_LIFTED
@@ -24,7 +24,7 @@ SAMPLES_PER_CONDITION = 1024
 SEED = 20
 CORNER_SHARE = 0.08
 TAIL_SHARE = 0.1
-EXCLUSIONS_KEPT = 64
+LEAST_MISSES_KEPT = 4096
 
 
 @dataclass(frozen=True)
@@ -57,15 +57,19 @@ class Bank(Samples):
         blocks = [(condition, slice(i * samples, (i + 1) * samples)) for i, condition in enumerate(self.conditions)]
         super().__init__(installation, np.tile(cube, (len(self.conditions), 1)), blocks)
         self.scale = self.source_range
-        self._excluded: dict[str, list[frozenset[object]]] = {}
-        self._ranges: dict[tuple[Measurement, str | None], ShownRange] = {}
-        self._potentials: dict[Terminal, Array] = {}
+        self._ranges: Memory[tuple[Measurement, str | None], ShownRange] = Memory(PREDICTIONS_KEPT)
+        self.met: Memory[tuple[object, ...], float] = Memory(LEAST_MISSES_KEPT)
+        """By a condition's id and the keys of one or two pieces of evidence: the least that it misses them by."""
+        self._potentials: Memory[Terminal, Array] = Memory(PREDICTIONS_KEPT)
 
     def prepare(self) -> None:
         """Solve beforehand whatever the next readings may need, so that none has to wait for it."""
         for mode in (AS_FOUND._replace(taps=True), DEAD, NEUTRAL_LIFTED):
-            if mode not in self._solved:
-                self._solved[mode] = self.installation.solve(self.values, self.blocks, mode)
+            self.solved(mode)
+
+    def block_of(self, condition: Condition) -> slice:
+        """The rows of the bank that are under a condition."""
+        return next(block for c, block in self.blocks if c.id == condition.id)
 
     def number_of(self, block: slice) -> int:
         """Which of the conditions has this block of rows."""
@@ -73,39 +77,26 @@ class Bank(Samples):
 
     def shown_range(self, e: Evidence) -> "ShownRange":
         """What the samples of each condition show, its source anywhere in its span."""
-        key = e.measurement, e.lamp
-        if key not in self._ranges:
-            p = self.predicted(e.measurement, e.lamp)
-            low, high = self.scale if e.with_source else (1.0, 1.0)
-            by_condition = len(self.conditions), self.samples
-            tail = int(TAIL_SHARE * self.samples)
-            lowest = np.partition((p * low).reshape(by_condition), (0, tail), axis=1)[:, [0, tail]]
-            highest = np.partition(-(p * high).reshape(by_condition), (0, tail), axis=1)[:, [0, tail]]
-            found = ShownRange(
-                lowest[:, 0], -highest[:, 0], 2 * lowest[:, 0] - lowest[:, 1], highest[:, 1] - 2 * highest[:, 0]
-            )
-            return remembered(self._ranges, key, found)
-        return self._ranges[key]
+        return self._ranges.of((e.measurement, e.lamp), lambda: self._range(e))
+
+    def _range(self, e: Evidence) -> "ShownRange":
+        p = self.predicted(e.measurement, e.lamp)
+        low, high = self.scale if e.with_source else (1.0, 1.0)
+        by_condition = len(self.conditions), self.samples
+        tail = int(TAIL_SHARE * self.samples)
+        lowest = np.partition((p * low).reshape(by_condition), (0, tail), axis=1)[:, [0, tail]]
+        highest = np.partition(-(p * high).reshape(by_condition), (0, tail), axis=1)[:, [0, tail]]
+        return ShownRange(
+            lowest[:, 0], -highest[:, 0], 2 * lowest[:, 0] - lowest[:, 1], highest[:, 1] - 2 * highest[:, 0]
+        )
 
     def potential(self, terminal: Terminal) -> Array:
         """Volts of a terminal against the mass of earth, (B,)."""
-        if terminal not in self._potentials:
-            self._potentials[terminal] = potential(terminal, self.solved(AS_FOUND))
-        return self._potentials[terminal]
+        return self._potentials.of(terminal, lambda: potential(terminal, self.solved(AS_FOUND)))
 
     def phasor(self, terminal: Terminal, row: int) -> complex:
         """The same of one sample, with its angle."""
         return complex(phasor(terminal, self.solved(AS_FOUND))[row])
-
-    def excludes(self, condition_id: str, evidence: Sequence[Evidence]) -> bool:
-        """Whether evidence among this was already found to exclude the condition: more readings never bring it back."""
-        given = {e.key for e in evidence}
-        return any(known <= given for known in self._excluded.get(condition_id, ()))
-
-    def remember_excluded(self, condition_id: str, evidence: Sequence[Evidence]) -> None:
-        known = self._excluded.setdefault(condition_id, [])
-        known.append(frozenset(e.key for e in evidence))
-        del known[:-EXCLUSIONS_KEPT]
 
 
 @lru_cache(maxsize=4)

@@ -13,7 +13,7 @@ from evenprobe.interpretation.fit import best_scale, gap, misses
 from evenprobe.interpretation.outcome import Reason
 from evenprobe.interpretation.refine import FITS
 from evenprobe.interpretation.second_look import look_again
-from evenprobe.testers import Alarm, Evidence, Kept, at_odds, confining
+from evenprobe.testers import Alarm, Evidence, Kept, at_odds, confining, in_order
 from evenprobe.testers.instruments import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Condition, Terminal
 from evenprobe.wiring.admittances import way_of
@@ -73,7 +73,7 @@ class _Held(NamedTuple):
 
 
 def _held_against(bank: Bank, evidence: Sequence[Evidence]) -> _Held:
-    confined = confining(evidence)
+    confined = confining(in_order(evidence))
     predicted = bank.predictions(confined)
     miss = misses(confined, predicted, bank.scale, worth_knowing=WORTH_KNOWING)
     return _Held(confined, predicted, miss, best_scale(confined, predicted, bank.scale))
@@ -108,7 +108,7 @@ def reason_for(bank: Bank, elimination: Elimination, condition: Condition) -> Re
     First each reading alone, over all the condition's samples; where no single one does, each reading
     against the samples that agree best with the others.
     """
-    block = next(rows for c, rows in bank.blocks if c.id == condition.id)
+    block = bank.block_of(condition)
     number = bank.number_of(block)
     best: tuple[float, Reason] | None = None
     for e in elimination.evidence:

@@ -21,9 +21,18 @@ from evenprobe.interpretation.outcome import (
     Verdict,
 )
 from evenprobe.interpretation.stories import stories
-from evenprobe.interpretation.verdict import dangerous_readings, decide, insulation_result, standing_alarms, summary
+from evenprobe.interpretation.verdict import (
+    dangerous_readings,
+    decide,
+    direct_sentence,
+    direct_voltage,
+    insulation_result,
+    standing_alarms,
+    summary,
+)
 from evenprobe.supplies import Override, limit_for
-from evenprobe.testers import Alarm, Evidence, Instrument, Kept, Reading, confining, weigh
+from evenprobe.testers import Alarm, Direct, Evidence, Instrument, Kept, Reading, confining, weigh
+from evenprobe.testers.evidence import Weighed
 from evenprobe.wiring import PointFacts
 
 
@@ -41,12 +50,14 @@ def interpret(
     evidence = [w for w in weighed if isinstance(w, Evidence)]
     alarms = [w for w in weighed if isinstance(w, Alarm)]
     kept = [w for w in weighed if isinstance(w, Kept)]
+    directs = direct_voltage([w for w in weighed if isinstance(w, Direct)], kept)
+    direct = direct_sentence(directs, point.practice)
     bank = bank_for(point, samples)
     elimination = eliminate(bank, evidence)
     outcomes = _outcomes(bank, elimination, alarms, kept)
-    judged = judgements(point, evidence, [k.reading for k in kept], overrides)
+    judged = judgements(point, evidence, [w.reading for w in weighed if isinstance(w, Kept | Direct)], overrides)
     insulates = insulation_result(judged)
-    verdict = decide(outcomes, evidence, alarms, insulates)
+    verdict = decide(outcomes, evidence, alarms, insulates, directs)
     unanswered = bool(standing_alarms(alarms, evidence)) and not dangerous_readings(evidence)
     unstrained = [o for o in outcomes if o.standing and not o.strained]
     unexplained = bool(alarms) and not unanswered and not unstrained and bool(elimination.standing)
@@ -63,6 +74,7 @@ def interpret(
             alarm_unanswered=unanswered,
             alarm_unexplained=unexplained,
             insulation=insulates,
+            direct=direct,
         ),
         conditions=outcomes,
         judgements=judged,
@@ -70,8 +82,9 @@ def interpret(
         next_tests=tests,
         next_tests_note=note,
         stories=stories(bank, elimination, outcomes),
-        not_counted=tuple(NotCounted(k.reading.id, k.why) for k in kept),
+        not_counted=_not_counted(weighed),
         healthy_band=(band.low, band.high),
+        direct=direct,
     )
 
 
@@ -79,15 +92,22 @@ def _without_lines(point: PointFacts, readings: Sequence[Reading]) -> PointInter
     """What lines there should be is not known, so nothing can be cleared; metalwork can still be seen to be live."""
     weighed = [w for r in readings for w in weigh(r, point)]
     evidence = [w for w in weighed if isinstance(w, Evidence)]
-    unanswered = bool(standing_alarms([w for w in weighed if isinstance(w, Alarm)], evidence))
-    if unanswered or dangerous_readings(evidence):
-        verdict = Verdict.DANGER
-        text = summary(verdict, (), point, alarm_unanswered=unanswered, alarm_unexplained=False)
+    alarms = [w for w in weighed if isinstance(w, Alarm)]
+    unanswered = bool(standing_alarms(alarms, evidence))
+    kept = [w for w in weighed if isinstance(w, Kept)]
+    directs = direct_voltage([w for w in weighed if isinstance(w, Direct)], kept)
+    direct = direct_sentence(directs, point.practice)
+    verdict = decide((), evidence, alarms, None, directs)
+    if verdict in (Verdict.DANGER, Verdict.HAZARD):
+        text = summary(verdict, (), point, alarm_unanswered=unanswered, alarm_unexplained=False, direct=direct)
     else:
         verdict, text = Verdict.UNTESTED, f"Not interpreted: {point.no_lines}. The readings are kept. Treat as live."
-    return PointInterpretation(
-        point.practice, verdict, text, not_counted=tuple(NotCounted(r.id, point.no_lines) for r in readings)
-    )
+    not_counted = tuple(NotCounted(r.id, point.no_lines) for r in readings)
+    return PointInterpretation(point.practice, verdict, text, not_counted=not_counted, direct=direct)
+
+
+def _not_counted(weighed: Sequence[Weighed]) -> tuple[NotCounted, ...]:
+    return tuple(NotCounted(w.reading.id, w.why) for w in weighed if isinstance(w, Kept | Direct))
 
 
 def _outcomes(

@@ -8,8 +8,10 @@ from evenprobe.deadtests.insulation import insulation
 from evenprobe.interpretation.outcome import Judgement, JudgementResult
 from evenprobe.supplies import Limit, Override, limit_for
 from evenprobe.supplies.test_limits import insulation_rule
-from evenprobe.testers import Evidence, Quantity, Reading, port_of
+from evenprobe.testers import Evidence, Measurement, Quantity, Reading, port_of
+from evenprobe.testers.showing import load_between, unloaded
 from evenprobe.wiring import PointFacts, Terminal
+from evenprobe.wiring.points import METALWORK
 
 INSULATION_PERCENT = 5.0
 """An insulation tester's usual error."""
@@ -48,6 +50,9 @@ def judgements(
             limit = limit_for("frequency.band", point.practice, point.system, overrides)
             doubt = 0.001 * reading.value
             found.append(judge_limit(limit, reading.id, (reading.value - doubt, reading.value + doubt)))
+        if _direct_at_metal(measurement) and reading.value is not None:
+            limit = limit_for("touch.limit.dc", point.practice, point.system, overrides)
+            found.append(judge_limit(limit, reading.id, _direct_interval(reading)))
     readings = [*(e.reading for e in evidence), *kept]
     return (
         *found,
@@ -55,6 +60,18 @@ def judgements(
         *_leg_match(point, evidence, overrides),
         *_insulation(point, readings),
     )
+
+
+def _direct_at_metal(m: Measurement) -> bool:
+    ends = {m.from_, m.to}
+    return m.quantity is Quantity.VOLTAGE and m.dc and Terminal.REF in ends and bool(ends & set(METALWORK))
+
+
+def _direct_interval(reading: Reading) -> tuple[float, float]:
+    """Without its sign, with the tester's error."""
+    shows, ability = abs(reading.value or 0.0), reading.measurement.instrument.volts()
+    error = ability.error(shows) if ability else 0.0
+    return max(0.0, shows - error), shows + error
 
 
 def _pair(e: Evidence) -> frozenset[str]:
@@ -120,39 +137,46 @@ def _joined_at_the_board(reading: Reading) -> bool:
     return wires == {"N", "PE"} and m.neutral == "connected"
 
 
-def _as_found_and_loaded(point: PointFacts, evidence: Sequence[Evidence]) -> tuple[list[Evidence], list[Evidence]]:
-    """Values between what equipment is connected between: with no load that is known, and with a load here."""
-    live = [
-        e
-        for e in evidence
-        if e.measurement.quantity is Quantity.VOLTAGE and e.reading.value is not None and _is_live(_pair(e), point)
-    ]
-    return [e for e in live if e.measurement.as_is], [e for e in live if e.measurement.load_here_a is not None]
+def _values(point: PointFacts, evidence: Sequence[Evidence]) -> list[Evidence]:
+    """Volts shown between what equipment is connected between."""
+    volts = [e for e in evidence if e.measurement.quantity is Quantity.VOLTAGE and e.reading.value is not None]
+    return [e for e in volts if _is_live(_pair(e), point)]
 
 
 def _drops(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]) -> Iterable[Judgement]:
-    """Loaded against unloaded with the same tester: what the two have in common, its gain, cancels."""
-    unloaded, loaded = _as_found_and_loaded(point, evidence)
-    for under_load in loaded:
-        pair = _pair(under_load)
-        before = next((e for e in unloaded if e.tester == under_load.tester and _pair(e) == pair), None)
-        if before is None:
+    """Loaded against unloaded with the same tester: what the two have in common, its gain, cancels.
+
+    The load is between the two contacts themselves. Of several readings without it every one may be the right one.
+    """
+    values = _values(point, evidence)
+    for after in values:
+        m, pair = after.measurement, _pair(after)
+        if m.load_here_a is None or {str(end) for end in load_between(m, point)} != pair:
             continue
-        drop = before.low - under_load.low
-        doubt = (before.tolerance + under_load.tolerance) / 2
-        limit = _for_pair("voltage.drop", pair, point, overrides)
-        yield judge_limit(limit, under_load.reading.id, (max(0.0, drop - doubt), max(0.0, drop + doubt)))
+        setup = unloaded(m).setup()
+        drops = [
+            (e.low - after.low, (e.tolerance + after.tolerance) / 2)
+            for e in values
+            if e.tester == after.tester and e.measurement.setup() == setup
+        ]
+        if drops:
+            low, high = min(drop - doubt for drop, doubt in drops), max(drop + doubt for drop, doubt in drops)
+            limit = _for_pair("voltage.drop", pair, point, overrides)
+            yield judge_limit(limit, after.reading.id, (max(0.0, low), max(0.0, high)))
 
 
 def _leg_match(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]) -> Iterable[Judgement]:
-    """Two lines to neutral that should be alike, with the same tester, in percent of their mean; named by the later."""
-    unloaded, _ = _as_found_and_loaded(point, evidence)
-    to_neutral = [e for e in unloaded if "N" in _pair(e)]
+    """Two lines to neutral that should be alike, with the same tester, in percent of their mean.
+
+    Named by the reading of the line that comes later in the order of the contacts.
+    """
+    as_found = [e for e in _values(point, evidence) if e.measurement.as_is and "N" in _pair(e)]
     limit = limit_for("leg.match", point.practice, point.system, overrides)
-    for number, later in enumerate(to_neutral):
-        for e in to_neutral[:number]:
-            alike = _for_pair("voltage.band", _pair(e), point, ()) == _for_pair("voltage.band", _pair(later), point, ())
-            if e.tester == later.tester and _pair(e) != _pair(later) and alike:
+    for later in as_found:
+        for e in as_found:
+            if not sorted(_pair(e)) < sorted(_pair(later)) or e.tester != later.tester:
+                continue
+            if _for_pair("voltage.band", _pair(e), point, ()) == _for_pair("voltage.band", _pair(later), point, ()):
                 mean = max((e.low + later.low) / 2, 1.0)
                 apart, doubt = abs(e.low - later.low), (e.tolerance + later.tolerance) / 2
                 interval = max(0.0, apart - doubt) / mean * 100, (apart + doubt) / mean * 100

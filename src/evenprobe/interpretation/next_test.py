@@ -5,7 +5,8 @@ information between condition and reading, binned by the tester's own error (Lin
 1956), is what it is expected to tell; it is divided by seconds, live ones dearer.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Hashable, Iterable, Sequence
+from dataclasses import replace
 from itertools import pairwise
 from typing import Any
 
@@ -30,7 +31,7 @@ from evenprobe.testers import (
     weigh,
 )
 from evenprobe.testers.instruments import LAMP_DARK_SHARE, LAMP_LIT_SHARE, WITH_LAMPS
-from evenprobe.testers.showing import WITH_THE_SOURCE
+from evenprobe.testers.showing import WITH_THE_SOURCE, with_loads_placed
 from evenprobe.wiring import PointFacts, Severity, Terminal
 from evenprobe.wiring.modes import AS_FOUND
 from evenprobe.wiring.points import BOARD_END, METALWORK
@@ -178,22 +179,26 @@ def _weights(bank: Bank, standing: Sequence[Standing], likelihood: dict[str, flo
 
 
 def _candidates(bank: Bank, taken: Sequence[Reading], kit: Sequence[Instrument]) -> Iterable[Measurement]:
-    done = {_setup(r.measurement) for r in taken}
+    done = {_setup(r.measurement, bank.point) for r in taken}
     volts_in_kit = any(tester.volts() is not None for tester in kit)
     ohms_in_kit = any(tester.ohms() is not None for tester in kit)
     for tester in kit:
-        yield from (m for m in setups_with(bank.point, tester) if _setup(m) not in done)
+        yield from (m for m in setups_with(bank.point, tester) if _setup(m, bank.point) not in done)
     if not volts_in_kit:
         stands_in = (m for m in setups_with(bank.point, TYPED) if not (m.dead and ohms_in_kit))
-        yield from (m for m in stands_in if _setup(m) not in done)
+        yield from (m for m in stands_in if _setup(m, bank.point) not in done)
 
 
-def _setup(m: Measurement) -> tuple[object, ...]:
-    """What makes two measurements the same test, whichever probe is where and however many amperes."""
-    ends = frozenset(port_of(t) for t in (m.from_, m.to) if t)
+def _setup(m: Measurement, point: PointFacts) -> Hashable:
+    """What makes two measurements the same test, however many amperes the load draws; the casing hangs on the earth."""
     loads = m.load_here_a is not None, m.load_elsewhere_a is not None
-    device = "open" if m.dead else m.device
-    return m.quantity, ends, m.input, loads, device, m.neutral
+    same = replace(
+        with_loads_placed(m, point),
+        from_=m.from_ and Terminal(port_of(m.from_)),
+        to=m.to and Terminal(port_of(m.to)),
+        device="open" if m.dead else m.device,
+    )
+    return same.setup("load_here_a", "load_elsewhere_a"), loads
 
 
 def _metal_to_reference(m: Measurement) -> bool:

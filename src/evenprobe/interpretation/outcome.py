@@ -120,3 +120,5 @@ class PointInterpretation:
     stories: tuple[Story, ...] = ()
     not_counted: tuple[NotCounted, ...] = ()
     healthy_band: tuple[float, float] | None = None
+    direct: str = ""
+    """What is said of a direct voltage, empty where none stands."""

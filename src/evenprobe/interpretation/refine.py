@@ -38,6 +38,7 @@ ENDS = 4
 FITS = 1.05
 """Least squares may stop short of the least miss there is; a condition that comes this near is not struck out."""
 PATIENCE = {3: 0.9, 5: 0.75}
+LONG_PATIENCE = {5: 0.95}
 """A start whose misses have not shrunk to this share in so many rounds has arrived."""
 
 
@@ -61,7 +62,7 @@ class Arrival:
 def refine(
     installation: Installation, evidence: Sequence[Evidence], starts: Sequence[Start], *, patiently: bool = False
 ) -> dict[str, Arrival]:
-    """What became of each condition, by its id; `patiently` no start is given up.
+    """What became of each condition, by its id; `patiently` no start is given up that still moves.
 
     Beside the unknowns each tester's gain is moved, one more axis of the cube each, 0.5 being exact.
     """
@@ -97,10 +98,10 @@ def refine(
         cost[moved] = trial.cost[arrived]
         history.append(cost)
         active = active[least[owner[active]] > FITS]
+        for rounds, share in (LONG_PATIENCE if patiently else PATIENCE).items():
+            if turn >= rounds:
+                active = active[cost[active] < share * history[-1 - rounds][active]]
         if not patiently:
-            for rounds, share in PATIENCE.items():
-                if turn >= rounds:
-                    active = active[cost[active] < share * history[-1 - rounds][active]]
             if turn in OUT_OF_REACH:
                 active = active[cost[active] <= OUT_OF_REACH[turn]]
             if turn in KEEP:

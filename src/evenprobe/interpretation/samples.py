@@ -2,11 +2,12 @@
 
 from collections.abc import Sequence
 from functools import cached_property
-from typing import Any, TypeVar
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
+from evenprobe.interpretation.memory import Memory
 from evenprobe.testers import (
     Evidence,
     Measurement,
@@ -24,9 +25,9 @@ from evenprobe.wiring.sensitivities import SLOPE_STEP, Blocks
 from evenprobe.wiring.unknowns import Values
 
 Array = NDArray[Any]
-Key = TypeVar("Key")
-Value = TypeVar("Value")
 
+MODES_KEPT = 16
+"""As good as all there are."""
 PREDICTIONS_KEPT = 96
 """Of a batch; a long-lived server would otherwise keep one for every load and tester anyone ever used."""
 
@@ -54,8 +55,8 @@ class Samples:
         self.cube = cube
         self.blocks = blocks
         self.with_slopes = with_slopes
-        self._solved: dict[Mode, Solved] = {}
-        self._predicted: dict[tuple[Measurement, str | None], Array] = {}
+        self._solved: Memory[Mode, Solved] = Memory(MODES_KEPT)
+        self._predicted: Memory[tuple[Measurement, str | None], Array] = Memory(PREDICTIONS_KEPT)
 
     @cached_property
     def values(self) -> Values:
@@ -70,12 +71,14 @@ class Samples:
             [(c, block) for c, block in blocks if block.start < block.stop],
             with_slopes=self.with_slopes,
         )
-        some._solved = {mode: solved.select(rows) for mode, solved in self._solved.items()}
-        some._predicted = {key: predicted[rows] for key, predicted in self._predicted.items()}
+        for mode, solved in self._solved.items():
+            some._solved.keep(mode, solved.select(rows))
+        for key, predicted in self._predicted.items():
+            some._predicted.keep(key, predicted[rows])
         return some
 
     def _known(self, mode: Mode) -> Solved | None:
-        return self._solved.get(mode) or self._solved.get(mode._replace(taps=True))
+        return self._solved.known(mode) or self._solved.known(mode._replace(taps=True))
 
     def solved_at(self, rows: NDArray[np.intp], mode: Mode) -> Solved:
         """Some of the samples solved, in any order, without solving all of them for it."""
@@ -87,17 +90,17 @@ class Samples:
 
     def solved(self, mode: Mode) -> Solved:
         known = self._known(mode)
-        if known is None:
-            known = self.installation.solve(self.values, self.blocks, mode, with_slopes=self.with_slopes)
-            self._solved[mode] = known
-        return known
+        if known is not None:
+            return known
+
+        def solve() -> Solved:
+            return self.installation.solve(self.values, self.blocks, mode, with_slopes=self.with_slopes)
+
+        return self._solved.of(mode, solve)
 
     def predicted(self, measurement: Measurement, lamp: str | None = None) -> Array:
         """What the measurement would show, (B,) in volts or ohms."""
-        key = measurement, lamp
-        if key not in self._predicted:
-            return remembered(self._predicted, key, self._predict(measurement, lamp))
-        return self._predicted[key]
+        return self._predicted.of((measurement, lamp), lambda: self._predict(measurement, lamp))
 
     def _predict(self, measurement: Measurement, lamp: str | None) -> Array:
         return self._shown(measurement, lamp, self.solved(mode_of(measurement)))
@@ -179,14 +182,6 @@ class Samples:
             span = self.installation.source_span(condition)
             low[rows], high[rows] = span[0] / volts[rows], span[1] / volts[rows]
         return low, high
-
-
-def remembered(memory: dict[Key, Value], key: Key, value: Value) -> Value:
-    """The value, kept; the oldest is dropped for it when there are too many."""
-    while len(memory) >= PREDICTIONS_KEPT:
-        memory.pop(next(iter(memory)), None)
-    memory[key] = value
-    return value
 
 
 def _beside_branches(m: Measurement) -> list[BesideBranches]:

@@ -4,17 +4,19 @@ A condition is only out of the question when a reading by itself lies far beyond
 The others are moved from the samples that are nearest, in two senses, and once more from many.
 """
 
-from collections.abc import Iterable, Sequence
+import hashlib
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import dataclass
+from itertools import combinations
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
 from evenprobe.interpretation.bank import Bank
-from evenprobe.interpretation.fit import distances, gap
+from evenprobe.interpretation.fit import best_scale, distances, gap, misses
 from evenprobe.interpretation.refine import FITS, Start, refine
-from evenprobe.testers import Evidence
+from evenprobe.testers import Evidence, in_order
 from evenprobe.wiring import Condition
 from evenprobe.wiring.admittances import way_of
 
@@ -23,28 +25,28 @@ Array = NDArray[Any]
 WORTH_REFINING = 8.0
 """A best miss up to this is worth moving samples for, whatever a single reading says."""
 HOPELESS_MISS = 200.0
-HOPELESS_DISTANCE = {1: 2.0, 2: 2.0, 3: 200.0, 4: 200.0}
-HOPELESS_DISTANCE_OF_MORE = 500.0
-"""Beyond these, by how many readings there are, the nearest sample is not worth moving: several times what a
-truth ever was away from its own nearest in 20 000 random surveys."""
+HOPELESS_DISTANCE = 500.0
+"""Beyond this the nearest sample is not worth moving: several times what a truth ever was away from its own nearest
+in 20 000 random surveys. It is the same for few readings as for many, as all of this is: what a search finds with
+all readings one with some of them must not miss."""
 BY_FEW_WIRES, BY_MANY_WIRES = 2, 1
 """Of so many samples every way is tried; of a circuit of several lines there are more ways and each costs more."""
 HOPS = 48
-WORTH_HOPPING = {1: 0.0, 2: 0.0, 3: 20.0, 4: 20.0}
-WORTH_HOPPING_WITH_MORE = 60.0
-"""A least miss above FITS and up to this, by how many readings there are, is worth hops away from the ends."""
-PATIENT_HOPS = 128
-PATIENT_FROM_READINGS = 6
+NEARLY_FITS = 4.0
+WORTH_HOPPING, WORTH_HOPPING_TO_ONE = 60.0, NEARLY_FITS
+"""A least miss above FITS and up to this is worth hops away from the ends; one reading alone has few of those."""
+EASILY_MET = 2
+"""So few readings are met by a hop or never."""
+PATIENT_HOPS_A_READING, MOST_PATIENT_HOPS = 16, 128
+"""The fewer readings there are to meet, the fewer starts it takes."""
 LAST_HOPS = 512
 LAST_CONDITIONS = 3
 """Before nothing at all is said to explain the readings the nearest few are hopped from as often as this."""
 NEAREST = 24
-NEARLY_FITS = 4.0
 NEAR = 3.0
 """What then misses by no more, or had a sample at no greater distance, is hopped from once more, patiently."""
 HOP_SHARES = (0.1, 0.8)
 """Of the unknowns drawn anew in a hop: from close by to nearly anywhere, evenly."""
-HOP_SEED = 20
 BRIEF_CONDITIONS = 3
 
 
@@ -65,55 +67,118 @@ def look_again(
 
     `briefly`: only of the nearest few conditions, and without hops.
     """
-    most = BRIEF_CONDITIONS if briefly else None
-    nearest_first = sorted(_doubts(bank, evidence, predicted, miss, scale), key=lambda d: d.distance)
-    doubts = {d.condition.id: d for d in nearest_first[:most]}
-    rng = np.random.default_rng(HOP_SEED)
+    doubts = list(_doubts(bank, evidence, predicted, miss, scale))
+    if briefly:
+        nearest = sorted(doubts, key=lambda d: d.distance)[:BRIEF_CONDITIONS]
+        arrived = refine(bank.installation, evidence, [Start(d.condition, d.starts) for d in nearest])
+        return {name: a.miss for name, a in arrived.items()}
+    least = _by_two(bank, evidence, predicted, doubts)
+    in_doubt = [d for d in doubts if d.condition.id not in least]
+    least |= _search(bank, evidence, in_doubt)
+    if miss.min() > 1.0 and min(least.values(), default=0.0) > FITS:
+        near = sorted((d for d in in_doubt if d.distance <= NEAR), key=lambda d: d.distance)[:LAST_CONDITIONS]
+        dice = _dice_of(evidence)
+        last = [Start(d.condition, _hops(d.nearest, LAST_HOPS, dice(d.condition.id, "last"))) for d in near]
+        arrived = refine(bank.installation, evidence, last, patiently=True)
+        least |= {name: min(least[name], a.miss) for name, a in arrived.items()}
+    return least
+
+
+def _by_two(bank: Bank, evidence: Sequence[Evidence], predicted: Array, doubts: Sequence[Doubt]) -> dict[str, float]:
+    """Of the conditions that cannot even meet the two readings that lie worst together, the least miss of those.
+
+    Two are met more easily than all, so what is not found here is nowhere; and which two they are, and whether they
+    can be met, follows from them alone, so it is remembered for the next reading.
+    """
+    by_pair: dict[tuple[int, ...], list[Condition]] = {}
+    for doubt in doubts:
+        pair = _worst_two(bank, evidence, predicted, bank.block_of(doubt.condition))
+        if len(pair) < len(evidence):
+            by_pair.setdefault(pair, []).append(doubt.condition)
+    found: dict[str, float] = {}
+    for pair, conditions in by_pair.items():
+        two = [evidence[i] for i in pair]
+        keys = {c.id: (c.id, *(e.key for e in two)) for c in conditions}
+        known = {name: least for name, key in keys.items() if (least := bank.met.known(key)) is not None}
+        anew = _least_of(bank, two, [c for c in conditions if c.id not in known])
+        for name, least in anew.items():
+            bank.met.keep(keys[name], least)
+        found |= {name: least for name, least in (known | anew).items() if least > FITS}
+    return found
+
+
+def _worst_two(bank: Bank, evidence: Sequence[Evidence], predicted: Array, block: slice) -> tuple[int, ...]:
+    """The one or two readings whose least miss among a condition's samples is the greatest."""
+    scale = bank.scale[0][block], bank.scale[1][block]
+    best = {
+        pair: float(misses([evidence[i] for i in pair], predicted[list(pair), block], scale).min())
+        for pair in (*((i,) for i in range(len(evidence))), *combinations(range(len(evidence)), 2))
+    }
+    return max(best, key=lambda pair: best[pair])
+
+
+def _least_of(bank: Bank, evidence: Sequence[Evidence], conditions: Sequence[Condition]) -> dict[str, float]:
+    """The least miss of each condition, of its samples as they are or moved."""
+    if not conditions:
+        return {}
+    predicted = bank.predictions(evidence)
+    miss, scale = misses(evidence, predicted, bank.scale), best_scale(evidence, predicted, bank.scale)
+    least = {c.id: float(miss[bank.block_of(c)].min()) for c in conditions}
+    doubts = [d for d in _doubts(bank, evidence, predicted, miss, scale) if d.condition in conditions]
+    return least | _search(bank, evidence, doubts)
+
+
+def _search(bank: Bank, evidence: Sequence[Evidence], in_doubt: Sequence[Doubt]) -> dict[str, float]:
+    """The least miss found for each, by moving its samples, then hops from where they end, then patient ones."""
+    doubts = {d.condition.id: d for d in in_doubt}
+    dice = _dice_of(evidence)
     arrived = refine(bank.installation, evidence, [Start(d.condition, d.starts) for d in doubts.values()])
     least = {name: a.miss for name, a in arrived.items()}
-    if briefly:
-        return least
-
-    worth = WORTH_HOPPING.get(len(evidence), WORTH_HOPPING_WITH_MORE)
     again = [
-        Start(a.condition, np.concatenate([bank.installation.unknowns.every_way(a.cube[0]), _hops(a.cube, HOPS, rng)]))
-        for a in arrived.values()
-        if FITS < a.miss <= worth
+        Start(
+            a.condition,
+            np.concatenate([bank.installation.unknowns.every_way(a.cube[0]), _hops(a.cube, HOPS, dice(name, "hops"))]),
+        )
+        for name, a in arrived.items()
+        if FITS < a.miss <= (WORTH_HOPPING if len(evidence) > 1 else WORTH_HOPPING_TO_ONE)
     ]
     arrived = refine(bank.installation, evidence, again)
     least |= {name: min(least[name], a.miss) for name, a in arrived.items()}
 
+    if len(evidence) <= EASILY_MET:
+        return least
+    patient_hops = min(MOST_PATIENT_HOPS, PATIENT_HOPS_A_READING * len(evidence))
     once_more = [
-        Start(a.condition, _hops(np.concatenate([a.cube, doubts[name].nearest]), PATIENT_HOPS, rng))
+        Start(a.condition, _hops(np.concatenate([a.cube, doubts[name].nearest]), patient_hops, dice(name, "patient")))
         for name, a in arrived.items()
-        if len(evidence) >= PATIENT_FROM_READINGS
-        and least[name] > FITS
-        and (least[name] <= NEARLY_FITS or doubts[name].distance <= NEAR)
+        if least[name] > FITS and (least[name] <= NEARLY_FITS or doubts[name].distance <= NEAR)
     ]
     arrived = refine(bank.installation, evidence, once_more, patiently=True)
     least |= {name: min(least[name], a.miss) for name, a in arrived.items()}
-    if miss.min() > 1.0 and min(least.values(), default=0.0) > FITS:
-        near = [d for d in doubts.values() if d.distance <= NEAR][:LAST_CONDITIONS]
-        last = [Start(d.condition, _hops(d.nearest, LAST_HOPS, rng)) for d in near]
-        arrived = refine(bank.installation, evidence, last, patiently=True)
-        least |= {name: min(least[name], a.miss) for name, a in arrived.items()}
-
-    for name, found in least.items():
-        if found > FITS:
-            bank.remember_excluded(name, evidence)
     return least
+
+
+def _dice_of(evidence: Sequence[Evidence]) -> Callable[[str, str], np.random.Generator]:
+    """Random numbers for a condition and a stage of its search: of the evidence alone, whoever else is tried."""
+    told = repr([e.key for e in in_order(evidence)])
+
+    def dice(condition_id: str, stage: str) -> np.random.Generator:
+        seed = hashlib.sha256(f"{condition_id} {stage} {told}".encode()).digest()
+        return np.random.default_rng(int.from_bytes(seed))
+
+    return dice
 
 
 def _doubts(bank: Bank, evidence: Sequence[Evidence], predicted: Array, miss: Array, scale: Array) -> Iterable[Doubt]:
     """The conditions no sample fits and nothing excludes yet."""
     for condition, block in bank.blocks:
         best = miss[block].min()
-        if best <= 1.0 or best > HOPELESS_MISS or bank.excludes(condition.id, evidence):
+        if best <= 1.0 or best > HOPELESS_MISS:
             continue
         if best > WORTH_REFINING and not _each_alone_fits(bank, evidence, bank.number_of(block)):
             continue
         to_move = distances(evidence, predicted[:, block], scale[block])
-        if to_move.min() > HOPELESS_DISTANCE.get(len(evidence), HOPELESS_DISTANCE_OF_MORE):
+        if to_move.min() > HOPELESS_DISTANCE:
             continue
         rows = _of_each_kind(bank, condition, block, miss[block], to_move)
         starts = bank.installation.with_source(bank.cube[rows], condition, scale[rows])

@@ -6,8 +6,9 @@ Nothing is safe while a dangerous explanation still fits.
 from collections.abc import Sequence
 
 from evenprobe.interpretation.outcome import ConditionOutcome, Judgement, JudgementResult, Verdict
-from evenprobe.supplies.limits import DRY_TOUCH_VOLTS
-from evenprobe.testers import Alarm, Evidence, Quantity, port_of
+from evenprobe.supplies import PRACTICES, PracticeId
+from evenprobe.supplies.limits import DRY_TOUCH_DC_VOLTS, DRY_TOUCH_VOLTS
+from evenprobe.testers import Alarm, Direct, Evidence, Kept, Measurement, Quantity, port_of
 from evenprobe.wiring import PointFacts, Severity
 from evenprobe.wiring.points import BOARD_END, METALWORK
 
@@ -40,14 +41,47 @@ def metalwork_against_reference(evidence: Sequence[Evidence]) -> list[Evidence]:
 
 
 def dangerous_readings(evidence: Sequence[Evidence]) -> list[Evidence]:
-    """Counted readings dangerous by themselves: metalwork above the touch limit."""
-    return [e for e in metalwork_against_reference(evidence) if e.high > DRY_TOUCH_VOLTS]
+    """Counted readings dangerous by themselves: metalwork above the touch limit.
+
+    What a meter of high impedance shows may be a ghost: it is answered by the same reading at low impedance.
+    """
+    at_metal = metalwork_against_reference(evidence)
+    collapsed = {
+        e.measurement.setup("input")
+        for e in at_metal
+        if at_low_impedance(e.measurement) and e.interval[1] <= DRY_TOUCH_VOLTS
+    }
+    above = [e for e in at_metal if e.high > DRY_TOUCH_VOLTS]
+    return [e for e in above if at_low_impedance(e.measurement) or e.measurement.setup("input") not in collapsed]
+
+
+def at_low_impedance(m: Measurement) -> bool:
+    ability = m.instrument.volts()
+    return m.input == "low-z" and ability is not None and ability.low_input_ohm is not None
+
+
+def direct_voltage(directs: Sequence[Direct], kept: Sequence[Kept]) -> list[Direct]:
+    """Direct voltages that low impedance did not bring to nothing in the same place, the highest on metalwork first."""
+    collapsed = {
+        k.reading.measurement.setup("input") for k in kept if k.no_direct and at_low_impedance(k.reading.measurement)
+    }
+    found = [
+        d
+        for d in directs
+        if at_low_impedance(d.reading.measurement) or d.reading.measurement.setup("input") not in collapsed
+    ]
+    return sorted(found, key=lambda d: (-d.metal, -d.volts, d.reading.id))
+
+
+def _direct_on_metal(directs: Sequence[Direct]) -> bool:
+    return any(d.metal and d.volts > DRY_TOUCH_DC_VOLTS for d in directs)
 
 
 def standing_alarms(alarms: Sequence[Alarm], evidence: Sequence[Evidence]) -> list[Alarm]:
-    """Alarms at metalwork that no contact reading to an independent earth has answered."""
-    answered = any(e.high <= DRY_TOUCH_VOLTS for e in metalwork_against_reference(evidence))
-    return [] if answered else [a for a in alarms if a.terminal in METALWORK]
+    """Alarms at metalwork that no contact reading to an independent earth has answered, as things were or live."""
+    answered_with = {e.measurement.device for e in metalwork_against_reference(evidence) if e.high <= DRY_TOUCH_VOLTS}
+    at_metal = [a for a in alarms if a.terminal in METALWORK]
+    return [a for a in at_metal if not answered_with & {"closed", a.reading.measurement.device}]
 
 
 def _at_the_point(e: Evidence) -> bool:
@@ -60,14 +94,26 @@ def decide(
     evidence: Sequence[Evidence],
     alarms: Sequence[Alarm],
     insulation: JudgementResult | None = None,
+    directs: Sequence[Direct] = (),
 ) -> Verdict:
     """The verdict. Strained conditions count again only when nothing else stands and no alarm is unanswered.
 
-    `insulation`: the worst result of its tests, None where there is none. It can only make the verdict worse.
+    `insulation`: the worst result of its tests, None where there is none. `directs`: direct voltages that stand.
+    Both can only make the verdict worse.
     """
     unanswered = standing_alarms(alarms, evidence)
-    if dangerous_readings(evidence) or unanswered:
+    if dangerous_readings(evidence) or unanswered or _direct_on_metal(directs):
         return Verdict.DANGER
+    found = _by_elimination(outcomes, evidence, alarms, insulation)
+    return found if found in (Verdict.HAZARD, Verdict.DANGER) or not directs else Verdict.HAZARD
+
+
+def _by_elimination(
+    outcomes: Sequence[ConditionOutcome],
+    evidence: Sequence[Evidence],
+    alarms: Sequence[Alarm],
+    insulation: JudgementResult | None,
+) -> Verdict:
     if not any(_at_the_point(e) for e in evidence) and not alarms and insulation is not JudgementResult.FAIL:
         return Verdict.UNTESTED
     standing = [o for o in outcomes if o.standing]
@@ -84,6 +130,17 @@ def decide(
     return Verdict.CORRECT if worst.is_fine else Verdict.SAFE
 
 
+def direct_sentence(directs: Sequence[Direct], practice: PracticeId) -> str:
+    """What is said of the worst direct voltage that stands, empty where none does."""
+    if not directs:
+        return ""
+    worst, letters = directs[0], PRACTICES[practice].letters
+    m = worst.reading.measurement
+    ends = " and ".join(letters.get(end, str(end)) for end in (m.from_, m.to) if end)
+    told = f"Direct voltage between {ends}, {worst.why}."
+    return f"{told} Keep off, switch off every source, lock." if _direct_on_metal(directs[:1]) else told
+
+
 def summary(
     verdict: Verdict,
     outcomes: Sequence[ConditionOutcome],
@@ -92,8 +149,9 @@ def summary(
     alarm_unanswered: bool,
     alarm_unexplained: bool,
     insulation: JudgementResult | None = None,
+    direct: str = "",
 ) -> str:
-    """One plain sentence for the verdict, and what it leaves out."""
+    """One plain sentence for the verdict, and what it leaves out. `direct`: what is said of a direct voltage."""
     standing = [o for o in outcomes if o.standing]
     worst = max(standing, key=lambda o: (o.severity, o.likelihood), default=None)
     named = worst.condition.in_words(worst.condition.title, point.practice) if worst else ""
@@ -117,6 +175,8 @@ def summary(
             "Keep off until a contact reading to an independent earth says otherwise."
         )
     fine = any(o.severity.is_fine for o in standing)
+    if direct and (fine or not standing):
+        return direct
     if fine and insulation is JudgementResult.FAIL:
         sentence = "Insulation is below its limit: one more fault and someone is hurt."
     elif fine and insulation is JudgementResult.BORDERLINE:

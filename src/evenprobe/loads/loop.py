@@ -13,7 +13,7 @@ from evenprobe.interpretation import bank_for
 from evenprobe.interpretation.forecast import HIGH_PERCENTILE, LOW_PERCENTILE
 from evenprobe.supplies import Limit, limit_for
 from evenprobe.testers import Evidence, Measurement, Quantity, Reading, weigh
-from evenprobe.testers.showing import load_between
+from evenprobe.testers.showing import load_between, unloaded, with_loads_placed
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.unknowns import Unknowns
 
@@ -74,32 +74,22 @@ def loops(point: PointFacts, readings: Sequence[Reading]) -> tuple[Loop, ...]:
 def _under_load(point: PointFacts, volts: Sequence[Evidence]) -> Iterable[tuple[Evidence, Evidence]]:
     """Readings without and with a load between the very contacts that are measured, by one tester."""
     for after in volts:
-        ends = _ends(after.measurement)
-        between = load_between(after.measurement, point)
-        if after.measurement.load_here_a is None or frozenset(between) != ends:
+        m = after.measurement
+        between = load_between(m, point)
+        if m.load_here_a is None or {m.from_, m.to} != set(between):
             continue
         if after.low < DRAWS_FROM_SHARE * point.volts_between(*between):
             continue
-        before = _same(volts, after, ends, loaded=False)
+        before = _latest(point, volts, after.tester, unloaded(m))
         if before is not None:
             yield before, after
 
 
-def _same(
-    volts: Sequence[Evidence], like: Evidence, ends: frozenset[Terminal | None], *, loaded: bool
-) -> Evidence | None:
-    """The latest reading of a pair with the same tester, as found or under the same load."""
-    m = like.measurement
-    for e in reversed(volts):
-        own = e.measurement
-        under = (own.load_here_a == m.load_here_a and own.load_elsewhere_a is None) if loaded else own.as_is
-        if e.tester == like.tester and _ends(own) == ends and under and own.input == m.input:
-            return e
-    return None
-
-
-def _ends(m: Measurement) -> frozenset[Terminal | None]:
-    return frozenset((m.from_, m.to))
+def _latest(point: PointFacts, volts: Sequence[Evidence], tester: str, wanted: Measurement) -> Evidence | None:
+    """The latest reading with a tester of what is wanted."""
+    setup = with_loads_placed(wanted, point).setup()
+    same = (e for e in reversed(volts) if with_loads_placed(e.measurement, point).setup() == setup)
+    return next((e for e in same if e.tester == tester), None)
 
 
 def _loop(point: PointFacts, before: Evidence, after: Evidence, volts: Sequence[Evidence]) -> Loop:
@@ -126,12 +116,12 @@ def _loop(point: PointFacts, before: Evidence, after: Evidence, volts: Sequence[
 def _part(
     point: PointFacts, terminal: Terminal, loaded: Evidence, volts: Sequence[Evidence], flowing: float, nominal: float
 ) -> Part | None:
-    ends = frozenset((terminal, Terminal.PE))
-    before, after = (_same(volts, loaded, ends, loaded=under) for under in (False, True))
+    under = replace(with_loads_placed(loaded.measurement, point), from_=terminal, to=Terminal.PE)
+    before = _latest(point, volts, loaded.tester, unloaded(under))
+    after = _latest(point, volts, loaded.tester, under)
     if before is None or after is None:
         return None
     ohm = _ohms(point, before, after, flowing)
-    under = replace(after.measurement, load_between=load_between(loaded.measurement, point))
     return Part(terminal, ohm, _expected(point, before.measurement, under, loaded.measurement, nominal))
 
 

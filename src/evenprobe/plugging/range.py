@@ -56,8 +56,7 @@ def _result(limit: Limit, interval: tuple[float, float]) -> Result:
 
 
 def _is_between(reading: Reading, one: Terminal, other: Terminal) -> bool:
-    m = reading.measurement
-    return m.quantity is Quantity.VOLTAGE and {m.from_, m.to} == {one, other} and m.as_is and not reading.dc
+    return reading.measurement.setup("input") == Measurement(Quantity.VOLTAGE, one, other).setup("input")
 
 
 def _seen(e: Evidence) -> str:

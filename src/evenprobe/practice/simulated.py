@@ -17,6 +17,7 @@ from evenprobe.testers import (
     Reading,
     lamp_volts,
     lamps_on,
+    port_of,
     potential,
 )
 from evenprobe.testers.instruments import (
@@ -36,7 +37,7 @@ from evenprobe.testers.weighing import (
     JOINT_OHMS,
     JOINT_SHARE,
 )
-from evenprobe.wiring import Condition, Installation, PointFacts
+from evenprobe.wiring import Condition, Installation, PointFacts, Terminal
 from evenprobe.wiring.modes import AS_FOUND
 
 OVER_RANGE_OHM = 40e6
@@ -46,6 +47,8 @@ DRIFTS = {
     Quantity.CURRENT: (DRIFT_AMPERES, DRIFT_AMPERES_SHARE),
     Quantity.RESISTANCE: (JOINT_OHMS, JOINT_SHARE),
 }
+DC_OFFSET_VOLTS = 0.3
+"""What a DC range may show of a live AC conductor."""
 STEPS_V = (12.0, 50.0, 120.0, 230.0, 400.0, 690.0)
 
 
@@ -64,13 +67,17 @@ class TesterErrors:
 
 
 class HiddenPoint:
-    """One random sample of a condition at a point."""
+    """One random sample of a condition at a point.
+
+    `direct_volts`: of contacts against the mass of earth, from a source that is none of the supply's.
+    """
 
     def __init__(self, point: PointFacts, condition: Condition, rng: np.random.Generator) -> None:
         installation = Installation(point)
         cube = rng.random((1, installation.unknowns.count))
         self.condition = condition
         self.samples = Samples(installation, cube, [(condition, slice(0, 1))])
+        self.direct_volts: dict[Terminal, float] = {}
 
     def read(self, name: str, measurement: Measurement, errors: TesterErrors) -> Reading:
         """What a person would write down."""
@@ -84,6 +91,8 @@ class HiddenPoint:
             return Reading(name, measurement, value=float(np.round(self.samples.predicted(measurement)[0])))
         if measurement.quantity is Quantity.INSULATION:
             raise ValueError("how well it insulates is no part of a hidden point")
+        if measurement.dc:
+            return Reading(name, measurement, value=self._direct(measurement, errors))
         true = float(self.samples.predicted(measurement)[0])
         if measurement.quantity is Quantity.RESISTANCE:
             ability = measurement.instrument.ohms()
@@ -97,6 +106,17 @@ class HiddenPoint:
         if measurement.instrument.kind is InstrumentKind.TWO_POLE and not current:
             return _stepped(name, measurement, true, errors)
         return Reading(name, measurement, value=_displayed(true, measurement, ability, errors))
+
+    def _direct(self, measurement: Measurement, errors: TesterErrors) -> float:
+        """With its sign. On an AC conductor a DC range shows its offset and no more; the casing hangs on the earth."""
+        ability = measurement.instrument.volts()
+        if ability is None:
+            raise ValueError(f"a {measurement.instrument.kind} shows no volts")
+        ends = (Terminal(port_of(end)) for end in (measurement.from_, measurement.to) if end is not None)
+        at, against = (self.direct_volts.get(end, 0.0) for end in ends)
+        offset = errors.rng.uniform(-1, 1) * DC_OFFSET_VOLTS
+        exact = (at - against) * (1 + errors.gain(measurement.instrument, Quantity.VOLTAGE) * ability.percent / 100)
+        return float(np.round(np.round((exact + offset) / ability.resolution) * ability.resolution, 6))
 
     def _alarm(self, measurement: Measurement, errors: TesterErrors) -> bool:
         if measurement.from_ is None or KINDS[measurement.instrument.kind].contact:

@@ -73,4 +73,4 @@ def _is(reading: Reading, wanted: Measurement) -> bool:
         return False
     if wanted.quantity in (Quantity.LAMPS, Quantity.TRIP):
         return True
-    return {taken.from_, taken.to} == {wanted.from_, wanted.to} and taken.as_is and not reading.dc
+    return taken.setup("input") == wanted.setup("input")

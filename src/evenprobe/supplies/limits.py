@@ -11,6 +11,8 @@ from evenprobe.supplies.systems import SupplySystem
 
 WET_TOUCH_VOLTS = 25.0
 DRY_TOUCH_VOLTS = 50.0
+DRY_TOUCH_DC_VOLTS = 120.0
+"""`touch.limit`, direct. IEC 60364-4-41; IEC TS 60479-1."""
 DEAD_VOLTS = 1.0
 """`dead.limit`: instruments show a few tenths of nothing. NFPA 70E article 120; EN 50110-1."""
 DEAD_STEP_VOLTS = 50.0
@@ -150,6 +152,13 @@ def _limits(practice: PracticeId, system: SupplySystem) -> Sequence[Limit]:
             Band(0, DRY_TOUCH_VOLTS),
             "IEC 60364-4-41; IEC TS 60479-1",
             condition="metalwork to an independent earth, dry; 25 V where wet",
+        ),
+        Limit(
+            "touch.limit.dc",
+            "V",
+            Band(0, DRY_TOUCH_DC_VOLTS),
+            "IEC 60364-4-41; IEC TS 60479-1",
+            condition="metalwork to an independent earth, direct voltage, dry; 60 V where wet",
         ),
     )
 

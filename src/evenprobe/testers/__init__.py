@@ -1,6 +1,6 @@
 """Testers: their kinds and errors, what one shows between two points, and what a reading of one may count for."""
 
-from evenprobe.testers.evidence import Alarm, Evidence, Kept, at_odds, confining
+from evenprobe.testers.evidence import Alarm, Direct, Evidence, Kept, at_odds, confining, in_order
 from evenprobe.testers.instruments import KINDS, TYPED, Instrument, InstrumentKind
 from evenprobe.testers.measurement import Device, Input, Measurement, Quantity, Reading
 from evenprobe.testers.showing import (
@@ -21,6 +21,7 @@ __all__ = [
     "TYPED",
     "Alarm",
     "Device",
+    "Direct",
     "Evidence",
     "Input",
     "Instrument",
@@ -32,6 +33,7 @@ __all__ = [
     "at_odds",
     "confining",
     "follows_source",
+    "in_order",
     "lamp_slopes",
     "lamp_volts",
     "lamps_on",

@@ -1,7 +1,7 @@
 """What a reading can count for: evidence, an alarm, or nothing yet, and which of several alike confine most.
 
-`Evidence` is an interval a sample must reproduce; `Alarm` can only make things worse; `Kept` is recorded and not
-counted, with why. Nothing is thrown away. `weighing` says which of them a reading is.
+`Evidence` is an interval a sample must reproduce; `Alarm` and `Direct` can only make things worse; `Kept` is recorded
+and not counted, with why. Nothing is thrown away. `weighing` says which of them a reading is.
 """
 
 from collections.abc import Sequence
@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from evenprobe.testers.measurement import Measurement, Quantity, Reading
 from evenprobe.testers.showing import WITH_THE_SOURCE
 from evenprobe.wiring import Terminal
+from evenprobe.wiring.points import METALWORK
 
 
 @dataclass(frozen=True)
@@ -55,6 +56,11 @@ class Evidence:
         return max(0.0, low / (1 + self.gain_share)), high / (1 - self.gain_share)
 
 
+def in_order(evidence: Sequence[Evidence]) -> list[Evidence]:
+    """By what it says, so that nothing depends on the order in which readings were taken down."""
+    return sorted(evidence, key=lambda e: (repr(e.key), e.reading.id))
+
+
 Extremes = tuple[Evidence, Evidence]
 
 
@@ -93,13 +99,8 @@ def _repeated(evidence: Sequence[Evidence], *, by_any_like_tester: bool = False)
         ability = m.instrument.volts()
         connected = ability and (ability.input_ohm, ability.input_farad, ability.low_input_ohm)
         who = connected if by_any_like_tester else (e.tester, e.gain_share)
-        setup = m.quantity, frozenset((m.from_, m.to)), _circumstances(m), e.lamp
-        groups.setdefault((setup, who), []).append(e)
+        groups.setdefault((m.setup(), e.lamp, who), []).append(e)
     return list(groups.values())
-
-
-def _circumstances(m: Measurement) -> tuple[object, ...]:
-    return m.input, m.load_here_a, m.load_elsewhere_a, m.device, m.neutral
 
 
 @dataclass(frozen=True)
@@ -112,12 +113,34 @@ class Alarm:
 
 
 @dataclass(frozen=True)
+class Direct:
+    """Direct voltage that is clearly there: what feeds it is none of the supply's. Any tester may raise it.
+
+    `volts`: the most that the reading may be, without its sign.
+    """
+
+    reading: Reading
+    volts: float
+    why: str
+
+    @property
+    def metal(self) -> bool:
+        """Whether it is metalwork against an independent earth."""
+        ends = {self.reading.measurement.from_, self.reading.measurement.to}
+        return Terminal.REF in ends and bool(ends & set(METALWORK))
+
+
+@dataclass(frozen=True)
 class Kept:
-    """Recorded and not counted. `quiet_at`: the terminal a proved detector was silent at, which only ranks."""
+    """Recorded and not counted. `quiet_at`: the terminal a proved detector was silent at, which only ranks.
+
+    `no_direct`: a fit and proved tester showed no direct voltage there.
+    """
 
     reading: Reading
     why: str
     quiet_at: Terminal | None = None
+    no_direct: bool = False
 
 
-Weighed = Evidence | Alarm | Kept
+Weighed = Evidence | Alarm | Direct | Kept

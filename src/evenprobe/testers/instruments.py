@@ -34,6 +34,10 @@ class Ability:
     input_farad: float = 0.0
     low_input_ohm: float | None = None
 
+    def error(self, shows: float) -> float:
+        """By which a value shown may be off, in its unit."""
+        return shows * self.percent / 100 + self.counts * self.resolution
+
 
 @dataclass(frozen=True)
 class Kind:

@@ -1,7 +1,7 @@
 """A measurement: what is put between which points, under which circumstances. A reading is one with a result."""
 
-from collections.abc import Mapping
-from dataclasses import dataclass, field
+from collections.abc import Hashable, Mapping
+from dataclasses import dataclass, field, fields
 from enum import StrEnum
 from typing import Literal
 
@@ -36,7 +36,7 @@ class Measurement:
     Loads are known loads in amperes at nominal voltage; None means none known. `load_between`: which contacts they
     are between, None for the pair that `showing.load_between` takes. `device`: the circuit's own.
     `test_ma`: what a trip test drives from the line to earth, at nominal voltage.
-    `neutral`: lifted off its bar at the board, or opened by the device.
+    `neutral`: lifted off its bar at the board, or opened by the device. `dc`: on a DC range.
     """
 
     quantity: Quantity
@@ -50,6 +50,7 @@ class Measurement:
     device: Device = "closed"
     neutral: Neutral = "connected"
     test_ma: float | None = None
+    dc: bool = False
 
     @property
     def dead(self) -> bool:
@@ -59,7 +60,29 @@ class Measurement:
     @property
     def as_is(self) -> bool:
         """No known load and the device closed."""
-        return self.load_here_a is None and self.load_elsewhere_a is None and self.device == "closed"
+        return not self.under_load and self.device == "closed"
+
+    @property
+    def under_load(self) -> bool:
+        """Whether a load that is known is on, here or elsewhere on the circuit."""
+        return self.load_here_a is not None or self.load_elsewhere_a is not None
+
+    def setup(self, *ignoring: str) -> Hashable:
+        """What two measurements of one thing have in common: every field but who measured and which probe was where.
+
+        A field added to the class counts of itself; whoever compares less names what does not matter to them.
+        Between which contacts a load is matters where there is one.
+
+        >>> one = Measurement(Quantity.VOLTAGE, Terminal.L, Terminal.N, load_here_a=9)
+        >>> one.setup() == Measurement(Quantity.VOLTAGE, Terminal.N, Terminal.L, load_here_a=9).setup()
+        True
+        >>> one.setup() == Measurement(Quantity.VOLTAGE, Terminal.L, Terminal.N, load_here_a=9, dc=True).setup()
+        False
+        """
+        found: dict[str, Hashable] = {f.name: getattr(self, f.name) for f in fields(self)}
+        found["ends"] = frozenset((found.pop("from_"), found.pop("to")))
+        found["load_between"] = frozenset(self.load_between or ()) if self.under_load else None
+        return frozenset((name, value) for name, value in found.items() if name not in ("instrument", *ignoring))
 
 
 @dataclass(frozen=True)
@@ -83,7 +106,6 @@ class Reading:
     sweep: Sweep | None = None
     tripped: bool | None = None
     lit: Mapping[str, bool] = field(default_factory=dict)
-    dc: bool = False
     test_volts: float | None = None
     loads: Loads | None = None
     least: float | None = None

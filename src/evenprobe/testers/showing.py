@@ -1,5 +1,6 @@
 """What a tester would show: the model forwards, for every sample of a solved installation at once."""
 
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
@@ -189,6 +190,18 @@ def _known_loads(measurement: Measurement, solved: Solved, point: PointFacts) ->
         (measurement.load_elsewhere_a, (f"TAP-{one}", f"TAP-{other}")),
     )
     return [Load(pair, amperes * per_ampere) for amperes, pair in placed if amperes is not None]
+
+
+def with_loads_placed(measurement: Measurement, point: PointFacts) -> Measurement:
+    """The same, its known load between the contacts it is between even where nobody said so."""
+    if not measurement.under_load:
+        return measurement
+    return replace(measurement, load_between=load_between(measurement, point))
+
+
+def unloaded(measurement: Measurement) -> Measurement:
+    """The same without any known load."""
+    return replace(measurement, load_here_a=None, load_elsewhere_a=None, load_between=None)
 
 
 def load_between(measurement: Measurement, point: PointFacts) -> tuple[Terminal, Terminal]:

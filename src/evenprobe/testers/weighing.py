@@ -4,7 +4,7 @@ from math import ceil, log10
 
 from evenprobe.supplies.limits import DRY_TOUCH_VOLTS
 from evenprobe.supplies.test_limits import residual_span_ma
-from evenprobe.testers.evidence import Alarm, Evidence, Kept, Weighed
+from evenprobe.testers.evidence import Alarm, Direct, Evidence, Kept, Weighed
 from evenprobe.testers.instruments import (
     ALARM_POSSIBLE_VOLTS,
     KINDS,
@@ -37,6 +37,9 @@ SEQUENCE_TOLERANCE = 0.6
 """Between forwards and reversed, so that no sequence at all agrees with either."""
 STANDING_LEAKAGE_SHARE = 0.3
 """Of what a device may trip at: as much may leak on its circuit already."""
+DIRECT_FROM_VOLTS = 1.0
+"""Direct voltage above this and the tester's error is there; below it is an offset of the range."""
+FEEDS_DIRECT = "something feeds it that is not the supply, as solar, a battery, a rectifier or a charged capacitor"
 BEYOND = 1e15
 """Stands for no upper end, above anything a tester shows."""
 
@@ -44,6 +47,8 @@ BEYOND = 1e15
 def weigh(reading: Reading, point: PointFacts) -> tuple[Weighed, ...]:
     """What a reading counts for; a lamp pattern counts once for each lit lamp."""
     measurement = reading.measurement
+    if measurement.quantity is Quantity.VOLTAGE and measurement.dc:
+        return (_direct(reading),)
     if reading.unfit and measurement.quantity is not Quantity.PRESENCE:
         return (_clears_nothing(reading, reading.unfit),)
     match measurement.quantity:
@@ -70,8 +75,6 @@ def weigh(reading: Reading, point: PointFacts) -> tuple[Weighed, ...]:
 def _voltage(reading: Reading) -> Weighed:
     measurement = reading.measurement
     instrument = measurement.instrument
-    if reading.dc:
-        return Kept(reading, "a DC range shows 0 on a live AC conductor, so it says nothing about AC")
     ability = instrument.volts()
     if ability is None:
         return Kept(reading, f"a {instrument.kind} does not measure volts")
@@ -86,6 +89,24 @@ def _voltage(reading: Reading) -> Weighed:
     value = reading.value or 0.0
     tolerance = ability.counts * ability.resolution + DRIFT_VOLTS + DRIFT_SHARE * value
     return Evidence(reading, value, value, tolerance, ability.percent / 100, f"{instrument.id} volts")
+
+
+def _direct(reading: Reading) -> Weighed:
+    """Only a DC zero says nothing on an AC circuit."""
+    instrument = reading.measurement.instrument
+    ability = instrument.volts()
+    if ability is None:
+        return Kept(reading, f"a {instrument.kind} does not measure volts")
+    stepped = reading.value is None
+    shows = STEP_LIGHTS_FROM * (reading.at_least or 0.0) if stepped else abs(reading.value or 0.0)
+    error = 0.0 if stepped else ability.error(shows)
+    if shows - error > DIRECT_FROM_VOLTS:
+        most = max(shows, reading.below or reading.at_least or 0.0) if stepped else shows
+        why = f"{max(shows, reading.at_least or 0):g} V direct: {FEEDS_DIRECT}. Treat as live"
+        return Direct(reading, most, why)
+    counts = instrument.proved is not False and not reading.unfit
+    why = "a DC range shows 0 on a live AC conductor, so it says nothing about AC"
+    return Kept(reading, why, no_direct=counts and not stepped)
 
 
 def _clears_nothing(reading: Reading, why: str) -> Weighed:
@@ -147,7 +168,7 @@ def _current(reading: Reading) -> Weighed:
         return Kept(reading, "it says what flows there; how wires lie it says only where a conductor leaves the board")
     if reading.value is None:
         return Kept(reading, "what it rose to says what started, not how the wires lie")
-    if measurement.device == "open" or reading.dc:
+    if measurement.device == "open" or measurement.dc:
         return Kept(reading, "with the device open, or on DC, nothing is meant to flow")
     value = reading.value
     tolerance = ability.counts * ability.resolution + DRIFT_AMPERES + DRIFT_AMPERES_SHARE * value
