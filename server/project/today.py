@@ -14,6 +14,7 @@ from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.testers.fitness import attention
 from kit.services import in_hands
 from proofs.api import proof_lines
+from proofs.logs import HISTORY
 from proofs.shapes import ProofLine
 from rounds.models import Round
 from rounds.services import rounds_of
@@ -60,7 +61,7 @@ class Today(Schema):
 def today(request: HttpRequest) -> Today:
     crew = crew_of(request)
     return Today(
-        proofs=[line for line in proof_lines(crew) if line.state != "closed"],
+        proofs=[line for line in proof_lines(crew) if line.state not in ("closed", HISTORY)],
         rounds=[line for found in _rounds_in_hand(crew) if (line := line_of(found)).left],
         points=_points(crew),
         kit=_kit(crew),

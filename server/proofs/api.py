@@ -2,7 +2,7 @@
 
 from datetime import datetime, timedelta
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid5
 
 from django.http import HttpRequest
 from django.utils import timezone
@@ -20,9 +20,9 @@ from evenprobe.testers.tasks import NAMES
 from kit.services import in_hands
 from project.problems import Problems
 from proofs.bringing_in import bring_in
-from proofs.logs import log_of, state_of
+from proofs.logs import HISTORY, log_of, state_of
 from proofs.models import Proof, ProofEvent
-from proofs.services import begin, proof_of, put_rules, record_event
+from proofs.services import FIELDS_OF_AN_EVENT, begin, proof_of, put_rules, record_event
 from proofs.shapes import (
     EventIn,
     LogIn,
@@ -39,7 +39,7 @@ from proofs.shapes import (
 router = Router(tags=["proofs"])
 
 CLOCK_MAY_BE_OFF = timedelta(seconds=60)
-ORDER = ("proved-dead", "energised", "void", "proving", "isolated", "closed")
+ORDER = ("proved-dead", "energised", "void", "proving", "isolated", "closed", HISTORY)
 """What stands first on a list: what runs, then what went wrong, then what is under way."""
 
 
@@ -124,6 +124,8 @@ def proof_lines(crew: Crew) -> list[ProofLine]:
                 next=found["next"]["text"],
                 expires_at=found["expires_at"],
                 stated_by=found["stated_by"],
+                by=one.by_name,
+                brought_at=one.brought_at,
                 now=now,
             )
         )
@@ -149,13 +151,16 @@ def _proof_out(one: Proof) -> dict[str, Any]:
         "asked": one.asked,
         "begun_at": one.begun_at,
         "by": one.by_name,
+        "brought_at": one.brought_at,
         "now": now,
         "clock": "",
         "window_min": rules_then.proof_window_min,
         "unattended_min": rules_then.unattended_min,
         "state": found,
-        "events": [_event_out(i, e, found) for i, e in enumerate(one.events.select_related("tester"))],
-        "testers": _testers(one, rules_then, now),
+        "events": _events_of_file(one, found)
+        if one.file
+        else [_event_out(i, e, found) for i, e in enumerate(one.events.select_related("tester"))],
+        "testers": [] if one.brought_at else _testers(one, rules_then, now),
     }
 
 
@@ -171,6 +176,25 @@ def _event_out(index: int, event: ProofEvent, found: dict[str, Any]) -> dict[str
         "counts": index in found["counted"],
         "why": [p["text"] for p in (*found["problems"], *found["history"]) if p["event"] == index],
     }
+
+
+def _events_of_file(one: Proof, found: dict[str, Any]) -> list[dict[str, Any]]:
+    """As the file tells them; its testers are words, and so are the names in it."""
+    labels = {t["id"]: t.get("label") or NAMES[InstrumentKind(t["kind"])] for t in one.file["testers"]}
+    return [
+        {
+            "id": uuid5(one.id, str(index)),
+            "type": event["type"],
+            "entry": {key: value for key, value in event.items() if key not in FIELDS_OF_AN_EVENT},
+            "tester": None,
+            "tester_label": labels.get(event.get("tester"), event.get("tester", "")),
+            "at": event["at"],
+            "by": event.get("by", ""),
+            "counts": index in found["counted"],
+            "why": [p["text"] for p in (*found["problems"], *found["history"]) if p["event"] == index],
+        }
+        for index, event in enumerate(one.file["events"])
+    ]
 
 
 def _testers(one: Proof, rules_then: RulesEntry, now: datetime) -> list[ProofTester]:

@@ -34,7 +34,10 @@ def log_of(proof: Proof, now: datetime, until: datetime | None = None) -> dict[s
 
     A tester whose leads, rating or state changed on the way is another tester to the log, as `id/2`. What a check
     found of its battery, self-check or lead resistance does not make it another; the worst found is what counts.
+    What came from a file is as the file has it.
     """
+    if proof.file is not None:
+        return dict(proof.file)
     events = [e for e in proof.events.all() if until is None or e.at <= until]
     states: dict[str, list[dict[str, Any]]] = {}
     entries = [_event(event, states) for event in events]
@@ -80,7 +83,9 @@ def _lasting(held: dict[str, Any]) -> dict[str, Any]:
 
 
 def dead_at(proof: Proof, at: datetime) -> bool:
-    """Whether it was proved dead at a time, by what had happened until then."""
+    """Whether it was proved dead at a time, by what had happened until then. What came from a file proves nothing."""
+    if proof.brought_at is not None:
+        return False
     events = [(e.number, e.at) for e in proof.events.all()]
     return any(start <= at < end for start, end in _dead_spans(proof.id, tuple(events)))
 
@@ -103,5 +108,24 @@ def _dead_spans(proof_id: UUID, events: tuple[tuple[int, datetime], ...]) -> tup
 
 
 def state_of(proof: Proof, now: datetime) -> dict[str, Any]:
-    """What `evenprobe isolate` says of the proof at `now`."""
+    """What `evenprobe isolate` says of the proof at `now`; of what came from a file, that it is history."""
+    if proof.brought_at is not None:
+        return _as_history(proof)
     return isolation_answer(isolation(parse(IsolationFile, log_of(proof, now)).log()))
+
+
+HISTORY = "history"
+"""The state of what came from a file, whatever the file says of it: it never runs and nothing rests on it."""
+BEGIN_YOUR_OWN = "this came from a file and proves nothing here; begin a proof of your own"
+
+
+def _as_history(proof: Proof) -> dict[str, Any]:
+    """`was`: how it stood by the file, at the file's own time, or when the last thing happened."""
+    last = proof.events.last()
+    log = parse(IsolationFile, log_of(proof, last.at if last else proof.begun_at)).log()
+    found = isolation_answer(isolation(log))
+    nothing_next = {**dict.fromkeys(found["next"]), "step": "nothing", "text": BEGIN_YOUR_OWN}
+    return {
+        **found, "state": HISTORY, "was": found["state"], "next": nothing_next,
+        "missing": [], "expires_at": None, "prove_again_by": None,
+    }  # fmt: skip

@@ -12,7 +12,10 @@ from sites.models import Circuit, Site
 
 
 class Proof(models.Model):
-    """What was set down at the start. `rules`: the crew's as they were then; `asked`: yes or no to each question."""
+    """What was set down at the start. `rules`: the crew's as they were then; `asked`: yes or no to each question.
+
+    `brought_at`: of one that came from a file and is history, with who brought it in `by`, and the `file` whole.
+    """
 
     class What(models.TextChoices):
         CIRCUIT = "circuit"
@@ -35,6 +38,10 @@ class Proof(models.Model):
     begun_at = models.DateTimeField()
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
     by_name = models.CharField(max_length=160, blank=True)
+    brought_at = models.DateTimeField(null=True)
+    file: Any = models.JSONField(null=True)
+    file_hash = models.CharField(max_length=64, blank=True, db_index=True)
+    """SHA-256 of the file's canonical JSON."""
 
     class Meta:
         ordering = ["-begun_at"]

@@ -18,7 +18,7 @@ from evenprobe.supplies import PracticeId
 from kit.models import Part, Tester
 from kit.services import in_hand, part_of, tester_of
 from project.problems import NotFoundHere, Refused
-from proofs.logs import frame_of, state_of
+from proofs.logs import BEGIN_YOUR_OWN, frame_of, state_of
 from proofs.models import Proof, ProofEvent
 from sites.models import Circuit, Supply
 from sites.services import find
@@ -58,7 +58,7 @@ def begin(crew: Crew, author: Author, proof_id: UUID, supply_id: UUID, circuit_i
     existing = Proof.objects.filter(id=proof_id).first()
     if existing is not None:
         own = existing.site.crew_id == crew.id
-        if not own or any(getattr(existing, key) != value for key, value in content.items()):
+        if not own or existing.brought_at or any(getattr(existing, key) != value for key, value in content.items()):
             raise Refused(("id", "this id already belongs to another proof"), status=409)
         return existing
     proof = Proof(
@@ -91,6 +91,8 @@ def record_event(
 ) -> Proof:
     """Keep one event. The same id with the same content again changes nothing; other content is refused."""
     proof = proof_of(crew, proof_id)
+    if proof.brought_at is not None:
+        raise Refused(("", BEGIN_YOUR_OWN), status=409)
     now = timezone.now()
     tester = tester_of(crew, tester_id) if tester_id else None
     existing = ProofEvent.objects.filter(id=event_id).first()

@@ -64,7 +64,10 @@ class SettledOut(Schema):
 
 
 class StateOut(Schema):
+    """`was`: of what came from a file, how it stood by the file; else empty."""
+
     state: str
+    was: str = ""
     proved_at: datetime | None
     expires_at: datetime | None
     missing: list[MissingOut]
@@ -130,6 +133,7 @@ class ProofOut(Schema):
     asked: dict[str, bool]
     begun_at: datetime
     by: str
+    brought_at: datetime | None
     now: datetime
     clock: str
     window_min: float
@@ -149,6 +153,8 @@ class ProofLine(Schema):
     next: str
     expires_at: datetime | None
     stated_by: str
+    by: str
+    brought_at: datetime | None
     now: datetime
 
 

@@ -109,6 +109,7 @@ class Reading:
         """The one the sheet was begun with, and all of its circuit, the latest first."""
         own = list(self.sheet.circuit.proofs.all())
         found = own if self.sheet.proof is None or self.sheet.proof in own else [*own, self.sheet.proof]
+        found = [proof for proof in found if proof.brought_at is None]
         prefetch_related_objects(found, "events")
         return found
 

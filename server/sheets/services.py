@@ -17,6 +17,7 @@ from evenprobe.supplies.test_limits import INSULATION_KINDS
 from kit.models import Tester
 from kit.services import in_hand, tester_of
 from project.problems import NotFoundHere, Refused
+from proofs.logs import BEGIN_YOUR_OWN
 from proofs.models import Proof
 from proofs.services import proof_of, record_event
 from sheets.completing import checked, in_ohms, whole_test
@@ -62,6 +63,8 @@ def begin(
     proof = proof_of(crew, proof_id) if proof_id else None
     if proof is not None and proof.site_id != circuit.board.supply.site_id:
         raise Refused(("proof", "this proof of death is of another site"))
+    if proof is not None and proof.brought_at is not None:
+        raise Refused(("proof", BEGIN_YOUR_OWN))
     if wiring not in WIRINGS:
         raise Refused(("wiring", f"must be one of {', '.join(WIRINGS)}"))
     if ring and circuit.board.supply.site.practice != "british":

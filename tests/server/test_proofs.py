@@ -6,6 +6,7 @@ from uuid import uuid4
 import pytest
 from django.utils import timezone
 
+from proofs.logs import dead_at
 from proofs.models import Proof, ProofEvent
 from tests.server.conftest import ASKED, proof_body
 
@@ -228,20 +229,85 @@ def test_the_crew_s_rules_hold_for_proofs_begun_after_them(anna, place):
     assert "void after 45 min away, not 30" in answer["state"]["loosened"]
 
 
-def test_a_proof_leaves_and_comes_back_as_an_isolation_log(anna, proof, stranger, client_class):
-    prove_dead(anna, proof)
+def from_elsewhere(anna, proof, **change):
+    """A log as another crew's server would have saved it: of a proof nobody here has on record."""
     log = anna.get(f"/proofs/{proof['proof']}/log").json()
+    return {**log, "label": "Somewhere else", **change}
+
+
+def test_what_comes_from_a_file_is_history_and_never_runs(anna, proof, stranger):
+    prove_dead(anna, proof)
+    log = from_elsewhere(anna, proof)
     new = str(uuid4())
-    for _ in range(2):
-        answer = anna.put(f"/proofs/{new}/log", {"supply": proof["supply"], "log": log})
-        assert state(answer) == "proved-dead"
-    again = anna.get(f"/proofs/{new}/log").json()
-    assert [e | {"tester": ""} for e in again["events"]] == [e | {"tester": ""} for e in log["events"]]
-    assert again["sources"] == [{**s, "kind": "device"} for s in log["sources"]]
-    assert len(anna.get("/testers").json()) == 1
-    other = {**log, "wet": True}
-    assert anna.put(f"/proofs/{new}/log", {"supply": proof["supply"], "log": other}).status_code == 409
+    answer = anna.put(f"/proofs/{new}/log", {"supply": proof["supply"], "log": log})
+    assert state(answer) == "history"
+    brought = answer.json()
+    assert (brought["state"]["was"], brought["state"]["expires_at"]) == ("proved-dead", None)
+    assert brought["by"].startswith("ours-")
+    assert brought["brought_at"] is not None
+    assert [e["type"] for e in brought["events"]] == [e["type"] for e in log["events"]]
+    saved = anna.get(f"/proofs/{new}/log").json()
+    assert [e["at"] for e in saved["events"]] == [e["at"].replace("+00:00", "Z") for e in log["events"]]
+    today = anna.get("/today").json()["proofs"]
+    assert [p["id"] for p in today] == [proof["proof"]]
+    line = next(p for p in anna.get("/proofs").json() if p["id"] == new)
+    assert (line["state"], line["expires_at"], line["by"]) == ("history", None, brought["by"])
     assert stranger.put(f"/proofs/{uuid4()}/log", {"supply": proof["supply"], "log": log}).status_code == 404
+    assert stranger.get(f"/proofs/{new}").status_code == 404
+
+
+def test_the_same_file_twice_is_once_whoever_brings_it_and_under_whatever_id(anna, proof):
+    prove_dead(anna, proof)
+    log = from_elsewhere(anna, proof)
+    first = anna.put(f"/proofs/{uuid4()}/log", {"supply": proof["supply"], "log": log}).json()
+    again = anna.put(f"/proofs/{uuid4()}/log", {"supply": proof["supply"], "log": log}).json()
+    round_trip = anna.put(
+        f"/proofs/{uuid4()}/log", {"supply": proof["supply"], "log": anna.get(f"/proofs/{first['id']}/log").json()}
+    ).json()
+    assert first["id"] == again["id"] == round_trip["id"]
+    assert Proof.objects.count() == 2
+
+
+def test_a_forged_log_proves_nothing_names_nobody_and_writes_no_tester_down(anna, proof):
+    prove_dead(anna, proof)
+    log = from_elsewhere(anna, proof)
+    log["testers"] = [{**log["testers"][0], "id": "invented", "label": "Invented"}]
+    for event in log["events"]:
+        event["by"] = "Somebody Else"
+        if "tester" in event:
+            event["tester"] = "invented"
+    kit = anna.get("/testers").json()
+    brought = anna.put(f"/proofs/{uuid4()}/log", {"supply": proof["supply"], "log": log}).json()
+    assert anna.get("/testers").json() == kit
+    assert brought["state"]["state"] == "history"
+    assert {e["by"] for e in brought["events"]} == {"Somebody Else"}
+    assert {e["tester_label"] for e in brought["events"] if e["type"] == "proved"} == {"Invented"}
+    assert ProofEvent.objects.filter(proof_id=brought["id"]).count() == 0
+
+
+def test_no_file_is_added_to_a_proof_that_is_on_record_and_its_own_log_does_not_double_it(anna, proof):
+    prove_dead(anna, proof)
+    before = anna.get(f"/proofs/{proof['proof']}").json()["events"]
+    own = anna.get(f"/proofs/{proof['proof']}/log").json()
+    for address, log in ((proof["proof"], own), (uuid4(), own), (proof["proof"], from_elsewhere(anna, proof))):
+        answer = anna.put(f"/proofs/{address}/log", {"supply": proof["supply"], "log": log})
+        assert answer.status_code == 409, answer.content
+    shorter = {**own, "events": own["events"][:4]}
+    assert anna.put(f"/proofs/{uuid4()}/log", {"supply": proof["supply"], "log": shorter}).status_code == 409
+    assert anna.get(f"/proofs/{proof['proof']}").json()["events"] == before
+    assert Proof.objects.count() == 1
+
+
+def test_nothing_happens_to_history_and_nothing_rests_on_it(anna, proof):
+    prove_dead(anna, proof)
+    log = from_elsewhere(anna, proof)
+    brought = anna.put(f"/proofs/{uuid4()}/log", {"supply": proof["supply"], "log": log}).json()["id"]
+    answer = anna.put(f"/proofs/{brought}/events/{uuid4()}", {"entry": {"type": "stated"}})
+    assert answer.status_code == 409
+    assert "begin a proof of your own" in answer.json()["problems"][0]["text"]
+    sheet = {"circuit": proof["circuit"], "proof": brought}
+    assert anna.put(f"/sheets/{uuid4()}", sheet).status_code == 422
+    assert not dead_at(Proof.objects.get(id=brought), timezone.now())
 
 
 @pytest.mark.parametrize(

@@ -33,8 +33,8 @@ BY_FEW_WIRES, BY_MANY_WIRES = 2, 1
 """Of so many samples every way is tried; of a circuit of several lines there are more ways and each costs more."""
 HOPS = 48
 NEARLY_FITS = 4.0
-WORTH_HOPPING, WORTH_HOPPING_TO_ONE = 60.0, NEARLY_FITS
-"""A least miss above FITS and up to this is worth hops away from the ends; one reading alone has few of those."""
+WORTH_HOPPING = 60.0
+"""A least miss above FITS and up to this is worth hops away from the ends."""
 EASILY_MET = 2
 """So few readings are met by a hop or never."""
 PATIENT_HOPS_A_READING, MOST_PATIENT_HOPS = 16, 128
@@ -140,7 +140,7 @@ def _search(bank: Bank, evidence: Sequence[Evidence], in_doubt: Sequence[Doubt])
             np.concatenate([bank.installation.unknowns.every_way(a.cube[0]), _hops(a.cube, HOPS, dice(name, "hops"))]),
         )
         for name, a in arrived.items()
-        if FITS < a.miss <= (WORTH_HOPPING if len(evidence) > 1 else WORTH_HOPPING_TO_ONE)
+        if FITS < a.miss <= WORTH_HOPPING
     ]
     arrived = refine(bank.installation, evidence, again)
     least |= {name: min(least[name], a.miss) for name, a in arrived.items()}
