@@ -39,6 +39,7 @@ from kit.shapes import (
     TesterOut,
     TesterPage,
 )
+from project.failures import each_shown
 from project.problems import Problems, Refused
 from sites.models import Supply
 
@@ -66,6 +67,22 @@ def tester_out(tester: Tester) -> TesterOut:
         checked_at=latest.at if latest else None,
         attention=[FindingOut(code=f.code, text=f.text) for f in attention(entry.held(), timezone.localdate())],
         entry=tester.entry,
+    )
+
+
+def _unshown_tester(tester: Tester, why: str) -> TesterOut:
+    """With no range and no rating, so that it is fit for nothing."""
+    nothing = dict.fromkeys(("proved", "rated_v", "category", "usual_leads", "checked_at"))
+    return TesterOut(
+        id=tester.id,
+        label=str(tester),
+        kind="",
+        kind_name=why,
+        low_z=False,
+        steps_v=[],
+        attention=[FindingOut(code="unshown", text=why)],
+        entry={},
+        **nothing,
     )
 
 
@@ -97,7 +114,7 @@ def kit_reference(request: HttpRequest) -> KitReference:  # noqa: ARG001
 
 @router.get("/testers", response=list[TesterOut])
 def testers(request: HttpRequest) -> list[TesterOut]:
-    found = [tester_out(t) for t in testers_of(crew_of(request))]
+    found = each_shown(testers_of(crew_of(request)), tester_out, _unshown_tester)
     return sorted(found, key=lambda t: t.label)
 
 

@@ -15,6 +15,7 @@ from evenprobe.formats import InstrumentEntry, parse
 from evenprobe.formats.kit import AdapterEntry, CheckEntry, LeadsEntry
 from evenprobe.testers.daily_check import HOLDS, items_for
 from kit.models import Check, Part, Tester
+from project.failures import each_shown
 from project.problems import NotFoundHere, Refused
 
 RETIRED = "taken out of the register on {:%Y-%m-%d}"
@@ -148,5 +149,6 @@ def in_hand(tester: Tester, now: datetime, leads: Part | None = None, adapters: 
 
 
 def in_hands(crew: Crew, now: datetime) -> list[tuple[Tester, InstrumentEntry]]:
-    """Every tester of the crew that is in use, as it would be picked up now."""
-    return [(tester, in_hand(tester, now)) for tester in testers_of(crew)]
+    """Every tester of the crew that is in use, as it would be picked up now; one that cannot be read is left lying."""
+    found = each_shown(testers_of(crew), lambda tester: (tester, in_hand(tester, now)), lambda _tester, _why: None)
+    return [one for one in found if one is not None]

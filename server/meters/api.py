@@ -32,7 +32,14 @@ def save_link(request: HttpRequest, tester_id: UUID, data: MeterLinkIn) -> Meter
 def live(request: HttpRequest, point_id: UUID, tester_id: UUID, data: LiveIn) -> LiveOut:
     """What the meter shows with its probes there. Asking records nothing."""
     setup = Setup(
-        data.function, str(point_id), data.from_, data.to, data.load_here_a, data.load_elsewhere_a, data.device_open
+        data.function,
+        str(point_id),
+        data.from_,
+        data.to,
+        data.load_here_a,
+        data.load_elsewhere_a,
+        data.load_between,
+        data.device_open,
     )
     return LiveOut.of(*live_at(crew_of(request), point_id, tester_id, setup, begin_anew=data.begin_anew))
 

@@ -1,30 +1,39 @@
 """Which tester has a link, and what it shows at a point now. Nothing here is recorded: that is `work`'s."""
 
-import re
 from uuid import UUID
 
+from django.conf import settings
 from django.db import transaction
 
 from crews.models import Crew
 from evenprobe.wiring import Terminal
 from kit.models import Tester
 from kit.services import tester_of
+from meters.line import address_of
 from meters.models import Link
 from meters.wire import Live, Setup, live
 from project.problems import NotFoundHere, Refused
 from sites.models import Point
 from sites.services import find
 
-ADDRESSES = re.compile(r"TCPIP\d*::[\w.-]+::\d{1,5}::SOCKET|ASRL[\w/.-]+::INSTR")
+
+def _allowed(address: str) -> None:
+    """Refuses what is no address, and what an administrator did not allow: the server is not led anywhere else."""
+    try:
+        name = address_of(address).name
+    except ValueError as error:
+        raise Refused(("address", str(error))) from None
+    if name not in settings.METER_LINKS:
+        allowed = ", ".join(settings.METER_LINKS) or "none"
+        raise Refused(("address", f"this server may not reach {name}; its setting METER_LINKS allows {allowed}"))
 
 
 @transaction.atomic
 def put_link(crew: Crew, tester_id: UUID, address: str) -> Tester:
     """Where the tester answers; an empty address takes it off the wire."""
     tester, wanted = tester_of(crew, tester_id), address.strip()
-    if wanted and not ADDRESSES.fullmatch(wanted):
-        text = "use TCPIP::host::port::SOCKET, or ASRL/dev/ttyUSB0::INSTR for a serial port"
-        raise Refused(("address", text))
+    if wanted:
+        _allowed(wanted)
     Link.objects.filter(tester=tester).delete()
     if wanted:
         Link.objects.create(tester=tester, address=wanted)
@@ -39,11 +48,13 @@ def live_at(crew: Crew, point_id: UUID, tester_id: UUID, setup: Setup, *, begin_
     """What the tester's meter shows with its probes there, and the highest volts it can show."""
     point, tester = find(crew, Point, point_id), tester_of(crew, tester_id)
     ends = {*point.terminals, str(Terminal.REF)}
-    for key, end in (("from", setup.measuring), ("to", setup.reference)):
+    between = [("load_between", end) for end in setup.load_between or ()]
+    for key, end in (("from", setup.measuring), ("to", setup.reference), *between):
         if end not in ends:
             raise Refused((key, f"{end!r} is no terminal of this point; use {', '.join(sorted(ends))}"))
     link = Link.objects.filter(tester=tester).first()
     if link is None:
         raise NotFoundHere("link")
+    _allowed(link.address)
     ability = tester.instrument().instrument().volts()
     return live(link.address, setup, begin_anew=begin_anew), ability.top if ability else 0.0

@@ -34,12 +34,13 @@ class LiveIn(Schema):
     to: str
     load_here_a: float | None = None
     load_elsewhere_a: float | None = None
+    load_between: tuple[str, str] | None = None
     device_open: bool = False
     begin_anew: bool = False
 
 
 class LiveOut(Schema):
-    """`state`: live or over-range; or garbage, no-answer, lost, wrong-function, and then `problem` says what to do.
+    """`state`: live or over-range; or garbage, no-answer, lost, busy, wrong-function, and `problem` says what to do.
 
     `entry`: what is recorded when it is captured as it stands, as the survey format has it.
     """

@@ -35,6 +35,7 @@ class Probes:
     reference: str = ""
     load_here_a: float | None = None
     load_elsewhere_a: float | None = None
+    load_between: tuple[Terminal, Terminal] | None = None
     device_open: bool = False
 
 
@@ -108,15 +109,17 @@ class StandIn:
                 self.error = BAD_PARAMETER if word.split(":")[0] in ("CONF", "INP", "ROUT") else UNDEFINED
 
     def _load(self, parameter: str) -> None:
-        """`NONE`, `HERE,10` or `ELS,10`."""
-        where, _, amperes = parameter.upper().partition(",")
+        """`NONE`, `HERE,10` or `ELS,10`, and between which contacts, as `HERE,10,L1,N`."""
+        where, amperes, *ends = [part.strip() for part in f"{parameter.upper()},".split(",")]
+        between = [end for end in ends if end]
         try:
             here = float(amperes) if where == "HERE" else None
             elsewhere = float(amperes) if where == "ELS" else None
-        except ValueError:
+            placed = (Terminal(between[0]), Terminal(between[1])) if between else None
+        except (ValueError, IndexError):
             self.error = BAD_PARAMETER
             return
-        self._move(replace(self.probes, load_here_a=here, load_elsewhere_a=elsewhere))
+        self._move(replace(self.probes, load_here_a=here, load_elsewhere_a=elsewhere, load_between=placed))
 
     def _change(self, word: str, low_impedance: bool) -> None:
         if (word, low_impedance) != (self.word, self.low_impedance):
@@ -151,6 +154,7 @@ class StandIn:
                 "low-z" if self.low_impedance else "high-z",
                 self.probes.load_here_a,
                 self.probes.load_elsewhere_a,
+                self.probes.load_between,
                 device="open" if self.probes.device_open else "closed",
             )
             value = hidden.read("", measurement, self._errors).value or 0.0

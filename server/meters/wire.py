@@ -1,20 +1,21 @@
-"""Talking to a meter over its link: PyVISA with its pure-Python backend, one conversation an address.
+"""Talking to a meter over its link, one conversation an address, and few at a time.
 
-Whatever goes wrong is one of a few states a person can act on; typing a reading never depends on any of it.
+Whatever goes wrong is one of a few states a person can act on; typing a reading never depends on any of it. Nobody
+waits for anybody: who comes while a meter is asked is told that it is busy.
 """
 
 import threading
 from dataclasses import dataclass
-from functools import cache
-from typing import Any
 
-import pyvisa
-from pyvisa import errors
-from pyvisa.constants import StatusCode
-
+from meters.line import Line, NoAnswer, TooLong, address_of, opened
 from meters.scpi import FUNCTIONS, Function, Garbage, Shown, function_of, shown_of
 
-ANSWER_WITHIN_MS = 1500
+KNOWS_WITHIN_S = 0.3
+"""Not every meter keeps its lowest and highest; one that does says so in this time."""
+QUOTED = 16
+"""Characters that are repeated of what came back, and only those that print."""
+TALKS_AT_ONCE = 2
+"""Conversations under way at a time: so many threads wait for meters, and no more."""
 STAND_IN = "Stand-in meter"
 
 
@@ -28,15 +29,17 @@ class Setup:
     reference: str
     load_here_a: float | None = None
     load_elsewhere_a: float | None = None
+    load_between: tuple[str, str] | None = None
     device_open: bool = False
 
     @property
     def routes(self) -> tuple[str, ...]:
+        between = "".join(f",{end}" for end in self.load_between or ())
         load = "NONE"
         if self.load_here_a is not None:
-            load = f"HERE,{self.load_here_a:g}"
+            load = f"HERE,{self.load_here_a:g}{between}"
         elif self.load_elsewhere_a is not None:
-            load = f"ELS,{self.load_elsewhere_a:g}"
+            load = f"ELS,{self.load_elsewhere_a:g}{between}"
         return (
             f"ROUT:POIN {self.point}",
             f"ROUT:PROB {self.measuring},{self.reference}",
@@ -58,100 +61,106 @@ class Live:
 
 
 class _Conversation:
-    """One open link; whoever asks waits for the one before."""
+    """One link, opened where it is asked and closed where anything goes wrong."""
 
     def __init__(self, address: str) -> None:
         self.address = address
         self.lock = threading.Lock()
-        self._session: Any = None
+        self._line: Line | None = None
         self._stand_in = self._keeps_extremes = False
 
-    def ask(self, setup: Setup, *, begin_anew: bool) -> Live:
-        function = FUNCTIONS[setup.function]
-        with self.lock:
-            try:
-                return self._ask(setup, function, begin_anew=begin_anew)
-            except Garbage as said:
-                self._hang_up()
-                return Live("garbage", function.unit, problem=f"it answered {str(said)[:40]!r}, which is no reading")
-            except errors.VisaIOError as error:
-                self._hang_up()
-                if error.error_code == StatusCode.error_timeout:
-                    return Live("no-answer", function.unit, problem="it does not answer; is it switched to remote?")
-                return _lost(function)
-            except (OSError, ValueError, pyvisa.Error, UnicodeDecodeError):
-                self._hang_up()
-                return _lost(function)
+    def ask(self, setup: Setup, function: Function, *, begin_anew: bool) -> Live:
+        try:
+            return self._ask(setup, function, begin_anew=begin_anew)
+        except Garbage as said:
+            self._hang_up()
+            return _garbage(function, f"it answered {quoted(str(said))}, which is no reading")
+        except (TooLong, UnicodeDecodeError):
+            self._hang_up()
+            return _garbage(function, "what it answers is no line of text, so it is no meter's")
+        except NoAnswer:
+            self._hang_up()
+            return Live("no-answer", function.unit, problem="it does not answer; is it switched to remote?")
+        except (OSError, ValueError):
+            self._hang_up()
+            return Live("lost", function.unit, problem="nothing at its address; check the cable and that it is on")
 
     def _ask(self, setup: Setup, function: Function, *, begin_anew: bool) -> Live:
-        session = self._opened()
-        for line in setup.routes if self._stand_in else ():
-            session.write(line)
-        if function_of(session.query("FUNC?")) != function.word:
-            session.write(f"CONF:{function.word}")
-            found = function_of(session.query("FUNC?"))
+        line = self._opened()
+        for told in setup.routes if self._stand_in else ():
+            line.send(told)
+        if function_of(line.ask("FUNC?")) != function.word:
+            line.send(f"CONF:{function.word}")
+            found = function_of(line.ask("FUNC?"))
             if found != function.word:
-                text = f"the meter is on {found or 'nothing it names'}, {function.name} is wanted: turn it"
-                return Live("wrong-function", function.unit, problem=text)
+                text = f"the meter is on {quoted(found) if found else 'nothing it names'}, {function.name} is wanted"
+                return Live("wrong-function", function.unit, problem=f"{text}: turn it")
         if function.unit == "V":
-            session.write(f"INP:IMP {'LOW' if function.low_impedance else 'HIGH'}")
+            line.send(f"INP:IMP {'LOW' if function.low_impedance else 'HIGH'}")
         if begin_anew and self._keeps_extremes:
-            session.write("CALC:AVER:CLE")
-        shown = shown_of(session.query("READ?"))
-        lowest, highest = (self._extreme(session, end) for end in ("MIN", "MAX"))
+            line.send("CALC:AVER:CLE")
+        shown = shown_of(line.ask("READ?"))
+        lowest, highest = (self._extreme(line, end) for end in ("MIN", "MAX"))
         return Live("over-range" if shown.over_range else "live", function.unit, shown, lowest, highest)
 
-    def _extreme(self, session: Any, end: str) -> Shown | None:
+    def _extreme(self, line: Line, end: str) -> Shown | None:
         """None where the meter keeps none, or has none yet."""
         if not self._keeps_extremes:
             return None
         try:
-            return shown_of(session.query(f"CALC:AVER:{end}?"))
+            return shown_of(line.ask(f"CALC:AVER:{end}?"))
         except Garbage:
             return None
 
-    def _opened(self) -> Any:
-        if self._session is None:
-            self._session = _manager().open_resource(
-                self.address, read_termination="\n", write_termination="\n", timeout=ANSWER_WITHIN_MS
-            )
-            self._stand_in = STAND_IN in self._session.query("*IDN?")
-            self._keeps_extremes = self._answers("CALC:AVER:MIN?")
-        return self._session
+    def _opened(self) -> Line:
+        if self._line is None:
+            self._line = opened(address_of(self.address))
+            self._stand_in = STAND_IN in self._line.ask("*IDN?")
+            self._keeps_extremes = self._knows(self._line, "CALC:AVER:MIN?")
+        return self._line
 
-    def _answers(self, question: str) -> bool:
-        """Whether the meter knows a question at all; not every one keeps its lowest and highest."""
+    @staticmethod
+    def _knows(line: Line, question: str) -> bool:
         try:
-            return bool(self._session.query(question))
-        except errors.VisaIOError as error:
-            if error.error_code != StatusCode.error_timeout:
-                raise
+            return bool(line.ask(question, KNOWS_WITHIN_S))
+        except NoAnswer:
             return False
 
     def _hang_up(self) -> None:
-        session, self._session = self._session, None
-        if session is not None:
-            try:
-                session.close()
-            except (OSError, pyvisa.Error):
-                return
+        line, self._line = self._line, None
+        if line is not None:
+            line.close()
 
 
-def _lost(function: Function) -> Live:
-    return Live("lost", function.unit, problem="nothing at its address; check the cable and that it is on")
+def quoted(said: str) -> str:
+    """A little of what came back, what does not print as a dot."""
+    shown = "".join(c if c.isascii() and c.isprintable() else "·" for c in said[:QUOTED])
+    return f"“{shown}{'…' if len(said) > QUOTED else ''}”"
 
 
-@cache
-def _manager() -> pyvisa.ResourceManager:
-    return pyvisa.ResourceManager("@py")
+def _garbage(function: Function, problem: str) -> Live:
+    return Live("garbage", function.unit, problem=problem)
 
 
 _CONVERSATIONS: dict[str, _Conversation] = {}
-_ONE_AT_A_TIME = threading.Lock()
+_TO_FIND_ONE = threading.Lock()
+_TALKING = threading.BoundedSemaphore(TALKS_AT_ONCE)
 
 
 def live(address: str, setup: Setup, *, begin_anew: bool = False) -> Live:
     """What the meter at the address shows. `begin_anew`: forget its lowest and highest first."""
-    with _ONE_AT_A_TIME:
+    function = FUNCTIONS[setup.function]
+    with _TO_FIND_ONE:
         conversation = _CONVERSATIONS.setdefault(address, _Conversation(address))
-    return conversation.ask(setup, begin_anew=begin_anew)
+    busy = Live("busy", function.unit, problem="somebody else is reading a meter just now; it is tried again")
+    if not conversation.lock.acquire(blocking=False):
+        return busy
+    try:
+        if not _TALKING.acquire(blocking=False):
+            return busy
+        try:
+            return conversation.ask(setup, function, begin_anew=begin_anew)
+        finally:
+            _TALKING.release()
+    finally:
+        conversation.lock.release()

@@ -11,6 +11,7 @@ from evenprobe.formats.problems import path_of
 from kit.api import router as kit
 from meters.api import router as meters
 from plugging.api import router as plugging
+from project.failures import failed
 from project.problems import Refused, as_body
 from project.today import router as today
 from proofs.api import router as proofs
@@ -52,6 +53,11 @@ def bad_request(request: HttpRequest, error: ValidationError) -> HttpResponse:
 def unreadable(request: HttpRequest, error: HttpError) -> HttpResponse:
     """What cannot be parsed never reaches a route."""
     return api.create_response(request, as_body([("", "the request is not JSON")]), status=error.status_code)
+
+
+@api.exception_handler(Exception)
+def unforeseen(request: HttpRequest, error: Exception) -> HttpResponse:
+    return failed(request, error)
 
 
 @api.exception_handler(AuthenticationError)

@@ -51,6 +51,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "project.trying_again.tried_again",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
@@ -59,6 +60,25 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
+
+METER_LINKS = [
+    name.lower() if name.count(":") == 1 else name
+    for name in env.list("METER_LINKS", default=[f"127.0.0.1:{env.int('METER_PORT', default=5025)}"])
+]
+"""The meters this server may reach, as host:port or a serial port's device; the demo's stand-in and no other."""
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {"line": {"format": "%(asctime)s %(levelname)s %(name)s %(message)s"}},
+    "handlers": {"stderr": {"class": "logging.StreamHandler", "formatter": "line"}},
+    "root": {"handlers": ["stderr"], "level": "INFO"},
+    "loggers": {
+        "django": {"handlers": [], "level": "INFO", "propagate": True},
+        "django.request": {"level": "CRITICAL"},
+    },
+}
+"""To stderr, for whoever runs the server to keep; a failed request is logged with its reference by `failures`."""
 
 ROOT_URLCONF = "project.urls"
 WSGI_APPLICATION = "project.wsgi.application"
@@ -69,9 +89,9 @@ DATABASES: dict[str, Any] = {
 if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
     DATABASES["default"]["TEST"] = {"NAME": DATA_DIR / "test.sqlite3"}
     DATABASES["default"]["OPTIONS"] = {
-        "timeout": 10,
+        "timeout": 3,
         "transaction_mode": "IMMEDIATE",
-        "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;",
+        "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;",
     }
 
 CACHES = {

@@ -12,14 +12,16 @@ from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.testers.fitness import attention
-from kit.services import in_hands
+from kit.models import Tester
+from kit.services import in_hand, testers_of
+from project.failures import each_shown
 from proofs.api import proof_lines
 from proofs.logs import HISTORY
 from proofs.shapes import ProofLine
 from rounds.models import Round
 from rounds.services import rounds_of
 from rounds.shapes import RoundLine
-from rounds.showing import line_of
+from rounds.showing import line_of, unshown_line
 from sites.models import Point
 from work.interpretations import interpretation_of
 from work.surveys import PointSurvey
@@ -41,6 +43,7 @@ class PointToDo(Schema):
     site: str
     verdict: str
     summary: str
+    unshown: str = ""
 
 
 class KitToDo(Schema):
@@ -62,10 +65,15 @@ def today(request: HttpRequest) -> Today:
     crew = crew_of(request)
     return Today(
         proofs=[line for line in proof_lines(crew) if line.state not in ("closed", HISTORY)],
-        rounds=[line for found in _rounds_in_hand(crew) if (line := line_of(found)).left],
+        rounds=[line for line in each_shown(_rounds_in_hand(crew), line_of, unshown_line) if _in_hand(line)],
         points=_points(crew),
         kit=_kit(crew),
     )
+
+
+def _in_hand(line: RoundLine) -> bool:
+    """Something is left to do, or to be seen to: its outlets are gone, or it cannot be shown."""
+    return bool(line.left or line.unshown or not line.outlets)
 
 
 def _rounds_in_hand(crew: Crew) -> QuerySet[Round]:
@@ -74,30 +82,43 @@ def _rounds_in_hand(crew: Crew) -> QuerySet[Round]:
 
 
 def _points(crew: Crew) -> list[PointToDo]:
-    found = []
     here = Point.objects.filter(circuit__board__supply__site__crew=crew)
-    for point in here.select_related("circuit__board__supply__site"):
-        site = point.circuit.board.supply.site
-        answer = interpretation_of(PointSurvey(point))
-        if answer["verdict"] in NOT_SAFE:
-            found.append(
-                PointToDo(
-                    id=point.id,
-                    name=point.name,
-                    circuit=point.circuit.name,
-                    site=site.name,
-                    verdict=answer["verdict"],
-                    summary=answer["summary"],
-                )
-            )
-    return sorted(found, key=lambda p: NOT_SAFE.index(p.verdict))
+    lines = each_shown(here.select_related("circuit__board__supply__site"), _point, _unshown_point)
+    found = [line for line in lines if line.verdict in NOT_SAFE or line.unshown]
+    return sorted(found, key=lambda p: -1 if p.unshown else NOT_SAFE.index(p.verdict))
+
+
+def _point(point: Point) -> PointToDo:
+    answer = interpretation_of(PointSurvey(point))
+    return _to_do(point, answer["verdict"], answer["summary"])
+
+
+def _unshown_point(point: Point, why: str) -> PointToDo:
+    return _to_do(point, Verdict.UNTESTED, f"{why} Treat as live.", why)
+
+
+def _to_do(point: Point, verdict: str, summary: str, unshown: str = "") -> PointToDo:
+    circuit = point.circuit
+    return PointToDo(
+        id=point.id,
+        name=point.name,
+        circuit=circuit.name,
+        site=circuit.board.supply.site.name,
+        verdict=str(verdict),
+        summary=summary,
+        unshown=unshown,
+    )
 
 
 def _kit(crew: Crew) -> list[KitToDo]:
-    lines = []
-    for tester, entry in in_hands(crew, timezone.now()):
-        found = attention(entry.held(), timezone.localdate())
-        if found:
-            texts = [f.text for f in found]
-            lines.append(KitToDo(id=tester.id, label=str(tester), kind=str(entry.kind), attention=texts))
-    return sorted(lines, key=lambda line: line.label)
+    lines = each_shown(testers_of(crew), _tester, lambda t, why: _attention(t, "", [why]))
+    return sorted((line for line in lines if line.attention), key=lambda line: line.label)
+
+
+def _tester(tester: Tester) -> KitToDo:
+    entry = in_hand(tester, timezone.now())
+    return _attention(tester, str(entry.kind), [f.text for f in attention(entry.held(), timezone.localdate())])
+
+
+def _attention(tester: Tester, kind: str, texts: list[str]) -> KitToDo:
+    return KitToDo(id=tester.id, label=str(tester), kind=kind, attention=texts)

@@ -18,6 +18,7 @@ from evenprobe.testers.fitness import fitness
 from evenprobe.testers.ratings import Place
 from evenprobe.testers.tasks import NAMES
 from kit.services import in_hands
+from project.failures import each_shown
 from project.problems import Problems
 from proofs.bringing_in import bring_in
 from proofs.logs import HISTORY, log_of, state_of
@@ -39,7 +40,8 @@ from proofs.shapes import (
 router = Router(tags=["proofs"])
 
 CLOCK_MAY_BE_OFF = timedelta(seconds=60)
-ORDER = ("proved-dead", "energised", "void", "proving", "isolated", "closed", HISTORY)
+UNSHOWN = "unshown"
+ORDER = ("proved-dead", UNSHOWN, "energised", "void", "proving", "isolated", "closed", HISTORY)
 """What stands first on a list: what runs, then what went wrong, then what is under way."""
 
 
@@ -110,27 +112,30 @@ def save_rules(request: HttpRequest, data: RulesIn) -> dict[str, Any]:
 def proof_lines(crew: Crew) -> list[ProofLine]:
     """The crew's proofs, what runs and what went wrong first."""
     now = timezone.now()
-    lines = []
-    for one in Proof.objects.filter(site__crew=crew).select_related("site"):
+
+    def line(one: Proof) -> ProofLine:
         found = state_of(one, now)
-        lines.append(
-            ProofLine(
-                id=one.id,
-                name=one.name,
-                what=one.what,
-                site=one.site.name,
-                state=found["state"],
-                said=found["problems"][-1]["text"] if found["problems"] else "",
-                next=found["next"]["text"],
-                expires_at=found["expires_at"],
-                stated_by=found["stated_by"],
-                by=one.by_name,
-                brought_at=one.brought_at,
-                now=now,
-            )
+        return _line(
+            one,
+            now,
+            state=found["state"],
+            said=found["problems"][-1]["text"] if found["problems"] else "",
+            next=found["next"]["text"],
+            expires_at=found["expires_at"],
+            stated_by=found["stated_by"],
         )
+
+    def unshown(one: Proof, why: str) -> ProofLine:
+        return _line(one, now, state=UNSHOWN, said=f"{why} Treat as live.", unshown=why)
+
+    lines = each_shown(Proof.objects.filter(site__crew=crew).select_related("site"), line, unshown)
     far = now + timedelta(days=1)
     return sorted(lines, key=lambda line: (ORDER.index(line.state), line.expires_at or far))
+
+
+def _line(one: Proof, now: datetime, **found: Any) -> ProofLine:
+    about = {"id": one.id, "name": one.name, "what": one.what, "site": one.site.name, "by": one.by_name}
+    return ProofLine.model_validate({**about, "brought_at": one.brought_at, "now": now, **found})
 
 
 def _proof_out(one: Proof) -> dict[str, Any]:

@@ -150,9 +150,11 @@ class ProofLine(Schema):
     site: str
     state: str
     said: str
-    next: str
-    expires_at: datetime | None
-    stated_by: str
+    next: str = ""
+    expires_at: datetime | None = None
+    stated_by: str = ""
+    unshown: str = ""
+    """Why it cannot be shown, with a reference."""
     by: str
     brought_at: datetime | None
     now: datetime

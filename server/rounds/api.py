@@ -6,10 +6,11 @@ from django.http import HttpRequest
 from ninja import Router
 
 from crews.services import crew_of
+from project.failures import each_shown
 from project.problems import Problems
 from rounds.services import begin, keep, round_of, rounds_of
 from rounds.shapes import RoundEventIn, RoundIn, RoundLine, RoundOut
-from rounds.showing import line_of, shown
+from rounds.showing import line_of, shown, unshown_line
 
 router = Router(tags=["rounds"])
 
@@ -17,7 +18,7 @@ router = Router(tags=["rounds"])
 @router.get("/rounds", response=list[RoundLine])
 def rounds(request: HttpRequest) -> list[RoundLine]:
     """The latest first."""
-    return [line_of(found) for found in rounds_of(crew_of(request))]
+    return each_shown(rounds_of(crew_of(request)), line_of, unshown_line)
 
 
 @router.get("/rounds/{round_id}", response={200: RoundOut, 404: Problems}, by_alias=True)

@@ -26,6 +26,8 @@ class StopOut(Schema):
     reason: str
     unfit: str
     quick: list[QuickOut]
+    unshown: str = ""
+    """Why it cannot be shown, with a reference."""
 
 
 class PressOut(Schema):
@@ -55,6 +57,8 @@ class RoundLine(Schema):
     skipped: int
     left: int
     worst: str
+    unshown: str = ""
+    """Why it cannot be shown, with a reference."""
 
 
 class RoundOut(RoundLine):

@@ -5,6 +5,7 @@ from typing import Any
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.rounds import Stop, StopState, stop_of
 from evenprobe.testers import KINDS, TYPED
+from project.failures import each_shown
 from proofs.shapes import Named
 from rounds.models import Round, RoundEvent
 from rounds.services import outlets_of
@@ -52,14 +53,51 @@ def _line(found: Round, stops: list[StopOut]) -> dict[str, Any]:
         "full": states.count(StopState.FULL),
         "skipped": skipped,
         "left": len(states) - done - skipped,
-        "worst": min((stop.verdict for stop in stops), key=lambda v: WORST_FIRST.index(Verdict(v))),
+        "worst": _worst(stops),
     }
+
+
+def _worst(stops: list[StopOut]) -> str:
+    """Of those that can be shown; a round whose outlets were moved away has none, and nothing is known of it."""
+    verdicts = [Verdict(stop.verdict) for stop in stops if not stop.unshown]
+    return str(min(verdicts, key=WORST_FIRST.index, default=Verdict.UNTESTED))
 
 
 def _stops(found: Round) -> list[StopOut]:
     points = outlets_of(found.site, found.circuit, found.room)
     skipped = {e.point_id: e for e in found.events.filter(kind=RoundEvent.Kind.SKIPPED)}
-    return [_stop(found, point, skipped.get(point.id)) for point in points]
+    return each_shown(points, lambda point: _stop(found, point, skipped.get(point.id)), _unshown_stop)
+
+
+def _unshown_stop(point: Point, why: str) -> StopOut:
+    return StopOut(
+        id=point.id,
+        name=point.name,
+        circuit=point.circuit.name,
+        kind=point.kind,
+        terminals=[],
+        state=str(StopState.LEFT),
+        verdict=str(Verdict.UNTESTED),
+        summary=why,
+        reason="",
+        unfit="",
+        quick=[],
+        unshown=why,
+    )
+
+
+def unshown_line(found: Round, why: str) -> RoundLine:
+    nothing = dict.fromkeys(("outlets", "done", "full", "skipped", "left"), 0)
+    return RoundLine(
+        id=found.id,
+        title=str(found),
+        site=Named(id=found.site.id, name=found.site.name),
+        begun_at=found.begun_at,
+        by=found.by_name,
+        worst=str(Verdict.UNTESTED),
+        unshown=why,
+        **nothing,
+    )
 
 
 def _stop(found: Round, point: Point, skipped: RoundEvent | None) -> StopOut:

@@ -12,10 +12,11 @@ from evenprobe.deadtests.ranges import range_says
 from evenprobe.formats.rounding import figures
 from evenprobe.supplies import PracticeId
 from kit.services import tester_of
+from project.failures import each_shown
 from project.problems import NotFoundHere, Problems, Refused
 from sheets.completing import checked, whole_test
 from sheets.files import bring_in, tests_of
-from sheets.listing import circuits_out, sheet_line, together_out
+from sheets.listing import circuits_out, sheet_line, together_out, unshown_line
 from sheets.models import Sheet
 from sheets.records import Reading
 from sheets.services import begin, held_by, photo_of, put_down, put_photo, sheet_of
@@ -75,7 +76,7 @@ def sheets(request: HttpRequest) -> SheetList:
     for sheet in found:
         latest.setdefault(sheet.circuit_id, sheet)
     return SheetList(
-        sheets=[sheet_line(s) for s in latest.values()],
+        sheets=each_shown(latest.values(), sheet_line, unshown_line),
         together=together_out(latest.values()),
         circuits=circuits_out(crew, latest),
     )

@@ -10,6 +10,7 @@ from crews.models import Crew
 from evenprobe.deadtests.gate import in_the_way
 from evenprobe.deadtests.insulation import CircuitInsulation, several
 from evenprobe.formats.rounding import figures
+from project.failures import each_shown
 from sheets.models import Sheet
 from sheets.pictures import history_out
 from sheets.records import Reading
@@ -38,6 +39,25 @@ def sheet_line(sheet: Sheet) -> SheetLine:
     )
 
 
+def unshown_line(sheet: Sheet, why: str) -> SheetLine:
+    """In the way, for nobody knows what is on it."""
+    return SheetLine(
+        id=sheet.id,
+        circuit=sheet.circuit.name,
+        board=sheet.circuit.board.name,
+        site=sheet.circuit.board.supply.site.name,
+        begun_at=sheet.begun_at,
+        state="in-the-way",
+        said=f"{why} Treat as live.",
+        left=1,
+        dead=False,
+        halved=False,
+        lowest="",
+        fails=False,
+        unshown=why,
+    )
+
+
 def _lowest(reading: Reading) -> str:
     lowest = lowest_insulation(reading)
     return "" if lowest is None else f"{figures(lowest):g} MΩ at 20 °C"
@@ -51,18 +71,25 @@ def lowest_insulation(reading: Reading) -> float | None:
 
 def together_out(latest: Iterable[Sheet]) -> list[TogetherOut]:
     """Of every board with several circuits measured: what they should read together, and which to split off first."""
-    boards: dict[UUID, list[Reading]] = {}
-    for sheet in latest:
-        boards.setdefault(sheet.circuit.board_id, []).append(Reading(sheet))
+    boards: dict[UUID, list[tuple[Reading, float | None]]] = {}
+    for measured in each_shown(latest, _measured, lambda _sheet, _why: None):
+        if measured is not None:
+            boards.setdefault(measured[0].sheet.circuit.board_id, []).append(measured)
     found = []
-    for readings in boards.values():
-        lowest = [CircuitInsulation(r.sheet.circuit.name, lowest_insulation(r)) for r in readings]
+    for of_board in boards.values():
+        readings = [reading for reading, _ in of_board]
+        lowest = [CircuitInsulation(r.sheet.circuit.name, mohm) for r, mohm in of_board]
         known = [c for c in lowest if c.mohm_20c is not None]
         if len(known) > 1:
             outcome = several(known, None, readings[0].circuit.rule)
             board = readings[0].sheet.circuit.board
             found.append(TogetherOut(board=board.name, site=readings[0].site.name, says=outcome.text))
     return found
+
+
+def _measured(sheet: Sheet) -> tuple[Reading, float | None] | None:
+    reading = Reading(sheet)
+    return reading, lowest_insulation(reading)
 
 
 def circuits_out(crew: Crew, latest: dict[UUID, Sheet]) -> list[CircuitForSheet]:

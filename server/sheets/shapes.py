@@ -244,6 +244,8 @@ class SheetLine(Schema):
     fails: bool
     lowest: str
     """The lowest insulation of its pairs at 20 °C, in words."""
+    unshown: str = ""
+    """Why it cannot be shown, with a reference."""
 
 
 class CircuitForSheet(Schema):

@@ -8,9 +8,11 @@ from django.http import HttpRequest
 from ninja import Router
 
 from crews.services import crew_of
+from evenprobe.interpretation import Verdict
 from evenprobe.supplies import PRACTICES, SYSTEMS, Earthing, PracticeId
 from evenprobe.supplies.test_limits import INSTANTANEOUS
 from evenprobe.wiring import CONDUCTORS, PointKind
+from project.failures import each_shown
 from project.problems import Problems
 from sites.models import Point, Site
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply, site_of, sites_of
@@ -73,7 +75,7 @@ def sites(request: HttpRequest) -> list[SiteLine]:
             id=s.id,
             name=s.name,
             practice=s.practice,
-            verdicts=[interpretation_of(PointSurvey(p))["verdict"] for p in _points_of(s)],
+            verdicts=[line.verdict for line in each_shown(_points_of(s), _point_line, _unshown_point)],
         )
         for s in sites_of(crew_of(request))
     ]
@@ -144,7 +146,7 @@ def _site_out(site: Site) -> SiteOut:
                                 conductor=circuit.conductor,
                                 residual_ma=circuit.residual_ma,
                                 curve=circuit.curve,
-                                points=[_point_line(p) for p in circuit.points.all()],
+                                points=each_shown(circuit.points.all(), _point_line, _unshown_point),
                             )
                             for circuit in board.circuits.all()
                         ],
@@ -159,13 +161,22 @@ def _site_out(site: Site) -> SiteOut:
 
 def _point_line(point: Point) -> PointLine:
     answer = interpretation_of(PointSurvey(point))
+    return _line(point, answer["verdict"], answer["summary"])
+
+
+def _unshown_point(point: Point, why: str) -> PointLine:
+    return _line(point, Verdict.UNTESTED, f"{why} Treat as live.", why)
+
+
+def _line(point: Point, verdict: str, summary: str, unshown: str = "") -> PointLine:
     return PointLine(
         id=point.id,
         name=point.name,
         kind=point.kind,
-        terminals=point.terminals,
+        terminals=point.terminals if isinstance(point.terminals, list) else [],
         length_m=point.length_m,
         room=point.room,
-        verdict=answer["verdict"],
-        summary=answer["summary"],
+        verdict=str(verdict),
+        summary=summary,
+        unshown=unshown,
     )

@@ -47,6 +47,8 @@ class PointLine(Schema):
     room: str
     verdict: str
     summary: str
+    unshown: str = ""
+    """Why it cannot be shown, with a reference."""
 
 
 class CircuitOut(Schema):

@@ -1,0 +1,75 @@
+"""What nobody foresaw: logged with its traceback under a short reference, which is what is said of it.
+
+One record that cannot be shown never takes a list down: it stands there with its reference, the rest as it is.
+"""
+
+import hashlib
+import logging
+import sys
+import traceback
+from collections.abc import Callable, Iterable
+from typing import Any, TypeVar
+
+from django.db import OperationalError
+from django.http import HttpRequest, HttpResponse, JsonResponse
+
+from project.problems import as_body
+
+Record = TypeVar("Record")
+Line = TypeVar("Line")
+
+logger = logging.getLogger("evenprobe")
+
+LOCKED = ("locked", "busy")
+RETRY_AFTER_S = 1
+
+
+def reference_to(error: BaseException, about: str) -> str:
+    """Logs the failure; the same failure of the same thing has the same reference."""
+    frames = traceback.extract_tb(error.__traceback__)
+    where = f"{frames[-1].filename}:{frames[-1].lineno}" if frames else ""
+    told = f"{about} {type(error).__qualname__} {where}".encode("utf-8", "replace")
+    reference = hashlib.sha256(told).hexdigest()[:6].upper()
+    logger.error("reference %s: %s", reference, ascii(about)[1:-1], exc_info=error)
+    return reference
+
+
+def is_locked(error: BaseException | None) -> bool:
+    """Whether somebody else was writing for longer than one waits."""
+    return isinstance(error, OperationalError) and any(word in str(error) for word in LOCKED)
+
+
+def failed(request: HttpRequest, error: BaseException) -> HttpResponse:
+    """The answer to a request that failed: with a reference, or where it only has to be sent again, that."""
+    if is_locked(error):
+        logger.warning("database locked: %s %s", request.method, ascii(request.path)[1:-1])
+        text = "The server is busy writing. Nothing was lost here: send it again."
+        answer: HttpResponse = JsonResponse(as_body([("", text)]), status=503)
+        answer["Retry-After"] = str(RETRY_AFTER_S)
+        return answer
+    reference = reference_to(error, f"{request.method} {request.path}")
+    text = f"The server failed, reference {reference}. What was typed is still here: try again, or report it."
+    return JsonResponse(as_body([("", text)]), status=500)
+
+
+def server_error(request: HttpRequest) -> HttpResponse:
+    """What failed outside the API's own routes, as when a session cannot be written."""
+    error = sys.exc_info()[1]
+    return failed(request, error if error is not None else RuntimeError("no exception"))
+
+
+def each_shown(
+    records: Iterable[Record], show: Callable[[Record], Line], otherwise: Callable[[Record, str], Line]
+) -> list[Line]:
+    """A line a record; `otherwise` makes that of one that cannot be shown, given what is said of it."""
+    lines = []
+    for record in records:
+        try:
+            lines.append(show(record))
+        except OperationalError:
+            raise
+        except Exception as error:
+            key: Any = getattr(record, "pk", record)
+            reference = reference_to(error, f"{type(record).__name__} {key}")
+            lines.append(otherwise(record, f"Cannot be shown, reference {reference}. Nothing of it is lost."))
+    return lines

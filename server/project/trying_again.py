@@ -1,0 +1,26 @@
+"""A request that found the database locked is tried again: it wrote nothing, and its own ids make it one record."""
+
+import time
+from collections.abc import Callable
+
+from django.http import HttpRequest, HttpResponse
+
+TRIES = 3
+WAIT_S = 0.2
+BUSY = 503
+
+Respond = Callable[[HttpRequest], HttpResponse]
+
+
+def tried_again(respond: Respond) -> Respond:
+    """Middleware, the outermost."""
+
+    def answer(request: HttpRequest) -> HttpResponse:
+        for wait in [WAIT_S] * (TRIES - 1):
+            response = respond(request)
+            if response.status_code != BUSY or "Retry-After" not in response:
+                return response
+            time.sleep(wait)
+        return respond(request)
+
+    return answer
