@@ -1,20 +1,22 @@
 """Signing in and out."""
 
-from django.contrib.auth import authenticate, login, logout
-from django.http import HttpRequest
+from django.contrib.auth import login, logout
+from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import csrf_protect, ensure_csrf_cookie
 from ninja import Router, Schema, Status
 from ninja.decorators import decorate_view
+from pydantic import Field
 
 from crews.services import crew_of_user
+from crews.signing_in import person_signing_in, remember_device
 from project.problems import Problems, Refused
 
 router = Router(tags=["session"])
 
 
 class Credentials(Schema):
-    username: str
-    password: str
+    username: str = Field(max_length=150)
+    password: str = Field(max_length=1000)
 
 
 class Session(Schema):
@@ -32,14 +34,13 @@ def who_am_i(request: HttpRequest) -> Session:
     )
 
 
-@router.post("/session", auth=None, response={200: Session, 403: Problems})
+@router.post("/session", auth=None, response={200: Session, 403: Problems, 429: Problems})
 @decorate_view(csrf_protect)
-def sign_in(request: HttpRequest, data: Credentials) -> Session:
-    user = authenticate(request, username=data.username, password=data.password)
-    if user is None:
-        raise Refused(("password", "name and password do not belong together"), status=403)
+def sign_in(request: HttpRequest, response: HttpResponse, data: Credentials) -> Session:
+    user = person_signing_in(request, data.username, data.password)
     crew = crew_of_user(user)
     login(request, user)
+    remember_device(response, data.username)
     return Session(name=user.get_full_name() or user.get_username(), crew=crew.name)
 
 

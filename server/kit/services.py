@@ -67,18 +67,23 @@ def put_tester(
 
 
 @transaction.atomic
-def tester_meant(crew: Crew, place: UUID, instrument: InstrumentEntry) -> Tester:
-    """The crew's tester a file brought in at `place` means, written down if it is new.
+def tester_id_meant(crew: Crew, place: UUID, instrument: InstrumentEntry) -> UUID:
+    """The id of the crew's tester that a file brought in at `place` means.
 
-    What the register knows of one stays; a tester of another crew's, or named otherwise, gets an id of its own there.
+    A tester of another crew's, or named otherwise, gets an id of its own there.
     """
     written = instrument.id.split("/")[0]
     try:
-        tester_id = UUID(written)
-        if Tester.objects.filter(id=tester_id).exclude(crew=crew).exists():
-            tester_id = uuid5(place, written)
+        meant = UUID(written)
     except ValueError:
-        tester_id = uuid5(place, written)
+        return uuid5(place, written)
+    foreign = Tester.objects.filter(id=meant).exclude(crew=crew).exists()
+    return uuid5(place, written) if foreign else meant
+
+
+def tester_meant(crew: Crew, place: UUID, instrument: InstrumentEntry) -> Tester:
+    """The same, written down if it is new; what the register knows of one stays."""
+    tester_id = tester_id_meant(crew, place, instrument)
     own = Tester.objects.filter(crew=crew, id=tester_id).first()
     return own or put_tester(crew, tester_id, instrument.model_dump(mode="json", exclude_none=True, exclude={"id"}))
 

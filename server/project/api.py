@@ -1,13 +1,18 @@
 """The API as one: routers, and the mapping of errors to one shape."""
 
+from itertools import islice
+from typing import Any
+
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
+from ninja.parser import Parser
 from ninja.security import django_auth
 
 from crews.api import router as crews
 from evenprobe.formats import FormatError
-from evenprobe.formats.problems import path_of
+from evenprobe.formats.plausible import implausible
+from evenprobe.formats.problems import MOST_NAMED, parse_json, path_of
 from kit.api import router as kit
 from meters.api import router as meters
 from plugging.api import router as plugging
@@ -20,7 +25,19 @@ from sheets.api import router as sheets
 from sites.api import router as sites
 from work.api import router as work
 
-api = NinjaAPI(title="Even Probe", version="1", auth=django_auth, docs_url=None, urls_namespace="api")
+
+class Body(Parser):
+    """JSON as the open formats allow it, at every route."""
+
+    def parse_body(self, request: HttpRequest) -> Any:
+        data = parse_json(request.body.decode())
+        cannot_be = list(islice(implausible(data), MOST_NAMED))
+        if cannot_be:
+            raise FormatError(cannot_be)
+        return data
+
+
+api = NinjaAPI(title="Even Probe", version="1", auth=django_auth, docs_url=None, urls_namespace="api", parser=Body())
 api.add_router("", crews)
 api.add_router("", kit)
 api.add_router("", sites)
@@ -52,6 +69,8 @@ def bad_request(request: HttpRequest, error: ValidationError) -> HttpResponse:
 @api.exception_handler(HttpError)
 def unreadable(request: HttpRequest, error: HttpError) -> HttpResponse:
     """What cannot be parsed never reaches a route."""
+    if isinstance(error.__cause__, FormatError):
+        return bad_format(request, error.__cause__)
     return api.create_response(request, as_body([("", "the request is not JSON")]), status=error.status_code)
 
 

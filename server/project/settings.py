@@ -61,6 +61,9 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 
+BEHIND_A_FRONT = env.bool("BEHIND_A_FRONT", default=False)
+"""Whether a front of one's own, that ends TLS, says in X-Forwarded-For where a request came from."""
+
 METER_LINKS = [
     name.lower() if name.count(":") == 1 else name
     for name in env.list("METER_LINKS", default=[f"127.0.0.1:{env.int('METER_PORT', default=5025)}"])

@@ -5,7 +5,9 @@ from typing import Any
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import AwareDatetime, ConfigDict, Field
+from pydantic import ConfigDict, Field
+
+from evenprobe.formats.plausible import Time
 
 
 class Aliased(Schema):
@@ -186,8 +188,8 @@ class EventIn(Schema):
     tester: UUID | None = None
     leads: UUID | None = None
     adapters: list[UUID] = []
-    at: AwareDatetime | None = None
-    sent_at: AwareDatetime | None = None
+    at: Time | None = None
+    sent_at: Time | None = None
 
 
 class LogIn(Schema):

@@ -16,6 +16,7 @@ from sites.models import Board, Circuit, Point, Site, Supply
 
 Placed = TypeVar("Placed", Supply, Board, Circuit, Point)
 
+LONGEST_NAME = 120
 _WAY_TO_CREW: dict[type, str] = {
     Site: "crew",
     Supply: "site__crew",
@@ -162,6 +163,6 @@ def _name(name: str) -> str:
     name = name.strip()
     if not name:
         raise Refused(("name", "needs a name"))
-    if len(name) > 120:
-        raise Refused(("name", "is longer than 120 characters"))
+    if len(name) > LONGEST_NAME:
+        raise Refused(("name", f"is longer than {LONGEST_NAME} characters"))
     return name

@@ -20,9 +20,10 @@ from project.problems import Problems, Refused
 from sheets.evidence import dead_tests, of_point
 from sites.models import Point
 from sites.services import find, site_of
+from work.bringing_in import bring_in
 from work.interpretations import interpretation_of, loads_of, make_ready, sight_of
 from work.models import Reading
-from work.services import bring_in, record, withdraw
+from work.services import record, withdraw
 from work.shapes import (
     BenchOut,
     BringIn,

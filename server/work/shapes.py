@@ -5,8 +5,9 @@ from typing import Any
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import AwareDatetime, ConfigDict, Field
+from pydantic import ConfigDict, Field
 
+from evenprobe.formats.plausible import Time
 from sheets.shapes import BarOut, LimitOut, OutcomeOut
 
 
@@ -246,7 +247,7 @@ class RecordIn(Schema):
     entry: dict[str, Any]
     tester: UUID | None = None
     supersedes: UUID | None = None
-    taken_at: AwareDatetime | None = None
+    taken_at: Time | None = None
 
 
 class WithdrawalIn(Schema):

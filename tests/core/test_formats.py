@@ -160,3 +160,34 @@ def test_the_command_reads_standard_input():
         check=True,
     )
     assert json.loads(done.stdout)["ask"][0]["between"] == ["A", "B"]
+
+
+def network_text(**change):
+    branches = [{"between": ["A", "E"], "emf_v": 120, "ohm": 0.2}, {"between": ["A", "B"], "ohm": 12.0}]
+    branches.append({"between": ["B", "E"], "farad": 2e-9})
+    file = {"format": "even-probe/network", "version": 1, "frequency_hz": 60, "earth": "E", "branches": branches}
+    return json.dumps({**file, "ask": [["A", "B"]], **change})
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [
+        (network_text(frequency_hz=1e308), "frequency_hz: is a number beyond"),
+        (network_text(frequency_hz=5e-324), "frequency_hz: is a number beyond"),
+        (network_text().replace("12.0", "9" * 5000), "more digits than"),
+        (network_text().replace("12.0", "9" * 400), "branches[1].ohm: is a number beyond"),
+        (network_text().replace('"A", "B"', '"A", "\\ud800"'), "branches[1].between[1]: holds a character"),
+        (network_text().replace("12.0", "[" * 100_000), "nested too deeply"),
+    ],
+)
+def test_what_cannot_be_is_named_at_the_command_and_is_no_traceback(text, said, tmp_path, capsys):
+    file = tmp_path / "network.json"
+    file.write_text(text, encoding="utf-8")
+    assert main(["solve", str(file)]) == 2
+    assert said in capsys.readouterr().err
+
+
+@pytest.mark.parametrize("at", ["0001-01-01T00:00:00+14:00", "1999-12-31T23:59:59Z", "9999-12-31T23:59:59-14:00"])
+def test_a_time_nobody_can_have_lived_in_is_named(at):
+    with pytest.raises(FormatError, match="between 2000 and 2099"):
+        parse(SurveyFile, survey({"quantity": "voltage", "from": "L", "to": "N", "value": 120.0, "at": at}))

@@ -35,7 +35,10 @@ DEEPER = [
 """What ROUTES does not go into, each as it should be."""
 WRITES = [*(row for row in ROUTES if row[2] is not None), *DEEPER]
 WHOLE = [None, [], "nothing", 7, True, [{}]]
-VALUES = [None, [], {}, "", " ", "\u0000", "𝟙⃗" * 200, -1, 0, 1e308, 10**400, True, ["L", ["N"]], {"type": {"type": 1}}]
+VALUES = [
+    *(None, [], {}, "", " ", "\u0000", "𝟙⃗" * 200, -1, 0, 1e308, 10**400, True, ["L", ["N"]], {"type": {"type": 1}}),
+    *("\ud800", "0001-01-01T00:00:00+14:00", "9999-12-31T23:59:59-14:00", 5e-324, 99999),
+]
 READ_AFTER = (
     *("/sites/{site}", "/points/{point}/bench", "/proofs/{proof}", "/sheets/{sheet}", "/rounds/{round}"),
     *("/testers/{tester}", "/today"),

@@ -109,15 +109,23 @@ def _parser() -> argparse.ArgumentParser:
     return parser
 
 
+def _written(answer: dict[str, Any]) -> str:
+    """Raises FormatError where the input's numbers lie so far apart that there is none to give."""
+    try:
+        return json.dumps(answer, indent=1, ensure_ascii=False, allow_nan=False)
+    except ValueError:
+        raise FormatError([("", "these numbers lie too far apart to be reckoned with")]) from None
+
+
 def main(arguments: Sequence[str] | None = None) -> int:
     options = _parser().parse_args(arguments)
     try:
-        answer = options.run(options)
+        answer = _written(options.run(options))
     except FormatError as error:
         print(error, file=sys.stderr)
         return INPUT_ERROR
     try:
-        print(json.dumps(answer, indent=1, ensure_ascii=False, allow_nan=False), flush=True)
+        print(answer, flush=True)
     except BrokenPipeError:
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
         return READER_WENT_AWAY

@@ -4,10 +4,11 @@ from datetime import datetime
 from math import isfinite
 from typing import Annotated, Any, Literal
 
-from pydantic import AwareDatetime, Field, model_validator
+from pydantic import Field, model_validator
 
 from evenprobe.formats.fields import Name, Positive, Strict, Terminals, Text
 from evenprobe.formats.kit import InstrumentEntry
+from evenprobe.formats.plausible import Time
 from evenprobe.formats.problems import FieldError
 from evenprobe.formats.supply import SupplyEntry
 from evenprobe.formats.units import to_si
@@ -68,7 +69,7 @@ class RulesEntry(Strict):
 
 
 class EventEntry(Strict):
-    at: AwareDatetime
+    at: Time
     type: EventType
     source: Name | None = None
     label: Annotated[str, Field(min_length=1, max_length=120)] | None = None
@@ -160,7 +161,7 @@ class IsolationFile(Strict):
     format: Literal["even-probe/isolation"]
     version: Literal[1]
     practice: PracticeId
-    at: AwareDatetime
+    at: Time
     supply: SupplyEntry
     terminals: Terminals
     place: Place = Place.INSTALLATION

@@ -2,11 +2,16 @@
 
 import json
 from collections.abc import Sequence
+from itertools import islice
 from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
+from evenprobe.formats.plausible import implausible
+
 LONGEST_QUOTE = 60
+MOST_NAMED = 20
+"""Of what cannot be at all: a file full of it is no file of ours."""
 
 Model = TypeVar("Model", bound=BaseModel)
 
@@ -27,10 +32,15 @@ def parse_json(text: str) -> Any:
         raise FormatError([("", f"not JSON: {error.msg} at line {error.lineno}, column {error.colno}")]) from None
     except RecursionError:
         raise FormatError([("", "not a file of ours: nested too deeply")]) from None
+    except ValueError:
+        raise FormatError([("", "holds a number with more digits than anything that can be measured")]) from None
 
 
 def parse(model: type[Model], data: Any) -> Model:
     """The model, or a FormatError with every problem named."""
+    cannot_be = list(islice(implausible(data), MOST_NAMED))
+    if cannot_be:
+        raise FormatError(cannot_be)
     try:
         return model.model_validate(data)
     except ValidationError as error:

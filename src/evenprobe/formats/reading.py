@@ -5,12 +5,12 @@ from math import isfinite
 from typing import Annotated, Any, Literal
 
 from pydantic import (
-    AwareDatetime,
     Field,
     model_validator,
 )
 
 from evenprobe.formats.fields import Name, NotNegative, Positive, Strict, Text
+from evenprobe.formats.plausible import Time
 from evenprobe.formats.problems import FieldError
 from evenprobe.formats.units import UNITS_OF, Unit, to_si
 from evenprobe.testers import Device, Input, Instrument, Measurement, Quantity, Reading
@@ -66,7 +66,7 @@ class ReadingEntry(Strict):
     loads: Loads | None = None
     source: Literal["typed", "captured"] | None = None
     """How it came into the record: typed, which it is where nothing is said, or captured from a meter's link."""
-    at: AwareDatetime | None = None
+    at: Time | None = None
     by: Text | None = None
     note: Text | None = None
     supersedes: Name | None = None

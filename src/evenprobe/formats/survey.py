@@ -2,7 +2,6 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
-from datetime import datetime
 from typing import Annotated, Literal
 
 from pydantic import (
@@ -14,6 +13,7 @@ from pydantic import (
 
 from evenprobe.formats.fields import Name, Strict, Terminals, Text
 from evenprobe.formats.kit import InstrumentEntry
+from evenprobe.formats.plausible import Time
 from evenprobe.formats.problems import FieldError, FormatError
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.supply import SupplyEntry
@@ -93,7 +93,7 @@ class SurveyFile(Strict):
     instruments: list[InstrumentEntry] = []
     points: Annotated[list[PointEntry], Field(min_length=1)]
     label: Text | None = None
-    exported_at: datetime | None = None
+    exported_at: Time | None = None
 
     @model_validator(mode="after")
     def _refers_to_what_is_there(self) -> "SurveyFile":

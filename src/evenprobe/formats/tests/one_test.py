@@ -2,10 +2,11 @@
 
 from typing import Annotated, Any, ClassVar
 
-from pydantic import AwareDatetime, Field, model_validator
+from pydantic import Field, model_validator
 
 from evenprobe.deadtests import Accuracy, Outcome
 from evenprobe.formats.fields import Name, Strict, Text
+from evenprobe.formats.plausible import Time
 from evenprobe.formats.problems import FieldError
 from evenprobe.formats.reading import HIGHEST_OHMS
 from evenprobe.supplies import PracticeId
@@ -31,7 +32,7 @@ class OneTest(Strict):
     accuracy_percent: Annotated[float, Field(strict=True, ge=0, le=50)] | None = None
     accuracy_counts: Annotated[float, Field(strict=True, ge=0, le=1000)] | None = None
     resolution: Some | None = None
-    at: AwareDatetime | None = None
+    at: Time | None = None
     by: Text | None = None
     note: Text | None = None
 

@@ -1,0 +1,128 @@
+"""Signing in, so that nobody without an account can stop those who have one.
+
+A password's hash is meant to be slow (NIST SP 800-63B, 5.1.1.2), so whoever sends many names and passwords could have
+the processor to themselves. After five misses the next try of a name, or from an address, has to wait, and is answered
+without a hash. Only one hash at a time is made for strangers; a device somebody signed in on before has a lane of its
+own. What is counted is kept in memory: the server is one process, and a restart forgives.
+"""
+
+import threading
+import time
+from collections import OrderedDict
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+
+from django.conf import settings
+from django.contrib.auth import authenticate
+from django.contrib.auth.models import User
+from django.core.signing import BadSignature
+from django.http import HttpRequest, HttpResponse
+
+from project.problems import Refused
+
+MISSES_FREE = 5
+FIRST_WAIT_S, LONGEST_WAIT_S = 1.0, 60.0
+FORGOTTEN_AFTER_S = 15 * 60.0
+REMEMBERED = 10_000
+"""Names and addresses counted at a time; the oldest is forgotten for a new one."""
+LANE_WAIT_S = 0.6
+KNOWN_DEVICE = "known_device"
+KNOWN_FOR_S = 365 * 24 * 3600
+
+
+@dataclass
+class _Count:
+    misses: int = 0
+    last: float = 0.0
+
+
+class Misses:
+    """How often each of some keys missed lately, and how long its next try has to wait."""
+
+    def __init__(self) -> None:
+        self._counts: OrderedDict[tuple[str, ...], _Count] = OrderedDict()
+        self._lock = threading.Lock()
+
+    def wait_s(self, key: tuple[str, ...], now: float) -> float:
+        with self._lock:
+            count = self._counts.get(key)
+            if count is None or now - count.last > FORGOTTEN_AFTER_S or count.misses < MISSES_FREE:
+                return 0.0
+            wait = min(LONGEST_WAIT_S, FIRST_WAIT_S * 2.0 ** min(count.misses - MISSES_FREE, 30))
+            return max(0.0, count.last + wait - now)
+
+    def missed(self, key: tuple[str, ...], now: float) -> None:
+        with self._lock:
+            count = self._counts.pop(key, _Count())
+            if now - count.last > FORGOTTEN_AFTER_S:
+                count.misses = 0
+            count.misses, count.last = count.misses + 1, now
+            self._counts[key] = count
+            while len(self._counts) > REMEMBERED:
+                self._counts.popitem(last=False)
+
+    def forget(self, key: tuple[str, ...]) -> None:
+        with self._lock:
+            self._counts.pop(key, None)
+
+
+misses = Misses()
+_STRANGERS, _KNOWN = threading.BoundedSemaphore(1), threading.BoundedSemaphore(1)
+
+
+def person_signing_in(request: HttpRequest, name: str, password: str) -> User:
+    """Who it is. Raises Refused with 403 for a wrong name or password, 429 where the next try has to wait."""
+    known = _known_on(request, name)
+    of_name, of_address = ("name", name.casefold(), address_of(request)), ("address", address_of(request))
+    keys = (of_name,) if known else (of_name, of_address)
+    wait = max(misses.wait_s(key, time.monotonic()) for key in keys)
+    if wait > 0:
+        raise Refused(("", f"too many wrong tries; try again in {_in_words(wait)}"), status=429)
+    with _lane(known=known):
+        user = authenticate(request, username=name, password=password)
+    if not isinstance(user, User):
+        for key in keys:
+            misses.missed(key, time.monotonic())
+        raise Refused(("password", "name and password do not belong together"), status=403)
+    misses.forget(of_name)
+    return user
+
+
+def remember_device(response: HttpResponse, name: str) -> None:
+    """Somebody of this name signed in here: on this device they are no stranger the next time."""
+    response.set_signed_cookie(
+        KNOWN_DEVICE, name.casefold(), max_age=KNOWN_FOR_S, httponly=True, samesite="Lax",
+        secure=settings.SESSION_COOKIE_SECURE,
+    )  # fmt: skip
+
+
+def _known_on(request: HttpRequest, name: str) -> bool:
+    try:
+        return bool(request.get_signed_cookie(KNOWN_DEVICE, max_age=KNOWN_FOR_S) == name.casefold())
+    except (KeyError, BadSignature):
+        return False
+
+
+def address_of(request: HttpRequest) -> str:
+    """Where the request came from; behind a front of one's own, what that says of it."""
+    if settings.BEHIND_A_FRONT:
+        return request.headers.get("X-Forwarded-For", "").rsplit(",", 1)[-1].strip() or "unknown"
+    return str(request.META.get("REMOTE_ADDR", "unknown"))
+
+
+@contextmanager
+def _lane(*, known: bool) -> Iterator[None]:
+    """A hash at a time: strangers do not wait for one another, those who are known wait a little."""
+    lane = _KNOWN if known else _STRANGERS
+    if not lane.acquire(timeout=LANE_WAIT_S if known else 0):
+        raise Refused(("", "many are signing in at once; try again in a moment"), status=429)
+    try:
+        yield
+    finally:
+        lane.release()
+
+
+def _in_words(seconds: float) -> str:
+    whole = int(seconds) + 1
+    return "1 second" if whole == 1 else f"{whole} seconds"
