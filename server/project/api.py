@@ -1,6 +1,6 @@
 """The API as one: routers, and the mapping of errors to one shape."""
 
-from itertools import islice
+import re
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
@@ -11,8 +11,7 @@ from ninja.security import django_auth
 
 from crews.api import router as crews
 from evenprobe.formats import FormatError
-from evenprobe.formats.plausible import implausible
-from evenprobe.formats.problems import MOST_NAMED, parse_json, path_of
+from evenprobe.formats.problems import path_of, refuse_implausible
 from kit.api import router as kit
 from meters.api import router as meters
 from plugging.api import router as plugging
@@ -25,15 +24,18 @@ from sheets.api import router as sheets
 from sites.api import router as sites
 from work.api import router as work
 
+_INSIDE = re.compile(r"^(entry|survey|log|tests)\.")
+
 
 class Body(Parser):
-    """JSON as the open formats allow it, at every route."""
+    """JSON without what can be in no input, at every route; problems are named by the keys of what is inside."""
 
     def parse_body(self, request: HttpRequest) -> Any:
-        data = parse_json(request.body.decode())
-        cannot_be = list(islice(implausible(data), MOST_NAMED))
-        if cannot_be:
-            raise FormatError(cannot_be)
+        data = super().parse_body(request)
+        try:
+            refuse_implausible(data)
+        except FormatError as error:
+            raise FormatError([(_INSIDE.sub("", path), text) for path, text in error.problems]) from None
         return data
 
 

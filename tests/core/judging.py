@@ -2,8 +2,16 @@
 
 import json
 
+from hypothesis import strategies as st
+
 from evenprobe import formats
 from evenprobe.formats import TestsFile, parse
+
+
+def shown(low, high):
+    """What a display can show: nothing is a millionth of a millionth of anything."""
+    return st.floats(low, high).map(lambda value: round(value, 12))
+
 
 ORDER = ("pass", "note", "borderline", "fail")
 """From best to worst, of what counts."""

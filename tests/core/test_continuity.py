@@ -2,14 +2,13 @@
 
 import pytest
 from hypothesis import given
-from hypothesis import strategies as st
 
 from evenprobe.wiring import conductor_named
-from tests.core.judging import ORDER, judged, result
+from tests.core.judging import ORDER, judged, result, shown
 
 RING = {"r1": 0.62, "rn": 0.62, "r2": 1.02}
 RUN = {"conductor": "2.5 mm2", "length_m": 24}
-sane = st.floats(0.0, 50.0)
+sane = shown(0.0, 50.0)
 
 
 def test_the_leads_come_off_and_the_run_is_what_is_left():
@@ -78,7 +77,7 @@ def test_milliohms_written_as_ohms_are_asked_about():
     assert "question" not in judged("continuity", measured_ohm=1.8, null_ohm=0, **RUN)
 
 
-@given(sane, sane, st.floats(0, 0.5))
+@given(sane, sane, shown(0, 0.5))
 def test_a_higher_resistance_is_never_a_better_conductor(one, other, null):
     lower, higher = (result("continuity", measured_ohm=m, null_ohm=null, **RUN) for m in sorted((one, other)))
     if "invalid" not in (lower, higher):

@@ -13,6 +13,7 @@ from evenprobe.testers import InstrumentKind
 from evenprobe.testers.fitness import fitness
 from evenprobe.testers.ratings import Place
 from evenprobe.testers.tasks import Purpose
+from tests.core.judging import shown
 
 START = datetime(2026, 11, 24, 9, 0, tzinfo=UTC)
 STATES = {"energised", "isolated", "proving", "proved-dead", "void", "closed"}
@@ -34,7 +35,7 @@ def optional(**keys):
 
 
 rating = optional(category=some(["II", "III", "IV"]), rated_v=some([150, 300, 600, 690]), damage=st.booleans())
-leads = st.builds(lambda r, more: {**r, **more}, rating, optional(tip_covers=st.booleans(), ohm=st.floats(0, 2)))
+leads = st.builds(lambda r, more: {**r, **more}, rating, optional(tip_covers=st.booleans(), ohm=shown(0, 2)))
 tester = st.builds(
     lambda kind, r, more: {"kind": str(kind), **r, **more},
     some(list(InstrumentKind)),

@@ -7,10 +7,10 @@ from hypothesis import strategies as st
 from evenprobe.deadtests.insulation import as_measured_at, at_20_degrees, in_parallel
 from evenprobe.supplies import SYSTEMS
 from evenprobe.supplies.test_limits import insulation_rule
-from tests.core.judging import ORDER, judged, result
+from tests.core.judging import ORDER, judged, result, shown
 
 megohms = st.floats(0.01, 5000)
-celsius = st.floats(-20, 60)
+celsius = shown(-20, 60)
 SOUND = {"system": "230", "test_v": 500, "temperature_c": 20, "loads": "disconnected"}
 
 

@@ -5,7 +5,7 @@ import pytest
 from bench.draws import DETECTOR, FLAT, LAMPS, METER, STEPPED, draw, points
 
 from evenprobe.practice import HiddenPoint, TesterErrors
-from evenprobe.testers import Alarm, Evidence, Kept, Measurement, Quantity, weigh
+from evenprobe.testers import Alarm, Direct, Evidence, Kept, Measurement, Quantity, weigh
 from evenprobe.wiring import Terminal, conditions_for
 from tests.core.installations import outlet
 
@@ -78,4 +78,4 @@ def test_random_surveys_use_every_tester_and_every_kind_of_reading():
                 weighed |= {type(w) for w in weigh(reading, outlet())}
     assert seen >= {METER.id, STEPPED.id, LAMPS.id, DETECTOR.id, FLAT.id, "here", "elsewhere", "open", "low-z"}
     assert seen >= {Quantity.VOLTAGE, Quantity.RESISTANCE, Quantity.LAMPS, Quantity.PRESENCE, Terminal.CASE}
-    assert weighed == {Evidence, Alarm, Kept}
+    assert weighed == {Evidence, Alarm, Direct, Kept}

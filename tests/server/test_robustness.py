@@ -34,7 +34,7 @@ def test_what_was_sent_is_quoted_short(anna, place):
     assert len(answer.content) < 500
 
 
-@pytest.mark.parametrize("name", ["L" + chr(0), "L" * 500, "<b>N</b>", "neutral"])
+@pytest.mark.parametrize("name", ["L" + chr(0x200B), "L" * 500, "<b>N</b>", "neutral"])
 def test_a_strange_terminal_is_refused_with_those_there_are(anna, place, name):
     answer = record(anna, place, entry(120.0, (name, "N")))
     assert answer.status_code == 422

@@ -12,6 +12,7 @@ from pydantic import AfterValidator, AwareDatetime
 
 LEAST, MOST = 1e-30, 1e30
 EARLIEST_YEAR, LATEST_YEAR = 2000, 2099
+NO_CHARACTER = "holds a character that cannot be written down"
 _NO_TEXT = re.compile("[\ud800-\udfff\x00-\x08\x0b\x0c\x0e-\x1f\x7f]")
 
 
@@ -22,7 +23,7 @@ def implausible(data: Any) -> Iterator[tuple[str, str]]:
         path, value = waiting.pop()
         if isinstance(value, str):
             if _NO_TEXT.search(value):
-                yield path, "holds a character that cannot be written down"
+                yield path, NO_CHARACTER
         elif isinstance(value, int | float) and not isinstance(value, bool):
             if value and not LEAST <= abs(value) <= MOST:
                 yield path, "is a number beyond anything that can be measured"

@@ -7,7 +7,7 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
-from evenprobe.formats.plausible import implausible
+from evenprobe.formats.plausible import NO_CHARACTER, implausible
 
 LONGEST_QUOTE = 60
 MOST_NAMED = 20
@@ -38,13 +38,19 @@ def parse_json(text: str) -> Any:
 
 def parse(model: type[Model], data: Any) -> Model:
     """The model, or a FormatError with every problem named."""
+    try:
+        found = model.model_validate(data)
+    except ValidationError as error:
+        raise FormatError([_named(problem, data) for problem in error.errors()]) from None
+    refuse_implausible(data)
+    return found
+
+
+def refuse_implausible(data: Any) -> None:
+    """Raises FormatError naming what cannot be in any input."""
     cannot_be = list(islice(implausible(data), MOST_NAMED))
     if cannot_be:
         raise FormatError(cannot_be)
-    try:
-        return model.model_validate(data)
-    except ValidationError as error:
-        raise FormatError([_named(problem, data) for problem in error.errors()]) from None
 
 
 def _as_written(location: Sequence[int | str], data: Any) -> list[int | str]:
@@ -103,6 +109,8 @@ def _named(problem: Any, data: Any) -> tuple[str, str]:
         case "string_too_short":
             least = context["min_length"]
             return path, "must not be empty" if least == 1 else f"needs {least} letters or more"
+        case "string_unicode":
+            return path, NO_CHARACTER
         case "string_type":
             return path, f"must be text{shown}"
         case "datetime_parsing" | "datetime_from_date_parsing" | "datetime_type" | "timezone_aware":
