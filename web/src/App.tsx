@@ -1,5 +1,6 @@
 import { Navigate, Route, Routes } from "react-router";
 import { useSession } from "./api/session";
+import { useSendWaiting } from "./api/useWaiting";
 import { Failure } from "./parts/Failure";
 import { Shell } from "./parts/Shell";
 import { BenchPlace } from "./places/bench/BenchPlace";
@@ -27,6 +28,7 @@ import { Today } from "./places/today/Today";
 
 export function App() {
   const session = useSession();
+  useSendWaiting();
   if (session.isPending) return <div aria-busy="true" />;
   if (session.isError && !session.data)
     return <Failure error={session.error} retry={() => session.refetch()} />;

@@ -12,12 +12,18 @@ import { Refusal } from "./api/client";
 import { noteRefusal } from "./api/session";
 import { cssVariables, theme } from "./theme/theme";
 
+/**
+ * Asked whatever the browser thinks of the line: a request that is paused until it is back raises no error, and nothing
+ * would say that what is on screen is old.
+ */
 const onError = (error: unknown) => noteRefusal(queries, error);
 const queries: QueryClient = new QueryClient({
   queryCache: new QueryCache({ onError }),
   mutationCache: new MutationCache({ onError }),
   defaultOptions: {
+    mutations: { networkMode: "always" },
     queries: {
+      networkMode: "always",
       retry: (count, error) => count < 2 && !(error instanceof Refusal && error.status >= 400),
       refetchOnWindowFocus: false,
     },

@@ -1,6 +1,7 @@
 /** The typed client of the server's routes, and the one error shape they answer with. */
 
 import createClient from "openapi-fetch";
+import { lineAnswered, lineFailed } from "./line";
 import type { components, paths } from "./schema";
 
 export type Bench = components["schemas"]["BenchOut"];
@@ -68,8 +69,11 @@ const client = createClient<paths>({
   baseUrl: "/",
   fetch: async (request) => {
     try {
-      return await fetch(request);
+      const response = await fetch(request);
+      lineAnswered();
+      return response;
     } catch {
+      lineFailed();
       throw new Refusal(0, [{ path: "", text: NO_SERVER }]);
     }
   },

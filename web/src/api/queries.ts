@@ -1,6 +1,6 @@
 /** What the screens ask for, kept by TanStack Query: an answer on screen stays until a newer one is there. */
 
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import client, {
   answer,
   type Bench,
@@ -11,9 +11,10 @@ import client, {
   type Sheet,
   type Site,
 } from "./client";
+import { clocked, type Moment } from "./clock";
 
-const TWO_ON_ONE_MS = 2_000;
-const LOOK_AGAIN_MS = 15_000;
+export const TWO_ON_ONE_MS = 2_000;
+export const LOOK_AGAIN_MS = 15_000;
 
 export const useReference = () =>
   useQuery({
@@ -59,14 +60,14 @@ export const useTesterPage = (id: string) =>
 export const useToday = () =>
   useQuery({
     queryKey: ["today"],
-    queryFn: () => answer(client.GET("/api/today")),
+    queryFn: () => clocked(() => answer(client.GET("/api/today"))),
     refetchInterval: LOOK_AGAIN_MS,
   });
 
 export const useProofs = () =>
   useQuery({
     queryKey: ["proofs"],
-    queryFn: () => answer(client.GET("/api/proofs")),
+    queryFn: () => clocked(async () => ({ proofs: await answer(client.GET("/api/proofs")) })),
     refetchInterval: LOOK_AGAIN_MS,
   });
 
@@ -74,7 +75,8 @@ export const useProofs = () =>
 export const useProof = (id: string) =>
   useQuery({
     queryKey: ["proof", id],
-    queryFn: () => answer(client.GET("/api/proofs/{proof_id}", { params: { path: { proof_id: id } } })),
+    queryFn: () =>
+      clocked(() => answer(client.GET("/api/proofs/{proof_id}", { params: { path: { proof_id: id } } }))),
     refetchInterval: TWO_ON_ONE_MS,
   });
 
@@ -91,15 +93,16 @@ export const useSheets = () =>
 export const useSheet = (id: string) =>
   useQuery({
     queryKey: ["sheet", id],
-    queryFn: () => answer(client.GET("/api/sheets/{sheet_id}", { params: { path: { sheet_id: id } } })),
+    queryFn: () =>
+      clocked(() => answer(client.GET("/api/sheets/{sheet_id}", { params: { path: { sheet_id: id } } }))),
     refetchInterval: LOOK_AGAIN_MS,
   });
 
 /** A write that answers with the sheet as it then is; what dead tests decide elsewhere is asked for again. */
 export function useSheetWrite<T>(write: (input: T) => Promise<Sheet>) {
   const queries = useQueryClient();
-  return useMutation<Sheet, Refusal, T>({
-    mutationFn: write,
+  return useMutation<Sheet & { asked: Moment }, Refusal, T>({
+    mutationFn: (input) => clocked(() => write(input)),
     onSuccess: async (sheet) => {
       await queries.cancelQueries({ queryKey: ["sheet", sheet.id] });
       queries.setQueryData(["sheet", sheet.id], sheet);
@@ -127,8 +130,8 @@ export function useKitWrite<T, R>(write: (input: T) => Promise<R>) {
 /** A write that answers with the proof as it then is. */
 export function useProofWrite<T>(write: (input: T) => Promise<Proof>) {
   const queries = useQueryClient();
-  return useMutation<Proof, Refusal, T>({
-    mutationFn: write,
+  return useMutation<Proof & { asked: Moment }, Refusal, T>({
+    mutationFn: (input) => clocked(() => write(input)),
     onSuccess: async (proof) => {
       await queries.cancelQueries({ queryKey: ["proof", proof.id] });
       queries.setQueryData(["proof", proof.id], proof);
@@ -194,6 +197,7 @@ export const useBench = (id: string) =>
   useQuery({
     queryKey: ["bench", id],
     queryFn: () => answer(client.GET("/api/points/{point_id}/bench", { params: { path: { point_id: id } } })),
+    refetchInterval: LOOK_AGAIN_MS,
   });
 
 /** A write that answers with the site as it then is. */
@@ -213,10 +217,14 @@ export function useBenchWrite<T>(write: (input: T) => Promise<Bench>) {
   const queries = useQueryClient();
   return useMutation<Bench, Refusal, T>({
     mutationFn: write,
-    onSuccess: (bench) => {
-      queries.setQueryData(["bench", bench.id], bench);
-      for (const key of [["site", bench.site.id], ["round"], ["rounds"], ["plug-in"]])
-        void queries.invalidateQueries({ queryKey: key });
-    },
+    onSuccess: (bench) => showBench(queries, bench),
   });
+}
+
+/** The Bench as a write left it, and what else shows it asked for again. */
+export async function showBench(queries: QueryClient, bench: Bench) {
+  await queries.cancelQueries({ queryKey: ["bench", bench.id] });
+  queries.setQueryData(["bench", bench.id], bench);
+  for (const key of [["site", bench.site.id], ["round"], ["rounds"], ["plug-in"], ["today"]])
+    void queries.invalidateQueries({ queryKey: key });
 }

@@ -1358,6 +1358,11 @@ export interface components {
             verdict: string;
             /** Summary */
             summary: string;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
         };
         /** SiteOut */
         SiteOut: {
@@ -1943,7 +1948,7 @@ export interface components {
         };
         /**
          * LiveOut
-         * @description `state`: live or over-range; or garbage, no-answer, lost, wrong-function, and then `problem` says what to do.
+         * @description `state`: live or over-range; or garbage, no-answer, lost, busy, wrong-function, and `problem` says what to do.
          *
          *     `entry`: what is recorded when it is captured as it stands, as the survey format has it.
          */
@@ -1983,6 +1988,11 @@ export interface components {
             load_here_a?: number | null;
             /** Load Elsewhere A */
             load_elsewhere_a?: number | null;
+            /** Load Between */
+            load_between?: [
+                string,
+                string
+            ] | null;
             /**
              * Device Open
              * @default false
@@ -2031,12 +2041,27 @@ export interface components {
             state: string;
             /** Said */
             said: string;
-            /** Next */
+            /**
+             * Next
+             * @default
+             */
             next: string;
             /** Expires At */
-            expires_at: string | null;
-            /** Stated By */
+            expires_at?: string | null;
+            /**
+             * Stated By
+             * @default
+             */
             stated_by: string;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
+            /** By */
+            by: string;
+            /** Brought At */
+            brought_at: string | null;
             /**
              * Now
              * Format: date-time
@@ -2168,6 +2193,8 @@ export interface components {
             begun_at: string;
             /** By */
             by: string;
+            /** Brought At */
+            brought_at: string | null;
             /**
              * Now
              * Format: date-time
@@ -2251,10 +2278,18 @@ export interface components {
             /** Lock */
             lock: string;
         };
-        /** StateOut */
+        /**
+         * StateOut
+         * @description `was`: of what came from a file, how it stood by the file; else empty.
+         */
         StateOut: {
             /** State */
             state: string;
+            /**
+             * Was
+             * @default
+             */
+            was: string;
             /** Proved At */
             proved_at: string | null;
             /** Expires At */
@@ -2498,6 +2533,11 @@ export interface components {
             fails: boolean;
             /** Lowest */
             lowest: string;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
         };
         /** SheetList */
         SheetList: {
@@ -2995,6 +3035,11 @@ export interface components {
             left: number;
             /** Worst */
             worst: string;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
         };
         /**
          * PressOut
@@ -3070,6 +3115,11 @@ export interface components {
             left: number;
             /** Worst */
             worst: string;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
             /** Practice */
             practice: string;
             /** Tester */
@@ -3120,6 +3170,11 @@ export interface components {
             unfit: string;
             /** Quick */
             quick: components["schemas"]["QuickOut"][];
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
         };
         /** RoundIn */
         RoundIn: {
@@ -3382,6 +3437,11 @@ export interface components {
             verdict: string;
             /** Summary */
             summary: string;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
         };
         /** Today */
         Today: {
@@ -3456,6 +3516,15 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };

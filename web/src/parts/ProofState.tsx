@@ -4,20 +4,13 @@ import { VerdictShape } from "./VerdictShape";
 
 const SHAPES: Record<string, string> = {
   "proved-dead": "correct",
+  "last-known": "unconfirmed",
   energised: "danger",
   void: "void",
   proving: "unconfirmed",
   isolated: "untested",
   closed: "closed",
-};
-
-export const PROOF_WORDS: Record<string, string> = {
-  "proved-dead": "Proved dead",
-  energised: "Live",
-  void: "Void",
-  proving: "Not proved yet",
-  isolated: "Isolated, not proved",
-  closed: "Closed",
+  history: "closed",
 };
 
 export const ProofShape = ({ state, size = 26 }: { state: string; size?: number }) => (

@@ -10,6 +10,7 @@ import type { ReactNode } from "react";
 import { NavLink, useLocation } from "react-router";
 import { lastBench } from "../places/bench/lastBench";
 import { Account } from "./Account";
+import { LineBar } from "./LineBar";
 import classes from "./Shell.module.css";
 
 const PLACES = [
@@ -47,7 +48,10 @@ export function Shell({ children }: { children: ReactNode }) {
           <Account className={classes.place} />
         </div>
       </nav>
-      <main className={classes.main}>{children}</main>
+      <main className={classes.main}>
+        <LineBar />
+        {children}
+      </main>
     </div>
   );
 }

@@ -1,5 +1,7 @@
 /** A verdict's or a severity's shape: shape first, then word, then colour. */
 
+import { useLine } from "../api/line";
+
 const COLOURS: Record<string, string> = {
   correct: "teal",
   ok: "teal",
@@ -27,10 +29,17 @@ export const WORDS: Record<string, string> = {
   danger: "Danger",
 };
 
+const CLEARS = ["correct", "safe"];
+
+/** What is only last known clears nothing: it has the half disc. What warns goes on warning. */
+export const lastKnownShape = (verdict: string, onlyLastKnown: boolean) =>
+  onlyLastKnown && CLEARS.includes(verdict) ? "unconfirmed" : verdict;
+
 export const colourOf = (kind: string) => `var(--ep-${COLOURS[kind] ?? "grey"})`;
 
 /** The figure inside a 24 by 24 box, for use within another drawing. */
-export function VerdictFigure({ kind }: { kind: string }) {
+export function VerdictFigure(props: { kind: string }) {
+  const kind = lastKnownShape(props.kind, useLine() !== null);
   const colour = colourOf(kind);
   switch (kind) {
     case "correct":

@@ -1,7 +1,7 @@
 import { Button, Group, Modal, Text } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
-import { useEffect, useRef } from "react";
+import { useCallback, useEffect, useRef } from "react";
 import { useParams } from "react-router";
 import client, {
   answer,
@@ -11,7 +11,11 @@ import client, {
   type Reading,
   type Tester,
 } from "../../api/client";
-import { useBench, useBenchWrite, usePractice, useTesters } from "../../api/queries";
+import { useCutOff } from "../../api/freshness";
+import { newId } from "../../api/ids";
+import { LOOK_AGAIN_MS, useBench, useBenchWrite, usePractice, useTesters } from "../../api/queries";
+import { useWaiting, useWhenSent, type Waiting } from "../../api/useWaiting";
+import { withWaiting } from "../../api/waiting";
 import { Face, FEW_CONTACTS } from "../../parts/Face";
 import { Failure } from "../../parts/Failure";
 import { Ladder } from "../../parts/Ladder";
@@ -28,14 +32,16 @@ import { Log } from "./Log";
 import { forgetBench, rememberBench } from "./lastBench";
 import { Pairs } from "./Pairs";
 import { ReadingPanel } from "./ReadingPanel";
-import { entryFor, useSetup } from "./setup";
+import { entryFor, type Setup, useSetup } from "./setup";
 import { useBenchKeys } from "./useBenchKeys";
+import { WaitingList } from "./WaitingList";
 
 export function BenchPlace() {
   const { pointId = "" } = useParams();
   const bench = useBench(pointId);
   const practice = usePractice(bench.data?.practice);
   const testers = useTesters();
+  const cutOff = useCutOff(bench, LOOK_AGAIN_MS);
   useEffect(() => {
     if (bench.data) rememberBench(pointId);
     if (bench.isError && !bench.data) forgetBench();
@@ -48,34 +54,34 @@ export function BenchPlace() {
         <Text className="quiet">Opening the point</Text>
       </div>
     );
-  return <PointUnderTest key={pointId} bench={bench.data} practice={practice} testers={testers.data} />;
+  return (
+    <PointUnderTest
+      key={pointId}
+      bench={bench.data}
+      practice={practice}
+      testers={testers.data}
+      cutOff={cutOff}
+    />
+  );
 }
 
 function PointUnderTest({
   bench,
   practice,
   testers,
+  cutOff,
 }: {
   bench: BenchData;
   practice: Practice;
   testers: Tester[];
+  cutOff: number | null;
 }) {
   const [setup, change] = useSetup(bench, testers);
   const field = useRef<HTMLInputElement>(null);
   const [showingKeys, keys] = useDisclosure();
-  const record = useBenchWrite((input: { entry: Entry }) =>
-    answer(
-      client.PUT("/api/points/{point_id}/readings/{reading_id}", {
-        params: { path: { point_id: bench.id, reading_id: setup.id } },
-        body: {
-          entry: input.entry,
-          tester: setup.tester,
-          supersedes: setup.correcting,
-          taken_at: new Date().toISOString(),
-        },
-      }),
-    ),
-  );
+  const waiting = useWaiting(bench.id);
+  const typedNow = useRef("");
+  typedNow.current = setup.typed;
   const { idFor } = useSameId();
   const withdraw = useBenchWrite((reading: string) =>
     answer(
@@ -85,23 +91,40 @@ function PointUnderTest({
       }),
     ),
   );
-  const busy = record.isPending || withdraw.isPending;
+  const busy = waiting.sending || withdraw.isPending;
   const { interpretation } = bench;
 
   const recorded = (entry: Entry) => {
-    if (busy) return;
-    const id = setup.id;
-    record.mutate(
-      { entry },
-      {
-        onSuccess: (after) => {
-          change({ do: "recorded", bench: after });
-          offerUndo(`${ends(entry, practice)}, ${seen(entry)} recorded.`, id);
-          field.current?.focus();
-        },
+    waiting.readings.add({
+      id: newId(),
+      point: bench.id,
+      body: {
+        entry,
+        tester: setup.tester,
+        supersedes: setup.correcting,
+        taken_at: new Date().toISOString(),
       },
-    );
+      said: `${ends(entry, practice)}, ${seen(entry)}`,
+      typed: setup,
+    });
+    change({ do: "recorded", readings: withWaiting(bench.readings, waiting.readings.all()) });
+    field.current?.focus();
   };
+
+  const putBack = (one: Waiting) => {
+    waiting.readings.drop(one.id);
+    if (one.typed) change({ do: "put back", setup: one.typed as Setup });
+    field.current?.focus();
+  };
+
+  useWhenSent(
+    useCallback(
+      (one) => {
+        if (one.point === bench.id) offerUndoOf.current(one);
+      },
+      [bench.id],
+    ),
+  );
 
   const offerUndo = (message: string, reading: string) => {
     notifications.clean();
@@ -123,6 +146,9 @@ function PointUnderTest({
       ),
     });
   };
+
+  const offerUndoOf = useRef((_one: Waiting) => {});
+  offerUndoOf.current = (one) => offerUndo(`${one.said} recorded.`, one.id);
 
   const setUp = (test: NextTest) => {
     change({
@@ -217,7 +243,16 @@ function PointUnderTest({
             change={change}
             field={field}
             busy={busy}
-            error={record.error ?? withdraw.error}
+            error={withdraw.error}
+            waiting={
+              <WaitingList
+                list={waiting.list}
+                cutOff={cutOff !== null}
+                onPutBack={putBack}
+                onAgain={(id) => waiting.readings.again(id)}
+                onDrop={(id) => waiting.readings.drop(id)}
+              />
+            }
             onRecord={(what) => recorded(entryFor(setup, bench.terminals, what))}
           />
         </section>
@@ -250,7 +285,15 @@ function PointUnderTest({
         </section>
       </div>
       <section className={classes.conclusion} aria-label="What it could still be">
-        <Conclusion bench={bench} practice={practice} testers={testers} onSetUp={setUp} onCorrect={correct} />
+        <Conclusion
+          bench={bench}
+          practice={practice}
+          testers={testers}
+          cutOff={cutOff}
+          waiting={waiting.list.length}
+          onSetUp={setUp}
+          onCorrect={correct}
+        />
       </section>
       <Modal opened={showingKeys} onClose={keys.close} title="Keys">
         <Keys practice={practice} terminals={bench.terminals} />

@@ -1,7 +1,8 @@
 import { Button } from "@mantine/core";
 import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tester } from "../../api/client";
+import { lastKnown } from "../../api/freshness";
 import folds from "../../parts/Fold.module.css";
-import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
+import { colourOf, lastKnownShape, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Conclusion.module.css";
 import { circumstances, ends, entryById, entryOf, seen, testName } from "./entry";
 import { UnderLoad } from "./UnderLoad";
@@ -12,21 +13,40 @@ export function Conclusion(props: {
   bench: Bench;
   practice: Practice;
   testers: Tester[];
+  /** Since when the verdict is only last known, null while it is as good as new. */
+  cutOff: number | null;
+  /** Readings that the verdict is without. */
+  waiting: number;
   onSetUp: (test: NextTest) => void;
   onCorrect: (reading: Reading) => void;
 }) {
-  const { bench, practice } = props;
+  const { bench, practice, cutOff } = props;
   const found = bench.interpretation;
   const standing = found.conditions.filter((c) => c.standing);
   const fallen = found.conditions.filter((c) => !c.standing);
   const untested = found.verdict === "untested";
+  const shape = lastKnownShape(found.verdict, cutOff !== null || props.waiting > 0);
   return (
     <>
       <div className={classes.verdict} aria-live="polite">
-        <VerdictShape kind={found.verdict} size={46} />
-        <strong style={{ color: colourOf(found.verdict) }}>{WORDS[found.verdict]}</strong>
+        <VerdictShape kind={shape} size={46} />
+        <strong style={{ color: colourOf(shape) }}>
+          {cutOff !== null && "Last known: "}
+          {WORDS[found.verdict]}
+        </strong>
         <p>{found.summary}</p>
       </div>
+      {cutOff !== null && (
+        <p className={classes.cutOff} role="status">
+          {lastKnown(cutOff)} Treat as live.
+        </p>
+      )}
+      {props.waiting > 0 && (
+        <p className={classes.cutOff}>
+          This is without {props.waiting === 1 ? "a reading" : `${props.waiting} readings`} on the way to the
+          server.
+        </p>
+      )}
       {found.retake.length > 0 && <Retake bench={bench} practice={practice} onCorrect={props.onCorrect} />}
       {found.next_tests.length > 0 && <NextTests {...props} tests={found.next_tests} />}
       {found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}

@@ -9,16 +9,13 @@ const STATES: Record<string, string> = {
   garbage: "Not understood",
   "no-answer": "No answer",
   lost: "Link lost",
+  busy: "Busy",
   "wrong-function": "Wrong function",
 };
 
 /** What the meter on the wire shows, to be held, and captured as it stands. Typing always works beside it. */
-export function LivePanel(props: {
-  meter: LiveMeter;
-  busy: boolean;
-  onCapture: (what: Partial<Entry>) => void;
-}) {
-  const { meter, busy } = props;
+export function LivePanel(props: { meter: LiveMeter; onCapture: (what: Partial<Entry>) => void }) {
+  const { meter } = props;
   const live = meter.held ?? meter.live;
   const shows = live && (live.state === "live" || live.state === "over-range");
   return (
@@ -52,9 +49,7 @@ export function LivePanel(props: {
             <Button variant="default" onClick={meter.anew}>
               Min/max anew
             </Button>
-            <Button disabled={busy} onClick={() => props.onCapture(live.entry as Partial<Entry>)}>
-              Capture
-            </Button>
+            <Button onClick={() => props.onCapture(live.entry as Partial<Entry>)}>Capture</Button>
           </div>
         </>
       )}

@@ -1,6 +1,9 @@
 import { Button, Text } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import type { Practice, Quick, Tester } from "../../api/client";
+import { newId } from "../../api/ids";
+import { useLine } from "../../api/line";
+import { useWaiting, type Waiting } from "../../api/useWaiting";
 import { Face } from "../../parts/Face";
 import { NumberField } from "../../parts/NumberField";
 import { typedNumber } from "../../parts/typedNumber";
@@ -8,7 +11,7 @@ import { Choices, choicesFor } from "./Choices";
 import { type Entry, ends, functionsOf, seen } from "./entry";
 import { Lamps } from "./Lamps";
 import classes from "./QuickSet.module.css";
-import { useQuickRecord } from "./useQuickRecord";
+import { WaitingList } from "./WaitingList";
 
 /** The quick set of an outlet, one measurement after the other: where the probes go, one number, Enter. */
 export function QuickSet(props: {
@@ -24,9 +27,13 @@ export function QuickSet(props: {
   const [again, setAgain] = useState<string | null>(null);
   const [typed, setTyped] = useState("");
   const field = useRef<HTMLInputElement>(null);
-  const record = useQuickRecord(point.id, props.testerId);
-  const wanted = measured.find((q) => keyOf(q) === again) ?? measured.find((q) => q.entry === null);
+  const waiting = useWaiting(point.id);
+  const cutOff = useLine();
+  const isWaiting = (q: Quick) => waiting.list.some((one) => one.problem === "" && one.typed === keyOf(q));
+  const wanted =
+    measured.find((q) => keyOf(q) === again) ?? measured.find((q) => q.entry === null && !isWaiting(q));
   const key = wanted && keyOf(wanted);
+  const refused = waiting.list.find((one) => one.problem !== "");
   useEffect(() => {
     if (key) field.current?.focus();
   }, [key]);
@@ -37,16 +44,24 @@ export function QuickSet(props: {
       </Text>
     );
   const send = (what: Partial<Entry>) => {
-    if (!wanted || record.isPending) return;
-    record.mutate(
-      { entry: entryFor(wanted, what), supersedes: wanted.reading },
-      {
-        onSuccess: () => {
-          setTyped("");
-          setAgain((asked) => (asked === keyOf(wanted) ? null : asked));
-        },
-      },
-    );
+    if (!wanted) return;
+    const entry = entryFor(wanted, what);
+    waiting.readings.add({
+      id: newId(),
+      point: point.id,
+      body: { entry, tester: props.testerId, supersedes: wanted.reading, taken_at: new Date().toISOString() },
+      said: `${ends(wanted, practice)}, ${seen(entry)}`,
+      typed: keyOf(wanted),
+    });
+    setTyped("");
+    setAgain(null);
+  };
+  const putBack = (one: Waiting) => {
+    waiting.readings.drop(one.id);
+    setAgain(one.typed as string);
+    const { value } = one.body.entry;
+    if (typeof value === "number" || typeof value === "string") setTyped(String(value));
+    field.current?.focus();
   };
   const steps = functionsOf(tester, point.terminals)[0] === "steps";
   const values = measured.flatMap((q) =>
@@ -92,13 +107,13 @@ export function QuickSet(props: {
               <Lamps
                 practice={practice}
                 terminals={point.terminals}
-                ready={!record.isPending}
+                ready
                 onRecord={(value) => send({ value })}
               />
             ) : steps ? (
               <Choices
                 choices={choicesFor("steps", tester)}
-                ready={!record.isPending}
+                ready
                 onPick={(what) => send({ ...what, unit: "V" })}
               />
             ) : (
@@ -108,23 +123,25 @@ export function QuickSet(props: {
                   label={`Reading, ${ends(wanted, practice)}`}
                   value={typed}
                   onChange={setTyped}
-                  wrong={record.error ? "quick-error" : null}
+                  wrong={refused ? `refused-${refused.id}` : null}
                   autoFocus
                 >
                   <span className={classes.unit}>V</span>
                 </NumberField>
-                <Button type="submit" className={classes.record} data-busy={record.isPending || undefined}>
+                <Button type="submit" className={classes.record} data-busy={waiting.sending || undefined}>
                   Record
                 </Button>
               </div>
             )}
           </form>
         )}
-        {record.error && (
-          <Text id="quick-error" role="alert" className={classes.wrong}>
-            {record.error.problems.map((p) => p.text).join(" ")}
-          </Text>
-        )}
+        <WaitingList
+          list={waiting.list}
+          cutOff={cutOff !== null}
+          onPutBack={putBack}
+          onAgain={(id) => waiting.readings.again(id)}
+          onDrop={(id) => waiting.readings.drop(id)}
+        />
         <ul className={classes.pairs} aria-label="The quick set">
           {measured.map((q) => (
             <li key={keyOf(q)}>
@@ -135,7 +152,9 @@ export function QuickSet(props: {
                 onClick={() => setAgain(keyOf(q))}
               >
                 <b>{ends(q, practice)}</b>
-                <span className="mono">{q.entry ? seen(q.entry as Entry) : "to measure"}</span>
+                <span className="mono">
+                  {isWaiting(q) ? "on its way" : q.entry ? seen(q.entry as Entry) : "to measure"}
+                </span>
               </button>
             </li>
           ))}

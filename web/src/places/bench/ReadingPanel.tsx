@@ -1,5 +1,5 @@
 import { Button, NativeSelect, Text } from "@mantine/core";
-import type { Dispatch, RefObject } from "react";
+import type { Dispatch, ReactNode, RefObject } from "react";
 import type { Bench, Practice, Refusal, Tester } from "../../api/client";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
@@ -37,6 +37,7 @@ export function ReadingPanel(props: {
   field: RefObject<HTMLInputElement | null>;
   busy: boolean;
   error: Refusal | null;
+  waiting: ReactNode;
   onRecord: (what?: Partial<Entry>) => void;
 }) {
   const { bench, practice, testers, setup, change, busy, error } = props;
@@ -99,22 +100,22 @@ export function ReadingPanel(props: {
             </span>
           )}
         </div>
-        {meter && <LivePanel meter={meter} busy={busy} onCapture={props.onRecord} />}
+        {meter && <LivePanel meter={meter} onCapture={props.onRecord} />}
         {setup.what === "lamps" ? (
           <Lamps
             practice={practice}
             terminals={bench.terminals}
-            ready={!busy}
+            ready
             onRecord={(value) => props.onRecord({ value })}
           />
         ) : setup.what === "sweep" ? (
           <SweepEntry
             key={bench.readings.length}
-            ready={ready && !busy}
+            ready={ready}
             onRecord={(sweep) => props.onRecord({ sweep })}
           />
         ) : picked ? (
-          <Choices choices={choicesFor(setup.what, tester)} ready={ready && !busy} onPick={props.onRecord} />
+          <Choices choices={choicesFor(setup.what, tester)} ready={ready} onPick={props.onRecord} />
         ) : (
           <NumberField
             field={props.field}
@@ -165,7 +166,7 @@ export function ReadingPanel(props: {
               </Toggle>
               <Button
                 variant="default"
-                disabled={!ready || busy}
+                disabled={!ready}
                 onClick={() => props.onRecord({ over_range: true })}
               >
                 Over range
@@ -185,6 +186,7 @@ export function ReadingPanel(props: {
           )}
         </div>
       </form>
+      {props.waiting}
     </>
   );
 }

@@ -35,8 +35,6 @@ export type Setup = {
   typed: string;
   unit: string;
   correcting: string | null;
-  /** Made with the first attempt to record, kept while the content is the same, so that a retry is the same reading. */
-  id: string;
 };
 
 export type Clamp = {
@@ -74,7 +72,8 @@ export type Change =
   | { do: "test"; test: NextTest; tester: string | null }
   | { do: "correct"; reading: Reading }
   | { do: "stop correcting" }
-  | { do: "recorded"; bench: Bench };
+  | { do: "recorded"; readings: Reading[] }
+  | { do: "put back"; setup: Setup };
 
 const USUAL_AMPERES = "10";
 /** What a known load on the circuit makes a difference to. */
@@ -123,17 +122,18 @@ function apply(setup: Setup, change: Change, terminals: string[]): Setup {
         typed: "",
         clamp: { ...setup.clamp, max: "", min: "" },
         correcting: null,
-        probes: ONE_PLACE.includes(setup.what) ? setup.probes : (nextPair(change.bench) ?? setup.probes),
+        probes: ONE_PLACE.includes(setup.what)
+          ? setup.probes
+          : (nextPair(terminals, change.readings) ?? setup.probes),
       };
+    case "put back":
+      return change.setup;
   }
 }
 
 export function useSetup(bench: Bench, testers: Tester[]) {
   return useReducer(
-    (setup: Setup, change: Change): Setup => ({
-      ...apply(setup, change, bench.terminals),
-      id: crypto.randomUUID(),
-    }),
+    (setup: Setup, change: Change): Setup => apply(setup, change, bench.terminals),
     null,
     (): Setup => {
       const tester = usualOf(testers) ?? null;
@@ -141,7 +141,7 @@ export function useSetup(bench: Bench, testers: Tester[]) {
       return {
         tester: tester?.id ?? null,
         what,
-        probes: nextPair(bench) ?? { reference: null, measuring: null },
+        probes: nextPair(bench.terminals, bench.readings) ?? { reference: null, measuring: null },
         load: "none",
         amperes: USUAL_AMPERES,
         loadBetween: "",
@@ -151,7 +151,6 @@ export function useSetup(bench: Bench, testers: Tester[]) {
         typed: "",
         unit: FUNCTIONS[what].units[0] ?? "",
         correcting: null,
-        id: crypto.randomUUID(),
       };
     },
   );
@@ -163,12 +162,12 @@ export const WITH_BOARD_END = ["L", "L1", "L2", "L3", "N", "PE"];
 const boardEnd = (terminal: string | null) => (terminal === null ? null : `BOARD-${terminal}`);
 
 /** The first pair of contacts nobody has measured as found. */
-function nextPair(bench: Bench): Probes | null {
-  const done = bench.readings
+function nextPair(terminals: string[], readings: Reading[]): Probes | null {
+  const done = readings
     .filter((r) => r.status === "counts" && isAsIs(entryOf(r)))
     .map((r) => [entryOf(r).from, entryOf(r).to].sort().join());
-  for (const [i, measuring] of bench.terminals.entries())
-    for (const reference of bench.terminals.slice(i + 1))
+  for (const [i, measuring] of terminals.entries())
+    for (const reference of terminals.slice(i + 1))
       if (!done.includes([measuring, reference].sort().join())) return { measuring, reference };
   return null;
 }

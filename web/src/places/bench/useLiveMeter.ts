@@ -32,6 +32,7 @@ export function useLiveMeter(pointId: string, setup: Setup): LiveMeter | null {
     to: reference ?? "",
     load_here_a: setup.load === "here" && typeof amperes === "number" ? amperes : null,
     load_elsewhere_a: setup.load === "elsewhere" && typeof amperes === "number" ? amperes : null,
+    load_between: setup.load === "none" || !setup.loadBetween ? null : setup.loadBetween.split(" "),
     device_open: setup.deviceOpen,
   };
   const key = JSON.stringify(body);

@@ -3,6 +3,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import client, { answer, type Refusal, type Sheet } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useSheetReference, useSheets } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
@@ -19,7 +20,7 @@ export function BeginSheet() {
   const reference = useSheetReference();
   const navigate = useNavigate();
   const [asked] = useSearchParams();
-  const id = useRef(crypto.randomUUID());
+  const id = useRef(newId());
   const [circuit, setCircuit] = useState(asked.get("circuit") ?? "");
   const [wiring, setWiring] = useState("ordinary");
   const [temperature, setTemperature] = useState("");

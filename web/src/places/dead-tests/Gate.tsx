@@ -1,6 +1,7 @@
 import { Button, Textarea } from "@mantine/core";
 import { useState } from "react";
 import client, { answer, type Sheet } from "../../api/client";
+import { lastKnown } from "../../api/freshness";
 import { useProofWrite } from "../../api/queries";
 import { HoldButton } from "../../parts/HoldButton";
 import { useSameId } from "../../parts/useSameId";
@@ -11,10 +12,13 @@ import type { PutDown } from "./usePutDown";
 /** Clear to energise: what is in the way, what is said, whose locks are on; then one attempt, held, not tapped. */
 export function Gate({
   sheet,
+  cutOff,
   putDown,
   onStep,
 }: {
   sheet: Sheet;
+  /** Since when this is only last known; null while it is as good as new. */
+  cutOff: number | null;
   putDown: PutDown;
   onStep: (step: string) => void;
 }) {
@@ -67,7 +71,13 @@ export function Gate({
           </ul>
         </>
       )}
-      {clear && <p className={shared.said}>Nothing is in the way.</p>}
+      {cutOff !== null && (
+        <p className={shared.wrong} role="alert">
+          {lastKnown(cutOff)} Nothing is cleared to energise until the server answers: somebody may have hands
+          in it.
+        </p>
+      )}
+      {clear && cutOff === null && <p className={shared.said}>Nothing is in the way.</p>}
       <h3>Said, and locks</h3>
       <div className={classes.statements}>
         {gate.statements.map((s) =>
@@ -116,13 +126,13 @@ export function Gate({
           {wrong.problems[0]?.text}
         </p>
       )}
-      {clear && <HoldButton label="Hold: energise now" onHeld={energise} busy={busy} />}
-      {!clear && !overriding && (
+      {clear && cutOff === null && <HoldButton label="Hold: energise now" onHeld={energise} busy={busy} />}
+      {!clear && !overriding && cutOff === null && (
         <Button variant="subtle" onClick={() => override(true)}>
           Energise even so
         </Button>
       )}
-      {!clear && overriding && (
+      {!clear && overriding && cutOff === null && (
         <>
           <Textarea
             label="Why it is energised even so"

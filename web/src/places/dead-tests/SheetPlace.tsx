@@ -2,10 +2,13 @@ import { Anchor, Button } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import client, { answer, type Sheet, type TestLine } from "../../api/client";
-import { useSheet } from "../../api/queries";
+import type { Moment } from "../../api/clock";
+import { useCutOff } from "../../api/freshness";
+import { LOOK_AGAIN_MS, useSheet } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import folds from "../../parts/Fold.module.css";
 import { SaveAs } from "../../parts/SaveAs";
+import { useProofStanding } from "../../parts/useProofStanding";
 import { VerdictShape } from "../../parts/VerdictShape";
 import { WorkHeader } from "../../parts/WorkHeader";
 import { Discharge } from "./Discharge";
@@ -26,15 +29,16 @@ import { usePutDown } from "./usePutDown";
 export function SheetPlace() {
   const { sheetId = "" } = useParams();
   const sheet = useSheet(sheetId);
+  const cutOff = useCutOff(sheet, LOOK_AGAIN_MS);
   if (sheet.isError && !sheet.data) return <Failure error={sheet.error} retry={() => sheet.refetch()} />;
   if (!sheet.data) return <div className={classes.page} aria-busy="true" />;
-  return <Working key={sheetId} sheet={sheet.data} cutOff={sheet.isError || sheet.failureCount > 0} />;
+  return <Working key={sheetId} sheet={sheet.data} cutOff={cutOff} />;
 }
 
 /** Steps whose forms say themselves what was refused. */
 const SAYS_ITSELF = ["leads", "clear"];
 
-function Working({ sheet, cutOff }: { sheet: Sheet; cutOff: boolean }) {
+function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: number | null }) {
   const putDown = usePutDown(sheet.id);
   const firstOpen = sheet.steps.find((s) => !s.done)?.id ?? "clear";
   const [chosen, choose] = useState<string | null>(null);
@@ -69,7 +73,7 @@ function Working({ sheet, cutOff }: { sheet: Sheet; cutOff: boolean }) {
         under={`${sheet.site.name}, ${sheet.board}`}
         title={sheet.circuit.name}
       >
-        <Standing sheet={sheet} cutOff={cutOff} />
+        <Standing sheet={sheet} asked={sheet.asked} cutOff={cutOff !== null} />
       </WorkHeader>
       <nav ref={steps} className={classes.steps} aria-label="In this order">
         <ol>
@@ -97,7 +101,7 @@ function Working({ sheet, cutOff }: { sheet: Sheet; cutOff: boolean }) {
       <section className={classes.work} aria-label={step.title}>
         <h2>{step.title}</h2>
         <p className={classes.how}>{step.how}</p>
-        {cutOff && (
+        {cutOff !== null && (
           <p className={classes.warning} role="alert">
             The server cannot be reached. What is shown may be old: treat as live.
           </p>
@@ -136,7 +140,7 @@ function Working({ sheet, cutOff }: { sheet: Sheet; cutOff: boolean }) {
           />
         )}
         {step.id === "discharge" && <Discharge sheet={sheet} putDown={putDown} done={step.done} />}
-        {step.id === "clear" && <Gate sheet={sheet} putDown={putDown} onStep={goTo} />}
+        {step.id === "clear" && <Gate sheet={sheet} cutOff={cutOff} putDown={putDown} onStep={goTo} />}
         {following && (step.done || (lines.length > 0 && !line)) && (
           <Button
             className={classes.main}
@@ -182,16 +186,29 @@ function Attention({ title, taken }: { title: string; taken: NonNullable<TestLin
   );
 }
 
-/** What every reading on the sheet hangs on: whether it is dead now. */
-function Standing({ sheet, cutOff }: { sheet: Sheet; cutOff: boolean }) {
+/** What every reading on the sheet hangs on: whether it is dead now, by this device's clock too. */
+function Standing({ sheet, asked, cutOff }: { sheet: Sheet; asked: Moment; cutOff: boolean }) {
   const { proof, gate } = sheet;
-  const dead = sheet.dead && !cutOff;
+  const now = useProofStanding(
+    {
+      state: proof?.state ?? "",
+      expires_at: proof?.expires_at,
+      stated: true,
+      now: proof?.now ?? "",
+      asked,
+    },
+    cutOff,
+  );
   if (gate.energised) return <p className={classes.standing}>Energised. Treat as live.</p>;
+  const ranOut = proof?.state === "proved-dead" && now.state === "void";
+  const wasDead = sheet.dead && !ranOut;
+  const dead = wasDead && !cutOff;
+  const said = wasDead ? (cutOff ? "Last known: proved dead" : "Proved dead") : "Not proved dead";
   return (
     <p className={classes.standing} data-live={!dead || undefined}>
-      <VerdictShape kind={dead ? "correct" : "danger"} size={26} />
+      <VerdictShape kind={dead ? "correct" : wasDead ? "unconfirmed" : "danger"} size={26} />
       <span>
-        <strong>{cutOff ? "Not known now" : dead ? "Proved dead" : "Not proved dead"}</strong>
+        <strong>{ranOut ? "Void" : said}</strong>
         {proof && proof.state !== "closed" ? (
           <Anchor component={Link} to={`/prove-dead/${proof.id}`} size="sm">
             {proof.name}

@@ -1,6 +1,7 @@
 import { Button } from "@mantine/core";
 import { useState } from "react";
 import client, { answer } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useKitWrite, useTesterPage } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { typedNumber } from "../../parts/typedNumber";
@@ -11,7 +12,7 @@ import shared from "./Kit.module.css";
 /** A minute on one tester, thing by thing; what was not looked at stays unsaid. */
 export function CheckWalk({ testerId, done }: { testerId: string; done: () => void }) {
   const page = useTesterPage(testerId);
-  const [id] = useState(() => crypto.randomUUID());
+  const [id] = useState(() => newId());
   const [found, set] = useState<Record<string, string>>({});
   const save = useKitWrite(() =>
     answer(

@@ -2,6 +2,7 @@ import { Button, Stack, TextInput } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
 import client, { answer, type Part } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useKitWrite } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { typedOrNone } from "../../parts/typedNumber";
@@ -10,7 +11,7 @@ import { RatingFields } from "./RatingFields";
 
 /** Leads or an adapter: what is printed on it, and how it is. */
 export function PartForm({ of, part, done }: { of: string; part?: Part; done: () => void }) {
-  const [id] = useState(() => part?.id ?? crypto.randomUUID());
+  const [id] = useState(() => part?.id ?? newId());
   const form = useForm({
     initialValues: {
       label: part?.label ?? "",

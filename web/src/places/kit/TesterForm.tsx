@@ -2,6 +2,7 @@ import { Button, NativeSelect, Stack, TextInput } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
 import client, { answer, type Tester, type TesterIn } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useKitReference, useKitWrite, useParts } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import folds from "../../parts/Fold.module.css";
@@ -39,7 +40,7 @@ const NUMBERS: [keyof TesterIn & string, string, string][] = [
 export function TesterForm({ tester, done }: { tester?: Tester; done: () => void }) {
   const reference = useKitReference().data;
   const leads = (useParts().data ?? []).filter((p) => p.role === "leads");
-  const [id] = useState(() => tester?.id ?? crypto.randomUUID());
+  const [id] = useState(() => tester?.id ?? newId());
   const entry = tester?.entry ?? {};
   const listed = (value: unknown) => (Array.isArray(value) ? value.join(" ") : "");
   const text = (value: unknown) => (value === null || value === undefined ? "" : String(value));

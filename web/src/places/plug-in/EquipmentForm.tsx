@@ -2,6 +2,7 @@ import { Button, Stack, TextInput } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import client, { answer, type Equipment, type Refusal } from "../../api/client";
+import { newId } from "../../api/ids";
 import { Choice } from "../../parts/Choice";
 import { Toggle } from "../../parts/Toggle";
 import { typedNumber, typedOrNone } from "../../parts/typedNumber";
@@ -13,7 +14,7 @@ const EMPTY = { label: "", to_neutral: "", between: "", amperes: "", hertz: "" }
 
 /** What its plate says. */
 export function EquipmentForm({ done }: { done: (made: Equipment) => void }) {
-  const id = useRef(crypto.randomUUID());
+  const id = useRef(newId());
   const queries = useQueryClient();
   const [lines, setLines] = useState("1");
   const { typed, field } = useTyped(EMPTY);

@@ -2,6 +2,7 @@ import { Button, NativeSelect, Stack, TextInput } from "@mantine/core";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import client, { answer, type OutletLine, type Refusal } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useReference, useSites } from "../../api/queries";
 import { typedOrNone } from "../../parts/typedNumber";
 import { Unplaced } from "../../parts/Unplaced";
@@ -15,7 +16,7 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
   const sites = useSites();
   const reference = useReference();
   const queries = useQueryClient();
-  const ids = useRef({ point: crypto.randomUUID(), site: crypto.randomUUID() });
+  const ids = useRef({ point: newId(), site: newId() });
   const [site, setSite] = useState(NEW);
   const [practiceId, setPractice] = useState("");
   const [systemId, setSystem] = useState("");

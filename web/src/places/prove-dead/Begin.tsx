@@ -3,6 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import client, { answer, type Site } from "../../api/client";
+import { newId } from "../../api/ids";
 import { usePractice, useProofReference, useProofWrite, useSite, useSites } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Page } from "../../parts/Page";
@@ -54,7 +55,7 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
   const questions = useProofReference().data?.questions ?? [];
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const [id] = useState(() => crypto.randomUUID());
+  const [id] = useState(() => newId());
   const circuits = circuitsOf(site);
   const [at, setAt] = useState(() =>
     Math.max(

@@ -2,6 +2,7 @@ import { Button, FileButton, NativeSelect, Stack, Text } from "@mantine/core";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import client, { answer } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useProofWrite, useSite, useSites } from "../../api/queries";
 import { readFile } from "../../parts/files";
 import classes from "./Prove.module.css";
@@ -10,7 +11,7 @@ import classes from "./Prove.module.css";
 export function BringIn() {
   const sites = useSites().data ?? [];
   const navigate = useNavigate();
-  const [id, setId] = useState(() => crypto.randomUUID());
+  const [id, setId] = useState(() => newId());
   const [chosen, choose] = useState<string | null>(null);
   const siteId = chosen ?? sites[0]?.id;
   const supplies = useSite(siteId).data?.supplies ?? [];
@@ -26,6 +27,10 @@ export function BringIn() {
   );
   return (
     <Stack>
+      <Text>
+        It is kept as history, with your name as who brought it. It proves nothing here, and nothing is added
+        to it.
+      </Text>
       <NativeSelect
         label="Site"
         value={siteId}
@@ -48,7 +53,7 @@ export function BringIn() {
         onChange={(file) => {
           if (!file) return;
           bringIn.mutate(file, { onSuccess: (proof) => navigate(`/prove-dead/${proof.id}`) });
-          setId(crypto.randomUUID());
+          setId(newId());
         }}
       >
         {(props) => (

@@ -1,32 +1,42 @@
 import { Link } from "react-router";
 import type { ProofLine } from "../../api/client";
-import { Countdown } from "../../parts/Countdown";
-import { PROOF_WORDS, ProofShape } from "../../parts/ProofState";
+import type { Moment } from "../../api/clock";
+import { ProofShape } from "../../parts/ProofState";
+import { minutesAndSeconds } from "../../parts/proofStanding";
+import { useProofStanding } from "../../parts/useProofStanding";
 import classes from "./Prove.module.css";
 
-/** Proofs as lines: how each stands, what runs out when, what is next. */
-export function ProofList({ proofs, ahead }: { proofs: ProofLine[]; ahead: number }) {
+/** Proofs as lines: how each stands, what runs out when, what is next. `asked`: when the server was. */
+export function ProofList(props: { proofs: ProofLine[]; asked: Moment; cutOff: boolean }) {
   return (
     <ul className={classes.list}>
-      {proofs.map((proof) => {
-        const unstated = proof.state === "proved-dead" && !proof.stated_by;
-        return (
-          <li key={proof.id}>
-            <Link to={`/prove-dead/${proof.id}`}>
-              <ProofShape state={unstated ? "proving" : proof.state} />
-              <span>
-                <strong>{proof.name}</strong>
-                <span className="quiet">{proof.site}</span>
-                <em>{proof.said || proof.next}</em>
-              </span>
-              <span className={classes.right}>
-                {proof.expires_at && <Countdown until={proof.expires_at} ahead={ahead} />}
-                {unstated ? "Complete, not stated" : PROOF_WORDS[proof.state]}
-              </span>
-            </Link>
-          </li>
-        );
-      })}
+      {props.proofs.map((proof) => (
+        <Line key={proof.id} proof={proof} asked={props.asked} cutOff={props.cutOff} />
+      ))}
     </ul>
+  );
+}
+
+function Line({ proof, asked, cutOff }: { proof: ProofLine; asked: Moment; cutOff: boolean }) {
+  const now = useProofStanding({ ...proof, asked, stated: proof.stated_by !== "" }, cutOff);
+  const ranOut = now.state === "void" && proof.state === "proved-dead";
+  const brought =
+    proof.brought_at &&
+    `brought in by ${proof.by}, ${new Date(proof.brought_at).toLocaleDateString([], { dateStyle: "medium" })}`;
+  return (
+    <li data-proof={now.state}>
+      <Link to={`/prove-dead/${proof.id}`}>
+        <ProofShape state={now.state} />
+        <span>
+          <strong>{proof.name}</strong>
+          <span className="quiet">{proof.site}</span>
+          <em>{ranOut ? "Its time is over. Treat as live." : brought || proof.said || proof.next}</em>
+        </span>
+        <span className={classes.right}>
+          {now.ms !== null && <time className="mono">{minutesAndSeconds(now.ms)}</time>}
+          {now.word}
+        </span>
+      </Link>
+    </li>
   );
 }

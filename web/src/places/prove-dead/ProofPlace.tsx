@@ -1,11 +1,15 @@
-import { Text } from "@mantine/core";
+import { Button, Text } from "@mantine/core";
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useState } from "react";
-import { useParams } from "react-router";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { Link, useParams } from "react-router";
 import type { Practice, Proof } from "../../api/client";
-import { usePractice, useProof } from "../../api/queries";
+import type { Moment } from "../../api/clock";
+import { lastKnown, useCutOff } from "../../api/freshness";
+import { TWO_ON_ONE_MS, usePractice, useProof } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { type Ends, PairFigure, same } from "../../parts/PairFigure";
+import { PROOF_WORDS } from "../../parts/proofStanding";
+import { useProofStanding } from "../../parts/useProofStanding";
 import { WorkHeader } from "../../parts/WorkHeader";
 import { Alarm } from "./Alarm";
 import { EventLog } from "./EventLog";
@@ -28,23 +32,25 @@ export function ProofPlace() {
   const { proofId = "" } = useParams();
   const proof = useProof(proofId);
   const practice = usePractice(proof.data?.practice);
+  const cutOff = useCutOff(proof, TWO_ON_ONE_MS);
   if (proof.isError && !proof.data) return <Failure error={proof.error} retry={() => proof.refetch()} />;
   if (!proof.data || !practice) return <div className={classes.page} aria-busy="true" />;
-  return (
-    <Proving
-      key={proofId}
-      proof={proof.data}
-      practice={practice}
-      cutOff={proof.isError || proof.failureCount > 0}
-      ahead={proof.dataUpdatedAt - Date.parse(proof.data.now)}
-    />
-  );
+  return <Proving key={proofId} proof={proof.data} practice={practice} cutOff={cutOff} />;
 }
 
-function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahead: number }) {
-  const { proof, practice } = props;
+function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; cutOff: number | null }) {
+  const { proof, practice, cutOff } = props;
+  const known = {
+    ...proof.state,
+    stated: proof.state.stated_at !== null,
+    now: proof.now,
+    asked: proof.asked,
+  };
+  const standing = useProofStanding(known, cutOff !== null);
   const queries = useQueryClient();
   const [hand, change] = useHand(proof);
+  const typedNow = useRef(hand.typed);
+  typedNow.current = hand.typed;
   const [picked, pick] = useState<Ends | null>(null);
   const [renewing, renew] = useState(false);
   const record = useRecordEvent(proof, hand);
@@ -63,13 +69,14 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
 
   const happened: Happens = (entry, tester = hand.tester) => {
     if (record.isPending) return;
+    const sent = hand.typed;
     record.mutate(
       { entry, tester },
       {
         onSuccess: () => {
           pick(null);
           renew(false);
-          change({ typed: "", note: "" });
+          change(typedNow.current === sent ? { typed: "", note: "" } : { note: "" });
         },
       },
     );
@@ -87,33 +94,39 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
   return (
     <div className={classes.page}>
       <WorkHeader back={["/prove-dead", "Prove dead"]} under={proof.site.name} title={proof.name}>
-        <Standing proof={proof} ahead={props.ahead} onOver={lookAgain} />
+        <Standing proof={proof} standing={standing} cutOff={cutOff} onOver={lookAgain} />
       </WorkHeader>
-      {props.cutOff && (
+      {cutOff !== null && (
         <p className={classes.cutOff} role="alert">
-          The server cannot be reached. What is shown may be old: treat as live.
+          {lastKnown(cutOff)} Somebody else may have ended it: treat as live.
         </p>
       )}
       <section className={classes.next} aria-label="Next step">
-        <NextStep
-          key={`${step} ${pair?.from} ${pair?.to} ${at.source}`}
-          proof={proof}
-          practice={practice}
-          at={at}
-          hand={hand}
-          tester={tester}
-          change={change}
-          busy={record.isPending}
-          error={record.error}
-          onHappened={happened}
-          onRenew={() => renew(true)}
-        />
+        {standing.state === "void" && state.state === "proved-dead" ? (
+          <RanOut cutOff={cutOff !== null} onAgain={lookAgain} />
+        ) : proof.brought_at ? (
+          <History proof={proof} />
+        ) : (
+          <NextStep
+            key={`${step} ${pair?.from} ${pair?.to} ${at.source}`}
+            proof={proof}
+            practice={practice}
+            at={at}
+            hand={hand}
+            tester={tester}
+            change={change}
+            busy={record.isPending}
+            error={record.error}
+            onHappened={happened}
+            onRenew={() => renew(true)}
+          />
+        )}
         {record.data?.clock && (
           <Text className={shared.note} role="status">
             {record.data.clock}
           </Text>
         )}
-        <Happened proof={proof} busy={record.isPending} onHappened={happened} />
+        {!proof.brought_at && <Happened proof={proof} busy={record.isPending} onHappened={happened} />}
       </section>
       <section className={classes.figure} aria-label="Pairs">
         <h2 className="zone-title">
@@ -147,5 +160,41 @@ function Proving(props: { proof: Proof; practice: Practice; cutOff: boolean; ahe
       </section>
       <Alarm problems={alive} />
     </div>
+  );
+}
+
+/** Its time is over by this device's own clock, whether or not the server can be asked. */
+function RanOut({ cutOff, onAgain }: { cutOff: boolean; onAgain: () => void }) {
+  return (
+    <>
+      <h2>
+        Void: its time is <b>over</b>
+      </h2>
+      <p className={shared.how}>
+        Hands off. Treat as live. Prove every pair again before a hand goes in.
+        {cutOff && " The server cannot be asked yet."}
+      </p>
+      <Button className={shared.main} onClick={onAgain}>
+        Look again
+      </Button>
+    </>
+  );
+}
+
+/** What came from a file: told as the file tells it, and nothing to do with it. */
+function History({ proof }: { proof: Proof }) {
+  return (
+    <>
+      <h2>
+        History <b>from a file</b>
+      </h2>
+      <p className={shared.how}>
+        By the file it was {(PROOF_WORDS[proof.state.was] ?? proof.state.was).toLowerCase()}. Names and
+        testers in it are as the file gives them. It proves nothing here: begin a proof of your own.
+      </p>
+      <Button className={shared.main} component={Link} to="/prove-dead/new">
+        Prove something dead
+      </Button>
+    </>
   );
 }

@@ -1,7 +1,8 @@
 import { Button, Modal, Text } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import { Link } from "react-router";
-import { useProofs } from "../../api/queries";
+import { useCutOff } from "../../api/freshness";
+import { LOOK_AGAIN_MS, useProofs } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { BringIn } from "./BringIn";
@@ -10,10 +11,10 @@ import { ProofList } from "./ProofList";
 /** Every proof of death of the crew, what runs and what went wrong first. */
 export function ProofsPlace() {
   const proofs = useProofs();
+  const cutOff = useCutOff(proofs, LOOK_AGAIN_MS) !== null;
   const [bringing, bring] = useDisclosure();
   if (proofs.isError && !proofs.data) return <Failure error={proofs.error} retry={() => proofs.refetch()} />;
-  const found = proofs.data ?? [];
-  const ahead = found[0] ? proofs.dataUpdatedAt - Date.parse(found[0].now) : 0;
+  const found = proofs.data?.proofs ?? [];
   return (
     <Page
       title="Prove dead"
@@ -32,13 +33,13 @@ export function ProofsPlace() {
         </>
       }
     >
-      {proofs.data?.length === 0 && (
+      {proofs.data && found.length === 0 && (
         <Text size="lg" mt="lg">
           Before a hand goes in: every source off and locked, the tester proved, every pair read, the tester
           proved again. Begin with what is to be dead.
         </Text>
       )}
-      <ProofList proofs={found} ahead={ahead} />
+      {proofs.data && <ProofList proofs={found} asked={proofs.data.asked} cutOff={cutOff} />}
       <Modal opened={bringing} onClose={bring.close} title="Bring in an isolation log">
         <BringIn />
       </Modal>

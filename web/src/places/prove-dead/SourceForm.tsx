@@ -1,6 +1,7 @@
 import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Proof } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useProofReference } from "../../api/queries";
 import type { EventEntry } from "./hand";
 import shared from "./Prove.module.css";
@@ -11,7 +12,7 @@ import { KIND_WORDS } from "./words";
 export function SourceForm(props: { proof: Proof; busy: boolean; onHappened: (entry: EventEntry) => void }) {
   const { proof, busy, onHappened } = props;
   const questions = useProofReference().data?.questions ?? [];
-  const [id] = useState(() => crypto.randomUUID());
+  const [id] = useState(() => newId());
   const [label, setLabel] = useState("");
   const [kind, setKind] = useState("second-feed");
   return (

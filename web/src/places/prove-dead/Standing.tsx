@@ -1,39 +1,51 @@
+import { useEffect } from "react";
 import type { Proof } from "../../api/client";
-import { Countdown } from "../../parts/Countdown";
-import { PROOF_WORDS, ProofShape } from "../../parts/ProofState";
+import { lastKnown } from "../../api/freshness";
+import { ProofShape } from "../../parts/ProofState";
+import { minutesAndSeconds, type StandingNow } from "../../parts/proofStanding";
 import classes from "./Standing.module.css";
 
+const VOID_PATTERN_MS = [400, 150, 400];
+
 /** How the proof stands, largest of all on the page: the shape, the word, who stated it, and the clock. */
-export function Standing({ proof, ahead, onOver }: { proof: Proof; ahead: number; onOver: () => void }) {
-  const { state } = proof;
-  const stated = state.stated_at !== null;
-  const complete = state.state === "proved-dead";
-  const word = complete && !stated ? "Complete, not stated" : PROOF_WORDS[state.state];
+export function Standing(props: {
+  proof: Proof;
+  standing: StandingNow;
+  cutOff: number | null;
+  onOver: () => void;
+}) {
+  const { proof, standing, cutOff, onOver } = props;
+  const ranOut = standing.state === "void" && proof.state.state === "proved-dead";
+  useEffect(() => {
+    if (!ranOut) return;
+    navigator.vibrate?.(VOID_PATTERN_MS);
+    onOver();
+  }, [ranOut, onOver]);
   return (
-    <div
-      className={classes.standing}
-      data-state={complete && !stated ? "proving" : state.state}
-      role="status"
-    >
-      <ProofShape state={complete && !stated ? "proving" : state.state} size={40} />
-      <div>
-        <strong>{word}</strong>
-        <span>
-          {complete && stated && state.stated_at
-            ? `${state.stated_by}, ${clock(state.stated_at)}`
-            : state.state === "closed"
-              ? "Nothing holds any more. Treat as live."
-              : "Treat as live."}
-        </span>
+    <div className={classes.standing} data-state={standing.state}>
+      <ProofShape state={standing.state} size={40} />
+      <div role="status">
+        <strong>{standing.word}</strong>
+        <span>{under(proof, standing, cutOff)}</span>
       </div>
-      {complete && state.expires_at && (
+      {standing.ms !== null && (
         <div className={classes.left}>
-          <Countdown until={state.expires_at} ahead={ahead} onOver={onOver} />
+          <time className="mono">{minutesAndSeconds(standing.ms)}</time>
           <span>until void</span>
         </div>
       )}
     </div>
   );
+}
+
+function under({ state, brought_at, by }: Proof, standing: StandingNow, cutOff: number | null): string {
+  if (brought_at)
+    return `Brought in by ${by}, ${new Date(brought_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}. It proves nothing here.`;
+  if (standing.state === "void" && state.state === "proved-dead") return "Its time is over. Treat as live.";
+  if (cutOff !== null) return `${lastKnown(cutOff)} Treat as live.`;
+  if (standing.state === "proved-dead" && state.stated_at)
+    return `${state.stated_by}, ${clock(state.stated_at)}`;
+  return state.state === "closed" ? "Nothing holds any more. Treat as live." : "Treat as live.";
 }
 
 export const clock = (at: string) =>

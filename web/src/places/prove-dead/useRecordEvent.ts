@@ -1,5 +1,6 @@
 import { useRef } from "react";
 import client, { answer, type Proof } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useProofWrite } from "../../api/queries";
 import type { EventEntry, Hand } from "./hand";
 
@@ -20,7 +21,7 @@ export function useRecordEvent(proof: Proof, hand: Hand) {
       : { tester: null, leads: null, adapters: [] };
     const content = JSON.stringify([entry, held]);
     if (attempt.current?.content !== content)
-      attempt.current = { content, id: crypto.randomUUID(), at: new Date().toISOString() };
+      attempt.current = { content, id: newId(), at: new Date().toISOString() };
     const { id, at } = attempt.current;
     const after = await answer(
       client.PUT("/api/proofs/{proof_id}/events/{event_id}", {

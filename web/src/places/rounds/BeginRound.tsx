@@ -2,6 +2,7 @@ import { Button, NativeSelect, Text } from "@mantine/core";
 import { useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import client, { answer, type Site } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useRoundWrite, useSite, useSites, useTesters } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { HeldTester, usualOf } from "../../parts/HeldTester";
@@ -20,7 +21,7 @@ export function BeginRound() {
   const site = useSite(siteId || undefined);
   const testers = useTesters();
   const navigate = useNavigate();
-  const id = useRef(crypto.randomUUID());
+  const id = useRef(newId());
   const [where, setWhere] = useState(
     asked.get("circuit")
       ? `circuit ${asked.get("circuit")}`

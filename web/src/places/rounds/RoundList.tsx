@@ -21,7 +21,9 @@ export function RoundList({ rounds }: { rounds: RoundLine[] }) {
             </span>
             <span className={proofs.right}>
               {progressOf(round)}
-              <span className="quiet"> · worst {(WORDS[round.worst] ?? round.worst).toLowerCase()}</span>
+              {round.outlets > 0 && (
+                <span className="quiet"> · worst {(WORDS[round.worst] ?? round.worst).toLowerCase()}</span>
+              )}
             </span>
           </Link>
         </li>
@@ -30,8 +32,12 @@ export function RoundList({ rounds }: { rounds: RoundLine[] }) {
   );
 }
 
+const NO_OUTLETS = "No outlet is on it any more: they were moved";
+
 /** "4 of 6 checked, 1 in full, 1 skipped". */
 export function progressOf(round: RoundLine): string {
+  if (round.unshown) return round.unshown;
+  if (round.outlets === 0) return NO_OUTLETS;
   const parts = [`${round.done} of ${round.outlets} checked`];
   if (round.full) parts.push(`${round.full} in full`);
   if (round.skipped) parts.push(`${round.skipped} skipped`);

@@ -1,5 +1,6 @@
+import { Button } from "@mantine/core";
 import { useState } from "react";
-import { useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import type { Practice, Round, Stop, Tester } from "../../api/client";
 import { usePractice, useRound, useTesters } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
@@ -41,6 +42,18 @@ function Going(props: { round: Round; practice: Practice; tester: Tester | undef
       {round.press && <PressState round={round} press={round.press} />}
       <div className={classes.round}>
         <section className={classes.here} aria-label="The outlet in hand">
+          {round.stops.length === 0 && (
+            <>
+              <h2 className={classes.name}>No outlet is on this round</h2>
+              <p>
+                Its outlets were moved to another room, circuit or site since it was begun. What was recorded
+                is with them. Move them back, or begin a round where they are now.
+              </p>
+              <Button component={Link} to="/rounds/new" size="lg" className={classes.main}>
+                Begin a round
+              </Button>
+            </>
+          )}
           {here && (
             <StopPanel
               key={here.id}
@@ -87,6 +100,7 @@ const STATES: Record<string, string> = {
 };
 
 function stateOf(stop: Stop): string {
+  if (stop.unshown) return stop.unshown;
   if (stop.state === "skipped") return `skipped: ${stop.reason}`;
   const checked = stop.state === "quick" || stop.state === "full";
   return checked

@@ -2,6 +2,7 @@ import { NativeSelect, TextInput } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
 import client, { answer, type Circuit } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useReference } from "../../api/queries";
 import { typedOrNone } from "../../parts/typedNumber";
 import { SiteForm } from "./SiteForm";
@@ -10,7 +11,7 @@ import { SiteForm } from "./SiteForm";
 export function CircuitForm(props: { boardId: string; circuit?: Circuit; done: () => void }) {
   const { circuit, boardId, done } = props;
   const reference = useReference();
-  const [id] = useState(() => circuit?.id ?? crypto.randomUUID());
+  const [id] = useState(() => circuit?.id ?? newId());
   const form = useForm({
     initialValues: {
       name: circuit?.name ?? "",

@@ -2,6 +2,7 @@ import { NativeSelect, TextInput } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
 import client, { answer, type Circuit, type PointLine, type Practice, type Supply } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useReference } from "../../api/queries";
 import { typedOrNone } from "../../parts/typedNumber";
 import { contactChoices } from "./contacts";
@@ -19,7 +20,7 @@ export function PointForm(props: {
 }) {
   const { circuit, supply, practice, point, done } = props;
   const reference = useReference();
-  const [id] = useState(() => point?.id ?? crypto.randomUUID());
+  const [id] = useState(() => point?.id ?? newId());
   const lines = practice.systems.find((s) => s.id === supply.system)?.lines ?? ["L"];
   const recorded: Record<string, string[]> = point ? { [AS_RECORDED]: point.terminals } : {};
   const choices = { ...recorded, ...contactChoices(lines) };

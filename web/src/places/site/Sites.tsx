@@ -4,6 +4,7 @@ import { useDisclosure } from "@mantine/hooks";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import client, { answer } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useReference, useSites, useSiteWrite } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
@@ -15,7 +16,7 @@ export function Sites() {
   const sites = useSites();
   const [adding, add] = useDisclosure();
   const navigate = useNavigate();
-  const [siteId, setSiteId] = useState(() => crypto.randomUUID());
+  const [siteId, setSiteId] = useState(() => newId());
   const bringIn = useBringIn((id) => navigate(`/sites/${id}`));
   if (sites.isError && !sites.data) return <Failure error={sites.error} retry={() => sites.refetch()} />;
   return (
@@ -28,7 +29,7 @@ export function Sites() {
             onChange={(file) => {
               if (file) {
                 bringIn.mutate({ siteId, file });
-                setSiteId(crypto.randomUUID());
+                setSiteId(newId());
               }
             }}
           >
@@ -89,7 +90,7 @@ function Verdicts({ verdicts }: { verdicts: string[] }) {
 
 function AddSite({ done }: { done: (id: string) => void }) {
   const reference = useReference();
-  const [id] = useState(() => crypto.randomUUID());
+  const [id] = useState(() => newId());
   const form = useForm({ initialValues: { name: "", practice: "north-america" } });
   const save = useSiteWrite((body: typeof form.values) =>
     answer(client.PUT("/api/sites/{site_id}", { params: { path: { site_id: id } }, body })),

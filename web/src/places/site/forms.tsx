@@ -2,6 +2,7 @@ import { NativeSelect, TextInput } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
 import client, { answer, type Practice } from "../../api/client";
+import { newId } from "../../api/ids";
 import { useReference } from "../../api/queries";
 import { SiteForm } from "./SiteForm";
 
@@ -15,7 +16,7 @@ export function AddSupply({
   done: () => void;
 }) {
   const reference = useReference();
-  const [id] = useState(() => crypto.randomUUID());
+  const [id] = useState(() => newId());
   const form = useForm({
     initialValues: { name: "Mains", system: practice.systems[0]?.id ?? "", earthing: "TN-C-S" },
   });
@@ -50,7 +51,7 @@ export function AddSupply({
 }
 
 export function AddBoard({ supplyId, word, done }: { supplyId: string; word: string; done: () => void }) {
-  const [id] = useState(() => crypto.randomUUID());
+  const [id] = useState(() => newId());
   const form = useForm({ initialValues: { name: "" } });
   return (
     <SiteForm

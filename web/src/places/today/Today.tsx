@@ -1,6 +1,7 @@
 import { Button, Text } from "@mantine/core";
 import { Link } from "react-router";
-import { useToday } from "../../api/queries";
+import { lastKnown, useCutOff } from "../../api/freshness";
+import { LOOK_AGAIN_MS, useToday } from "../../api/queries";
 import { Account } from "../../parts/Account";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
@@ -13,6 +14,7 @@ import classes from "./Today.module.css";
 /** What to do next: proofs of death with their clocks, points that are not safe, kit that needs a hand. */
 export function Today() {
   const today = useToday();
+  const cutOff = useCutOff(today, LOOK_AGAIN_MS);
   if (today.isError && !today.data) return <Failure error={today.error} retry={() => today.refetch()} />;
   const found = today.data;
   const first = found?.proofs[0];
@@ -31,13 +33,18 @@ export function Today() {
         </>
       }
     >
+      {found && cutOff !== null && (
+        <p className={classes.cutOff} role="status">
+          {lastKnown(cutOff)} Somebody else may have changed it: treat as live.
+        </p>
+      )}
       {found && (
         <div className={classes.columns}>
           <div>
             <section aria-labelledby="today-proofs">
               <h2 id="today-proofs">Proofs of death</h2>
               {first ? (
-                <ProofList proofs={found.proofs} ahead={today.dataUpdatedAt - Date.parse(first.now)} />
+                <ProofList proofs={found.proofs} asked={found.asked} cutOff={cutOff !== null} />
               ) : (
                 <Text className="quiet">None is running. Nothing is dead: treat all as live.</Text>
               )}
@@ -65,8 +72,9 @@ export function Today() {
                         <span className="quiet">
                           {point.circuit}, {point.site}
                         </span>
+                        {point.unshown && <em>{point.unshown}</em>}
                       </span>
-                      <span className={proofs.right}>{WORDS[point.verdict]}</span>
+                      <span className={proofs.right}>{point.unshown ? "Unknown" : WORDS[point.verdict]}</span>
                     </Link>
                   </li>
                 ))}

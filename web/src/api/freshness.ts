@@ -1,0 +1,53 @@
+/** How old an answer on screen is: it is only as good as that. */
+
+import { useEffect, useRef, useState } from "react";
+import { useLine } from "./line";
+
+/** What is asked of a query, as TanStack Query has it. */
+export type Asked = {
+  dataUpdatedAt: number;
+  fetchStatus: "fetching" | "paused" | "idle";
+  isError: boolean;
+  failureCount: number;
+};
+
+const SLOWEST_POLLS = 3;
+
+/** The time between two answers, as polls go: no less than was meant, and on a slow line what it really is. */
+export const pollOf = (meant: number, apart: number) =>
+  Math.min(Math.max(meant, apart), SLOWEST_POLLS * meant);
+
+/** Whether an answer is no more than last known: the request is paused or failed, or two polls have gone by. */
+export const isCutOff = (query: Asked, poll: number, lineDown: boolean, now: number) =>
+  lineDown ||
+  query.fetchStatus === "paused" ||
+  query.isError ||
+  query.failureCount > 0 ||
+  now - query.dataUpdatedAt > 2 * poll;
+
+/**
+ * Since when an answer is only last known, in ms since 1970; null while it is as good as new. `pollMs`: how often it is
+ * asked for.
+ */
+export function useCutOff(query: Asked, pollMs: number): number | null {
+  const lineDown = useLine() !== null;
+  const heard = useRef({ at: query.dataUpdatedAt, apart: 0 });
+  if (query.dataUpdatedAt > heard.current.at)
+    heard.current = { at: query.dataUpdatedAt, apart: query.dataUpdatedAt - heard.current.at };
+  const [, tick] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => tick((n) => n + 1), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  const poll = pollOf(pollMs, heard.current.apart);
+  return isCutOff(query, poll, lineDown, Date.now()) ? query.dataUpdatedAt : null;
+}
+
+const HOUR_AND_MINUTE = { hour: "2-digit", minute: "2-digit", hour12: false } as const;
+
+/** As words.md has it: "Last known at 10:41. Cut off for 3 min." */
+export function lastKnown(cutOff: number, now = Date.now()): string {
+  const minutes = Math.floor((now - cutOff) / 60_000);
+  const at = new Date(cutOff).toLocaleTimeString([], HOUR_AND_MINUTE);
+  return `Last known at ${at}. Cut off for ${minutes < 1 ? "less than a minute" : `${minutes} min`}.`;
+}
