@@ -20,6 +20,7 @@ demo: $(VENV)/.installed build
 	$(BIN)/gunicorn --chdir server --no-control-socket --workers 1 --threads 8 --bind 127.0.0.1:$(PORT) project.wsgi
 
 test: $(VENV)/.installed build chromium
+	cd web && npm test
 	OPENBLAS_NUM_THREADS=1 $(BIN)/pytest -n 2
 
 check: $(VENV)/.installed web/node_modules/.installed

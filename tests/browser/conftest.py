@@ -60,7 +60,7 @@ def range_outlet(outlet):
 
 
 @pytest.fixture
-def meter_on_the_wire(range_outlet):
+def meter_on_the_wire(range_outlet, settings):
     """A meter linked to a stand-in, whose probes are at the range outlet with both its lines on one leg."""
 
     def hidden():
@@ -72,6 +72,7 @@ def meter_on_the_wire(range_outlet):
     threading.Thread(target=server.serve_forever, daemon=True).start()
     crew = Crew.objects.get()
     put_tester(crew, demo_id("t", "w1"), {"label": "Wired W1", "kind": "multimeter", "proved": True})
+    settings.METER_LINKS = [f"127.0.0.1:{server.server_address[1]}"]
     put_link(crew, demo_id("t", "w1"), f"TCPIP::127.0.0.1::{server.server_address[1]}::SOCKET")
     yield server
     server.hang_up()

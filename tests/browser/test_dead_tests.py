@@ -195,4 +195,4 @@ def test_what_a_lost_server_did_not_take_is_said(dead, live_server, page):
     page.get_by_text("Off its bar", exact=True).click()
     expect(page.get_by_role("alert").filter(has_text="Not put down")).to_be_visible()
     expect(page.get_by_role("radio", name="All out")).not_to_be_checked()
-    expect(page.locator("header")).to_contain_text("Not known now", timeout=30_000)
+    expect(page.locator("header")).to_contain_text("Last known: proved dead", timeout=30_000)

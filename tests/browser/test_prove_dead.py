@@ -1,5 +1,6 @@
 """Proving dead in the real application: by keyboard and touch, at a desk, on a phone, and by two people at once."""
 
+import json
 import time
 
 from playwright.sync_api import expect
@@ -56,7 +57,7 @@ def hold(page, name):
 
 
 SPLIT_PHASE = ("H1 to H2", "H1 to N", "H1 to G", "H2 to N", "H2 to G", "N to G")
-STANDING = "header [role=status]"
+STANDING = "header [data-state]"
 
 
 def test_a_split_phase_circuit_is_proved_dead_then_voided_by_handing_over(kit, live_server, page):
@@ -143,7 +144,7 @@ def test_two_people_see_the_same_and_a_lost_server_is_said(kit, live_server, pag
     page.keyboard.press("Enter")
     expect(other.get_by_text("lock K-09")).to_be_visible()
     page.route("**/api/proofs/**", lambda route: route.abort())
-    expect(page.get_by_text("What is shown may be old: treat as live")).to_be_visible()
+    expect(page.get_by_text("Somebody else may have ended it: treat as live")).to_be_visible()
     other.context.close()
 
 
@@ -262,4 +263,14 @@ def test_a_proof_is_saved_as_a_file_and_brought_in_again(kit, live_server, page,
     page.locator("input[type=file]").set_input_files(spoilt)
     expect(page.get_by_role("alert")).to_contain_text("not JSON")
     page.locator("input[type=file]").set_input_files(file)
-    expect(page.get_by_role("heading", name="Lock Warm room board W, 20 A")).to_be_visible()
+    expect(page.get_by_role("alert")).to_contain_text("this is the log of a proof that is on record here")
+    elsewhere = tmp_path / "elsewhere.json"
+    elsewhere.write_text(json.dumps({**json.loads(file.read_text()), "label": "Pier outlets"}))
+    page.locator("input[type=file]").set_input_files(elsewhere)
+    expect(page.get_by_role("heading", name="History from a file")).to_be_visible()
+    expect(page.locator(STANDING)).to_contain_text("Brought in by Anna")
+    expect(page.locator(STANDING)).to_contain_text("It proves nothing here")
+    accessible(page)
+    page.get_by_role("link", name="Today").click()
+    expect(page.get_by_role("link", name="Workshop outlets")).to_be_visible()
+    expect(page.get_by_role("link", name="Pier outlets")).to_have_count(0)

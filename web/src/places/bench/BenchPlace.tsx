@@ -34,6 +34,7 @@ import { Pairs } from "./Pairs";
 import { ReadingPanel } from "./ReadingPanel";
 import { entryFor, type Setup, useSetup } from "./setup";
 import { useBenchKeys } from "./useBenchKeys";
+import { usePutBack } from "./usePutBack";
 import { WaitingList } from "./WaitingList";
 
 export function BenchPlace() {
@@ -80,8 +81,6 @@ function PointUnderTest({
   const field = useRef<HTMLInputElement>(null);
   const [showingKeys, keys] = useDisclosure();
   const waiting = useWaiting(bench.id);
-  const typedNow = useRef("");
-  typedNow.current = setup.typed;
   const { idFor } = useSameId();
   const withdraw = useBenchWrite((reading: string) =>
     answer(
@@ -95,6 +94,7 @@ function PointUnderTest({
   const { interpretation } = bench;
 
   const recorded = (entry: Entry) => {
+    clearWrong();
     waiting.readings.add({
       id: newId(),
       point: bench.id,
@@ -113,9 +113,12 @@ function PointUnderTest({
 
   const putBack = (one: Waiting) => {
     waiting.readings.drop(one.id);
-    if (one.typed) change({ do: "put back", setup: one.typed as Setup });
+    const before = one.typed as Setup | undefined;
+    if (before) change({ do: "put back", setup: before });
     field.current?.focus();
+    return before?.typed ?? "";
   };
+  const [wrong, clearWrong] = usePutBack(waiting.list, setup.typed, putBack);
 
   useWhenSent(
     useCallback(
@@ -243,7 +246,7 @@ function PointUnderTest({
             change={change}
             field={field}
             busy={busy}
-            error={withdraw.error}
+            wrong={wrong || (withdraw.error?.problems.map((p) => p.text).join(" ") ?? "")}
             waiting={
               <WaitingList
                 list={waiting.list}

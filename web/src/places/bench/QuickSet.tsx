@@ -11,6 +11,7 @@ import { Choices, choicesFor } from "./Choices";
 import { type Entry, ends, functionsOf, seen } from "./entry";
 import { Lamps } from "./Lamps";
 import classes from "./QuickSet.module.css";
+import { usePutBack } from "./usePutBack";
 import { WaitingList } from "./WaitingList";
 
 /** The quick set of an outlet, one measurement after the other: where the probes go, one number, Enter. */
@@ -33,10 +34,19 @@ export function QuickSet(props: {
   const wanted =
     measured.find((q) => keyOf(q) === again) ?? measured.find((q) => q.entry === null && !isWaiting(q));
   const key = wanted && keyOf(wanted);
-  const refused = waiting.list.find((one) => one.problem !== "");
   useEffect(() => {
     if (key) field.current?.focus();
   }, [key]);
+  const putBack = (one: Waiting) => {
+    waiting.readings.drop(one.id);
+    setAgain(one.typed as string);
+    const { value } = one.body.entry;
+    const before = typeof value === "number" || typeof value === "string" ? String(value) : "";
+    setTyped(before);
+    field.current?.focus();
+    return before;
+  };
+  const [wrong, clearWrong] = usePutBack(waiting.list, typed, putBack);
   if (measured.length === 0)
     return (
       <Text className={classes.none}>
@@ -45,6 +55,7 @@ export function QuickSet(props: {
     );
   const send = (what: Partial<Entry>) => {
     if (!wanted) return;
+    clearWrong();
     const entry = entryFor(wanted, what);
     waiting.readings.add({
       id: newId(),
@@ -55,13 +66,6 @@ export function QuickSet(props: {
     });
     setTyped("");
     setAgain(null);
-  };
-  const putBack = (one: Waiting) => {
-    waiting.readings.drop(one.id);
-    setAgain(one.typed as string);
-    const { value } = one.body.entry;
-    if (typeof value === "number" || typeof value === "string") setTyped(String(value));
-    field.current?.focus();
   };
   const steps = functionsOf(tester, point.terminals)[0] === "steps";
   const values = measured.flatMap((q) =>
@@ -123,7 +127,7 @@ export function QuickSet(props: {
                   label={`Reading, ${ends(wanted, practice)}`}
                   value={typed}
                   onChange={setTyped}
-                  wrong={refused ? `refused-${refused.id}` : null}
+                  wrong={wrong ? "quick-error" : null}
                   autoFocus
                 >
                   <span className={classes.unit}>V</span>
@@ -134,6 +138,11 @@ export function QuickSet(props: {
               </div>
             )}
           </form>
+        )}
+        {wrong && (
+          <Text id="quick-error" role="alert" className={classes.wrong}>
+            {wrong}
+          </Text>
         )}
         <WaitingList
           list={waiting.list}

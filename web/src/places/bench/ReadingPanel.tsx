@@ -1,6 +1,6 @@
 import { Button, NativeSelect, Text } from "@mantine/core";
 import type { Dispatch, ReactNode, RefObject } from "react";
-import type { Bench, Practice, Refusal, Tester } from "../../api/client";
+import type { Bench, Practice, Tester } from "../../api/client";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
 import { Choices, choicesFor } from "./Choices";
@@ -36,11 +36,11 @@ export function ReadingPanel(props: {
   change: Dispatch<Change>;
   field: RefObject<HTMLInputElement | null>;
   busy: boolean;
-  error: Refusal | null;
+  wrong: string;
   waiting: ReactNode;
   onRecord: (what?: Partial<Entry>) => void;
 }) {
-  const { bench, practice, testers, setup, change, busy, error } = props;
+  const { bench, practice, testers, setup, change, busy, wrong } = props;
   const tester = testers.find((t) => t.id === setup.tester);
   const why = bench.unfit[tester?.id ?? ""]?.[FUNCTIONS[setup.what].quantity];
   const corrected = bench.readings.find((r) => r.id === setup.correcting);
@@ -122,7 +122,7 @@ export function ReadingPanel(props: {
             label={`Reading, ${WITHOUT_PROBES.includes(setup.what) ? FUNCTIONS[setup.what].name : ends({ from: setup.probes.measuring ?? "", to: setup.probes.reference ?? "" }, practice)}`}
             value={setup.typed}
             onChange={(typed) => change({ do: "type", typed })}
-            wrong={error ? "reading-error" : null}
+            wrong={wrong ? "reading-error" : null}
             autoFocus
           >
             <select
@@ -139,9 +139,9 @@ export function ReadingPanel(props: {
             </select>
           </NumberField>
         )}
-        {error && (
+        {wrong && (
           <Text id="reading-error" role="alert" className={classes.wrong}>
-            {error.problems.map((p) => p.text).join(" ")}
+            {wrong}
           </Text>
         )}
         <div className={classes.circumstances}>

@@ -97,7 +97,7 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
         <Standing proof={proof} standing={standing} cutOff={cutOff} onOver={lookAgain} />
       </WorkHeader>
       {cutOff !== null && (
-        <p className={classes.cutOff} role="alert">
+        <p className={classes.cutOff} role="status">
           {lastKnown(cutOff)} Somebody else may have ended it: treat as live.
         </p>
       )}
