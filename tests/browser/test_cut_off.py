@@ -123,7 +123,7 @@ def test_offline_every_reading_waits_outlives_a_reload_and_is_there_once(outlet,
     waiting = page.get_by_label("Not at the server yet")
     expect(waiting.get_by_role("listitem")).to_have_count(2)
     expect(page.get_by_role("link", name="2 waiting to be sent")).to_be_visible()
-    expect(page.get_by_text("without 2 readings on the way")).to_be_visible()
+    expect(page.get_by_text("without 2 readings not at the server yet")).to_be_visible()
     accessible(page)
     page.reload()
     expect(waiting.get_by_role("listitem")).to_have_count(2)

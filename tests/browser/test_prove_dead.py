@@ -144,7 +144,7 @@ def test_two_people_see_the_same_and_a_lost_server_is_said(kit, live_server, pag
     page.keyboard.press("Enter")
     expect(other.get_by_text("lock K-09")).to_be_visible()
     page.route("**/api/proofs/**", lambda route: route.abort())
-    expect(page.get_by_text("Somebody else may have ended it: treat as live")).to_be_visible()
+    expect(page.locator(STANDING)).to_contain_text("Somebody else may have ended it: treat as live")
     other.context.close()
 
 

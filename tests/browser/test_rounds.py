@@ -46,20 +46,24 @@ def quick_set(page, values):
     expect(page.get_by_label("The quick set").get_by_text("to measure")).to_have_count(0)
 
 
+def onward(page, name):
+    """The next outlet, by Enter, as soon as the one in hand is checked."""
+    expect(page.get_by_role("button", name=f"Next: {name}")).to_be_focused()
+    page.keyboard.press("Enter")
+    page.get_by_role("heading", name=name).wait_for()
+
+
 def test_six_outlets_in_a_round_left_and_taken_up_again(six_outlets, live_server, page):
     begin(page, live_server, "Meter M2")
     here = page.get_by_label("The outlet in hand")
     quick_set(page, HEALTHY)
     expect(here.get_by_text("Unconfirmed")).to_be_visible()
     expect(page.get_by_text("1 of 6 checked. With Meter M2.")).to_be_visible()
-    page.keyboard.press("Enter")
-    page.get_by_role("heading", name="Outlet 4, drill press").wait_for()
+    onward(page, "Outlet 4, drill press")
     quick_set(page, REVERSED)
     expect(here.get_by_text("Danger", exact=True)).to_be_visible()
     accessible(page)
-    expect(page.get_by_role("button", name="Next: Outlet 5, lathe bench")).to_be_focused()
-    page.keyboard.press("Enter")
-    page.get_by_role("heading", name="Outlet 5, lathe bench").wait_for()
+    onward(page, "Outlet 5, lathe bench")
     quick_set(page, HEALTHY)
     expect(page.get_by_text("3 of 6 checked, 1 in full. With Meter M2.")).to_be_visible()
 
@@ -74,8 +78,7 @@ def test_six_outlets_in_a_round_left_and_taken_up_again(six_outlets, live_server
     page.get_by_role("heading", name="Outlet 7, paint store").wait_for()
     expect(page.get_by_text("skipped: Behind the cabinet")).to_be_visible()
     quick_set(page, HEALTHY)
-    page.keyboard.press("Enter")
-    page.get_by_role("heading", name="Outlet 8, end of run").wait_for()
+    onward(page, "Outlet 8, end of run")
     quick_set(page, HEALTHY)
     expect(page.get_by_text("5 of 6 checked, 1 in full, 1 skipped. With Meter M2.")).to_be_visible()
     page.get_by_role("link", name="The round is done").click()

@@ -45,9 +45,13 @@ export function useCutOff(query: Asked, pollMs: number): number | null {
 
 const HOUR_AND_MINUTE = { hour: "2-digit", minute: "2-digit", hour12: false } as const;
 
-/** As words.md has it: "Last known at 10:41. Cut off for 3 min." */
-export function lastKnown(cutOff: number, now = Date.now()): string {
+/** "Cut off for 3 min." */
+export function cutOffFor(cutOff: number, now = Date.now()): string {
   const minutes = Math.floor((now - cutOff) / 60_000);
-  const at = new Date(cutOff).toLocaleTimeString([], HOUR_AND_MINUTE);
-  return `Last known at ${at}. Cut off for ${minutes < 1 ? "less than a minute" : `${minutes} min`}.`;
+  return `Cut off for ${minutes < 1 ? "less than a minute" : `${minutes} min`}.`;
+}
+
+/** "Last known at 10:41. Cut off for 3 min." */
+export function lastKnown(cutOff: number, now = Date.now()): string {
+  return `Last known at ${new Date(cutOff).toLocaleTimeString([], HOUR_AND_MINUTE)}. ${cutOffFor(cutOff, now)}`;
 }

@@ -1,6 +1,7 @@
 import { Button } from "@mantine/core";
 import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tester } from "../../api/client";
 import { lastKnown } from "../../api/freshness";
+import { useLine } from "../../api/line";
 import folds from "../../parts/Fold.module.css";
 import { colourOf, lastKnownShape, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Conclusion.module.css";
@@ -21,6 +22,7 @@ export function Conclusion(props: {
   onCorrect: (reading: Reading) => void;
 }) {
   const { bench, practice, cutOff } = props;
+  const lineDown = useLine();
   const found = bench.interpretation;
   const standing = found.conditions.filter((c) => c.standing);
   const fallen = found.conditions.filter((c) => !c.standing);
@@ -36,15 +38,15 @@ export function Conclusion(props: {
         </strong>
         <p>{found.summary}</p>
       </div>
-      {cutOff !== null && (
+      {cutOff !== null && lineDown === null && (
         <p className={classes.cutOff} role="status">
           {lastKnown(cutOff)} Treat as live.
         </p>
       )}
       {props.waiting > 0 && (
         <p className={classes.cutOff}>
-          This is without {props.waiting === 1 ? "a reading" : `${props.waiting} readings`} on the way to the
-          server.
+          The verdict is without {props.waiting === 1 ? "a reading" : `${props.waiting} readings`} not at the
+          server yet.
         </p>
       )}
       {found.retake.length > 0 && <Retake bench={bench} practice={practice} onCorrect={props.onCorrect} />}

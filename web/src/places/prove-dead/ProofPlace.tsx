@@ -4,7 +4,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Practice, Proof } from "../../api/client";
 import type { Moment } from "../../api/clock";
-import { lastKnown, useCutOff } from "../../api/freshness";
+import { useCutOff } from "../../api/freshness";
 import { TWO_ON_ONE_MS, usePractice, useProof } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { type Ends, PairFigure, same } from "../../parts/PairFigure";
@@ -16,6 +16,7 @@ import { EventLog } from "./EventLog";
 import { Happened } from "./Happened";
 import { testerIn, useHand } from "./hand";
 import { NextStep } from "./NextStep";
+import panel from "./NextStep.module.css";
 import classes from "./ProofPlace.module.css";
 import shared from "./Prove.module.css";
 import { Standing } from "./Standing";
@@ -59,6 +60,7 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
   const at = useStep(proof, picked, renewing, hand.typed !== "");
   const { step, pair } = at;
   const tester = testerIn(proof, hand);
+  const old = standing.state !== state.state || proof.brought_at !== null;
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a new step sets the hand up anew
   useEffect(() => {
@@ -96,11 +98,6 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
       <WorkHeader back={["/prove-dead", "Prove dead"]} under={proof.site.name} title={proof.name}>
         <Standing proof={proof} standing={standing} cutOff={cutOff} onOver={lookAgain} />
       </WorkHeader>
-      {cutOff !== null && (
-        <p className={classes.cutOff} role="status">
-          {lastKnown(cutOff)} Somebody else may have ended it: treat as live.
-        </p>
-      )}
       <section className={classes.next} aria-label="Next step">
         {standing.state === "void" && state.state === "proved-dead" ? (
           <RanOut cutOff={cutOff !== null} onAgain={lookAgain} />
@@ -128,7 +125,7 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
         )}
         {!proof.brought_at && <Happened proof={proof} busy={record.isPending} onHappened={happened} />}
       </section>
-      <section className={classes.figure} aria-label="Pairs">
+      <section className={classes.figure} aria-label="Pairs" data-old={old || undefined}>
         <h2 className="zone-title">
           Pairs, {state.pairs.filter((p) => p.done).length} of {state.pairs.length}
         </h2>
@@ -144,12 +141,14 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
           }}
         />
         <p className={classes.hint}>
-          {pair
-            ? "Reference first, then the measuring point. Off in reverse. One hand, the other away from metal."
-            : "Solid: it counts. Dotted: still to be read. Tap a pair to read it out of turn."}
+          {proof.brought_at
+            ? "As the file tells it. Nothing is read here."
+            : pair
+              ? "Reference first, then the measuring point. Off in reverse. One hand, the other away from metal."
+              : "Solid: it counts. Dotted: still to be read. Tap a pair to read it out of turn."}
         </p>
       </section>
-      <section className={classes.steps} aria-label="In this order">
+      <section className={classes.steps} aria-label="In this order" data-old={old || undefined}>
         <h2 className="zone-title">In this order</h2>
         <Steps proof={proof} practice={practice} />
         <EventLog proof={proof} practice={practice} />
@@ -166,7 +165,7 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
 /** Its time is over by this device's own clock, whether or not the server can be asked. */
 function RanOut({ cutOff, onAgain }: { cutOff: boolean; onAgain: () => void }) {
   return (
-    <>
+    <div className={panel.panel}>
       <h2>
         Void: its time is <b>over</b>
       </h2>
@@ -177,14 +176,14 @@ function RanOut({ cutOff, onAgain }: { cutOff: boolean; onAgain: () => void }) {
       <Button className={shared.main} onClick={onAgain}>
         Look again
       </Button>
-    </>
+    </div>
   );
 }
 
 /** What came from a file: told as the file tells it, and nothing to do with it. */
 function History({ proof }: { proof: Proof }) {
   return (
-    <>
+    <div className={panel.panel}>
       <h2>
         History <b>from a file</b>
       </h2>
@@ -195,6 +194,6 @@ function History({ proof }: { proof: Proof }) {
       <Button className={shared.main} component={Link} to="/prove-dead/new">
         Prove something dead
       </Button>
-    </>
+    </div>
   );
 }

@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import type { Proof } from "../../api/client";
-import { lastKnown } from "../../api/freshness";
+import { cutOffFor } from "../../api/freshness";
 import { ProofShape } from "../../parts/ProofState";
 import { minutesAndSeconds, type StandingNow } from "../../parts/proofStanding";
 import classes from "./Standing.module.css";
@@ -25,7 +25,12 @@ export function Standing(props: {
     <div className={classes.standing} data-state={standing.state}>
       <ProofShape state={standing.state} size={40} />
       <div role="status">
-        <strong>{standing.word}</strong>
+        <strong>
+          {standing.word}
+          {standing.state === "last-known" &&
+            cutOff !== null &&
+            ` at ${clock(new Date(cutOff).toISOString())}`}
+        </strong>
         <span>{under(proof, standing, cutOff)}</span>
       </div>
       {standing.ms !== null && (
@@ -42,7 +47,7 @@ function under({ state, brought_at, by }: Proof, standing: StandingNow, cutOff: 
   if (brought_at)
     return `Brought in by ${by}, ${new Date(brought_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}. It proves nothing here.`;
   if (standing.state === "void" && state.state === "proved-dead") return "Its time is over. Treat as live.";
-  if (cutOff !== null) return `${lastKnown(cutOff)} Treat as live.`;
+  if (cutOff !== null) return `${cutOffFor(cutOff)} Somebody else may have ended it: treat as live.`;
   if (standing.state === "proved-dead" && state.stated_at)
     return `${state.stated_by}, ${clock(state.stated_at)}`;
   return state.state === "closed" ? "Nothing holds any more. Treat as live." : "Treat as live.";

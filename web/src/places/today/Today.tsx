@@ -1,6 +1,7 @@
 import { Button, Text } from "@mantine/core";
 import { Link } from "react-router";
 import { lastKnown, useCutOff } from "../../api/freshness";
+import { useLine } from "../../api/line";
 import { LOOK_AGAIN_MS, useToday } from "../../api/queries";
 import { Account } from "../../parts/Account";
 import { Failure } from "../../parts/Failure";
@@ -15,6 +16,7 @@ import classes from "./Today.module.css";
 export function Today() {
   const today = useToday();
   const cutOff = useCutOff(today, LOOK_AGAIN_MS);
+  const lineDown = useLine();
   if (today.isError && !today.data) return <Failure error={today.error} retry={() => today.refetch()} />;
   const found = today.data;
   const first = found?.proofs[0];
@@ -33,7 +35,7 @@ export function Today() {
         </>
       }
     >
-      {found && cutOff !== null && (
+      {found && cutOff !== null && lineDown === null && (
         <p className={classes.cutOff} role="status">
           {lastKnown(cutOff)} Somebody else may have changed it: treat as live.
         </p>
