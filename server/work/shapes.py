@@ -72,6 +72,7 @@ class NextTestOut(Schema):
 class NotCountedOut(Schema):
     reading: str
     why: str
+    warns: bool = False
 
 
 class StoryOut(Schema):

@@ -34,7 +34,7 @@ def point_answer(result: PointInterpretation) -> dict[str, Any]:
         "retake": list(result.retake),
         "next_tests": [_next_test(t) for t in result.next_tests],
         "next_tests_note": result.next_tests_note,
-        "not_counted": [{"reading": n.reading, "why": n.why} for n in result.not_counted],
+        "not_counted": [{"reading": n.reading, "why": n.why, "warns": n.warns} for n in result.not_counted],
         "stories": [_story(s) for s in result.stories],
         "healthy_band": list(result.healthy_band) if result.healthy_band else None,
     }

@@ -107,7 +107,8 @@ def _without_lines(point: PointFacts, readings: Sequence[Reading]) -> PointInter
 
 
 def _not_counted(weighed: Sequence[Weighed]) -> tuple[NotCounted, ...]:
-    return tuple(NotCounted(w.reading.id, w.why) for w in weighed if isinstance(w, Kept | Direct))
+    kept = (w for w in weighed if isinstance(w, Kept | Direct))
+    return tuple(NotCounted(w.reading.id, w.why, warns=isinstance(w, Direct)) for w in kept)
 
 
 def _outcomes(

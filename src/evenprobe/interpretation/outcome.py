@@ -103,8 +103,11 @@ class Story:
 
 @dataclass(frozen=True)
 class NotCounted:
+    """`warns`: it clears nothing and strikes nothing out, and makes the verdict worse all the same."""
+
     reading: str
     why: str
+    warns: bool = False
 
 
 @dataclass(frozen=True)

@@ -9,6 +9,7 @@ from evenprobe.interpretation.outcome import ConditionOutcome, Judgement, Judgem
 from evenprobe.supplies import PRACTICES, PracticeId
 from evenprobe.supplies.limits import DRY_TOUCH_DC_VOLTS, DRY_TOUCH_VOLTS
 from evenprobe.testers import Alarm, Direct, Evidence, Kept, Measurement, Quantity, port_of
+from evenprobe.testers.evidence import FEEDS_DIRECT
 from evenprobe.wiring import PointFacts, Severity
 from evenprobe.wiring.points import BOARD_END, METALWORK
 
@@ -137,8 +138,8 @@ def direct_sentence(directs: Sequence[Direct], practice: PracticeId) -> str:
     worst, letters = directs[0], PRACTICES[practice].letters
     m = worst.reading.measurement
     ends = " and ".join(letters.get(end, str(end)) for end in (m.from_, m.to) if end)
-    told = f"Direct voltage between {ends}, {worst.why}."
-    return f"{told} Keep off, switch off every source, lock." if _direct_on_metal(directs[:1]) else told
+    what_to_do = "Keep off, switch off every source, lock." if _direct_on_metal(directs[:1]) else "Treat as live."
+    return f"{worst.shows} between {ends}. {what_to_do} {FEEDS_DIRECT[0].upper()}{FEEDS_DIRECT[1:]}."
 
 
 def summary(

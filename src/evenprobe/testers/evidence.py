@@ -112,16 +112,23 @@ class Alarm:
     volts: float
 
 
+FEEDS_DIRECT = "something that is not the supply feeds it, as solar, a battery, a rectifier or a charged capacitor"
+
+
 @dataclass(frozen=True)
 class Direct:
     """Direct voltage that is clearly there: what feeds it is none of the supply's. Any tester may raise it.
 
-    `volts`: the most that the reading may be, without its sign.
+    `volts`: the most that the reading may be, without its sign; `shows`: that, as it is said.
     """
 
     reading: Reading
     volts: float
-    why: str
+    shows: str
+
+    @property
+    def why(self) -> str:
+        return f"{self.shows}: {FEEDS_DIRECT}. Treat as live"
 
     @property
     def metal(self) -> bool:

@@ -39,7 +39,6 @@ STANDING_LEAKAGE_SHARE = 0.3
 """Of what a device may trip at: as much may leak on its circuit already."""
 DIRECT_FROM_VOLTS = 1.0
 """Direct voltage above this and the tester's error is there; below it is an offset of the range."""
-FEEDS_DIRECT = "something feeds it that is not the supply, as solar, a battery, a rectifier or a charged capacitor"
 BEYOND = 1e15
 """Stands for no upper end, above anything a tester shows."""
 
@@ -102,8 +101,7 @@ def _direct(reading: Reading) -> Weighed:
     error = 0.0 if stepped else ability.error(shows)
     if shows - error > DIRECT_FROM_VOLTS:
         most = max(shows, reading.below or reading.at_least or 0.0) if stepped else shows
-        why = f"{max(shows, reading.at_least or 0):g} V direct: {FEEDS_DIRECT}. Treat as live"
-        return Direct(reading, most, why)
+        return Direct(reading, most, f"{max(shows, reading.at_least or 0):g} V direct")
     counts = instrument.proved is not False and not reading.unfit
     why = "a DC range shows 0 on a live AC conductor, so it says nothing about AC"
     return Kept(reading, why, no_direct=counts and not stepped)

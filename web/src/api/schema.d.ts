@@ -1749,6 +1749,11 @@ export interface components {
             reading: string;
             /** Why */
             why: string;
+            /**
+             * Warns
+             * @default false
+             */
+            warns: boolean;
         };
         /** OutcomeOut */
         OutcomeOut: {

@@ -12,7 +12,12 @@ export function Log(props: {
   onWithdraw: (id: string) => void;
 }) {
   const { bench, practice } = props;
-  const why = new Map(bench.interpretation.not_counted.map((n) => [n.reading, n.why]));
+  const why = new Map(
+    bench.interpretation.not_counted.map((n) => [
+      n.reading,
+      n.warns ? `warns: ${n.why}` : `does not count: ${n.why}`,
+    ]),
+  );
   if (bench.readings.length === 0 && bench.dead_tests.length === 0) return null;
   return (
     <>
@@ -42,9 +47,7 @@ export function Log(props: {
                     .join(" · ")}
                 </span>
                 {reading.status !== "counts" && <em className={folds.strained}>{reading.status}, kept</em>}
-                {why.has(reading.id) && (
-                  <em className={folds.strained}>does not count: {why.get(reading.id)}</em>
-                )}
+                {why.has(reading.id) && <em className={folds.strained}>{why.get(reading.id)}</em>}
               </span>
               {reading.status === "counts" && (
                 <span className={classes.acts}>
