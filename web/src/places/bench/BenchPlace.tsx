@@ -247,15 +247,7 @@ function PointUnderTest({
             field={field}
             busy={busy}
             wrong={wrong || (withdraw.error?.problems.map((p) => p.text).join(" ") ?? "")}
-            waiting={
-              <WaitingList
-                list={waiting.list}
-                cutOff={cutOff !== null}
-                onPutBack={putBack}
-                onAgain={(id) => waiting.readings.again(id)}
-                onDrop={(id) => waiting.readings.drop(id)}
-              />
-            }
+            waiting={<WaitingList waiting={waiting} onPutBack={putBack} />}
             onRecord={(what) => recorded(entryFor(setup, bench.terminals, what))}
           />
         </section>

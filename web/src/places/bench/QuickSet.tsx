@@ -2,7 +2,6 @@ import { Button, Text } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import type { Practice, Quick, Tester } from "../../api/client";
 import { newId } from "../../api/ids";
-import { useLine } from "../../api/line";
 import { useWaiting, type Waiting } from "../../api/useWaiting";
 import { Face } from "../../parts/Face";
 import { NumberField } from "../../parts/NumberField";
@@ -29,7 +28,6 @@ export function QuickSet(props: {
   const [typed, setTyped] = useState("");
   const field = useRef<HTMLInputElement>(null);
   const waiting = useWaiting(point.id);
-  const cutOff = useLine();
   const isWaiting = (q: Quick) => waiting.list.some((one) => one.problem === "" && one.typed === keyOf(q));
   const wanted =
     measured.find((q) => keyOf(q) === again) ?? measured.find((q) => q.entry === null && !isWaiting(q));
@@ -144,13 +142,7 @@ export function QuickSet(props: {
             {wrong}
           </Text>
         )}
-        <WaitingList
-          list={waiting.list}
-          cutOff={cutOff !== null}
-          onPutBack={putBack}
-          onAgain={(id) => waiting.readings.again(id)}
-          onDrop={(id) => waiting.readings.drop(id)}
-        />
+        <WaitingList waiting={waiting} onPutBack={putBack} />
         <ul className={classes.pairs} aria-label="The quick set">
           {measured.map((q) => (
             <li key={keyOf(q)}>

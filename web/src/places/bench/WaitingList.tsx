@@ -1,25 +1,25 @@
 import { Button } from "@mantine/core";
-import type { Waiting } from "../../api/useWaiting";
+import { useLine } from "../../api/line";
+import type { useWaiting, Waiting } from "../../api/useWaiting";
 import classes from "./WaitingList.module.css";
 
 /** What was recorded here and is not at the server yet: it waits, or it was refused and a person has to say what next. */
 export function WaitingList(props: {
-  list: Waiting[];
-  cutOff: boolean;
+  waiting: ReturnType<typeof useWaiting>;
   onPutBack: (one: Waiting) => void;
-  onAgain: (id: string) => void;
-  onDrop: (id: string) => void;
 }) {
-  if (props.list.length === 0) return null;
+  const { list, readings } = props.waiting;
+  const cutOff = useLine() !== null;
+  if (list.length === 0) return null;
   return (
     <ul className={classes.list} aria-label="Not at the server yet" aria-live="polite">
-      {props.list.map((one) => (
+      {list.map((one) => (
         <li key={one.id} data-refused={one.problem ? true : undefined}>
           <span>
             <b>{one.said}</b>{" "}
             {one.problem ? (
               <span id={`refused-${one.id}`}>not recorded: {one.problem}</span>
-            ) : props.cutOff ? (
+            ) : cutOff ? (
               "saved on this device, waits for the line. The verdict is without it."
             ) : (
               "on its way"
@@ -30,10 +30,10 @@ export function WaitingList(props: {
               <Button variant="default" onClick={() => props.onPutBack(one)}>
                 Put back to correct
               </Button>
-              <Button variant="subtle" onClick={() => props.onAgain(one.id)}>
+              <Button variant="subtle" onClick={() => readings.again(one.id)}>
                 Send again
               </Button>
-              <Button variant="subtle" onClick={() => props.onDrop(one.id)}>
+              <Button variant="subtle" onClick={() => readings.drop(one.id)}>
                 Drop
               </Button>
             </span>
