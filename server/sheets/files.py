@@ -5,14 +5,15 @@ from typing import Any
 from uuid import UUID, uuid5
 
 from django.db import transaction
+from django.utils import timezone
 
 from crews.models import Crew
-from crews.services import Author
+from crews.services import Author, name_of, person_of
 from evenprobe.formats import TestsFile, parse
 from project.problems import Refused
 from sheets.models import Sheet, SheetEntry
 from sheets.records import Reading
-from sheets.services import put_down, sheet_of
+from sheets.services import content_of, sheet_of
 
 OF_THE_FILE = {"id", "at", "by"}
 
@@ -31,25 +32,30 @@ def tests_of(sheet: Sheet) -> dict[str, Any]:
     }
 
 
-@transaction.atomic
 def bring_in(crew: Crew, author: Author, sheet_id: UUID, data: Any) -> Sheet:
-    """A tests file onto a sheet: each test on the line it is of, if there is one. Again, it changes nothing."""
+    """A tests file onto a sheet: each test on the line it is of, if there is one. Again, it changes nothing.
+
+    Everything is checked before anything is written, and a file is nobody's being there: no proof is told of it.
+    """
     sheet = sheet_of(crew, sheet_id)
     reading = Reading(sheet)
     file = parse(TestsFile, data)
     if file.practice != reading.practice:
         raise Refused(("practice", f"this sheet is {reading.practice}; the file is {file.practice}"))
+    rows = {}
     for index, test in enumerate(file.tests):
-        entry_id = _own_id(sheet, test.id)
-        if SheetEntry.objects.filter(id=entry_id, sheet=sheet).exists():
-            continue
         content = test.model_dump(mode="json", by_alias=True, exclude_none=True, exclude=OF_THE_FILE)
         entry = {"type": "tested", "line": _line(reading, content), "test": content}
         try:
-            put_down(crew, author, sheet_id, entry_id, entry, at=test.at)
+            kept = content_of(reading, entry, None)
         except Refused as error:
             path = f"tests[{index}]"
             raise Refused(*((f"{path}.{key}", text) for key, text in error.problems), status=error.status) from None
+        id_, about = _own_id(sheet, test.id), {"by": person_of(author), "by_name": name_of(author)}
+        rows[id_] = SheetEntry(id=id_, sheet=sheet, entry=kept, at=test.at or timezone.now(), **about)
+    with transaction.atomic():
+        there = set(SheetEntry.objects.filter(id__in=rows).values_list("id", flat=True))
+        SheetEntry.objects.bulk_create([row for id_, row in rows.items() if id_ not in there])
     return sheet_of(crew, sheet_id)
 
 

@@ -95,7 +95,7 @@ def put_down(
 ) -> Sheet:
     """Keep one thing on a sheet; None takes back what it supersedes. The same id and content again changes nothing.
 
-    `at`: of what a file brings in; anything else happens now, by the server's clock, for the proof is judged by it.
+    `at`: of the demo's past days; anything else happens now, by the server's clock, for the proof is judged by it.
     """
     sheet = sheet_of(crew, sheet_id)
     tester = tester_of(crew, tester_id) if tester_id else None
@@ -106,7 +106,7 @@ def put_down(
         return sheet
     reading, when = Reading(sheet), at or timezone.now()
     held = in_hand(tester, when) if tester else None
-    content = None if entry is None else _content(reading, entry, held)
+    content = None if entry is None else content_of(reading, entry, held)
     if content is None and supersedes is None:
         raise Refused(("supersedes", "is missing: what is taken back?"))
     if content is not None and content["type"] == "energised":
@@ -144,7 +144,7 @@ def _same(existing: SheetEntry, entry: dict[str, Any] | None, tester_id: UUID | 
     return bool(typed == whole) and all(whole_of_test.get(key) == value for key, value in test.items())
 
 
-def _content(reading: Reading, entry: dict[str, Any], held: Any) -> dict[str, Any]:
+def content_of(reading: Reading, entry: dict[str, Any], held: Any) -> dict[str, Any]:
     """The entry as it is kept. Problems are named by its own keys."""
     whole = dict(entry)
     if entry.get("type") == "tested":

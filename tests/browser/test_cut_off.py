@@ -169,7 +169,7 @@ def test_a_round_whose_outlet_moved_and_a_record_that_cannot_be_shown_leave_the_
     Point.objects.update(kind="switch")
     page.get_by_role("link", name="Today").click()
     card = page.get_by_role("link", name="Workshop outlets")
-    expect(card).to_contain_text("No outlet is on it any more")
+    expect(card).to_contain_text("All its outlets were moved away")
     card.click()
     expect(page.get_by_role("heading", name="No outlet is on this round")).to_be_visible()
     accessible(page)

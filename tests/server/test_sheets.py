@@ -1,6 +1,7 @@
 """Dead tests through the API: a sheet from the first look to the gate, and everything that can go wrong with it."""
 
 import base64
+from datetime import timedelta
 from uuid import uuid4
 
 import pytest
@@ -321,6 +322,23 @@ def test_the_tests_leave_as_a_file_and_come_back_once(anna, bench_kit):
     bad = {**file, "tests": [{**file["tests"][0], "measured_ohm": -1}]}
     refused = anna.put(f"/sheets/{other}/tests", {"tests": bad})
     assert refused.json()["problems"][0]["path"] == "tests[0].measured_ohm"
+
+
+def test_a_file_is_nobodys_being_there_and_keeps_no_proof_alive(anna, bench_kit, monkeypatch):
+    monkeypatch.setattr("sheets.services.STILL_HERE_AFTER", timedelta(days=-1))
+    place = bench_kit
+    fill(anna, place)
+    events = ProofEvent.objects.count()
+    tests = [
+        {**t, "id": f"other {n}"} for n, t in enumerate(anna.get(f"/sheets/{place['sheet']}/tests").json()["tests"])
+    ]
+    undated = [{key: value for key, value in t.items() if key not in ("at", "by")} for t in tests]
+    file = {"format": "even-probe/tests", "version": 1, "practice": "north-america", "tests": undated}
+    before = SheetEntry.objects.count()
+    answer = anna.put(f"/sheets/{place['sheet']}/tests", {"tests": file})
+    assert answer.status_code == 200, answer.content
+    assert SheetEntry.objects.count() == before + len(undated)
+    assert ProofEvent.objects.count() == events
 
 
 def test_insulation_is_followed_from_visit_to_visit(anna, bench_kit):

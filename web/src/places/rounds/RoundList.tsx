@@ -32,7 +32,7 @@ export function RoundList({ rounds }: { rounds: RoundLine[] }) {
   );
 }
 
-const NO_OUTLETS = "No outlet is on it any more: they were moved";
+const NO_OUTLETS = "All its outlets were moved away";
 
 /** "4 of 6 checked, 1 in full, 1 skipped". */
 export function progressOf(round: RoundLine): string {
