@@ -48,3 +48,7 @@ def test_a_stall_at_an_outlet_nobody_knows(outlet, live_server, page):
     like.get_by_role("button", name="Record it so").click()
     expect(like.get_by_text("as recorded")).to_be_visible()
     expect(answer.get_by_text("Do not plug in")).to_be_visible()
+
+    page.context.set_offline(True)
+    expect(answer.get_by_text("Last known: Do not plug in")).to_be_visible()
+    expect(answer.get_by_text("Plug nothing in until the server answers")).to_be_visible()

@@ -24,6 +24,12 @@ describe("an answer is only as good as its age", () => {
     expect(fresh.isCutOff(query, 2_000, down, now)).toBe(true);
   });
 
+  it("has no age while it is asked for the first time", () => {
+    const first = { ...good, dataUpdatedAt: 0, fetchStatus: "fetching" } as const;
+    expect(fresh.isCutOff(first, 2_000, false, 1_000_000)).toBe(false);
+    expect(fresh.isCutOff({ ...first, failureCount: 1 }, 2_000, false, 1_000_000)).toBe(true);
+  });
+
   it("takes a slow line's own time for a poll, and no endless one", () => {
     expect(fresh.pollOf(2_000, 0)).toBe(2_000);
     expect(fresh.pollOf(2_000, 5_000)).toBe(5_000);

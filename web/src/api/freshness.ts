@@ -17,13 +17,16 @@ const SLOWEST_POLLS = 3;
 export const pollOf = (meant: number, apart: number) =>
   Math.min(Math.max(meant, apart), SLOWEST_POLLS * meant);
 
-/** Whether an answer is no more than last known: the request is paused or failed, or two polls have gone by. */
+/**
+ * Whether an answer is no more than last known: the request is paused or failed, or two polls have gone by. What is asked
+ * for the first time has no age yet.
+ */
 export const isCutOff = (query: Asked, poll: number, lineDown: boolean, now: number) =>
   lineDown ||
   query.fetchStatus === "paused" ||
   query.isError ||
   query.failureCount > 0 ||
-  now - query.dataUpdatedAt > 2 * poll;
+  (query.dataUpdatedAt > 0 && now - query.dataUpdatedAt > 2 * poll);
 
 /**
  * Since when an answer is only last known, in ms since 1970; null while it is as good as new. `pollMs`: how often it is
@@ -40,7 +43,7 @@ export function useCutOff(query: Asked, pollMs: number): number | null {
     return () => clearInterval(timer);
   }, []);
   const poll = pollOf(pollMs, heard.current.apart);
-  return isCutOff(query, poll, lineDown, Date.now()) ? query.dataUpdatedAt : null;
+  return isCutOff(query, poll, lineDown, Date.now()) ? query.dataUpdatedAt || Date.now() : null;
 }
 
 const HOUR_AND_MINUTE = { hour: "2-digit", minute: "2-digit", hour12: false } as const;

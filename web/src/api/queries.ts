@@ -181,6 +181,7 @@ export const usePlugIn = (point: string, equipment: string, tester: string | und
         }),
       ),
     placeholderData: (before) => before,
+    refetchInterval: LOOK_AGAIN_MS,
   });
 
 export const useSites = () =>

@@ -2,11 +2,12 @@ import { Button, Text } from "@mantine/core";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import client, { answer, type PlugIn, type Practice } from "../../api/client";
-import { usePlugIn, usePractice, useSiteWrite, useTesters } from "../../api/queries";
+import { lastKnown, useCutOff } from "../../api/freshness";
+import { LOOK_AGAIN_MS, usePlugIn, usePractice, useSiteWrite, useTesters } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { HeldTester, usualOf } from "../../parts/HeldTester";
 import { Page } from "../../parts/Page";
-import { colourOf, VerdictShape } from "../../parts/VerdictShape";
+import { colourOf, lastKnownShape, VerdictShape } from "../../parts/VerdictShape";
 import { circumstances, testName } from "../bench/entry";
 import { QuickSet } from "../bench/QuickSet";
 import { plateOf } from "./BeforePluggingIn";
@@ -33,10 +34,12 @@ export function PlugInPlace() {
   const tester = held.find((t) => t.id === picked) ?? usualOf(held);
   const found = usePlugIn(pointId, equipmentId, tester?.id);
   const practice = usePractice(found.data?.practice);
+  const cutOff = useCutOff(found, LOOK_AGAIN_MS);
   if (found.isError && !found.data) return <Failure error={found.error} retry={() => found.refetch()} />;
   if (!found.data || !practice || !testers.data) return <div aria-busy="true" />;
   const { data } = found;
-  const [shape, words] = ANSWERS[data.answer] ?? ["untested", data.answer];
+  const [fresh, words] = ANSWERS[data.answer] ?? ["untested", data.answer];
+  const shape = lastKnownShape(fresh, cutOff !== null);
   const inSet =
     data.take !== null &&
     circumstances(data.take.circumstance) === "" &&
@@ -52,8 +55,12 @@ export function PlugInPlace() {
           <div className={classes.says} aria-live="polite">
             <VerdictShape kind={shape} size={56} />
             <div>
-              <strong style={{ color: colourOf(shape) }}>{words}</strong>
+              <strong style={{ color: colourOf(shape) }}>
+                {cutOff !== null && "Last known: "}
+                {words}
+              </strong>
               <p>{data.says}</p>
+              {cutOff !== null && <p>{lastKnown(cutOff)} Plug nothing in until the server answers.</p>}
             </div>
           </div>
           {data.take && !inSet && (
