@@ -57,6 +57,12 @@ export function Gate({
     });
   return (
     <>
+      {cutOff !== null && (
+        <p className={shared.wrong} role="alert">
+          {lastKnown(cutOff)} Nothing is cleared to energise until the server answers: somebody may have hands
+          in it.
+        </p>
+      )}
       {measured.length > 0 && (
         <>
           <h3>In the way</h3>
@@ -70,12 +76,6 @@ export function Gate({
             ))}
           </ul>
         </>
-      )}
-      {cutOff !== null && (
-        <p className={shared.wrong} role="alert">
-          {lastKnown(cutOff)} Nothing is cleared to energise until the server answers: somebody may have hands
-          in it.
-        </p>
       )}
       {clear && cutOff === null && <p className={shared.said}>Nothing is in the way.</p>}
       <h3>Said, and locks</h3>

@@ -4,6 +4,7 @@ import { Link, useParams } from "react-router";
 import client, { answer, type Sheet, type TestLine } from "../../api/client";
 import type { Moment } from "../../api/clock";
 import { useCutOff } from "../../api/freshness";
+import { useLine } from "../../api/line";
 import { LOOK_AGAIN_MS, useSheet } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import folds from "../../parts/Fold.module.css";
@@ -41,6 +42,7 @@ const SAYS_ITSELF = ["leads", "clear"];
 function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: number | null }) {
   const putDown = usePutDown(sheet.id);
   const firstOpen = sheet.steps.find((s) => !s.done)?.id ?? "clear";
+  const lineDown = useLine();
   const [chosen, choose] = useState<string | null>(null);
   const [picked, pick] = useState<string | null>(null);
   const [ohms, setOhms] = useState(() => usualTester(sheet.testers, "ohms"));
@@ -101,7 +103,7 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
       <section className={classes.work} aria-label={step.title}>
         <h2>{step.title}</h2>
         <p className={classes.how}>{step.how}</p>
-        {cutOff !== null && (
+        {cutOff !== null && lineDown === null && (
           <p className={classes.warning} role="alert">
             The server cannot be reached. What is shown may be old: treat as live.
           </p>
