@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.fit import best_scale, distances, gap, misses
 from evenprobe.interpretation.refine import FITS, Start, refine
-from evenprobe.testers import Evidence, in_order
+from evenprobe.testers import Evidence
 from evenprobe.wiring import Condition
 from evenprobe.wiring.admittances import way_of
 
@@ -159,8 +159,8 @@ def _search(bank: Bank, evidence: Sequence[Evidence], in_doubt: Sequence[Doubt])
 
 
 def _dice_of(evidence: Sequence[Evidence]) -> Callable[[str, str], np.random.Generator]:
-    """Random numbers for a condition and a stage of its search: of the evidence alone, whoever else is tried."""
-    told = repr([e.key for e in in_order(evidence)])
+    """Random numbers for a condition and a stage of its search: of the ordered evidence, whoever else is tried."""
+    told = repr([e.key for e in evidence])
 
     def dice(condition_id: str, stage: str) -> np.random.Generator:
         seed = hashlib.sha256(f"{condition_id} {stage} {told}".encode()).digest()
