@@ -5,11 +5,22 @@ from itertools import product
 
 import numpy as np
 
-from evenprobe.practice import HiddenPoint, TesterErrors
+from evenprobe.quantities import (
+    CURRENT,
+    LAMPS,
+    PRESENCE,
+    RESISTANCE,
+    SEQUENCE,
+    TRIP,
+    VOLTAGE,
+    Measurement,
+    Reading,
+)
+from evenprobe.quantities.measurement import Neutral
+from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
 from evenprobe.supplies.limits import DRY_TOUCH_DC_VOLTS
-from evenprobe.testers import Instrument, InstrumentKind, Measurement, Quantity, Reading
-from evenprobe.testers.measurement import Neutral
+from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import (
     CircuitFacts,
     Condition,
@@ -22,15 +33,15 @@ from evenprobe.wiring import (
 )
 from evenprobe.wiring.points import LINES, METALWORK, board_ends
 
-METER = Instrument("meter", InstrumentKind.MULTIMETER, proved=True)
-OTHER_METER = Instrument("other", InstrumentKind.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2)
-STEPPED = Instrument("stepped", InstrumentKind.TWO_POLE, proved=True)
-LOW_OHM = Instrument("low-ohm", InstrumentKind.LOW_OHM, proved=True)
-LAMPS = Instrument("lamps", InstrumentKind.LAMP_TESTER, proved=True)
-PLUG_TESTER = Instrument("plug", InstrumentKind.DIGITAL_PLUG_TESTER, proved=True)
-CLAMP = Instrument("clamp", InstrumentKind.CLAMP, proved=True)
-DETECTOR = Instrument("detector", InstrumentKind.NON_CONTACT, proved=True)
-FLAT = Instrument("flat", InstrumentKind.MULTIMETER, proved=False)
+METER = Instrument("meter", kinds.MULTIMETER, proved=True)
+OTHER_METER = Instrument("other", kinds.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2)
+STEPPED = Instrument("stepped", kinds.TWO_POLE, proved=True)
+LOW_OHM = Instrument("low-ohm", kinds.LOW_OHM, proved=True)
+LAMP_TESTER = Instrument("lamps", kinds.LAMP_TESTER, proved=True)
+PLUG_TESTER = Instrument("plug", kinds.DIGITAL_PLUG_TESTER, proved=True)
+CLAMP = Instrument("clamp", kinds.CLAMP, proved=True)
+DETECTOR = Instrument("detector", kinds.NON_CONTACT, proved=True)
+FLAT = Instrument("flat", kinds.MULTIMETER, proved=False)
 """Not proved, and it shows less than there is."""
 TESTERS = (METER, OTHER_METER, STEPPED, FLAT, CLAMP, PLUG_TESTER)
 WITHOUT_VOLTS_SHARE, CLAMPED_SHARE = 0.18, 0.35
@@ -125,7 +136,7 @@ def draw(point: PointFacts, rng: np.random.Generator) -> Draw:
     if rng.random() < DIRECT_SHARE:
         contact = contacts_of(point)[rng.integers(len(contacts_of(point)))]
         hidden.direct_volts[contact] = float(rng.uniform(-400, 400))
-        taken.append(Measurement(Quantity.VOLTAGE, contact, Terminal.REF, METER, dc=True))
+        taken.append(Measurement(VOLTAGE, contact, Terminal.REF, METER, dc=True))
     return Draw(truth, tuple(_read(hidden, f"r{i}", m, errors) for i, m in enumerate(taken)))
 
 
@@ -146,7 +157,7 @@ def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
     a, b = (_casing_or(end, rng, point) for end in pairs[rng.integers(len(pairs))])
     if rng.random() < 0.5:
         a, b = b, a
-    plain = Measurement(Quantity.VOLTAGE, a, b, tester, "low-z" if rng.random() < 0.2 else "high-z")
+    plain = Measurement(VOLTAGE, a, b, tester, "low-z" if rng.random() < 0.2 else "high-z")
     amperes = float(np.round(rng.uniform(2, point.circuit.rating_a or 12), 1))
     kind = rng.random()
     if kind < 0.39:
@@ -180,7 +191,7 @@ def _ohms(rng: np.random.Generator, point: PointFacts) -> Measurement:
         a = contacts[rng.integers(len(contacts))]
         b = board_ends(contacts)[rng.integers(len(contacts))]
     tester = (METER, LOW_OHM)[rng.integers(2)]
-    return Measurement(Quantity.RESISTANCE, a, b, tester, device="open", neutral=NEUTRALS[rng.integers(2)])
+    return Measurement(RESISTANCE, a, b, tester, device="open", neutral=NEUTRALS[rng.integers(2)])
 
 
 def _casing_or(end: Terminal, rng: np.random.Generator, point: PointFacts) -> Terminal:
@@ -192,20 +203,20 @@ def _without_volts(rng: np.random.Generator, point: PointFacts) -> Measurement:
         return _clamped(rng, point)
     kind = rng.random()
     if kind < 0.3 and len(point.lines) == 1:
-        return Measurement(Quantity.LAMPS, None, None, LAMPS)
+        return Measurement(LAMPS, None, None, LAMP_TESTER)
     if kind < 0.6:
         test_ma = float(rng.choice([6.0, 30.0]))
-        return Measurement(Quantity.TRIP, None, None, PLUG_TESTER, test_ma=test_ma)
+        return Measurement(TRIP, None, None, PLUG_TESTER, test_ma=test_ma)
     if kind < 0.7 and len(point.lines) == 3:
-        return Measurement(Quantity.SEQUENCE, None, None, STEPPED)
+        return Measurement(SEQUENCE, None, None, STEPPED)
     ends = [t for t in point.terminals if t is not Terminal.REF]
-    return Measurement(Quantity.PRESENCE, ends[rng.integers(len(ends))], None, DETECTOR)
+    return Measurement(PRESENCE, ends[rng.integers(len(ends))], None, DETECTOR)
 
 
 def _clamped(rng: np.random.Generator, point: PointFacts) -> Measurement:
     """Round one conductor where it leaves the board, mostly under a load that is known."""
     ends = board_ends(point.terminals)
-    plain = Measurement(Quantity.CURRENT, ends[rng.integers(len(ends))], None, CLAMP)
+    plain = Measurement(CURRENT, ends[rng.integers(len(ends))], None, CLAMP)
     amperes = float(np.round(rng.uniform(2, point.circuit.rating_a or 12), 1))
     where, between = rng.random(), _load_between(rng, point)
     if where < 0.6:

@@ -14,10 +14,11 @@ import numpy as np
 
 from evenprobe.isolation import Event, EventType, IsolationLog, Source, State, isolation, pairs_to_test
 from evenprobe.supplies import SYSTEMS, PracticeId
-from evenprobe.testers import InstrumentKind
+from evenprobe.testers import kinds
 from evenprobe.testers.fitness import Held, fitness
+from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Category, Leads, Place, Rating
-from evenprobe.testers.tasks import Purpose, Task
+from evenprobe.testers.tasks import Task
 from evenprobe.wiring import Terminal
 
 LOGS = 10_000
@@ -27,11 +28,11 @@ MOST_SPOILS = 4
 
 _RATED = Rating(Category.III, 690)
 TESTERS = (
-    Held("t", InstrumentKind.TWO_POLE, _RATED, battery="ok"),
-    Held("u", InstrumentKind.TWO_POLE, _RATED, battery="ok"),
-    Held("m", InstrumentKind.MULTIMETER, _RATED, battery="ok", leads=Leads(_RATED, True)),
-    Held("weak", InstrumentKind.TWO_POLE, Rating(Category.II, 300), battery="ok"),
-    Held("d", InstrumentKind.NON_CONTACT, Rating(Category.IV, 1000), always_on_light=True),
+    Held("t", kinds.TWO_POLE, _RATED, battery="ok"),
+    Held("u", kinds.TWO_POLE, _RATED, battery="ok"),
+    Held("m", kinds.MULTIMETER, _RATED, battery="ok", leads=Leads(_RATED, True)),
+    Held("weak", kinds.TWO_POLE, Rating(Category.II, 300), battery="ok"),
+    Held("d", kinds.NON_CONTACT, Rating(Category.IV, 1000), always_on_light=True),
 )
 _LINES = {"230": "L", "120": "L", "120/240": "L1 L2", "230/400": "L1 L2 L3", "208Y/120": "L1 L2 L3"}
 _OPENS = (EventType.UNLOCKED, EventType.RE_ENERGISED)
@@ -140,7 +141,7 @@ def _stands(log: IsolationLog, held: Held, index: int, pair: frozenset[Terminal]
     reading = log.events[index]
     if reading.type is not EventType.TESTED or reading.tester != held.id or reading.pair != pair or reading.seen > 1:
         return False
-    if reading.mode == "dc" and held.kind is not InstrumentKind.TWO_POLE:
+    if reading.mode == "dc" and held.kind is not kinds.TWO_POLE:
         return False
     window = timedelta(minutes=log.rules.window_min)
     before = [i for i in _proofs(log, held) if i < index and reading.at - log.events[i].at <= window]
@@ -156,7 +157,7 @@ def _proofs(log: IsolationLog, held: Held) -> list[int]:
         i
         for i, e in enumerate(log.events)
         if e.type is EventType.PROVED and e.tester == held.id and e.seen >= least
-        and (e.mode == "ac" or held.kind is InstrumentKind.TWO_POLE)
+        and (e.mode == "ac" or held.kind is kinds.TWO_POLE)
     ]  # fmt: skip
 
 

@@ -15,8 +15,9 @@ from uuid import uuid4
 import numpy as np
 
 from evenprobe.interpretation import Bank, bank_for, forget_banks, interpret
+from evenprobe.quantities import VOLTAGE, Measurement, Reading
 from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
-from evenprobe.testers import TYPED, Measurement, Quantity, Reading
+from evenprobe.testers import TYPED
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
 from evenprobe.wiring.modes import AS_FOUND
 
@@ -56,7 +57,7 @@ LOST = {**TEN_PAIRS, "L3 N": 1.2, "L3 PE": 1.4, "L2 L3": 229.4, "L1 L3": 230.6}
 def ten(pairs: dict[str, float]) -> list[Reading]:
     ends = {pair: [Terminal(end) for end in pair.split()] for pair in pairs}
     return [
-        Reading(pair, Measurement(Quantity.VOLTAGE, ends[pair][0], ends[pair][1], TYPED), value=value)
+        Reading(pair, Measurement(VOLTAGE, ends[pair][0], ends[pair][1], TYPED), value=value)
         for pair, value in pairs.items()
     ]
 
@@ -66,7 +67,7 @@ def chain(turn: int = 0) -> list[Reading]:
     return [
         Reading(
             f"r{i}",
-            Measurement(Quantity.VOLTAGE, Terminal(a), Terminal(b), TYPED, **how),
+            Measurement(VOLTAGE, Terminal(a), Terminal(b), TYPED, **how),
             value=value + _shift(value, turn),
         )
         for i, (a, b, value, how) in enumerate(CHAIN)

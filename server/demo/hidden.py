@@ -7,7 +7,7 @@ import numpy as np
 
 from demo.crew import demo_id
 from demo.sites import SITES, DemoPoint
-from evenprobe.practice import HiddenPoint
+from evenprobe.simulation import HiddenPoint
 from evenprobe.wiring import CATALOGUE, PointFacts
 from sites.models import Point
 from work.surveys import PointSurvey

@@ -12,12 +12,12 @@ from crews.services import crew_of
 from evenprobe.formats import fitness_answer, parse
 from evenprobe.formats.kit import TaskEntry
 from evenprobe.supplies import SYSTEMS, PracticeId
-from evenprobe.testers import InstrumentKind
+from evenprobe.testers import KINDS
 from evenprobe.testers.daily_check import items_for
 from evenprobe.testers.fitness import Held, attention, fitness
+from evenprobe.testers.purposes import FUNCTIONS, TITLES, Purpose
 from evenprobe.testers.ratings import LEAST, MEANING, Category, Place, volts_to_cover
-from evenprobe.testers.sight import SIGHT
-from evenprobe.testers.tasks import FUNCTIONS, NAMES, TITLES, Purpose, Task
+from evenprobe.testers.tasks import Task
 from kit.models import Part, Tester
 from kit.services import check, check_in_force, in_hand, part_of, parts_of, put_part, put_tester, tester_of, testers_of
 from kit.shapes import (
@@ -55,9 +55,9 @@ def tester_out(tester: Tester) -> TesterOut:
     latest = check_in_force(tester, now)
     return TesterOut(
         id=tester.id,
-        label=entry.label or entry.kind,
-        kind=entry.kind,
-        kind_name=NAMES[entry.kind],
+        label=entry.label or entry.kind.name,
+        kind=entry.kind.id,
+        kind_name=entry.kind.name,
         proved=entry.proved,
         rated_v=entry.rated_v,
         category=entry.category,
@@ -107,7 +107,7 @@ def kit_reference(request: HttpRequest) -> KitReference:  # noqa: ARG001
         purposes=[PurposeOut(id=p, title=TITLES[p]) for p in Purpose],
         places=[PlaceOut(id=p, category=LEAST[p][0].name, meaning=LEAST[p][1]) for p in Place],
         categories={c.name: MEANING[c] for c in Category},
-        kinds=[KindOut(id=k, name=NAMES[k]) for k in InstrumentKind],
+        kinds=[KindOut(id=k.id, name=k.name) for k in KINDS.values()],
         functions=list(FUNCTIONS),
     )
 
@@ -182,12 +182,11 @@ def _as_json(entry: dict[str, Any]) -> dict[str, Any]:
 def _page(tester: Tester) -> TesterPage:
     now = timezone.now()
     entry = in_hand(tester, now)
-    sight = SIGHT[entry.kind]
     in_force = check_in_force(tester, now)
     return TesterPage(
         tester=tester_out(tester),
-        says=sight.says,
-        blind_to=list(sight.blind_to),
+        says=entry.kind.says,
+        blind_to=list(entry.kind.blind_to),
         fits=_fits(tester, entry.held()),
         items=[
             ItemOut(id=i.id, asks=i.asks, how=i.how, good=i.good, bad=i.bad, unit=i.unit) for i in items_for(entry.kind)

@@ -9,13 +9,14 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
-from evenprobe.practice import HiddenPoint, TesterErrors
-from evenprobe.testers import Instrument, InstrumentKind, Measurement, Quantity
+from evenprobe.quantities import RESISTANCE, VOLTAGE, Measurement
+from evenprobe.simulation import HiddenPoint, TesterErrors
+from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import Terminal
 from meters.scpi import FUNCTIONS, Shown, written
 
 IDENTITY = "Even Probe,Stand-in meter,0,1"
-METER = Instrument("stand-in", InstrumentKind.MULTIMETER, proved=True)
+METER = Instrument("stand-in", kinds.MULTIMETER, proved=True)
 WORDS = {function.word for function in FUNCTIONS.values()}
 HIGHEST_VOLTS = 1000.0
 DC_OFFSET_VOLTS = 0.02
@@ -148,7 +149,7 @@ class StandIn:
             if self.word == "RES":
                 return self._ohms(hidden, ends)
             measurement = Measurement(
-                Quantity.VOLTAGE,
+                VOLTAGE,
                 *ends,
                 METER,
                 "low-z" if self.low_impedance else "high-z",
@@ -165,7 +166,7 @@ class StandIn:
     def _ohms(self, hidden: HiddenPoint, ends: tuple[Terminal, Terminal]) -> Shown | None:
         if not self.probes.device_open:
             return None
-        reading = hidden.read("", Measurement(Quantity.RESISTANCE, *ends, METER, device="open"), self._errors)
+        reading = hidden.read("", Measurement(RESISTANCE, *ends, METER, device="open"), self._errors)
         return Shown(reading.value, over_range=reading.over_range)
 
     def _point(self) -> HiddenPoint:

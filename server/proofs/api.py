@@ -13,10 +13,9 @@ from crews.services import crew_of
 from evenprobe.formats.isolation import RulesEntry
 from evenprobe.isolation import QUESTIONS
 from evenprobe.supplies import SYSTEMS, PracticeId
-from evenprobe.testers import InstrumentKind
+from evenprobe.testers import KINDS
 from evenprobe.testers.fitness import fitness
 from evenprobe.testers.ratings import Place
-from evenprobe.testers.tasks import NAMES
 from kit.services import in_hands
 from project.failures import each_shown
 from project.problems import Problems
@@ -185,7 +184,7 @@ def _event_out(index: int, event: ProofEvent, found: dict[str, Any]) -> dict[str
 
 def _events_of_file(one: Proof, found: dict[str, Any]) -> list[dict[str, Any]]:
     """As the file tells them; its testers are words, and so are the names in it."""
-    labels = {t["id"]: t.get("label") or NAMES[InstrumentKind(t["kind"])] for t in one.file["testers"]}
+    labels = {t["id"]: t.get("label") or KINDS[t["kind"]].name for t in one.file["testers"]}
     return [
         {
             "id": uuid5(one.id, str(index)),
@@ -209,7 +208,7 @@ def _testers(one: Proof, rules_then: RulesEntry, now: datetime) -> list[ProofTes
     )
     found = []
     for tester, entry in in_hands(one.site.crew, now):
-        if entry.kind is InstrumentKind.PROVING_UNIT:
+        if entry.kind.proves:
             continue
         fit = fitness(task, entry.held())
         ability = entry.instrument().volts()
@@ -217,16 +216,16 @@ def _testers(one: Proof, rules_then: RulesEntry, now: datetime) -> list[ProofTes
         found.append(
             ProofTester(
                 id=tester.id,
-                label=entry.label or NAMES[entry.kind],
-                kind=entry.kind,
-                kind_name=NAMES[entry.kind],
+                label=entry.label or entry.kind.name,
+                kind=entry.kind.id,
+                kind_name=entry.kind.name,
                 fit=fit.fit,
                 problems=[p.text for p in fit.problems],
                 warnings=[w.text for w in fit.warnings],
                 rating=f"category {whole.category.name} {whole.volts:g} V" if whole.category and whole.volts else "",
                 steps_v=entry.steps_v or [],
                 low_z=ability is not None and ability.low_input_ohm is not None,
-                sets=entry.kind is not InstrumentKind.TWO_POLE,
+                sets=not entry.kind.tells_direct,
             )
         )
     return sorted(found, key=lambda t: (not t.fit, t.label))

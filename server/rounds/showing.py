@@ -4,7 +4,7 @@ from typing import Any
 
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.rounds import Stop, StopState, stop_of
-from evenprobe.testers import KINDS, TYPED
+from evenprobe.testers import TYPED
 from project.failures import each_shown
 from proofs.shapes import Named
 from rounds.models import Round, RoundEvent
@@ -31,7 +31,7 @@ def shown(found: Round) -> RoundOut:
         tester=tester.id if tester else None,
         tester_label=str(tester) if tester else "",
         tester_kind=str(tester.instrument().kind) if tester else "multimeter",
-        plugs_in=KINDS[tester.instrument().kind].plugs_in if tester else False,
+        plugs_in=tester.instrument().kind.plugs_in if tester else False,
         stops=stops,
         next=waiting[0].id if waiting else None,
         press=_press(found),

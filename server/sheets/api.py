@@ -9,7 +9,7 @@ from ninja import Router
 from crews.services import crew_of
 from evenprobe.deadtests.checks import QUICK_CHECKS, advise
 from evenprobe.deadtests.ranges import range_says
-from evenprobe.formats.rounding import figures
+from evenprobe.rounding import figures
 from evenprobe.supplies import PracticeId
 from kit.services import tester_of
 from project.failures import each_shown

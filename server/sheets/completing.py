@@ -7,11 +7,13 @@ from evenprobe.deadtests import Outcome
 from evenprobe.deadtests.sheet import Line
 from evenprobe.formats import FormatError, InstrumentEntry, TestsFile, parse
 from evenprobe.formats.tests import TestEntry
-from evenprobe.formats.units import UNITS_OF, to_si
+from evenprobe.formats.units import to_si
+from evenprobe.quantities import RESISTANCE
+from evenprobe.quantities.fit_here import known_problems
 from evenprobe.supplies import SYSTEMS, PracticeId
-from evenprobe.testers.at_point import known_problems
+from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Place
-from evenprobe.testers.tasks import Purpose, Task
+from evenprobe.testers.tasks import Task
 from project.problems import Refused
 
 IN_OHMS: tuple[str, ...] = ("continuity", "separation", "closed-contact")
@@ -44,8 +46,8 @@ def in_ohms(test: dict[str, Any]) -> dict[str, Any]:
     if test.get("unit") is None:
         return test
     test, unit = {key: value for key, value in test.items() if key != "unit"}, test["unit"]
-    if unit not in UNITS_OF["resistance"]:
-        raise Refused(("unit", f"must be one of {', '.join(UNITS_OF['resistance'])}"))
+    if unit not in RESISTANCE.written.units:
+        raise Refused(("unit", f"must be one of {', '.join(RESISTANCE.written.units)}"))
     ohms = test.get("measured_ohm")
     if not isinstance(ohms, int | float):
         return test

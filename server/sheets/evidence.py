@@ -13,7 +13,7 @@ from uuid import UUID
 from evenprobe.deadtests import Result
 from evenprobe.deadtests.gate import Taken
 from evenprobe.deadtests.sheet import Line
-from evenprobe.formats.rounding import figures
+from evenprobe.rounding import figures
 from evenprobe.supplies import PRACTICES, PracticeId
 from evenprobe.wiring import PointKind, Terminal
 from evenprobe.wiring.points import BOARD_END

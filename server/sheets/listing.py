@@ -9,7 +9,7 @@ from django.utils import timezone
 from crews.models import Crew
 from evenprobe.deadtests.gate import in_the_way
 from evenprobe.deadtests.insulation import CircuitInsulation, several
-from evenprobe.formats.rounding import figures
+from evenprobe.rounding import figures
 from project.failures import each_shown
 from sheets.models import Sheet
 from sheets.pictures import history_out

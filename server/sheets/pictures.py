@@ -4,7 +4,7 @@ from typing import Any
 
 from evenprobe.deadtests.history import history
 from evenprobe.deadtests.rings import RingOutlet, ring_bars
-from evenprobe.formats.rounding import figures
+from evenprobe.rounding import figures
 from evenprobe.supplies import PRACTICES, PracticeId
 from sheets.records import Reading
 

@@ -10,11 +10,11 @@ from evenprobe.deadtests.bar import bar_of
 from evenprobe.deadtests.gate import MAY_BE_LEFT, SHORTEST_REASON, STATEMENTS, Taken, in_the_way, steps_done
 from evenprobe.deadtests.sheet import LOOK_FOR, STEPS, Line, before_harm
 from evenprobe.formats import InstrumentEntry
-from evenprobe.formats.rounding import figures
 from evenprobe.formats.tests import outcome_answer
+from evenprobe.rounding import figures
 from evenprobe.supplies import SYSTEMS
-from evenprobe.testers import InstrumentKind
-from evenprobe.testers.tasks import KINDS_FOR, NAMES, Purpose
+from evenprobe.testers.purposes import Purpose
+from evenprobe.testers.tasks import kinds_for
 from kit.services import in_hands
 from proofs.logs import state_of
 from proofs.models import Proof
@@ -191,17 +191,17 @@ def _gate_out(reading: Reading, user: Author) -> dict[str, Any]:
 def _testers_out(reading: Reading) -> list[dict[str, Any]]:
     """The crew's testers that measure ohms or insulation, and why one would clear nothing here."""
     now = timezone.now()
-    kinds = {*KINDS_FOR[Purpose.CONTINUITY], *KINDS_FOR[Purpose.INSULATION]}
+    kinds = {*kinds_for(Purpose.CONTINUITY), *kinds_for(Purpose.INSULATION)}
     found = []
     for tester, entry in in_hands(reading.site.crew, now):
-        if InstrumentKind(entry.kind) not in kinds:
+        if entry.kind not in kinds:
             continue
         held = entry.model_dump(mode="json", exclude_none=True, exclude={"id"})
         tests = {"ohms": {"kind": "continuity"}, "insulation": _usual_insulation(reading)}
         found.append(
             {
                 "id": tester.id,
-                "label": entry.label or NAMES[entry.kind],
+                "label": entry.label or entry.kind.name,
                 "kind": str(entry.kind),
                 "unfit": {
                     name: why_unfit(reading.practice, reading.system, test, held, now) for name, test in tests.items()

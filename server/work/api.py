@@ -10,10 +10,9 @@ from ninja import Router
 from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.formats.sweeps import sweeps_answer
+from evenprobe.quantities import QUANTITIES
+from evenprobe.quantities.fit_here import may_trip, why_unfit
 from evenprobe.supplies import SYSTEMS
-from evenprobe.testers import Quantity
-from evenprobe.testers.at_point import may_trip, why_unfit
-from evenprobe.testers.sight import SIGHT
 from evenprobe.wiring import PointFacts
 from kit.services import in_hands, tester_of
 from project.problems import Problems, Refused
@@ -76,8 +75,8 @@ def sight(request: HttpRequest, point_id: UUID, tester_id: UUID) -> dict[str, An
     kind = tester.instrument().kind
     return {
         **sight_of(PointSurvey(point), tester.instrument().instrument()),
-        "says": SIGHT[kind].says,
-        "blind_to": list(SIGHT[kind].blind_to),
+        "says": kind.says,
+        "blind_to": list(kind.blind_to),
     }
 
 
@@ -149,7 +148,7 @@ def _of_each_tester(crew: Crew, facts: PointFacts) -> dict[str, dict[str, Any]]:
     unfit, trips = {}, {}
     for tester, entry in in_hands(crew, timezone.now()):
         held = entry.held()
-        whys = {str(q): why_unfit(facts, q, held, timezone.localdate()) for q in Quantity}
+        whys = {str(q): why_unfit(facts, q, held, timezone.localdate()) for q in QUANTITIES.values()}
         unfit[str(tester.id)] = {quantity: why for quantity, why in whys.items() if why}
         if warning := may_trip(facts, entry.instrument()):
             trips[str(tester.id)] = warning

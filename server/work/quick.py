@@ -2,7 +2,7 @@
 
 from collections.abc import Mapping
 
-from evenprobe.testers import Measurement, Reading
+from evenprobe.quantities import Measurement, Reading
 from work.models import Reading as Recorded
 from work.shapes import QuickOut
 

@@ -8,7 +8,7 @@ from typing import Any
 from uuid import UUID
 
 from evenprobe.formats import PointEntry, SurveyFile, parse
-from evenprobe.testers import Reading as CoreReading
+from evenprobe.quantities import Reading as CoreReading
 from evenprobe.wiring import PointFacts
 from kit.names import named
 from sheets.evidence import DeadTest, dead_tests, of_point

@@ -11,7 +11,7 @@ from playwright.sync_api import expect
 
 from crews.models import Crew, Membership
 from demo.crew import demo_id
-from evenprobe.practice import HiddenPoint
+from evenprobe.simulation import HiddenPoint
 from evenprobe.supplies import PracticeId
 from evenprobe.wiring import CATALOGUE
 from kit.services import put_part, put_tester

@@ -1,8 +1,9 @@
 """Points, testers and readings the core tests share."""
 
 from evenprobe.interpretation import PointInterpretation, interpret
+from evenprobe.quantities import RESISTANCE, VOLTAGE, Measurement, Reading
 from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
-from evenprobe.testers import TYPED, Measurement, Quantity, Reading
+from evenprobe.testers import TYPED
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
 
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
@@ -37,14 +38,14 @@ def continental(earthing: Earthing = Earthing.TN_S, kind: PointKind = PointKind.
 def volts(pair: str, value: float, *, id: str | None = None, **how: object) -> Reading:
     """`volts("L-N", 119.8, input="low-z")`."""
     a, b = (Terminal(name) for name in pair.split("-"))
-    measurement = Measurement(Quantity.VOLTAGE, a, b, **{"instrument": TYPED, **how})  # type: ignore[arg-type]
+    measurement = Measurement(VOLTAGE, a, b, **{"instrument": TYPED, **how})  # type: ignore[arg-type]
     return Reading(id or f"{pair} {how}", measurement, value=value)
 
 
 def ohms(pair: str, value: float | None) -> Reading:
     """With the device open; None is over-range."""
     a, b = (Terminal(name) for name in pair.split("-"))
-    measurement = Measurement(Quantity.RESISTANCE, a, b, device="open")
+    measurement = Measurement(RESISTANCE, a, b, device="open")
     return Reading(f"{pair} ohms", measurement, value=value, over_range=value is None)
 
 

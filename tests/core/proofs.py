@@ -4,7 +4,7 @@ from datetime import UTC, datetime, timedelta
 
 from evenprobe.isolation import Event, EventType, IsolationLog, Source, SourceKind, pairs_to_test
 from evenprobe.supplies import SYSTEMS, PracticeId
-from evenprobe.testers import InstrumentKind
+from evenprobe.testers import kinds
 from evenprobe.testers.fitness import Held
 from evenprobe.testers.ratings import Category, Leads, Place, Rating
 from evenprobe.wiring import Terminal
@@ -14,10 +14,10 @@ T = Terminal
 SINGLE, SPLIT = (T.L, T.N, T.PE), (T.L1, T.L2, T.N, T.PE)
 THREE_PHASE = (T.L1, T.L2, T.L3, T.N, T.PE)
 III_690 = Rating(Category.III, 690)
-METER = Held("m", InstrumentKind.MULTIMETER, III_690, "M", battery="ok", leads=Leads(III_690, True))
-TWO_POLE = Held("t", InstrumentKind.TWO_POLE, III_690, "T", battery="ok")
-OTHER = Held("o", InstrumentKind.TWO_POLE, III_690, "O", battery="ok")
-DETECTOR = Held("d", InstrumentKind.NON_CONTACT, Rating(Category.IV, 1000), "D", always_on_light=True)
+METER = Held("m", kinds.MULTIMETER, III_690, "M", battery="ok", leads=Leads(III_690, True))
+TWO_POLE = Held("t", kinds.TWO_POLE, III_690, "T", battery="ok")
+OTHER = Held("o", kinds.TWO_POLE, III_690, "O", battery="ok")
+DETECTOR = Held("d", kinds.NON_CONTACT, Rating(Category.IV, 1000), "D", always_on_light=True)
 TESTERS = {held.id: held for held in (METER, TWO_POLE, OTHER, DETECTOR)}
 FEED = Source("s1", "board W, way 3")
 SECOND = Source("s2", "control feed", SourceKind.CONTROL)

@@ -7,7 +7,25 @@ import pytest
 from bench.draws import draw, points
 
 from evenprobe.interpretation import Verdict, interpret
-from evenprobe.testers import Alarm, Evidence, Instrument, InstrumentKind, Kept, Measurement, Quantity, Reading, weigh
+from evenprobe.quantities import (
+    CURRENT,
+    FREQUENCY,
+    INSULATION,
+    LAMPS,
+    PRESENCE,
+    RESISTANCE,
+    SEQUENCE,
+    TRIP,
+    VOLTAGE,
+    Alarm,
+    Evidence,
+    Kept,
+    Measurement,
+    Quantity,
+    Reading,
+    weigh,
+)
+from evenprobe.testers import Instrument, Kind, kinds
 from evenprobe.wiring import CircuitFacts, Terminal
 from tests.core.installations import ohms, outlet, read, several, standing, volts
 
@@ -16,13 +34,13 @@ HEALTHY = (volts("L-N", 120.4), volts("L-PE", 120.5), volts("N-PE", 0.1))
 L, N, PE, BOARD_PE = Terminal.L, Terminal.N, Terminal.PE, Terminal.BOARD_PE
 
 
-def held(kind: InstrumentKind, proved: bool | None = True) -> Instrument:
+def held(kind: Kind, proved: bool | None = True) -> Instrument:
     return Instrument(str(kind), kind, proved=proved)
 
 
-METER, CLAMP, LAMPS = held(InstrumentKind.MULTIMETER), held(InstrumentKind.CLAMP), held(InstrumentKind.LAMP_TESTER)
-PLUG, DETECTOR = held(InstrumentKind.DIGITAL_PLUG_TESTER), held(InstrumentKind.NON_CONTACT)
-MEGOHMS = held(InstrumentKind.INSULATION_TESTER)
+METER, CLAMP, LAMP_TESTER = held(kinds.MULTIMETER), held(kinds.CLAMP), held(kinds.LAMP_TESTER)
+PLUG, DETECTOR = held(kinds.DIGITAL_PLUG_TESTER), held(kinds.NON_CONTACT)
+MEGOHMS = held(kinds.INSULATION_TESTER)
 
 
 def taken(
@@ -33,13 +51,13 @@ def taken(
 
 
 EVERY_QUANTITY = [
-    taken(Quantity.VOLTAGE, L, N, METER, value=120.0),
-    taken(Quantity.VOLTAGE, L, N, held(InstrumentKind.TWO_POLE), at_least=50.0, below=120.0),
-    taken(Quantity.RESISTANCE, N, PE, METER, device="open", value=0.3),
-    taken(Quantity.INSULATION, L, PE, MEGOHMS, device="open", value=2e8),
-    taken(Quantity.CURRENT, BOARD_PE, None, CLAMP, value=0.0),
-    taken(Quantity.TRIP, None, None, PLUG, test_ma=6, tripped=False),
-    taken(Quantity.LAMPS, None, None, LAMPS, lit={"L-N": True, "L-PE": True, "N-PE": False}),
+    taken(VOLTAGE, L, N, METER, value=120.0),
+    taken(VOLTAGE, L, N, held(kinds.TWO_POLE), at_least=50.0, below=120.0),
+    taken(RESISTANCE, N, PE, METER, device="open", value=0.3),
+    taken(INSULATION, L, PE, MEGOHMS, device="open", value=2e8),
+    taken(CURRENT, BOARD_PE, None, CLAMP, value=0.0),
+    taken(TRIP, None, None, PLUG, test_ma=6, tripped=False),
+    taken(LAMPS, None, None, LAMP_TESTER, lit={"L-N": True, "L-PE": True, "N-PE": False}),
 ]
 
 
@@ -58,7 +76,7 @@ def test_what_counts_of_a_proved_tester_counts_nothing_of_one_that_is_not(readin
 
 def test_a_sequence_counts_of_a_proved_tester_and_where_there_are_three_lines():
     point = several("L1 L2 L3 N PE", "230/400")
-    indicator = taken(Quantity.SEQUENCE, None, None, METER, value=1.0)
+    indicator = taken(SEQUENCE, None, None, METER, value=1.0)
     (counts,) = weigh(indicator, point)
     assert isinstance(counts, Evidence)
     doubtful = replace(indicator, measurement=replace(indicator.measurement, instrument=replace(METER, proved=False)))
@@ -70,22 +88,22 @@ def test_a_sequence_counts_of_a_proved_tester_and_where_there_are_three_lines():
 @pytest.mark.parametrize(
     ("reading", "why"),
     [
-        (taken(Quantity.VOLTAGE, L, N, METER, value=0.0, dc=True), "DC range shows 0"),
-        (taken(Quantity.VOLTAGE, L, N, DETECTOR, value=0.0), "does not measure volts"),
-        (taken(Quantity.RESISTANCE, N, PE, DETECTOR, device="open", value=0.3), "does not measure ohms"),
-        (taken(Quantity.RESISTANCE, N, PE, METER, value=0.3), "with the device closed"),
-        (taken(Quantity.INSULATION, L, PE, METER, device="open", value=2e8), "no test voltage"),
-        (taken(Quantity.INSULATION, L, PE, MEGOHMS, value=2e8), "the whole board is measured"),
-        (taken(Quantity.CURRENT, BOARD_PE, None, DETECTOR, value=0.0), "does not measure current"),
-        (taken(Quantity.CURRENT, BOARD_PE, None, CLAMP, most=14.0), "what started"),
-        (taken(Quantity.CURRENT, BOARD_PE, None, CLAMP, device="open", value=0.0), "nothing is meant to flow"),
-        (taken(Quantity.PRESENCE, None, None, DETECTOR, alarm=True), "no terminal"),
-        (taken(Quantity.PRESENCE, PE, None, DETECTOR, alarm=False, unfit="its battery is low"), "battery is low"),
-        (taken(Quantity.LAMPS, None, None, LAMPS, lit={"L-N": False, "L-PE": False, "N-PE": False}), "dark lamp"),
-        (taken(Quantity.TRIP, None, None, PLUG, tripped=False), "current is not known"),
-        (taken(Quantity.TRIP, None, None, PLUG, test_ma=1, tripped=True), "something else tripped it"),
-        (taken(Quantity.TRIP, None, None, PLUG, test_ma=4, tripped=False), "need not trip"),
-        (taken(Quantity.FREQUENCY, L, N, METER, value=60.0), "not used to decide"),
+        (taken(VOLTAGE, L, N, METER, value=0.0, dc=True), "DC range shows 0"),
+        (taken(VOLTAGE, L, N, DETECTOR, value=0.0), "does not measure volts"),
+        (taken(RESISTANCE, N, PE, DETECTOR, device="open", value=0.3), "does not measure ohms"),
+        (taken(RESISTANCE, N, PE, METER, value=0.3), "with the device closed"),
+        (taken(INSULATION, L, PE, METER, device="open", value=2e8), "no test voltage"),
+        (taken(INSULATION, L, PE, MEGOHMS, value=2e8), "the whole board is measured"),
+        (taken(CURRENT, BOARD_PE, None, DETECTOR, value=0.0), "does not measure current"),
+        (taken(CURRENT, BOARD_PE, None, CLAMP, most=14.0), "what started"),
+        (taken(CURRENT, BOARD_PE, None, CLAMP, device="open", value=0.0), "nothing is meant to flow"),
+        (taken(PRESENCE, None, None, DETECTOR, alarm=True), "no terminal"),
+        (taken(PRESENCE, PE, None, DETECTOR, alarm=False, unfit="its battery is low"), "battery is low"),
+        (taken(LAMPS, None, None, LAMP_TESTER, lit={"L-N": False, "L-PE": False, "N-PE": False}), "dark lamp"),
+        (taken(TRIP, None, None, PLUG, tripped=False), "current is not known"),
+        (taken(TRIP, None, None, PLUG, test_ma=1, tripped=True), "something else tripped it"),
+        (taken(TRIP, None, None, PLUG, test_ma=4, tripped=False), "need not trip"),
+        (taken(FREQUENCY, L, N, METER, value=60.0), "not used to decide"),
     ],
 )
 def test_what_says_nothing_of_the_wiring_is_kept_with_why(reading, why):
@@ -97,8 +115,8 @@ def test_what_says_nothing_of_the_wiring_is_kept_with_why(reading, why):
 
 @pytest.mark.parametrize("proved", [True, False, None])
 def test_an_alarm_counts_whoever_gives_it(proved):
-    for detector in (held(InstrumentKind.NON_CONTACT, proved), held(InstrumentKind.TWO_POLE, proved)):
-        alarm = taken(Quantity.PRESENCE, PE, None, detector, alarm=True)
+    for detector in (held(kinds.NON_CONTACT, proved), held(kinds.TWO_POLE, proved)):
+        alarm = taken(PRESENCE, PE, None, detector, alarm=True)
         assert isinstance(weigh(alarm, POINT)[0], Alarm)
         assert read(POINT, *HEALTHY, alarm).verdict is Verdict.DANGER
 

@@ -7,12 +7,12 @@ from hypothesis import strategies as st
 
 from evenprobe.interpretation import Bank
 from evenprobe.interpretation.samples import Samples
-from evenprobe.testers import Measurement, Quantity, weigh
+from evenprobe.quantities import VOLTAGE, Measurement, weigh
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.unknowns import Range
 from tests.core.installations import continental, ohms, outlet, volts
 
-LINE_TO_NEUTRAL = Measurement(Quantity.VOLTAGE, Terminal.L, Terminal.N)
+LINE_TO_NEUTRAL = Measurement(VOLTAGE, Terminal.L, Terminal.N)
 shares = st.floats(0, 1, allow_nan=False)
 
 

@@ -6,18 +6,19 @@ import numpy as np
 import pytest
 
 from evenprobe.interpretation import bank_for, interpret
-from evenprobe.interpretation.setups import setups_with
-from evenprobe.testers import Evidence, Instrument, InstrumentKind, Kept, Measurement, Quantity, Reading, weigh
+from evenprobe.quantities import CURRENT, Evidence, Kept, Measurement, Reading, weigh
+from evenprobe.quantities.setups import setups_with
+from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import Terminal
 from tests.core.installations import outlet, several, standing, volts
 
-CLAMP = Instrument("c1", InstrumentKind.CLAMP, proved=True)
+CLAMP = Instrument("c1", kinds.CLAMP, proved=True)
 HEALTHY = (volts("L-N", 119.8), volts("L-PE", 119.9), volts("N-PE", 0.1))
 ENDS = (Terminal.BOARD_L, Terminal.BOARD_N, Terminal.BOARD_PE)
 
 
 def clamped(end, **how):
-    return Measurement(Quantity.CURRENT, end, None, CLAMP, **how)
+    return Measurement(CURRENT, end, None, CLAMP, **how)
 
 
 def amperes(end, value, **how):
@@ -71,11 +72,11 @@ def test_no_current_in_the_earth_strikes_out_the_swap_and_current_there_leaves_o
     found = interpret(outlet(), (*HEALTHY, amperes(Terminal.BOARD_PE, 9.7, load_here_a=10.0)))
     assert standing(found) == {"neutral-earth-swapped"}
     fallen = next(o for o in found.conditions if o.condition.id == "correct")
-    assert fallen.reasons[0].unit == "A"
+    assert fallen.reasons[0].quantity.unit == "A"
 
 
 def test_a_clamp_alone_sees_the_swap_and_no_false_earth():
-    currents = [m for m in setups_with(outlet(), CLAMP) if m.quantity is Quantity.CURRENT]
+    currents = [m for m in setups_with(outlet(), CLAMP) if m.quantity is CURRENT]
     assert {m.from_ for m in currents} == set(ENDS)
     readings = [*HEALTHY, *(amperes(end, 9.8, load_here_a=10.0) for end in ENDS[:2]), amperes(ENDS[2], 0.0)]
     assert {"earth-from-neutral", "earth-from-neutral-swapped"} <= standing(interpret(outlet(), readings))
@@ -88,7 +89,7 @@ def test_a_clamp_alone_sees_the_swap_and_no_false_earth():
         (clamped(Terminal.L), "leaves the board"),
         (clamped(Terminal.BOARD_L, device="open"), "nothing is meant to flow"),
         (replace(clamped(Terminal.BOARD_L), instrument=replace(CLAMP, proved=False)), "not proved"),
-        (replace(clamped(Terminal.BOARD_L), instrument=Instrument("t", InstrumentKind.TWO_POLE)), "does not measure"),
+        (replace(clamped(Terminal.BOARD_L), instrument=Instrument("t", kinds.TWO_POLE)), "does not measure"),
     ],
 )
 def test_a_current_that_says_nothing_of_the_wires_is_kept_with_why(measurement, why):

@@ -10,15 +10,16 @@ from hypothesis import strategies as st
 from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.kit import CheckEntry, LeadsEntry
 from evenprobe.supplies import SYSTEMS, PracticeId
-from evenprobe.testers import InstrumentKind as K
+from evenprobe.testers import kinds
 from evenprobe.testers.daily_check import ITEMS, items_for
 from evenprobe.testers.fitness import attention, fitness
+from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Place
-from evenprobe.testers.tasks import Purpose, Task
+from evenprobe.testers.tasks import Task
 
 RATED = {"category": "III", "rated_v": 690}
-METER = InstrumentEntry(id="m", kind=K.MULTIMETER, **RATED, leads=LeadsEntry(**RATED, tip_covers=True))
-TWO_POLE = InstrumentEntry(id="t", kind=K.TWO_POLE, **RATED)
+METER = InstrumentEntry(id="m", kind=kinds.MULTIMETER, **RATED, leads=LeadsEntry(**RATED, tip_covers=True))
+TWO_POLE = InstrumentEntry(id="t", kind=kinds.TWO_POLE, **RATED)
 ANSWERS = ("leads", "tips", "battery", "display", "self_check", "fuse")
 
 
@@ -33,11 +34,11 @@ def codes(entry, purpose="prove-dead"):
 @pytest.mark.parametrize(
     ("kind", "asked"),
     [
-        (K.MULTIMETER, {"leads", "tips", "battery", "display", "self_check", "lead_ohm", "fuse"}),
-        (K.CLAMP, {"leads", "tips", "battery", "display", "self_check", "lead_ohm"}),
-        (K.TWO_POLE, {"leads", "tips", "battery", "display", "self_check"}),
-        (K.NON_CONTACT, {"battery", "display", "self_check"}),
-        (K.PROVING_UNIT, {"battery", "display", "self_check"}),
+        (kinds.MULTIMETER, {"leads", "tips", "battery", "display", "self_check", "lead_ohm", "fuse"}),
+        (kinds.CLAMP, {"leads", "tips", "battery", "display", "self_check", "lead_ohm"}),
+        (kinds.TWO_POLE, {"leads", "tips", "battery", "display", "self_check"}),
+        (kinds.NON_CONTACT, {"battery", "display", "self_check"}),
+        (kinds.PROVING_UNIT, {"battery", "display", "self_check"}),
     ],
 )
 def test_only_what_a_tester_has_is_asked_for(kind, asked):
@@ -86,7 +87,7 @@ def test_what_needs_a_hand_is_said_whatever_it_is_for():
     assert attention(METER.held(), on) == ()
     overdue = replace(METER.held(), calibration_due=on.replace(day=1), known_issue="drops a digit")
     assert [f.code for f in attention(overdue, on)] == ["known-issue", "calibration-overdue"]
-    unrated = InstrumentEntry(id="x", kind=K.TWO_POLE).held()
+    unrated = InstrumentEntry(id="x", kind=kinds.TWO_POLE).held()
     assert [f.code for f in attention(unrated, on)] == ["rating-not-recorded"]
 
 

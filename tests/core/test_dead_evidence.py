@@ -3,12 +3,13 @@
 import pytest
 
 from evenprobe.interpretation import Verdict, interpret
-from evenprobe.testers import Instrument, InstrumentKind, Measurement, Quantity, Reading
+from evenprobe.quantities import INSULATION, RESISTANCE, Measurement, Reading
+from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import Terminal
 from tests.core.installations import outlet, read, standing, volts
 
-LOW_OHM = Instrument("low-ohm", InstrumentKind.LOW_OHM, proved=True)
-TESTER = Instrument("insulation", InstrumentKind.INSULATION_TESTER, proved=True)
+LOW_OHM = Instrument("low-ohm", kinds.LOW_OHM, proved=True)
+TESTER = Instrument("insulation", kinds.INSULATION_TESTER, proved=True)
 LIVE = (volts("L-N", 119.8), volts("L-PE", 119.9), volts("N-PE", 0.1))
 RUN = 0.115
 """22 m of 12 AWG."""
@@ -16,13 +17,13 @@ RUN = 0.115
 
 def ohms(pair: str, value: float | None, neutral="connected"):
     a, b = (Terminal(name) for name in pair.split(" "))
-    measurement = Measurement(Quantity.RESISTANCE, a, b, LOW_OHM, device="open", neutral=neutral)
+    measurement = Measurement(RESISTANCE, a, b, LOW_OHM, device="open", neutral=neutral)
     return Reading(f"{pair} {neutral}", measurement, value=value, over_range=value is None)
 
 
 def insulation(pair: str, mohm: float, **how):
     a, b = (Terminal(name) for name in pair.split(" "))
-    measurement = Measurement(Quantity.INSULATION, a, b, TESTER, device="open", neutral="lifted")
+    measurement = Measurement(INSULATION, a, b, TESTER, device="open", neutral="lifted")
     return Reading(f"{pair} insulation", measurement, value=mohm * 1e6, **{"test_volts": 500, **how})
 
 
@@ -99,14 +100,14 @@ def test_what_was_measured_at_the_board_alone_is_no_test_of_the_point():
 
 def test_neutral_to_earth_on_its_bar_is_no_insulation_at_all():
     a, b = Terminal.N, Terminal.PE
-    joined = Reading("n", Measurement(Quantity.INSULATION, a, b, TESTER, device="open"), value=0.0, test_volts=500)
+    joined = Reading("n", Measurement(INSULATION, a, b, TESTER, device="open"), value=0.0, test_volts=500)
     found = read(outlet(), *LIVE, *EACH_CONDUCTOR, joined)
     assert found.verdict is Verdict.CORRECT
 
 
 def test_a_multimeter_puts_no_voltage_on_the_insulation():
-    meter = Instrument("m", InstrumentKind.MULTIMETER)
-    reading = Reading("i", Measurement(Quantity.INSULATION, Terminal.L, Terminal.PE, meter, device="open"), value=5e7)
+    meter = Instrument("m", kinds.MULTIMETER)
+    reading = Reading("i", Measurement(INSULATION, Terminal.L, Terminal.PE, meter, device="open"), value=5e7)
     assert [n.reading for n in read(outlet(), *LIVE, reading).not_counted] == ["i"]
 
 
@@ -115,6 +116,6 @@ def test_a_dead_test_is_offered_where_it_decides_and_ends_it():
     found = interpret(outlet(), readings, [LOW_OHM])
     assert found.verdict is Verdict.UNCONFIRMED
     offered = found.next_tests[0].measurement
-    assert (offered.quantity, offered.neutral) == (Quantity.RESISTANCE, "lifted")
+    assert (offered.quantity, offered.neutral) == (RESISTANCE, "lifted")
     done = Reading("offered", offered, value=RUN)
     assert interpret(outlet(), [*readings, done], [LOW_OHM]).verdict is Verdict.CORRECT

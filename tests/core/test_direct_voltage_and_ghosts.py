@@ -6,8 +6,8 @@ import pytest
 
 from evenprobe.interpretation import JudgementResult, Verdict
 from evenprobe.plugging import Answer, Needs, may_plug_in
-from evenprobe.testers import TYPED, Direct, Evidence, Instrument, InstrumentKind, Kept, Quantity, Reading, weigh
-from evenprobe.testers.measurement import Measurement
+from evenprobe.quantities import PRESENCE, VOLTAGE, Direct, Evidence, Kept, Measurement, Reading, weigh
+from evenprobe.testers import TYPED, Instrument, kinds
 from evenprobe.wiring import PointKind, Terminal
 from tests.core.installations import outlet, read, volts
 
@@ -58,7 +58,7 @@ def test_an_offset_of_a_dc_range_says_nothing():
 
 @pytest.mark.parametrize("how", [{"proved": False}, {"unfit": "its calibration is out of date"}])
 def test_any_tester_may_raise_it_and_only_a_fit_and_proved_one_takes_it_back(how):
-    doubtful = Instrument("m", InstrumentKind.MULTIMETER, proved=how.get("proved", True))
+    doubtful = Instrument("m", kinds.MULTIMETER, proved=how.get("proved", True))
     raised = replace(direct("PE-REF", 160.0, instrument=doubtful), unfit=how.get("unfit", ""))
     assert read(outlet(), raised).verdict is Verdict.DANGER
     low = replace(direct("PE-REF", 0.0, id="low", instrument=doubtful, input="low-z"), unfit=how.get("unfit", ""))
@@ -68,8 +68,8 @@ def test_any_tester_may_raise_it_and_only_a_fit_and_proved_one_takes_it_back(how
 
 
 def test_a_lamp_step_of_direct_voltage_is_told_too():
-    stepped = Instrument("t", InstrumentKind.TWO_POLE, proved=True)
-    at_metal = Measurement(Quantity.VOLTAGE, Terminal.PE, Terminal.REF, stepped, dc=True)
+    stepped = Instrument("t", kinds.TWO_POLE, proved=True)
+    at_metal = Measurement(VOLTAGE, Terminal.PE, Terminal.REF, stepped, dc=True)
     assert isinstance(weigh(Reading("r", at_metal, at_least=120.0, below=230.0), outlet())[0], Direct)
     assert isinstance(weigh(Reading("r", at_metal, below=12.0), outlet())[0], Kept)
     assert read(outlet(), Reading("r", at_metal, at_least=120.0, below=230.0)).verdict is Verdict.DANGER
@@ -100,7 +100,7 @@ def test_a_ghost_on_the_earth_is_answered_at_the_same_place_by_low_impedance():
         volts("PE-REF", 0.4, input="low-z", device="open"),
         volts("N-REF", 0.4, input="low-z"),
         volts("CASE-REF", 0.4, input="low-z"),
-        volts("PE-REF", 0.4, input="low-z", instrument=Instrument("m", InstrumentKind.MULTIMETER, proved=False)),
+        volts("PE-REF", 0.4, input="low-z", instrument=Instrument("m", kinds.MULTIMETER, proved=False)),
     ],
     ids=lambda r: r.id,
 )
@@ -114,14 +114,14 @@ def test_what_low_impedance_itself_shows_is_no_ghost():
 
 
 def test_an_alarm_at_metalwork_is_not_answered_with_the_device_open():
-    detector = Instrument("d", InstrumentKind.NON_CONTACT, proved=True)
-    alarm = Reading("a", Measurement(Quantity.PRESENCE, Terminal.PE, None, detector), alarm=True)
+    detector = Instrument("d", kinds.NON_CONTACT, proved=True)
+    alarm = Reading("a", Measurement(PRESENCE, Terminal.PE, None, detector), alarm=True)
     assert read(outlet(), alarm, volts("PE-REF", 0.0, device="open")).verdict is Verdict.DANGER
     assert read(outlet(), alarm, volts("PE-REF", 0.0)).verdict is not Verdict.DANGER
 
 
 def test_a_meter_that_has_no_low_impedance_does_not_answer_by_saying_so():
-    lamps = Instrument("p", InstrumentKind.TWO_POLE, proved=True)
+    lamps = Instrument("p", kinds.TWO_POLE, proved=True)
     (e,) = weigh(volts("PE-REF", 0.4, input="low-z", instrument=lamps), outlet())
     assert isinstance(e, Evidence)
     assert e.measurement.instrument is not TYPED

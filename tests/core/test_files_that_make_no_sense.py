@@ -9,10 +9,10 @@ from hypothesis import strategies as st
 from evenprobe.formats import FormatError, IsolationFile, KitFile, fitness_answer, isolation_answer, parse
 from evenprobe.isolation import EventType, SourceKind, isolation
 from evenprobe.supplies import SYSTEMS, PracticeId
-from evenprobe.testers import InstrumentKind
+from evenprobe.testers import KINDS
 from evenprobe.testers.fitness import fitness
+from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Place
-from evenprobe.testers.tasks import Purpose
 from tests.core.judging import shown
 
 START = datetime(2026, 11, 24, 9, 0, tzinfo=UTC)
@@ -38,7 +38,7 @@ rating = optional(category=some(["II", "III", "IV"]), rated_v=some([150, 300, 60
 leads = st.builds(lambda r, more: {**r, **more}, rating, optional(tip_covers=st.booleans(), ohm=shown(0, 2)))
 tester = st.builds(
     lambda kind, r, more: {"kind": str(kind), **r, **more},
-    some(list(InstrumentKind)),
+    some(list(KINDS)),
     rating,
     optional(
         battery=some(["ok", "low", "unknown"]),

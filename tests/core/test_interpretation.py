@@ -8,26 +8,28 @@ from bench.draws import draw, points
 
 from evenprobe.interpretation import Bank, JudgementResult, Verdict, interpret
 from evenprobe.interpretation.samples import Samples
-from evenprobe.testers import (
+from evenprobe.quantities import (
+    LAMPS,
+    PRESENCE,
+    RESISTANCE,
+    VOLTAGE,
     Evidence,
-    Instrument,
-    InstrumentKind,
     Measurement,
-    Quantity,
     Reading,
     at_odds,
     confining,
     weigh,
 )
+from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import PointKind, Terminal
 from tests.core.installations import continental, ohms, outlet, read, standing, volts
 
 HEALTHY = (volts("L-N", 120.4), volts("L-PE", 120.5), volts("N-PE", 0.1))
-DETECTOR = Instrument("d", InstrumentKind.NON_CONTACT, proved=True)
+DETECTOR = Instrument("d", kinds.NON_CONTACT, proved=True)
 
 
 def presence(terminal, alarm, detector=DETECTOR):
-    return Reading("detector", Measurement(Quantity.PRESENCE, Terminal(terminal), None, detector), alarm=alarm)
+    return Reading("detector", Measurement(PRESENCE, Terminal(terminal), None, detector), alarm=alarm)
 
 
 def test_nothing_measured_is_untested_and_the_first_test_is_offered():
@@ -142,13 +144,13 @@ def test_silence_strikes_nothing_out_and_of_a_proved_detector_only_ranks():
     rank = {o.condition.id: o.likelihood for o in after.conditions}
     was = {o.condition.id: o.likelihood for o in before.conditions}
     assert rank["earth-from-neutral-swapped"] < was["earth-from-neutral-swapped"]
-    unproved = Instrument("d", InstrumentKind.NON_CONTACT)
+    unproved = Instrument("d", kinds.NON_CONTACT)
     assert after.not_counted[0].reading == "detector"
     assert standing(read(outlet(), *HEALTHY, presence("PE", alarm=False, detector=unproved))) == standing(before)
 
 
 def test_an_unproved_meter_may_alarm_and_clears_nothing():
-    dropped = Instrument("m", InstrumentKind.MULTIMETER, proved=False)
+    dropped = Instrument("m", kinds.MULTIMETER, proved=False)
     quiet = read(outlet(), *HEALTHY, volts("PE-REF", 0.0, instrument=dropped))
     assert "earth-from-neutral-swapped" in standing(quiet)
     assert quiet.not_counted
@@ -163,8 +165,8 @@ def test_a_dc_range_that_shows_nothing_says_nothing_of_ac():
 
 
 def test_a_step_counts_by_what_is_lit_and_what_is_dark():
-    stepped = Instrument("t", InstrumentKind.TWO_POLE, proved=True)
-    measurement = Measurement(Quantity.VOLTAGE, Terminal.L, Terminal.PE, stepped)
+    stepped = Instrument("t", kinds.TWO_POLE, proved=True)
+    measurement = Measurement(VOLTAGE, Terminal.L, Terminal.PE, stepped)
     result = read(outlet(), Reading("steps", measurement, at_least=50, below=120))
     assert "no-supply" not in standing(result)
     assert "correct" in standing(result)
@@ -173,8 +175,8 @@ def test_a_step_counts_by_what_is_lit_and_what_is_dark():
 
 
 def test_a_lit_lamp_counts_and_a_dark_one_does_not():
-    lamps = Instrument("lamps", InstrumentKind.LAMP_TESTER)
-    pattern = Measurement(Quantity.LAMPS, None, None, lamps)
+    lamps = Instrument("lamps", kinds.LAMP_TESTER)
+    pattern = Measurement(LAMPS, None, None, lamps)
     dark = read(outlet(), Reading("p", pattern, lit={"L-N": False, "L-PE": False, "N-PE": False}))
     assert "correct" in standing(dark)
     lit = read(outlet(), Reading("p", pattern, lit={"L-N": True, "L-PE": True, "N-PE": False}))
@@ -199,7 +201,7 @@ def test_tolerable_but_not_preferred_is_said():
 
 
 def test_ohms_with_the_device_closed_are_kept_and_not_counted():
-    measurement = Measurement(Quantity.RESISTANCE, Terminal.N, Terminal.PE, device="closed")
+    measurement = Measurement(RESISTANCE, Terminal.N, Terminal.PE, device="closed")
     result = read(outlet(), *HEALTHY, Reading("live ohms", measurement, value=0.2))
     assert [n.reading for n in result.not_counted] == ["live ohms"]
 
@@ -275,8 +277,8 @@ def test_of_two_readings_at_odds_either_may_be_the_slip_and_no_other():
 
 
 def test_two_like_testers_are_at_odds_only_beyond_the_error_of_both():
-    other = Instrument("other", InstrumentKind.MULTIMETER, proved=True)
-    low_z = Instrument("steps", InstrumentKind.TWO_POLE, proved=True)
+    other = Instrument("other", kinds.MULTIMETER, proved=True)
+    low_z = Instrument("steps", kinds.TWO_POLE, proved=True)
     (mine,) = weigh(volts("L-N", 120.0), outlet())
     (theirs,) = weigh(volts("L-N", 122.5, id="other", instrument=other), outlet())
     (far,) = weigh(volts("L-N", 126.0, id="far", instrument=other), outlet())

@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 
 from evenprobe.isolation import HouseRules, State, StepKind, isolation, pairs_to_test
-from evenprobe.testers import InstrumentKind
+from evenprobe.testers import kinds
 from evenprobe.testers.ratings import Category, Rating
 from tests.core.proofs import (
     FEED,
@@ -133,7 +133,7 @@ def test_a_multimeter_proves_dead_only_where_the_practice_or_a_reasoned_rule_acc
     found = isolation(log(events, practice=practice))
     assert found.state is State.ISOLATED
     assert found.problems[0].reasons == ("wrong-kind",)
-    rules = HouseRules(dead_kinds=(InstrumentKind.MULTIMETER,), reason="van stock until Friday")
+    rules = HouseRules(dead_kinds=(kinds.MULTIMETER,), reason="van stock until Friday")
     found = isolation(log(events, practice=practice, rules=rules))
     assert found.state is State.PROVED_DEAD
     assert found.loosened == ("a multimeter is accepted to prove dead",)

@@ -7,7 +7,7 @@ import pytest
 from evenprobe.cli import main
 from evenprobe.formats import FormatError, IsolationFile, KitFile, SurveyFile, isolation_answer, parse
 from evenprobe.isolation import isolation
-from evenprobe.testers import Alarm, Evidence, Kept, weigh
+from evenprobe.quantities import Alarm, Evidence, Kept, weigh
 
 RATED = {"category": "III", "rated_v": 690}
 

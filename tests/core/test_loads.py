@@ -7,13 +7,14 @@ import pytest
 
 from evenprobe.deadtests import Result
 from evenprobe.loads import draws, loops
-from evenprobe.practice import HiddenPoint, TesterErrors
+from evenprobe.quantities import CURRENT, VOLTAGE, Measurement, Reading
+from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.supplies import limit_for
-from evenprobe.testers import Instrument, InstrumentKind, Measurement, Quantity, Reading
+from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import CATALOGUE, CircuitFacts, Terminal, conductor_named
 from tests.core.installations import outlet, several, volts
 
-CLAMP = Instrument("c1", InstrumentKind.CLAMP, proved=True)
+CLAMP = Instrument("c1", kinds.CLAMP, proved=True)
 UNDER = {"load_here_a": 10.0}
 
 
@@ -22,12 +23,12 @@ def read_of(condition, *, seed=1):
     hidden = HiddenPoint(outlet(), CATALOGUE[condition], np.random.default_rng(seed))
     errors = TesterErrors(np.random.default_rng(seed + 1))
     pairs = ("L", "N"), ("L", "PE"), ("N", "PE")
-    setups = [Measurement(Quantity.VOLTAGE, Terminal(a), Terminal(b), **how) for how in ({}, UNDER) for a, b in pairs]
+    setups = [Measurement(VOLTAGE, Terminal(a), Terminal(b), **how) for how in ({}, UNDER) for a, b in pairs]
     return [hidden.read(f"r{n}", m, errors) for n, m in enumerate(setups)]
 
 
 def amperes(where, value, **more):
-    return Reading("a", Measurement(Quantity.CURRENT, where and Terminal(where), None, CLAMP), value=value, **more)
+    return Reading("a", Measurement(CURRENT, where and Terminal(where), None, CLAMP), value=value, **more)
 
 
 def test_ohm_s_law_on_what_is_lost():
@@ -40,7 +41,7 @@ def test_ohm_s_law_on_what_is_lost():
 
 
 def test_a_loop_needs_both_readings_of_one_tester():
-    other = Instrument("m9", InstrumentKind.MULTIMETER, proved=True)
+    other = Instrument("m9", kinds.MULTIMETER, proved=True)
     assert loops(outlet(), (volts("L-N", 120.0),)) == ()
     assert loops(outlet(), (volts("L-N", 120.0), volts("L-N", 114.0, instrument=other, **UNDER))) == ()
     assert loops(outlet(), (volts("L-N", 120.0), volts("L-N", 114.0, load_elsewhere_a=10.0))) == ()
@@ -107,7 +108,7 @@ def test_three_hours_and_more_take_less_of_the_device():
 @pytest.mark.parametrize(
     ("reading", "says"),
     [
-        (Reading("a", Measurement(Quantity.CURRENT, Terminal.L, Terminal.N, CLAMP), value=0.1), "cancel"),
+        (Reading("a", Measurement(CURRENT, Terminal.L, Terminal.N, CLAMP), value=0.1), "cancel"),
         (amperes("N", 8.0), "Not a line"),
         (amperes("BOARD-PE", 8.0), "Not a line"),
     ],

@@ -9,18 +9,19 @@ from bench.draws import METER, draw, several_lines
 from evenprobe.interpretation import JudgementResult, Verdict, interpret
 from evenprobe.interpretation.next_test import _setup
 from evenprobe.loads import loops
-from evenprobe.practice import HiddenPoint, TesterErrors
-from evenprobe.testers import Instrument, InstrumentKind, Measurement, Quantity, at_odds, confining, weigh
+from evenprobe.quantities import RESISTANCE, TRIP, VOLTAGE, Measurement, at_odds, confining, weigh
+from evenprobe.simulation import HiddenPoint, TesterErrors
+from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import Terminal, conditions_for
 from tests.core.installations import outlet, read, several, standing, volts
 
 L1, L2, N, PE = Terminal.L1, Terminal.L2, Terminal.N, Terminal.PE
-LOADED = Measurement(Quantity.VOLTAGE, L1, N, load_here_a=9.0, load_between=(L1, N))
+LOADED = Measurement(VOLTAGE, L1, N, load_here_a=9.0, load_between=(L1, N))
 OTHERWISE = {
-    "quantity": Quantity.RESISTANCE,
+    "quantity": RESISTANCE,
     "from_": L2,
     "to": PE,
-    "instrument": Instrument("another", InstrumentKind.CLAMP),
+    "instrument": Instrument("another", kinds.CLAMP),
     "input": "low-z",
     "load_here_a": 10.0,
     "load_elsewhere_a": 4.0,
@@ -72,7 +73,7 @@ def test_a_poor_neutral_of_two_lines_is_not_lost_under_loads_between_different_c
         readings = []
         for number, (pair, between) in enumerate([((L1, N), None), ((L1, N), (L1, N)), ((L1, N), (L2, N))]):
             how = {"load_here_a": 15.0, "load_between": between} if between else {}
-            taken = Measurement(Quantity.VOLTAGE, *pair, METER, **how)
+            taken = Measurement(VOLTAGE, *pair, METER, **how)
             readings.append(hidden.read(f"r{number}", taken, errors))
         result = interpret(point, readings)
         assert truth.id in standing(result), (seed, [r.value for r in readings])
@@ -80,19 +81,19 @@ def test_a_poor_neutral_of_two_lines_is_not_lost_under_loads_between_different_c
 
 def test_two_trip_tests_with_different_currents_are_not_at_odds():
     point = outlet()
-    six, thirty = (Measurement(Quantity.TRIP, None, None, METER, test_ma=ma) for ma in (6.0, 30.0))
+    six, thirty = (Measurement(TRIP, None, None, METER, test_ma=ma) for ma in (6.0, 30.0))
     assert six.setup() != thirty.setup()
     assert _setup(six, point) != _setup(thirty, point)
 
 
 def test_a_dc_reading_is_not_the_ac_reading_that_is_wanted_next():
-    ac = Measurement(Quantity.VOLTAGE, Terminal.L, N)
+    ac = Measurement(VOLTAGE, Terminal.L, N)
     assert _setup(replace(ac, dc=True), outlet()) != _setup(ac, outlet())
 
 
 def test_a_load_nobody_placed_is_the_one_it_is_taken_to_be():
     point = several("L1 L2 N PE")
-    unsaid = Measurement(Quantity.VOLTAGE, L1, N, load_here_a=9.0)
+    unsaid = Measurement(VOLTAGE, L1, N, load_here_a=9.0)
     assert _setup(unsaid, point) == _setup(replace(unsaid, load_between=(N, L1), load_here_a=5.0), point)
     assert _setup(unsaid, point) != _setup(replace(unsaid, load_between=(L2, N)), point)
 

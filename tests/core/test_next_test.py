@@ -4,14 +4,15 @@ import numpy as np
 import pytest
 
 from evenprobe.interpretation import interpret, sight_here
-from evenprobe.practice import HiddenPoint, TesterErrors
-from evenprobe.testers import Instrument, InstrumentKind, Quantity
+from evenprobe.quantities import RESISTANCE, VOLTAGE
+from evenprobe.simulation import HiddenPoint, TesterErrors
+from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import Terminal, conditions_for
 from tests.core.installations import continental, ohms, outlet, standing, volts
 
-METER = Instrument("meter", InstrumentKind.MULTIMETER, proved=True)
-DETECTOR = Instrument("detector", InstrumentKind.NON_CONTACT, proved=True)
-LOW_OHM = Instrument("low ohm", InstrumentKind.LOW_OHM, proved=True)
+METER = Instrument("meter", kinds.MULTIMETER, proved=True)
+DETECTOR = Instrument("detector", kinds.NON_CONTACT, proved=True)
+LOW_OHM = Instrument("low ohm", kinds.LOW_OHM, proved=True)
 HEALTHY = (volts("L-N", 120.4), volts("L-PE", 120.5), volts("N-PE", 0.1))
 
 
@@ -33,9 +34,7 @@ def test_what_is_offered_was_not_taken_and_rules_out_only_what_stands(point):
     taken = [volts("L-N", point.system.nominal_volts), volts("N-L", point.system.nominal_volts, id="again")]
     result = interpret(point, taken, [METER])
     assert 1 <= len(result.next_tests) <= 3
-    assert (Quantity.VOLTAGE, frozenset((Terminal.L, Terminal.N)), False, False, "high-z") not in setups(
-        result.next_tests
-    )
+    assert (VOLTAGE, frozenset((Terminal.L, Terminal.N)), False, False, "high-z") not in setups(result.next_tests)
     for test in result.next_tests:
         assert set(test.rules_out) <= standing(result)
         assert test.seconds > 0
@@ -85,14 +84,14 @@ def test_only_what_the_kit_can_do_is_offered():
     assert all(
         t.measurement.instrument == LOW_OHM
         for t in interpret(outlet(), HEALTHY, [LOW_OHM]).next_tests
-        if t.measurement.quantity is Quantity.RESISTANCE
+        if t.measurement.quantity is RESISTANCE
     )
     with_detector = interpret(outlet(), HEALTHY, [DETECTOR]).next_tests
     assert all(t.measurement.instrument is not DETECTOR for t in with_detector)
 
 
 def test_a_tester_that_is_known_not_to_work_is_not_offered_and_the_note_says_what_would_help():
-    dead = Instrument("dead", InstrumentKind.MULTIMETER, proved=False)
+    dead = Instrument("dead", kinds.MULTIMETER, proved=False)
     result = interpret(outlet(), HEALTHY, [dead])
     assert result.next_tests == ()
     assert "proved dead" in result.next_tests_note
@@ -120,7 +119,7 @@ def test_when_all_that_stands_is_fine_no_more_is_asked():
 
 
 def test_a_lamp_tester_sees_an_open_line_and_never_a_false_earth():
-    lamps = Instrument("lamps", InstrumentKind.LAMP_TESTER, proved=True)
+    lamps = Instrument("lamps", kinds.LAMP_TESTER, proved=True)
     sight = sight_here(outlet(), (), lamps)
     can, cannot = ({c.id for c in conditions} for conditions in (sight.can, sight.cannot))
     assert {"open-line", "line-neutral-swapped", "open-neutral"} <= can
@@ -129,11 +128,11 @@ def test_a_lamp_tester_sees_an_open_line_and_never_a_false_earth():
 
 
 def test_a_plug_tester_meets_the_contacts_of_its_outlet_only():
-    plug = Instrument("plug", InstrumentKind.DIGITAL_PLUG_TESTER, proved=True)
+    plug = Instrument("plug", kinds.DIGITAL_PLUG_TESTER, proved=True)
     sight = sight_here(outlet(), HEALTHY, plug)
     assert "earth-from-neutral-swapped" in {c.id for c in sight.cannot}
 
 
 def test_a_detector_alone_rules_nothing_out():
-    detector = Instrument("detector", InstrumentKind.NON_CONTACT, proved=True)
+    detector = Instrument("detector", kinds.NON_CONTACT, proved=True)
     assert sight_here(outlet(), (), detector).can == ()

@@ -8,10 +8,11 @@ import pytest
 from evenprobe.interpretation import interpret
 from evenprobe.plugging import Answer, Needs, Result, may_plug_in
 from evenprobe.plugging.wiring import topic_of
-from evenprobe.practice import HiddenPoint, TesterErrors
+from evenprobe.quantities import FREQUENCY, PRESENCE, TRIP, Measurement, Reading
 from evenprobe.rounds import quick_set
+from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.supplies import Earthing, PracticeId
-from evenprobe.testers import TYPED, Instrument, InstrumentKind, Measurement, Quantity, Reading
+from evenprobe.testers import TYPED, Instrument, kinds
 from evenprobe.wiring import CATALOGUE, CircuitFacts, Terminal, conditions_for
 from tests.core.installations import outlet, several, volts
 
@@ -19,7 +20,7 @@ VAN = Needs(1, 16, volts_to_neutral=230, hertz=50)
 STALL = outlet(PracticeId.CONTINENTAL, "230", Earthing.TN_S, CircuitFacts(16, None, None, 30))
 KETTLE = Needs(1, 10, volts_to_neutral=120)
 HEALTHY = (volts("L-N", 231.0), volts("L-PE", 231.2), volts("N-PE", 0.2))
-TRIPPED = Reading("trip", Measurement(Quantity.TRIP, Terminal.L, Terminal.PE, test_ma=30), tripped=True)
+TRIPPED = Reading("trip", Measurement(TRIP, Terminal.L, Terminal.PE, test_ma=30), tripped=True)
 
 
 def asked(point, needs, *readings):
@@ -85,15 +86,15 @@ def test_both_lines_on_one_leg_do_not_run_a_machine_of_two():
 
 
 def test_live_metalwork_stops_it_whoever_says_so():
-    detector = Instrument("d1", InstrumentKind.NON_CONTACT)
-    alarm = Reading("alarm", Measurement(Quantity.PRESENCE, Terminal.PE, None, detector), alarm=True)
+    detector = Instrument("d1", kinds.NON_CONTACT)
+    alarm = Reading("alarm", Measurement(PRESENCE, Terminal.PE, None, detector), alarm=True)
     answer = asked(STALL, VAN, *HEALTHY, alarm)
     assert answer.answer is Answer.DO_NOT
     assert result(answer, "metalwork") is Result.NO
 
 
 def test_a_tester_that_clears_nothing_may_still_warn():
-    broken = Instrument("m5", InstrumentKind.MULTIMETER, proved=False)
+    broken = Instrument("m5", kinds.MULTIMETER, proved=False)
     too_much = asked(outlet(), KETTLE, volts("L-N", 240.0, instrument=broken))
     assert result(too_much, "range L-N") is Result.NO
     right = asked(outlet(), KETTLE, volts("L-N", 120.0, instrument=broken))
@@ -105,7 +106,7 @@ def test_a_source_of_its_own_has_to_show_its_frequency():
     needs = replace(KETTLE, hertz=60)
     assert result(asked(generator, needs), "frequency") is Result.OPEN
     for seen, expected in ((60.4, Result.YES), (66.0, Result.NO), (63.0, Result.OPEN)):
-        hertz = Reading("hz", Measurement(Quantity.FREQUENCY, Terminal.L, Terminal.N), value=seen)
+        hertz = Reading("hz", Measurement(FREQUENCY, Terminal.L, Terminal.N), value=seen)
         assert result(asked(generator, needs, hertz), "frequency") is expected
 
 

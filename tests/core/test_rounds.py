@@ -5,17 +5,18 @@ from dataclasses import replace
 import pytest
 
 from evenprobe.interpretation import Verdict
+from evenprobe.quantities import LAMPS, TRIP, VOLTAGE, Measurement, Reading
 from evenprobe.rounds import StopState, quick_set, stop_of
-from evenprobe.testers import TYPED, Instrument, InstrumentKind, Measurement, Quantity, Reading
+from evenprobe.testers import TYPED, Instrument, kinds
 from evenprobe.wiring import CircuitFacts, Terminal
 from tests.core.installations import outlet, several
 
 ONE_LINE = outlet()
 PROTECTED = replace(ONE_LINE, circuit=CircuitFacts(rating_a=20, residual_ma=6))
 THREE = several("L1 L2 L3 N PE", "230/400")
-LAMPS = Instrument("p1", InstrumentKind.LAMP_TESTER, proved=True)
-PLUG = Instrument("p2", InstrumentKind.DIGITAL_PLUG_TESTER, proved=True, test_ma=7)
-METER = Instrument("m1", InstrumentKind.MULTIMETER, proved=True)
+LAMP_TESTER = Instrument("p1", kinds.LAMP_TESTER, proved=True)
+PLUG = Instrument("p2", kinds.DIGITAL_PLUG_TESTER, proved=True, test_ma=7)
+METER = Instrument("m1", kinds.MULTIMETER, proved=True)
 
 
 def read_all(point, tester, **changes):
@@ -33,11 +34,11 @@ def test_a_meter_s_quick_set_is_every_pair_of_contacts(point, pairs):
 
 
 def test_a_plug_tester_adds_a_trip_only_where_its_button_must_trip_the_device():
-    assert [m.quantity for m in quick_set(ONE_LINE, LAMPS)] == [Quantity.LAMPS]
-    assert [m.quantity for m in quick_set(PROTECTED, PLUG)] == [*[Quantity.VOLTAGE] * 3, Quantity.TRIP]
+    assert [m.quantity for m in quick_set(ONE_LINE, LAMP_TESTER)] == [LAMPS]
+    assert [m.quantity for m in quick_set(PROTECTED, PLUG)] == [*[VOLTAGE] * 3, TRIP]
     less_sensitive = replace(ONE_LINE, circuit=CircuitFacts(rating_a=20, residual_ma=30))
-    assert Quantity.TRIP not in {m.quantity for m in quick_set(less_sensitive, PLUG)}
-    assert quick_set(THREE, LAMPS) == quick_set(THREE, PLUG) == (), "it has no contacts there"
+    assert TRIP not in {m.quantity for m in quick_set(less_sensitive, PLUG)}
+    assert quick_set(THREE, LAMP_TESTER) == quick_set(THREE, PLUG) == (), "it has no contacts there"
 
 
 def test_a_complete_set_is_a_quick_check_and_a_full_one_once_nothing_that_hurts_is_open():
@@ -55,10 +56,10 @@ def test_any_fit_tester_s_set_will_do_whichever_probe_was_where():
         replace(r, measurement=replace(r.measurement, from_=r.measurement.to, to=r.measurement.from_))
         for r in read_all(ONE_LINE, METER)
     ]
-    assert stop_of(ONE_LINE, LAMPS, turned, Verdict.UNCONFIRMED).state is StopState.QUICK
+    assert stop_of(ONE_LINE, LAMP_TESTER, turned, Verdict.UNCONFIRMED).state is StopState.QUICK
 
 
-@pytest.mark.parametrize("tester", [METER, LAMPS])
+@pytest.mark.parametrize("tester", [METER, LAMP_TESTER])
 def test_what_clears_nothing_is_no_check(tester):
     for changes in ({"unfit": "damaged"}, {}):
         held = tester if changes else replace(tester, proved=False)
@@ -69,7 +70,7 @@ def test_what_clears_nothing_is_no_check(tester):
 
 @pytest.mark.parametrize("changes", [{"load_here_a": 10.0}, {"device": "open"}])
 def test_only_what_is_read_as_found_is_of_the_quick_set(changes):
-    loaded = Reading("x", Measurement(Quantity.VOLTAGE, Terminal.L, Terminal.N, TYPED, **changes), value=119.0)
+    loaded = Reading("x", Measurement(VOLTAGE, Terminal.L, Terminal.N, TYPED, **changes), value=119.0)
     _, *others = read_all(ONE_LINE, METER)
     assert stop_of(ONE_LINE, METER, [loaded, *others], Verdict.UNCONFIRMED).state is StopState.BEGUN
 

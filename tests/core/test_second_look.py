@@ -8,7 +8,7 @@ from evenprobe.interpretation import Bank
 from evenprobe.interpretation.fit import distances
 from evenprobe.interpretation.refine import FITS, Start, refine
 from evenprobe.interpretation.second_look import _hops
-from evenprobe.testers import Evidence, weigh
+from evenprobe.quantities import Evidence, weigh
 from evenprobe.wiring import Terminal, conditions_for
 from evenprobe.wiring.unknowns import amperes
 from tests.core.installations import continental, outlet, read, volts

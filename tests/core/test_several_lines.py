@@ -5,15 +5,16 @@ from dataclasses import replace
 import pytest
 
 from evenprobe.interpretation import Verdict, bank_for
+from evenprobe.quantities import SEQUENCE, TRIP, VOLTAGE, Measurement, Reading
 from evenprobe.supplies import SYSTEMS, Earthing
-from evenprobe.testers import Instrument, InstrumentKind, Measurement, Quantity, Reading
+from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import Terminal, conditions_for
 from tests.core.installations import outlet, read, several, standing, volts
 
 RANGE = several("L1 L2 N PE")
 DRYER = several("L1 L2 PE")
 MILL = several("L1 L2 L3 N PE", "230/400", Earthing.TN_S)
-PLUG = Instrument("plug", InstrumentKind.DIGITAL_PLUG_TESTER, proved=True, test_ma=30)
+PLUG = Instrument("plug", kinds.DIGITAL_PLUG_TESTER, proved=True, test_ma=30)
 
 
 def all_of(**pairs: float) -> tuple[Reading, ...]:
@@ -28,12 +29,12 @@ SOUND_MILL = all_of(
 
 
 def sequence(forwards: bool) -> Reading:
-    tester = Instrument("stepped", InstrumentKind.TWO_POLE, proved=True)
-    return Reading("sequence", Measurement(Quantity.SEQUENCE, None, None, tester), value=float(forwards))
+    tester = Instrument("stepped", kinds.TWO_POLE, proved=True)
+    return Reading("sequence", Measurement(SEQUENCE, None, None, tester), value=float(forwards))
 
 
 def trip(tripped: bool, test_ma: float = 30) -> Reading:
-    return Reading("trip", Measurement(Quantity.TRIP, None, None, PLUG, test_ma=test_ma), tripped=tripped)
+    return Reading("trip", Measurement(TRIP, None, None, PLUG, test_ma=test_ma), tripped=tripped)
 
 
 def test_six_sound_voltages_do_not_clear_a_false_earth_or_a_lost_source_neutral():
@@ -166,7 +167,7 @@ def test_a_trip_needs_a_real_earth_path_round_the_device():
 
 
 def test_a_trip_through_a_rod_of_one_s_own_says_nothing_of_the_outlet_s_earth():
-    to_reference = Measurement(Quantity.TRIP, Terminal.L, Terminal.REF, PLUG, test_ma=6)
+    to_reference = Measurement(TRIP, Terminal.L, Terminal.REF, PLUG, test_ma=6)
     seen = standing(read(outlet(), *all_of(L_N=119.8), Reading("trip", to_reference, tripped=True)))
     assert {"correct", "open-earth", "earth-from-neutral"} <= seen
 
@@ -213,9 +214,9 @@ def test_a_sound_point_shows_what_its_supply_is_called_by(system):
     bank = bank_for(point, 64)
     correct = next(rows for c, rows in bank.blocks if c.id == "correct")
     for line, (to_neutral, _) in SYSTEMS[system].lines.items():
-        shown = bank.predicted(Measurement(Quantity.VOLTAGE, Terminal(line), Terminal.N))[correct]
+        shown = bank.predicted(Measurement(VOLTAGE, Terminal(line), Terminal.N))[correct]
         assert shown.mean() == pytest.approx(to_neutral, rel=0.1)
     for one, other in (("L1", "L2"), ("L2", "L3"), ("L1", "L3")):
         if {one, other} <= set(SYSTEMS[system].lines):
-            shown = bank.predicted(Measurement(Quantity.VOLTAGE, Terminal(one), Terminal(other)))[correct]
+            shown = bank.predicted(Measurement(VOLTAGE, Terminal(one), Terminal(other)))[correct]
             assert shown.mean() == pytest.approx(SYSTEMS[system].volts_between(one, other), rel=0.1)

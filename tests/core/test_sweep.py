@@ -4,8 +4,8 @@ import pytest
 
 from evenprobe.formats import FormatError, SurveyFile, parse
 from evenprobe.interpretation import Verdict, interpret
-from evenprobe.testers import Alarm, Kept, weigh
-from evenprobe.testers.sweep import Station, Sweep, says
+from evenprobe.quantities import Alarm, Kept, weigh
+from evenprobe.quantities.sweep import Station, Sweep, says
 
 QUIET = "Silence clears nothing"
 

@@ -6,8 +6,8 @@ import pytest
 
 from evenprobe.cli import main
 from evenprobe.interpretation import what_supply
+from evenprobe.quantities import FREQUENCY, Measurement, Reading
 from evenprobe.supplies import Earthing
-from evenprobe.testers import Measurement, Quantity, Reading
 from tests.core.installations import outlet, several, volts
 
 
@@ -16,7 +16,7 @@ def fitting(point, *readings):
 
 
 def hertz(value):
-    return Reading("hertz", Measurement(Quantity.FREQUENCY, None, None), value=value)
+    return Reading("hertz", Measurement(FREQUENCY, None, None), value=value)
 
 
 def test_277_volts_is_a_leg_of_its_star_and_of_nothing_else():

@@ -10,7 +10,7 @@ from uuid import uuid4
 import numpy as np
 import pytest
 
-from evenprobe.practice import HiddenPoint
+from evenprobe.simulation import HiddenPoint
 from evenprobe.wiring import CATALOGUE
 from meters import line, wire
 from meters.line import LONGEST_ANSWER, address_of

@@ -4,7 +4,6 @@ from collections.abc import Iterable
 from math import isfinite
 from typing import Any
 
-from evenprobe.formats.rounding import figures, rounded
 from evenprobe.interpretation import (
     ConditionOutcome,
     Forecast,
@@ -16,9 +15,9 @@ from evenprobe.interpretation import (
     Story,
     SupplyGuess,
 )
-from evenprobe.practice.simulated import OVER_RANGE_OHM
+from evenprobe.quantities import Measurement
+from evenprobe.rounding import figures, rounded
 from evenprobe.supplies import PracticeId
-from evenprobe.testers import Measurement
 
 
 def interpretation_answer(points: Iterable[tuple[str, PointInterpretation]]) -> dict[str, Any]:
@@ -55,18 +54,6 @@ def _condition(outcome: ConditionOutcome, practice: PracticeId) -> dict[str, Any
         "lines": [list(lines) for lines in outcome.lines],
         "reasons": [_reason(r) for r in outcome.reasons],
     }
-
-
-def _span(would_show: tuple[float, float], unit: str) -> str:
-    """The range in words; ohms beyond any range are what a display calls them."""
-
-    def said(value: float) -> str:
-        if unit == "":
-            return "L1–L2–L3" if value > 0.5 else "reversed"
-        return "over range" if unit == "ohm" and value >= OVER_RANGE_OHM else f"{rounded(value, unit):g} {unit}"
-
-    low, high = (said(value) for value in would_show)
-    return low if low == high else f"{low} to {high}"
 
 
 def _judgement(judgement: Judgement) -> dict[str, Any]:
@@ -132,10 +119,10 @@ def _guess(guess: SupplyGuess, practice: PracticeId) -> dict[str, Any]:
 def _reason(reason: Reason) -> dict[str, Any]:
     return {
         "reading": reason.reading,
-        "would_show": [rounded(v, reason.unit) for v in reason.would_show],
-        "unit": reason.unit,
-        "seen": rounded(reason.seen, reason.unit),
-        "text": _span(reason.would_show, reason.unit),
+        "would_show": [rounded(v, reason.quantity.unit) for v in reason.would_show],
+        "unit": reason.quantity.unit,
+        "seen": rounded(reason.seen, reason.quantity.unit),
+        "text": reason.text,
     }
 
 

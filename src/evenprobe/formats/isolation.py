@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
-from evenprobe.formats.fields import Name, Positive, Strict, Terminals, Text
+from evenprobe.formats.fields import KindId, Name, Positive, Strict, Terminals, Text
 from evenprobe.formats.kit import InstrumentEntry
 from evenprobe.formats.plausible import Time
 from evenprobe.formats.problems import FieldError
@@ -14,9 +14,9 @@ from evenprobe.formats.supply import SupplyEntry
 from evenprobe.formats.units import to_si
 from evenprobe.isolation import Event, EventType, HouseRules, Isolation, IsolationLog, Source, SourceKind
 from evenprobe.isolation.log import Mode
-from evenprobe.isolation.rules import HANDBOOK, LONGEST_UNATTENDED_MIN, LONGEST_WINDOW_MIN, MAY_PROVE_DEAD
+from evenprobe.isolation.rules import HANDBOOK, LONGEST_UNATTENDED_MIN, LONGEST_WINDOW_MIN
 from evenprobe.supplies import SYSTEMS, PracticeId
-from evenprobe.testers import InstrumentKind
+from evenprobe.testers import KINDS
 from evenprobe.testers.ratings import Place
 from evenprobe.wiring import Terminal
 
@@ -49,7 +49,7 @@ class RulesEntry(Strict):
 
     proof_window_min: Annotated[float, Field(gt=0, le=LONGEST_WINDOW_MIN)] = HANDBOOK.window_min
     unattended_min: Annotated[float, Field(gt=0, le=LONGEST_UNATTENDED_MIN)] = HANDBOOK.unattended_min
-    dead_kinds: Annotated[list[InstrumentKind], Field(min_length=1)] | None = None
+    dead_kinds: Annotated[list[KindId], Field(min_length=1)] | None = None
     least_rating: bool = False
     reason: Text = ""
 
@@ -60,8 +60,8 @@ class RulesEntry(Strict):
     def check(self, practice: PracticeId) -> None:
         """Raises FieldError where a rule is looser than the handbook's without a reason, or never allowed."""
         for index, kind in enumerate(self.dead_kinds or ()):
-            if kind not in MAY_PROVE_DEAD:
-                allowed = ", ".join(MAY_PROVE_DEAD)
+            if not kind.may_prove_dead:
+                allowed = ", ".join(str(k) for k in KINDS.values() if k.may_prove_dead)
                 raise FieldError(f"dead_kinds[{index}]", f"a {kind} never proves dead; use {allowed}")
         loosened = self.rules().loosened(practice)
         if loosened and not self.reason.strip():

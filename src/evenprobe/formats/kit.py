@@ -5,13 +5,14 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from evenprobe.formats.fields import Name, NotNegative, Positive, Strict, Text
+from evenprobe.formats.fields import KindId, Name, NotNegative, Positive, Strict, Text
 from evenprobe.formats.supply import SystemId
 from evenprobe.supplies import SYSTEMS, PracticeId
-from evenprobe.testers import Instrument, InstrumentKind
+from evenprobe.testers import Instrument
 from evenprobe.testers.fitness import Finding, Fitness, Held
+from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Adapter, Category, Leads, Place, Rating
-from evenprobe.testers.tasks import Purpose, Task
+from evenprobe.testers.tasks import Task
 
 CategoryName = Literal["II", "III", "IV"]
 
@@ -46,7 +47,7 @@ class InstrumentEntry(RatedEntry):
     """A tester: what the register knows of it, and what today's check found."""
 
     id: Name
-    kind: InstrumentKind
+    kind: KindId
     proved: bool | None = None
     input_ohm: Positive | None = None
     accuracy_percent: Annotated[float, Field(ge=0, le=50)] | None = None

@@ -3,11 +3,11 @@
 from collections.abc import Sequence
 from typing import Any
 
-from evenprobe.formats.rounding import figures
 from evenprobe.formats.tests import limit_answer, outcome_answer
 from evenprobe.loads import Draw, Loop
 from evenprobe.loads.loop import Span
 from evenprobe.loads.words import says
+from evenprobe.rounding import figures
 from evenprobe.supplies import PracticeId
 
 ROOM = 1.08

@@ -9,7 +9,7 @@ from evenprobe.formats.fields import Strict
 from evenprobe.formats.problems import FieldError
 from evenprobe.formats.tests import limit_answer
 from evenprobe.plugging import Check, Needs, PlugIn
-from evenprobe.testers import Measurement
+from evenprobe.quantities import Measurement
 
 Volts = Annotated[float, Field(strict=True, gt=0, le=1000)]
 

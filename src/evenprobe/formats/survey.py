@@ -18,10 +18,10 @@ from evenprobe.formats.problems import FieldError, FormatError
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.supply import SupplyEntry
 from evenprobe.formats.tests.protective import Curve
+from evenprobe.quantities import Reading
+from evenprobe.quantities.fit_here import why_unfit
 from evenprobe.supplies import SYSTEMS, PracticeId
-from evenprobe.testers import Instrument, Quantity, Reading
-from evenprobe.testers.at_point import why_unfit
-from evenprobe.testers.instruments import TYPED
+from evenprobe.testers import TYPED, Instrument
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
 from evenprobe.wiring.points import LINES, board_ends
 
@@ -133,16 +133,10 @@ class SurveyFile(Strict):
             yield f"{path}.instrument", f"{entry.instrument!r} is not among the instruments"
             return
         named = instruments[entry.instrument].instrument() if entry.instrument else TYPED
-        ability = named.volts()
-        if entry.quantity is Quantity.VOLTAGE and ability is not None:
-            for key in ("value", "at_least"):
-                number = getattr(entry, key)
-                if isinstance(number, float) and abs(entry.si(number)) > ability.top:
-                    yield (
-                        f"{path}.{key}",
-                        f"{entry.si(number):g} V is more than this tester shows ({ability.top:g} V): "
-                        "check the number and the unit",
-                    )
+        for key in ("value", "at_least"):
+            number = getattr(entry, key)
+            if isinstance(number, float) and (why := entry.quantity.beyond(named, entry.si(number))):
+                yield f"{path}.{key}", why
 
     def kit(self) -> list[Instrument]:
         return [entry.instrument() for entry in self.instruments]

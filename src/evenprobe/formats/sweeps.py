@@ -3,9 +3,9 @@
 from collections.abc import Sequence
 from typing import Any
 
-from evenprobe.formats.rounding import figures
-from evenprobe.testers import Reading
-from evenprobe.testers.sweep import Station, says
+from evenprobe.quantities import Reading
+from evenprobe.quantities.sweep import Station, says
+from evenprobe.rounding import figures
 from evenprobe.wiring.points import METALWORK
 
 

@@ -8,15 +8,6 @@ FACTOR: dict[str, float] = {
     "V": 1.0, "mV": 1e-3, "kV": 1e3, "ohm": 1.0, "kohm": 1e3, "Mohm": 1e6, "Hz": 1.0, "A": 1.0, "mA": 1e-3,
 }  # fmt: skip
 
-UNITS_OF: dict[str, tuple[str, ...]] = {
-    "voltage": ("V", "mV", "kV"),
-    "resistance": ("ohm", "kohm", "Mohm"),
-    "insulation": ("Mohm", "kohm", "ohm"),
-    "current": ("A", "mA"),
-    "frequency": ("Hz",),
-}
-"""What each quantity may be given in; the first is assumed when none is."""
-
 
 def to_si(value: float, unit: str) -> float:
     """The value in volts, ohms, amperes or hertz."""

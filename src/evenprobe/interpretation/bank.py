@@ -14,7 +14,8 @@ from scipy.stats import qmc
 
 from evenprobe.interpretation.memory import Memory
 from evenprobe.interpretation.samples import PREDICTIONS_KEPT, Samples
-from evenprobe.testers import Evidence, Measurement, phasor, potential
+from evenprobe.quantities import Evidence, Measurement
+from evenprobe.quantities.probes import phasor, potential
 from evenprobe.wiring import Condition, Installation, PointFacts, Terminal, conditions_for
 from evenprobe.wiring.modes import AS_FOUND, DEAD, NEUTRAL_LIFTED
 
@@ -57,7 +58,7 @@ class Bank(Samples):
         blocks = [(condition, slice(i * samples, (i + 1) * samples)) for i, condition in enumerate(self.conditions)]
         super().__init__(installation, np.tile(cube, (len(self.conditions), 1)), blocks)
         self.scale = self.source_range
-        self._ranges: Memory[tuple[Measurement, str | None], ShownRange] = Memory(PREDICTIONS_KEPT)
+        self._ranges: Memory[Measurement, ShownRange] = Memory(PREDICTIONS_KEPT)
         self.met: Memory[tuple[object, ...], float] = Memory(LEAST_MISSES_KEPT)
         """By a condition's id and the keys of one or two pieces of evidence: the least that it misses them by."""
         self._potentials: Memory[Terminal, Array] = Memory(PREDICTIONS_KEPT)
@@ -77,10 +78,10 @@ class Bank(Samples):
 
     def shown_range(self, e: Evidence) -> "ShownRange":
         """What the samples of each condition show, its source anywhere in its span."""
-        return self._ranges.of((e.measurement, e.lamp), lambda: self._range(e))
+        return self._ranges.of(e.measurement, lambda: self._range(e))
 
     def _range(self, e: Evidence) -> "ShownRange":
-        p = self.predicted(e.measurement, e.lamp)
+        p = self.predicted(e.measurement)
         low, high = self.scale if e.with_source else (1.0, 1.0)
         by_condition = len(self.conditions), self.samples
         tail = int(TAIL_SHARE * self.samples)

@@ -13,8 +13,8 @@ from evenprobe.interpretation.fit import best_scale, gap, misses
 from evenprobe.interpretation.outcome import Reason
 from evenprobe.interpretation.refine import FITS
 from evenprobe.interpretation.second_look import look_again
-from evenprobe.testers import Alarm, Evidence, Kept, at_odds, confining, in_order
-from evenprobe.testers.instruments import ALARM_CERTAIN_VOLTS
+from evenprobe.quantities import Alarm, Evidence, Kept, at_odds, confining, in_order
+from evenprobe.quantities.presence import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Condition, Terminal
 from evenprobe.wiring.admittances import way_of
 
@@ -122,10 +122,10 @@ def reason_for(bank: Bank, elimination: Elimination, condition: Condition) -> Re
     scale = bank.scale[0][block], bank.scale[1][block]
     for left_out in elimination.evidence:
         others = [e for e in elimination.evidence if e is not left_out]
-        predicted = np.stack([bank.predicted(e.measurement, e.lamp)[block] for e in others])
+        predicted = np.stack([bank.predicted(e.measurement)[block] for e in others])
         agreeing = np.argsort(misses(others, predicted, scale))[:8]
         factor = best_scale(others, predicted, scale)[agreeing] if left_out.with_source else 1.0
-        p = bank.predicted(left_out.measurement, left_out.lamp)[block][agreeing] * factor
+        p = bank.predicted(left_out.measurement)[block][agreeing] * factor
         best = _plainer(best, left_out, float(p.min()), float(p.max()))
     assert best is not None
     return best[1]
@@ -136,7 +136,7 @@ def _plainer(best: tuple[float, Reason] | None, e: Evidence, least: float, most:
     if best is not None and best[0] >= beyond:
         return best
     seen = e.low if e.low > most else e.high
-    return beyond, Reason(e.reading.id, (least, most), e.unit, seen)
+    return beyond, Reason(e.reading.id, (least, most), e.quantity, seen)
 
 
 def agrees_with(bank: Bank, elimination: Elimination, standing: Standing, alarm: Alarm) -> bool:

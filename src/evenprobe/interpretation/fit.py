@@ -13,7 +13,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from evenprobe.testers import Evidence
+from evenprobe.quantities import Evidence
 
 Array = NDArray[Any]
 

@@ -5,8 +5,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from evenprobe.interpretation.bank import Bank
-from evenprobe.testers import TYPED, Measurement, Quantity, lamp_volts, lamps_on
-from evenprobe.testers.instruments import LAMP_DARK_SHARE, LAMP_LIT_SHARE
+from evenprobe.quantities import VOLTAGE, Measurement
+from evenprobe.quantities.lamps import LAMP_DARK_SHARE, LAMP_LIT_SHARE, LAMPS, lamp_of, lamps_on
+from evenprobe.testers import TYPED
 from evenprobe.wiring import Terminal, contact_pairs
 from evenprobe.wiring.modes import AS_FOUND
 
@@ -39,15 +40,17 @@ def forecast(bank: Bank, condition_id: str) -> Forecast:
     pairs = [*contact_pairs(terminals), *((t, Terminal.REF) for t in terminals if t is not Terminal.REF)]
 
     def span(a: Terminal, b: Terminal, low_z: bool) -> tuple[float, float]:
-        measurement = Measurement(Quantity.VOLTAGE, a, b, TYPED, "low-z" if low_z else "high-z")
+        measurement = Measurement(VOLTAGE, a, b, TYPED, "low-z" if low_z else "high-z")
         low, high = np.percentile(bank.predicted(measurement)[rows], [LOW_PERCENTILE, HIGH_PERCENTILE])
         return float(low), float(high)
 
     nominal = bank.point.system.nominal_volts
     lamps: dict[str, bool | None] = {}
-    across = lamp_volts(bank.solved(AS_FOUND))
+    solved = bank.solved(AS_FOUND)
     for lamp in lamps_on(bank.point):
-        low, high = np.percentile(across[lamp][rows] / nominal, [LOW_PERCENTILE, HIGH_PERCENTILE])
+        low, high = np.percentile(
+            LAMPS.shown(lamp_of(lamp), solved, bank.point)[rows] / nominal, [LOW_PERCENTILE, HIGH_PERCENTILE]
+        )
         lamps[lamp] = True if low >= LAMP_LIT_SHARE else False if high <= LAMP_DARK_SHARE else None
     return Forecast(
         condition_id,

@@ -30,9 +30,9 @@ from evenprobe.interpretation.verdict import (
     standing_alarms,
     summary,
 )
+from evenprobe.quantities import Alarm, Direct, Evidence, Kept, Reading, Weighed, confining, weigh
 from evenprobe.supplies import Override, limit_for
-from evenprobe.testers import Alarm, Direct, Evidence, Instrument, Kept, Reading, confining, weigh
-from evenprobe.testers.evidence import Weighed
+from evenprobe.testers import Instrument
 from evenprobe.wiring import PointFacts
 
 

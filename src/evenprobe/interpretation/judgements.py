@@ -6,10 +6,10 @@ from math import inf
 from evenprobe.deadtests import Accuracy, Result
 from evenprobe.deadtests.insulation import insulation
 from evenprobe.interpretation.outcome import Judgement, JudgementResult
+from evenprobe.quantities import FREQUENCY, INSULATION, VOLTAGE, Evidence, Measurement, Reading
+from evenprobe.quantities.probes import load_between, port_of, unloaded
 from evenprobe.supplies import Limit, Override, limit_for
 from evenprobe.supplies.test_limits import insulation_rule
-from evenprobe.testers import Evidence, Measurement, Quantity, Reading, port_of
-from evenprobe.testers.showing import load_between, unloaded
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import METALWORK
 
@@ -46,7 +46,7 @@ def judgements(
     ]
     for reading in kept:
         measurement = reading.measurement
-        if measurement.quantity is Quantity.FREQUENCY and reading.value is not None:
+        if measurement.quantity is FREQUENCY and reading.value is not None:
             limit = limit_for("frequency.band", point.practice, point.system, overrides)
             doubt = 0.001 * reading.value
             found.append(judge_limit(limit, reading.id, (reading.value - doubt, reading.value + doubt)))
@@ -64,7 +64,7 @@ def judgements(
 
 def _direct_at_metal(m: Measurement) -> bool:
     ends = {m.from_, m.to}
-    return m.quantity is Quantity.VOLTAGE and m.dc and Terminal.REF in ends and bool(ends & set(METALWORK))
+    return m.quantity is VOLTAGE and m.dc and Terminal.REF in ends and bool(ends & set(METALWORK))
 
 
 def _direct_interval(reading: Reading) -> tuple[float, float]:
@@ -80,7 +80,7 @@ def _pair(e: Evidence) -> frozenset[str]:
 
 
 def _limit_of(e: Evidence, point: PointFacts, overrides: Sequence[Override]) -> Limit | None:
-    if e.measurement.quantity is not Quantity.VOLTAGE or e.measurement.device == "open":
+    if e.measurement.quantity is not VOLTAGE or e.measurement.device == "open":
         return None
     pair = _pair(e)
     if _is_live(pair, point):
@@ -117,7 +117,7 @@ def _insulation(point: PointFacts, readings: Sequence[Reading]) -> Iterable[Judg
     rule = insulation_rule("ordinary", point.system)
     accuracy = Accuracy(INSULATION_PERCENT)
     for reading in readings:
-        if reading.measurement.quantity is not Quantity.INSULATION or _joined_at_the_board(reading):
+        if reading.measurement.quantity is not INSULATION or _joined_at_the_board(reading):
             continue
         if reading.value is None:
             shown = accuracy.beyond(inf if reading.at_least is None else reading.at_least / 1e6)
@@ -139,7 +139,7 @@ def _joined_at_the_board(reading: Reading) -> bool:
 
 def _values(point: PointFacts, evidence: Sequence[Evidence]) -> list[Evidence]:
     """Volts shown between what equipment is connected between."""
-    volts = [e for e in evidence if e.measurement.quantity is Quantity.VOLTAGE and e.reading.value is not None]
+    volts = [e for e in evidence if e.measurement.quantity is VOLTAGE and e.reading.value is not None]
     return [e for e in volts if _is_live(_pair(e), point)]
 
 

@@ -16,25 +16,13 @@ from numpy.typing import NDArray
 from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.elimination import Elimination, Standing
 from evenprobe.interpretation.outcome import NextTest
-from evenprobe.interpretation.samples import mode_of
-from evenprobe.interpretation.setups import setups_with
-from evenprobe.testers import (
-    TYPED,
-    Instrument,
-    Measurement,
-    Quantity,
-    Reading,
-    lamp_volts,
-    lamps_on,
-    port_of,
-    shown,
-    weigh,
-)
-from evenprobe.testers.instruments import LAMP_DARK_SHARE, LAMP_LIT_SHARE, WITH_LAMPS
-from evenprobe.testers.showing import WITH_THE_SOURCE, with_loads_placed
+from evenprobe.quantities import Measurement, Reading
+from evenprobe.quantities.lamps import LAMP_DARK_SHARE, LAMP_LIT_SHARE, LAMPS, lamp_of, lamps_on
+from evenprobe.quantities.probes import port_of, with_loads_placed
+from evenprobe.quantities.setups import setups_with
+from evenprobe.testers import TYPED, Instrument
 from evenprobe.wiring import PointFacts, Severity, Terminal
 from evenprobe.wiring.modes import AS_FOUND
-from evenprobe.wiring.points import BOARD_END, METALWORK
 
 Array = NDArray[Any]
 
@@ -50,29 +38,12 @@ WEIGHT = {
 }
 FLATTEN = 0.35
 """Exponent on the likelihoods: a rare danger must stay worth a test."""
-SECONDS = {
-    "contact": 15.0,
-    "reference": 25.0,
-    "low-z": 8.0,
-    "at a live contact": 2.0,
-    "here": 40.0,
-    "elsewhere": 70.0,
-    "open": 150.0,
-    "board": 30.0,
-    "lifted": 60.0,
-    "trip": 60.0,
-    "sequence": 20.0,
-}
-LIVE_EXPOSURE = 1.3
 TOUCHED_METAL_FIRST = 0.4
 """While a danger stands the metal a hand touches comes first, of all that would rule the danger out."""
 MERELY_NARROWING = 6.0
 """A reading that strikes nothing out, even if all is well, comes after those that do."""
 EXPECTED_SPAN = (0.15, 0.85)
 """Share of a condition's samples between which its reading is expected."""
-GOES_DARK = " Warn first: everything behind the device goes dark."
-TRIP_APART_A, TRIP_APART_SHARE = 0.002, 0.1
-"""Residual currents that a trip tells apart: as good as none, and enough."""
 PLUGGING_IN_NEAR_DANGER = 3.0
 """Nothing is plugged in while metalwork may be live, so tests that need it wait until it is known."""
 
@@ -102,8 +73,9 @@ def next_tests(
     for measurement, informs, falls in zip(candidates, bits, gone, strict=True):
         if informs >= LEAST_BITS:
             ids = tuple(s.condition.id for s, f in zip(standing, falls, strict=True) if f)
-            why = _why(bank, standing, ids) + GOES_DARK * (measurement.quantity is Quantity.TRIP)
-            test = NextTest(measurement, ids, float(informs), _seconds(measurement), why)
+            quantity = measurement.quantity
+            why = " ".join(filter(None, (_why(bank, standing, ids), quantity.warning(measurement))))
+            test = NextTest(measurement, ids, float(informs), quantity.seconds(measurement), why)
             ranked.append((informs / _cost(measurement, danger_stands, bool(ids)), test))
     ranked.sort(key=lambda entry: -entry[0])
     offered: list[NextTest] = []
@@ -133,40 +105,41 @@ def would_rule_out(
 def _dark_where_lit(bank: Bank, standing: Sequence[Standing], expected: int, tester: Instrument) -> NDArray[np.bool_]:
     """Conditions, (C,), under which a lamp is certainly dark that lights if all is well."""
     gone = np.zeros(len(standing), dtype=bool)
-    if tester.kind not in WITH_LAMPS or tester.proved is False:
+    if LAMPS.purpose not in tester.kind.purposes or tester.proved is False:
         return gone
     nominal = bank.point.system.nominal_volts
     rows = np.concatenate([s.rows for s in standing])
     starts = np.cumsum([0, *(len(s.rows) for s in standing)])
-    across = lamp_volts(bank.solved_at(rows, AS_FOUND))
+    solved = bank.solved_at(rows, AS_FOUND)
     for lamp in lamps_on(bank.point):
-        share = [across[lamp][a:b] / nominal for a, b in pairwise(starts)]
+        across = LAMPS.shown(lamp_of(lamp), solved, bank.point)
+        share = [across[a:b] / nominal for a, b in pairwise(starts)]
         if np.median(share[expected]) >= LAMP_LIT_SHARE:
             gone |= [own.max() < LAMP_DARK_SHARE for own in share]
     return gone
 
 
 def _errors(bank: Bank, candidates: Sequence[Measurement]) -> Array:
-    return np.array([_error(m, bank.point) for m in candidates]).T[:, :, None]
+    return np.array([m.quantity.apart(m, bank.point) for m in candidates]).T[:, :, None]
 
 
 def _would_show(bank: Bank, elimination: Elimination, candidates: Sequence[Measurement]) -> Array:
     """(M, S): what each candidate would show at the standing conditions' nearest samples, one after another."""
     rows = np.concatenate([s.rows for s in elimination.standing])
-    solved = {mode: bank.solved_at(rows, mode) for mode in {mode_of(m) for m in candidates}}
+    solved = {mode: bank.solved_at(rows, mode) for mode in {m.quantity.mode(m) for m in candidates}}
     found = np.empty((len(candidates), len(rows)))
     for m, x in zip(candidates, found, strict=True):
-        x[:] = shown(m, solved[mode_of(m)], bank.point)
-        if m.quantity in WITH_THE_SOURCE:
+        x[:] = m.quantity.shown(m, solved[m.quantity.mode(m)], bank.point)
+        if m.quantity.with_source:
             x *= elimination.scale[rows]
     return found
 
 
 def _cost(measurement: Measurement, danger_stands: bool, rules_out: bool) -> float:
-    cost = _seconds(measurement)
-    if danger_stands and (measurement.load_here_a or measurement.load_elsewhere_a):
+    cost = measurement.quantity.seconds(measurement)
+    if danger_stands and measurement.under_load:
         cost *= PLUGGING_IN_NEAR_DANGER
-    if danger_stands and _metal_to_reference(measurement):
+    if danger_stands and measurement.of_metal_to_reference:
         cost *= TOUCHED_METAL_FIRST
     return cost if rules_out else cost * MERELY_NARROWING
 
@@ -199,37 +172,6 @@ def _setup(m: Measurement, point: PointFacts) -> Hashable:
         device="open" if m.dead else m.device,
     )
     return same.setup("load_here_a", "load_elsewhere_a"), loads
-
-
-def _metal_to_reference(m: Measurement) -> bool:
-    return Terminal.REF in (m.from_, m.to) and any(end in METALWORK for end in (m.from_, m.to))
-
-
-def _seconds(m: Measurement) -> float:
-    if m.dead:
-        to_the_board = bool({m.from_, m.to} & set(BOARD_END.values()))
-        return SECONDS["open"] + SECONDS["board"] * to_the_board + SECONDS["lifted"] * (m.neutral == "lifted")
-    if m.quantity is Quantity.SEQUENCE:
-        return SECONDS["sequence"] * LIVE_EXPOSURE
-    if m.quantity is Quantity.CURRENT:
-        return (SECONDS["board"] + SECONDS["here"]) * LIVE_EXPOSURE
-    seconds = SECONDS["trip"] if m.quantity is Quantity.TRIP else SECONDS["contact"]
-    if not any(end in METALWORK for end in (m.from_, m.to)):
-        seconds += SECONDS["at a live contact"]
-    seconds += SECONDS["reference"] * (Terminal.REF in (m.from_, m.to))
-    seconds += SECONDS["low-z"] * (m.input == "low-z")
-    seconds += SECONDS["here"] * (m.load_here_a is not None)
-    seconds += SECONDS["elsewhere"] * (m.load_elsewhere_a is not None)
-    return seconds * LIVE_EXPOSURE
-
-
-def _error(measurement: Measurement, point: PointFacts) -> tuple[float, float]:
-    """(constant, share) of what two readings must differ by to be told apart."""
-    if measurement.quantity is Quantity.TRIP:
-        return TRIP_APART_A, TRIP_APART_SHARE
-    at_zero = weigh(Reading("", measurement, value=0.0), point)[0]
-    constant = getattr(at_zero, "tolerance", 0.5)
-    return constant, getattr(at_zero, "gain_share", 0.01) + 0.002
 
 
 def _bins(would_show: Array, error: Array) -> NDArray[np.intp]:

@@ -3,8 +3,8 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
+from evenprobe.quantities import Measurement, Quantity
 from evenprobe.supplies import Limit, PracticeId
-from evenprobe.testers import Measurement
 from evenprobe.wiring import Condition, Severity, Terminal
 
 
@@ -47,8 +47,14 @@ class Reason:
 
     reading: str
     would_show: tuple[float, float]
-    unit: str
+    quantity: Quantity
     seen: float
+
+    @property
+    def text(self) -> str:
+        """The range in words."""
+        low, high = (self.quantity.said(value) for value in self.would_show)
+        return low if low == high else f"{low} to {high}"
 
 
 @dataclass(frozen=True)

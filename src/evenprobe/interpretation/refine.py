@@ -15,7 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from evenprobe.interpretation.samples import Samples
-from evenprobe.testers import Evidence
+from evenprobe.quantities import Evidence
 from evenprobe.wiring import Condition, Installation
 
 Array = NDArray[Any]

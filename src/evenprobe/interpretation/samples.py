@@ -8,19 +8,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from evenprobe.interpretation.memory import Memory
-from evenprobe.testers import (
-    Evidence,
-    Measurement,
-    Quantity,
-    follows_source,
-    lamp_slopes,
-    lamp_volts,
-    shown,
-    slopes,
-)
-from evenprobe.wiring import Installation, Terminal
-from evenprobe.wiring.installation import BesideBranches, Solved
-from evenprobe.wiring.modes import CLAMPED, DEAD, NEUTRAL_LIFTED, Mode
+from evenprobe.quantities import Evidence, Measurement
+from evenprobe.wiring import Installation
+from evenprobe.wiring.installation import Solved
+from evenprobe.wiring.modes import Mode
 from evenprobe.wiring.sensitivities import SLOPE_STEP, Blocks
 from evenprobe.wiring.unknowns import Values
 
@@ -32,18 +23,9 @@ PREDICTIONS_KEPT = 96
 """Of a batch; a long-lived server would otherwise keep one for every load and tester anyone ever used."""
 
 
-def mode_of(measurement: Measurement) -> Mode:
-    """Which solution of the installation a measurement is made on; dead tests are made with the device open."""
-    if measurement.dead:
-        return NEUTRAL_LIFTED if measurement.neutral == "lifted" else DEAD
-    if measurement.quantity is Quantity.CURRENT:
-        return CLAMPED
-    return Mode(device_open=measurement.device == "open", taps=measurement.load_elsewhere_a is not None)
-
-
 def modes_of(evidence: Sequence[Evidence]) -> list[Mode]:
     """The same for each of several, with no state of the installation solved twice, once with taps and once without."""
-    modes = [mode_of(e.measurement) for e in evidence]
+    modes = [e.quantity.mode(e.measurement) for e in evidence]
     return [mode._replace(taps=True) if mode._replace(taps=True) in modes else mode for mode in modes]
 
 
@@ -56,7 +38,7 @@ class Samples:
         self.blocks = blocks
         self.with_slopes = with_slopes
         self._solved: Memory[Mode, Solved] = Memory(MODES_KEPT)
-        self._predicted: Memory[tuple[Measurement, str | None], Array] = Memory(PREDICTIONS_KEPT)
+        self._predicted: Memory[Measurement, Array] = Memory(PREDICTIONS_KEPT)
 
     @cached_property
     def values(self) -> Values:
@@ -98,23 +80,21 @@ class Samples:
 
         return self._solved.of(mode, solve)
 
-    def predicted(self, measurement: Measurement, lamp: str | None = None) -> Array:
-        """What the measurement would show, (B,) in volts or ohms."""
-        return self._predicted.of((measurement, lamp), lambda: self._predict(measurement, lamp))
+    def predicted(self, measurement: Measurement) -> Array:
+        """What the measurement would show, (B,) in its quantity's unit."""
+        return self._predicted.of(measurement, lambda: self._predict(measurement))
 
-    def _predict(self, measurement: Measurement, lamp: str | None) -> Array:
-        return self._shown(measurement, lamp, self.solved(mode_of(measurement)))
+    def _predict(self, measurement: Measurement) -> Array:
+        return self._shown(measurement, self.solved(measurement.quantity.mode(measurement)))
 
-    def _shown(self, measurement: Measurement, lamp: str | None, solved: Solved) -> Array:
-        if lamp is not None:
-            return lamp_volts(solved)[lamp]
-        return shown(measurement, solved, self.installation.point)
+    def _shown(self, measurement: Measurement, solved: Solved) -> Array:
+        return measurement.quantity.shown(measurement, solved, self.installation.point)
 
     def predictions(self, evidence: Sequence[Evidence]) -> Array:
         """(R, B), a row a piece of evidence."""
         for mode in set(modes_of(evidence)):
             self.solved(mode)
-        return np.stack([self.predicted(e.measurement, e.lamp) for e in evidence])
+        return np.stack([self.predicted(e.measurement) for e in evidence])
 
     def slopes(self, evidence: Sequence[Evidence]) -> Array:
         """What each prediction changes by along each axis of the cube, (B, R, unknowns); needs `with_slopes`."""
@@ -124,12 +104,7 @@ class Samples:
             solved = self.solved(mode)
             rows = [i for i, own in enumerate(modes) if own == mode]
             per_branch = np.stack(
-                [
-                    lamp_slopes(e.lamp, solved)
-                    if e.lamp is not None
-                    else slopes(e.measurement, solved, self.installation.point)
-                    for e in (evidence[i] for i in rows)
-                ]
+                [e.quantity.slopes(e.measurement, solved, self.installation.point) for e in (evidence[i] for i in rows)]
             )
             found[:, rows] = self.installation.sensitivities(mode).slopes(per_branch, self.cube, self.blocks, mode)
         for i, e in enumerate(evidence):
@@ -140,13 +115,14 @@ class Samples:
         """The part of the slopes that does not go through a branch's admittance, (B, unknowns)."""
         unknowns = self.installation.unknowns
         found = np.zeros_like(self.cube)
-        solved, predicted = self.solved(mode_of(e.measurement)), self.predicted(e.measurement, e.lamp)
-        for name in _beside_branches(e.measurement):
+        measurement, quantity = e.measurement, e.quantity
+        solved, predicted = self.solved(quantity.mode(measurement)), self.predicted(measurement)
+        for name in quantity.beside_branches(measurement):
             axis = unknowns.names.index(name)
             step = np.where(self.cube[:, axis] > 0.5, -SLOPE_STEP, SLOPE_STEP)
             moved = solved.with_value(name, unknowns.ranges[name].at(self.cube[:, axis] + step))
-            found[:, axis] = (self._shown(e.measurement, e.lamp, moved) - predicted) / step
-        follows = predicted * follows_source(e.measurement, predicted)
+            found[:, axis] = (self._shown(measurement, moved) - predicted) / step
+        follows = predicted * quantity.follows_source(measurement, predicted)
         low, high = self.source_range
         found[:, unknowns.names.index("source_volts")] += follows * (high - low)
         for condition, rows in self.blocks:
@@ -182,15 +158,3 @@ class Samples:
             span = self.installation.source_span(condition)
             low[rows], high[rows] = span[0] / volts[rows], span[1] / volts[rows]
         return low, high
-
-
-def _beside_branches(m: Measurement) -> list[BesideBranches]:
-    """Unknowns that act at the known load and at the probes, where they matter."""
-    names: list[BesideBranches] = []
-    if m.load_here_a is not None or m.load_elsewhere_a is not None:
-        names.append("known_load_error")
-    if m.dead:
-        names.append("contact_ohm")
-    if Terminal.REF in (m.from_, m.to):
-        names.append("reference_ohm")
-    return names

@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.fit import best_scale, distances, gap, misses
 from evenprobe.interpretation.refine import FITS, Start, refine
-from evenprobe.testers import Evidence
+from evenprobe.quantities import Evidence
 from evenprobe.wiring import Condition
 from evenprobe.wiring.admittances import way_of
 

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 from evenprobe.interpretation.bank import bank_for
 from evenprobe.interpretation.elimination import eliminate, likelihoods
 from evenprobe.interpretation.next_test import would_rule_out
-from evenprobe.testers import Evidence, Instrument, Kept, Reading, weigh
+from evenprobe.quantities import Evidence, Kept, Reading, weigh
+from evenprobe.testers import Instrument
 from evenprobe.wiring import Condition, PointFacts
 
 

@@ -11,8 +11,8 @@ from functools import lru_cache
 from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.elimination import eliminate, reason_for
 from evenprobe.interpretation.outcome import Reason
+from evenprobe.quantities import FREQUENCY, Evidence, Reading, weigh
 from evenprobe.supplies import SYSTEMS, Earthing, SupplySystem
-from evenprobe.testers import Evidence, Quantity, Reading, weigh
 from evenprobe.wiring import Condition, PointFacts, conditions_for
 
 GRID_EARTHING = (Earthing.TN_C_S, Earthing.TT)
@@ -58,7 +58,7 @@ def _guess(point: PointFacts, readings: Sequence[Reading]) -> SupplyGuess | None
     bank = _fine(point)
     elimination = eliminate(bank, evidence)
     share = sum(s.share * s.condition.prior_at(point) for s in elimination.standing)
-    hertz = [r.value for r in readings if r.measurement.quantity is Quantity.FREQUENCY and r.value is not None]
+    hertz = [r.value for r in readings if r.measurement.quantity is FREQUENCY and r.value is not None]
     if any(abs(value - point.system.frequency_hz) > HERTZ_APART for value in hertz):
         share *= OTHER_FREQUENCY
     reason = None if elimination.standing else reason_for(bank, elimination, bank.conditions[0])

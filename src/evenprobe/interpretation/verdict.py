@@ -6,10 +6,11 @@ Nothing is safe while a dangerous explanation still fits.
 from collections.abc import Sequence
 
 from evenprobe.interpretation.outcome import ConditionOutcome, Judgement, JudgementResult, Verdict
+from evenprobe.quantities import VOLTAGE, Alarm, Direct, Evidence, Kept
+from evenprobe.quantities.measurement import FEEDS_DIRECT
+from evenprobe.quantities.probes import ports_of
 from evenprobe.supplies import PRACTICES, PracticeId
 from evenprobe.supplies.limits import DRY_TOUCH_DC_VOLTS, DRY_TOUCH_VOLTS
-from evenprobe.testers import Alarm, Direct, Evidence, Kept, Measurement, Quantity, port_of
-from evenprobe.testers.evidence import FEEDS_DIRECT
 from evenprobe.wiring import PointFacts, Severity
 from evenprobe.wiring.points import BOARD_END, METALWORK
 
@@ -33,12 +34,7 @@ def insulation_result(judgements: Sequence[Judgement]) -> JudgementResult | None
 
 def metalwork_against_reference(evidence: Sequence[Evidence]) -> list[Evidence]:
     """Contact readings that say what potential the metalwork is at."""
-    return [
-        e
-        for e in evidence
-        if e.measurement.quantity is Quantity.VOLTAGE
-        and {port_of(t) for t in (e.measurement.from_, e.measurement.to) if t} == {"PE", "REF"}
-    ]
+    return [e for e in evidence if e.quantity is VOLTAGE and ports_of(e.measurement) == {"PE", "REF"}]
 
 
 def dangerous_readings(evidence: Sequence[Evidence]) -> list[Evidence]:
@@ -50,26 +46,21 @@ def dangerous_readings(evidence: Sequence[Evidence]) -> list[Evidence]:
     collapsed = {
         e.measurement.setup("input")
         for e in at_metal
-        if at_low_impedance(e.measurement) and e.interval[1] <= DRY_TOUCH_VOLTS
+        if e.measurement.at_low_impedance and e.interval[1] <= DRY_TOUCH_VOLTS
     }
     above = [e for e in at_metal if e.high > DRY_TOUCH_VOLTS]
-    return [e for e in above if at_low_impedance(e.measurement) or e.measurement.setup("input") not in collapsed]
-
-
-def at_low_impedance(m: Measurement) -> bool:
-    ability = m.instrument.volts()
-    return m.input == "low-z" and ability is not None and ability.low_input_ohm is not None
+    return [e for e in above if e.measurement.at_low_impedance or e.measurement.setup("input") not in collapsed]
 
 
 def direct_voltage(directs: Sequence[Direct], kept: Sequence[Kept]) -> list[Direct]:
     """Direct voltages that low impedance did not bring to nothing in the same place, the highest on metalwork first."""
     collapsed = {
-        k.reading.measurement.setup("input") for k in kept if k.no_direct and at_low_impedance(k.reading.measurement)
+        k.reading.measurement.setup("input") for k in kept if k.no_direct and k.reading.measurement.at_low_impedance
     }
     found = [
         d
         for d in directs
-        if at_low_impedance(d.reading.measurement) or d.reading.measurement.setup("input") not in collapsed
+        if d.reading.measurement.at_low_impedance or d.reading.measurement.setup("input") not in collapsed
     ]
     return sorted(found, key=lambda d: (-d.metal, -d.volts, d.reading.id))
 
@@ -87,7 +78,7 @@ def standing_alarms(alarms: Sequence[Alarm], evidence: Sequence[Evidence]) -> li
 
 def _at_the_point(e: Evidence) -> bool:
     """Whether a probe was at the point; what was measured at the board alone is no test of it."""
-    return not {e.measurement.from_, e.measurement.to} <= {*BOARD_END.values(), None} or e.lamp is not None
+    return bool(e.measurement.ends - set(BOARD_END.values()))
 
 
 def decide(

@@ -10,7 +10,6 @@ from typing import Literal
 from evenprobe.isolation.rules import HANDBOOK, HouseRules
 from evenprobe.supplies import PRACTICES, PracticeId, SupplySystem
 from evenprobe.supplies.limits import DRY_TOUCH_VOLTS, WET_TOUCH_VOLTS
-from evenprobe.testers import InstrumentKind
 from evenprobe.testers.fitness import Held
 from evenprobe.testers.ratings import Place
 from evenprobe.wiring import Terminal
@@ -126,8 +125,3 @@ def pairs_to_test(terminals: tuple[Terminal, ...]) -> tuple[tuple[Terminal, Term
     if Terminal.CASE in terminals:
         pairs.append((Terminal.CASE, Terminal.PE if Terminal.PE in terminals else Terminal.REF))
     return tuple(pairs)
-
-
-def shows_both(kind: InstrumentKind) -> bool:
-    """A two-pole tester indicates AC and DC without being set; a meter shows only what it is set to."""
-    return kind is InstrumentKind.TWO_POLE

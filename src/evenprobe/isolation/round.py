@@ -7,7 +7,7 @@ it and no longer than the window after it (NFPA 70E 120.5; EN 50110-1, 6.2.3; th
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 
-from evenprobe.isolation.log import Event, Mode, Pair, shows_both
+from evenprobe.isolation.log import Event, Mode, Pair
 from evenprobe.testers.fitness import Held
 
 Slot = tuple[Pair, Mode]
@@ -40,7 +40,7 @@ class Round:
         return bool(self.proofs) or self.has_readings
 
     def modes_of(self, event: Event) -> tuple[Mode, ...]:
-        return ("ac", "dc") if shows_both(self.held.kind) else (event.mode,)
+        return ("ac", "dc") if self.held.kind.tells_direct else (event.mode,)
 
     def prove(self, proof: Taken) -> list[Taken]:
         """A good proof covers what waits on its function, and starts the next stretch. Returns what waited too long."""

@@ -9,12 +9,11 @@ from datetime import date
 
 from evenprobe.supplies import PRACTICES, PracticeId, SupplySystem
 from evenprobe.supplies.limits import PROOF_WINDOW_MIN, UNATTENDED_MIN
-from evenprobe.testers.instruments import InstrumentKind
+from evenprobe.testers import Kind
+from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Place
-from evenprobe.testers.tasks import Purpose, Task, one_of
+from evenprobe.testers.tasks import Task
 
-MAY_PROVE_DEAD = (InstrumentKind.TWO_POLE, InstrumentKind.MULTIMETER, InstrumentKind.CLAMP)
-"""Whatever a crew says, nothing else ever proves dead: it does not touch both conductors and show a value."""
 LONGEST_WINDOW_MIN, LONGEST_UNATTENDED_MIN = 60.0, 240.0
 
 
@@ -24,7 +23,7 @@ class HouseRules:
 
     window_min: float = PROOF_WINDOW_MIN
     unattended_min: float = UNATTENDED_MIN
-    dead_kinds: tuple[InstrumentKind, ...] | None = None
+    dead_kinds: tuple[Kind, ...] | None = None
     least_rating: bool = False
     reason: str = ""
 
@@ -51,8 +50,8 @@ class HouseRules:
             yield f"void after {self.unattended_min:g} min away, not {UNATTENDED_MIN:g}"
         usual = PRACTICES[practice].dead_kinds
         for kind in self.dead_kinds or ():
-            if kind not in usual:
-                yield f"{one_of(kind)} is accepted to prove dead"
+            if kind.id not in usual:
+                yield f"{kind.with_article} is accepted to prove dead"
 
 
 HANDBOOK = HouseRules()

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from evenprobe.deadtests import Accuracy, Outcome
 from evenprobe.deadtests.protective import load
-from evenprobe.testers import Quantity, Reading
+from evenprobe.quantities import CURRENT, Reading
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import BOARD_END, LINES
 
@@ -24,7 +24,7 @@ class Draw:
 
 def draws(point: PointFacts, readings: Sequence[Reading], curve: str | None = None) -> tuple[Draw, ...]:
     """Every current, amperes; `curve` of the device, None where nobody recorded it."""
-    return tuple(_draw(point, r, curve) for r in readings if r.measurement.quantity is Quantity.CURRENT)
+    return tuple(_draw(point, r, curve) for r in readings if r.measurement.quantity is CURRENT)
 
 
 def _draw(point: PointFacts, reading: Reading, curve: str | None) -> Draw:

@@ -11,9 +11,9 @@ import numpy as np
 
 from evenprobe.interpretation import bank_for
 from evenprobe.interpretation.forecast import HIGH_PERCENTILE, LOW_PERCENTILE
+from evenprobe.quantities import VOLTAGE, Evidence, Measurement, Reading, weigh
+from evenprobe.quantities.probes import load_between, unloaded, with_loads_placed
 from evenprobe.supplies import Limit, limit_for
-from evenprobe.testers import Evidence, Measurement, Quantity, Reading, weigh
-from evenprobe.testers.showing import load_between, unloaded, with_loads_placed
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.unknowns import Unknowns
 
@@ -66,7 +66,7 @@ def loops(point: PointFacts, readings: Sequence[Reading]) -> tuple[Loop, ...]:
         w
         for r in readings
         for w in weigh(r, point)
-        if isinstance(w, Evidence) and w.measurement.quantity is Quantity.VOLTAGE and w.reading.value is not None
+        if isinstance(w, Evidence) and w.measurement.quantity is VOLTAGE and w.reading.value is not None
     ]
     return tuple(_loop(point, before, after, volts) for before, after in _under_load(point, volts))
 

@@ -10,7 +10,7 @@ from evenprobe.plugging.needs import Needs
 from evenprobe.plugging.outlet import contacts, current, frequency, trip
 from evenprobe.plugging.range import ranges
 from evenprobe.plugging.wiring import wiring_checks
-from evenprobe.testers import Measurement, Reading
+from evenprobe.quantities import Measurement, Reading
 from evenprobe.wiring import PointFacts
 
 CAUTION = "Local codes, the maker's instructions and whoever runs this supply come first."

@@ -3,8 +3,8 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
+from evenprobe.quantities import Measurement
 from evenprobe.supplies import Limit
-from evenprobe.testers import Measurement
 
 
 class Result(StrEnum):

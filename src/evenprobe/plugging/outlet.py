@@ -4,9 +4,9 @@ from collections.abc import Sequence
 
 from evenprobe.plugging.check import Check, Result
 from evenprobe.plugging.needs import Needs
+from evenprobe.quantities import FREQUENCY, TRIP, Evidence, Measurement, Reading, weigh
 from evenprobe.supplies import limit_for
 from evenprobe.supplies.test_limits import load_share, residual_span_ma
-from evenprobe.testers import Evidence, Measurement, Quantity, Reading, weigh
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import METALWORK
 
@@ -44,7 +44,7 @@ def frequency(point: PointFacts, needs: Needs, readings: Sequence[Reading]) -> C
         return None
     limit = limit_for("frequency.band", point.practice, point.system)
     spread = limit.band.high - point.system.frequency_hz
-    seen = [r.value for r in readings if r.measurement.quantity is Quantity.FREQUENCY and r.value is not None]
+    seen = [r.value for r in readings if r.measurement.quantity is FREQUENCY and r.value is not None]
     if seen:
         doubt = READS_HERTZ_WITHIN * seen[-1]
         off = abs(seen[-1] - needs.hertz)
@@ -55,7 +55,7 @@ def frequency(point: PointFacts, needs: Needs, readings: Sequence[Reading]) -> C
         return Check("frequency", "Frequency", Result.NO, text, limit)
     if point.system.standalone:
         text = "A source of its own may run at any frequency: measure it."
-        take = Measurement(Quantity.FREQUENCY, None, None)
+        take = Measurement(FREQUENCY, None, None)
         return Check("frequency", "Frequency", Result.OPEN, text, limit, take)
     return Check("frequency", "Frequency", Result.YES, f"{needs.hertz:g} Hz, as this supply has.", limit)
 
@@ -63,7 +63,7 @@ def frequency(point: PointFacts, needs: Needs, readings: Sequence[Reading]) -> C
 def trip(point: PointFacts, readings: Sequence[Reading]) -> Check:
     """Whether a residual-current device protects it; one nobody recorded may well not be there."""
     title, rated = "Trip", point.circuit.residual_ma
-    tests = [r for r in readings if r.measurement.quantity is Quantity.TRIP]
+    tests = [r for r in readings if r.measurement.quantity is TRIP]
     if any(r.tripped and isinstance(weigh(r, point)[0], Evidence) for r in tests):
         return Check("trip", title, Result.YES, "The residual-current device tripped.")
     if any(r.tripped is False and isinstance(weigh(r, point)[0], Evidence) for r in tests):
@@ -76,5 +76,5 @@ def trip(point: PointFacts, readings: Sequence[Reading]) -> Check:
     text = f"The {rated:g} mA device was not tested: press a tester that drives {least:g} mA or more."
     take = None
     if Terminal.PE in point.terminals and point.lines:
-        take = Measurement(Quantity.TRIP, point.lines[0], Terminal.PE, test_ma=least)
+        take = Measurement(TRIP, point.lines[0], Terminal.PE, test_ma=least)
     return Check("trip", title, Result.OPEN, text, take=take)

@@ -4,9 +4,9 @@ from collections.abc import Sequence
 
 from evenprobe.plugging.check import Check, Result
 from evenprobe.plugging.needs import Needs, band_for
+from evenprobe.quantities import VOLTAGE, Evidence, Measurement, Reading, weigh
 from evenprobe.supplies import PRACTICES
 from evenprobe.supplies.limits import Limit
-from evenprobe.testers import Evidence, Measurement, Quantity, Reading, weigh
 from evenprobe.wiring import PointFacts, Terminal
 
 _RESULT = {True: Result.YES, False: Result.NO, None: Result.OPEN}
@@ -30,7 +30,7 @@ def _pair(point: PointFacts, one: Terminal, other: Terminal, limit: Limit, readi
     counted = [w for r in between for w in weigh(r, point) if isinstance(w, Evidence)]
     names = {e.reading.id for e in counted}
     shown = [r.value for r in between if r.id not in names and r.value is not None]
-    id_, take = f"range {one}-{other}", Measurement(Quantity.VOLTAGE, one, other)
+    id_, take = f"range {one}-{other}", Measurement(VOLTAGE, one, other)
     if any(value > limit.band.high * (1 + DOUBT_SHARE) for value in shown):
         return Check(id_, title, Result.NO, f"A tester showed {max(shown):g} V; it needs {allowed}.", limit)
     if not counted:
@@ -56,7 +56,7 @@ def _result(limit: Limit, interval: tuple[float, float]) -> Result:
 
 
 def _is_between(reading: Reading, one: Terminal, other: Terminal) -> bool:
-    return reading.measurement.setup("input") == Measurement(Quantity.VOLTAGE, one, other).setup("input")
+    return reading.measurement.setup("input") == Measurement(VOLTAGE, one, other).setup("input")
 
 
 def _seen(e: Evidence) -> str:

@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from evenprobe.interpretation import ConditionOutcome, PointInterpretation, Verdict
 from evenprobe.plugging.check import Check, Result
-from evenprobe.testers import Measurement
+from evenprobe.quantities import Measurement
 from evenprobe.wiring import Condition, PointFacts
 from evenprobe.wiring.arrangements import HEALTHY
 

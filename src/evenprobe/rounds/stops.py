@@ -5,8 +5,9 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from evenprobe.interpretation import Verdict
+from evenprobe.quantities import TRIP, Measurement, Reading
 from evenprobe.rounds.quick import quick_set
-from evenprobe.testers import TYPED, Instrument, Measurement, Quantity, Reading
+from evenprobe.testers import TYPED, Instrument
 from evenprobe.wiring import PointFacts
 
 OPEN_VERDICTS = (Verdict.UNTESTED, Verdict.CONTRADICTORY, Verdict.UNCONFIRMED)
@@ -44,7 +45,7 @@ def stop_of(
     """
     own = quick_matches(point, tester, readings)
     with_a_meter = quick_matches(point, TYPED, readings)
-    trips = tuple(pair for pair in own if pair[0].quantity is Quantity.TRIP and verdict is not Verdict.DANGER)
+    trips = tuple(pair for pair in own if pair[0].quantity is TRIP and verdict is not Verdict.DANGER)
     if _complete(own) or _complete((*with_a_meter, *trips)):
         state = StopState.QUICK if verdict in OPEN_VERDICTS else StopState.FULL
     elif skipped:
@@ -71,6 +72,6 @@ def _is(reading: Reading, wanted: Measurement) -> bool:
     taken = reading.measurement
     if taken.quantity is not wanted.quantity or reading.unfit or taken.instrument.proved is False:
         return False
-    if wanted.quantity in (Quantity.LAMPS, Quantity.TRIP):
+    if not wanted.ends or wanted.quantity.written.ends == "line to earth":
         return True
     return taken.setup("input") == wanted.setup("input")

@@ -5,8 +5,7 @@ from dataclasses import dataclass
 from datetime import timedelta
 from typing import Literal
 
-from evenprobe.testers.instruments import InstrumentKind
-from evenprobe.testers.tasks import LEADLESS
+from evenprobe.testers.kinds import Kind
 
 HOLDS = timedelta(hours=16)
 """A check is good for the working day it was made on."""
@@ -36,13 +35,7 @@ ITEMS: tuple[Item, ...] = (
 )  # fmt: skip
 
 
-def items_for(kind: InstrumentKind) -> Sequence[Item]:
+def items_for(kind: Kind) -> Sequence[Item]:
     """What there is to check on a tester of the kind."""
-    has: set[str] = {"tester"}
-    if kind not in LEADLESS:
-        has.add("leads")
-    if kind in (InstrumentKind.MULTIMETER, InstrumentKind.CLAMP, InstrumentKind.LOW_OHM):
-        has.add("meter")
-    if kind is InstrumentKind.MULTIMETER:
-        has.add("ampere jack")
+    has = {"tester", *kind.has, *(("leads",) if kind.leads else ())}
     return [item for item in ITEMS if item.of in has]

@@ -11,7 +11,8 @@ from typing import Literal
 
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.supplies.limits import HOUSE_CATEGORY, HOUSE_VOLTS, LEADS_GOOD_OHMS, LEADS_USABLE_OHMS
-from evenprobe.testers.instruments import InstrumentKind
+from evenprobe.testers.kinds import Kind
+from evenprobe.testers.purposes import FUNCTIONS_FOR, WHY_NOT, Purpose
 from evenprobe.testers.ratings import (
     LEAST,
     UNRATED,
@@ -25,7 +26,7 @@ from evenprobe.testers.ratings import (
     effective,
     volts_to_cover,
 )
-from evenprobe.testers.tasks import FUNCTIONS_FOR, KINDS_FOR, LEADLESS, WHY_NOT, Purpose, Task, kinds_for, one_of
+from evenprobe.testers.tasks import Task, kinds_accepted
 
 Battery = Literal["ok", "low", "unknown"]
 
@@ -38,7 +39,7 @@ class Held:
     """
 
     id: str
-    kind: InstrumentKind
+    kind: Kind
     rating: Rating = UNRATED
     name: str = ""
     functions: tuple[str, ...] | None = None
@@ -56,7 +57,7 @@ class Held:
 
     @property
     def has_leads(self) -> bool:
-        return self.kind not in LEADLESS
+        return self.kind.leads
 
     @property
     def chain(self) -> tuple[Link, ...]:
@@ -65,9 +66,6 @@ class Held:
             links.append(Link(self.leads.name, self.leads.in_use))
         links += [Link(adapter.name, adapter.rating) for adapter in self.adapters]
         return chain_of(links)
-
-
-_K = InstrumentKind
 
 
 @dataclass(frozen=True)
@@ -103,10 +101,10 @@ Rule = Callable[[Task, Held, Rating], Iterator[Finding]]
 
 
 def _kind(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
-    kinds = kinds_for(task)
+    kinds = kinds_accepted(task)
     if held.kind not in kinds:
-        wanted = " or ".join(one_of(k) for k in kinds)
-        yield Finding("wrong-kind", WHY_NOT[task.purpose].format(kind=one_of(held.kind), kinds=wanted))
+        wanted = " or ".join(k.with_article for k in kinds)
+        yield Finding("wrong-kind", WHY_NOT[task.purpose].format(kind=held.kind.with_article, kinds=wanted))
 
 
 def _category(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:
@@ -154,7 +152,7 @@ def _battery(_task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
 
 
 def _dark_when_flat(held: Held) -> bool:
-    return held.kind is _K.NON_CONTACT and not held.always_on_light and held.self_check is not True
+    return held.kind.silent_when_flat and not held.always_on_light and held.self_check is not True
 
 
 def _condition(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
@@ -175,7 +173,7 @@ def _condition(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
 
 
 def _test_values(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
-    if task.purpose is Purpose.RESIDUAL_CURRENT and held.kind in KINDS_FOR[task.purpose]:
+    if task.purpose is Purpose.RESIDUAL_CURRENT and task.purpose in held.kind.purposes:
         if held.test_ma is None:
             text = "its test current is not recorded, so a missing trip says nothing"
             yield Finding("test-current-too-low", text, unknown=True)
@@ -184,7 +182,7 @@ def _test_values(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
                 "test-current-too-low",
                 f"its {held.test_ma:g} mA can never be sure to trip a {task.device_ma:g} mA device",
             )
-    insulating = task.purpose is Purpose.INSULATION and held.kind is _K.INSULATION_TESTER
+    insulating = task.purpose is Purpose.INSULATION and task.purpose in held.kind.purposes
     if insulating and task.test_volts is not None and task.test_volts not in held.test_volts:
         has = ", ".join(f"{v:g}" for v in held.test_volts) or "none recorded"
         yield Finding("test-voltage-missing", f"{task.test_volts:g} V DC is wanted; it has {has}")
@@ -205,9 +203,9 @@ def _below_house_rule(task: Task, whole: Rating) -> bool:
 
 
 def _warnings(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:
-    if held.battery == "unknown" and not _dark_when_flat(held) and held.kind is not _K.LAMP_TESTER:
+    if held.battery == "unknown" and not _dark_when_flat(held) and held.kind.has_battery:
         yield Finding("battery-unknown", "nobody checked the battery today")
-    if held.has_leads and held.leads is None and held.kind is not _K.TWO_POLE:
+    if held.has_leads and held.leads is None and not held.kind.leads_may_be_fixed:
         yield Finding("leads-not-recorded", "nobody said which leads; they may be rated lower than the tester")
     if held.leads is not None and held.has_leads:
         if held.leads.tip_covers is None:
@@ -229,9 +227,6 @@ def attention(held: Held, on: date) -> tuple[Finding, ...]:
     found = [*_battery(anywhere, held, held.rating), *_condition(anywhere, held, held.rating)]
     if held.has_leads and held.leads is not None and held.leads.tip_covers is False:
         found.append(Finding("tip-covers-off", "tip covers are off: category II until they are on"))
-    if held.kind in _RATED and (held.rating.category is None or held.rating.volts is None):
+    if held.kind.rated and (held.rating.category is None or held.rating.volts is None):
         found.append(Finding("rating-not-recorded", "its category and voltage are not recorded"))
     return tuple(found)
-
-
-_RATED = tuple(k for k in InstrumentKind if k not in (_K.PROVING_UNIT, _K.TONE_TRACER))

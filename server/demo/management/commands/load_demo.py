@@ -22,8 +22,9 @@ from demo.loading_sheets import load_sheets
 from demo.proofs import PROOFS, DemoProof
 from demo.sites import EQUIPMENT, ROUND, SITES, DemoPoint
 from evenprobe.isolation import QUESTIONS
-from evenprobe.practice import HiddenPoint, TesterErrors
-from evenprobe.testers import Instrument, Measurement, Quantity, Reading
+from evenprobe.quantities import PRESENCE, RESISTANCE, TRIP, VOLTAGE, Measurement, Reading
+from evenprobe.simulation import HiddenPoint, TesterErrors
+from evenprobe.testers import Instrument
 from evenprobe.wiring import Terminal
 from kit.models import Tester
 from kit.services import check, put_part, put_tester
@@ -214,11 +215,11 @@ class Command(BaseCommand):
             return {"quantity": "current", "from": pair, "value": float(how[1]), "max": float(how[2]), "unit": "A"}
         if pair == "trip":
             test_ma = float(how[0])
-            press = Measurement(Quantity.TRIP, None, None, tester, test_ma=test_ma)
+            press = Measurement(TRIP, None, None, tester, test_ma=test_ma)
             return {"quantity": "trip", "test_ma": test_ma, "value": hidden.read("", press, errors).tripped}
         ends = [Terminal(name) for name in pair.split("-")]
         if how in (["alarm"], ["false-alarm"]):
-            quiet = Measurement(Quantity.PRESENCE, ends[0], None, tester)
+            quiet = Measurement(PRESENCE, ends[0], None, tester)
             seen = hidden.read("", quiet, errors).alarm or how == ["false-alarm"]
             return {"quantity": "presence", "from": str(ends[0]), "value": seen}
         entry: dict[str, Any] = {"quantity": "voltage", "mode": "ac", "from": str(ends[0]), "to": str(ends[1])}
@@ -232,7 +233,7 @@ class Command(BaseCommand):
         elif how[:1] == ["ohm"]:
             options["device"] = "open"
             entry = {"quantity": "resistance", "from": entry["from"], "to": entry["to"], "device": "open"}
-        quantity = Quantity.RESISTANCE if how == ["ohm"] else Quantity.VOLTAGE
+        quantity = RESISTANCE if how == ["ohm"] else VOLTAGE
         reading: Reading = hidden.read("", Measurement(quantity, ends[0], ends[1], tester, **options), errors)
         if reading.over_range:
             return {**entry, "over_range": True, "unit": "ohm"}

@@ -9,7 +9,6 @@ from pydantic import Field, field_validator
 from evenprobe.deadtests import Outcome
 from evenprobe.formats.fields import Strict, Text
 from evenprobe.formats.problems import FieldError
-from evenprobe.formats.rounding import figures
 from evenprobe.formats.tests.parts import BatteryTest, CapacitorTest, CoilTest, ElementTest, TemperatureSensorTest
 from evenprobe.formats.tests.protective import FrequencyTest, LoadTest, ResidualCurrentTest
 from evenprobe.formats.tests.wiring import (
@@ -21,6 +20,7 @@ from evenprobe.formats.tests.wiring import (
     RingTest,
     SeparationTest,
 )
+from evenprobe.rounding import figures
 from evenprobe.supplies import Limit, PracticeId
 
 COMPUTED_FIGURES = 4

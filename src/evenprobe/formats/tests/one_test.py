@@ -8,7 +8,7 @@ from evenprobe.deadtests import Accuracy, Outcome
 from evenprobe.formats.fields import Name, Strict, Text
 from evenprobe.formats.plausible import Time
 from evenprobe.formats.problems import FieldError
-from evenprobe.formats.reading import HIGHEST_OHMS
+from evenprobe.quantities.resistance import HIGHEST_OHMS
 from evenprobe.supplies import PracticeId
 
 Number = Annotated[float, Field(strict=True)]

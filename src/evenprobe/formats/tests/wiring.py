@@ -12,12 +12,12 @@ from evenprobe.deadtests.insulation import CircuitInsulation, insulation, ratios
 from evenprobe.deadtests.rings import RingOutlet, ring
 from evenprobe.formats.fields import Name, Strict, Text
 from evenprobe.formats.problems import FieldError
-from evenprobe.formats.reading import HIGHEST_OHMS
 from evenprobe.formats.supply import SystemId
 from evenprobe.formats.tests.one_test import LOW_OHM_ACCURACY, Celsius, Megohms, Metres, Ohms, OneTest, Some, Volts
+from evenprobe.quantities.measurement import Neutral
+from evenprobe.quantities.resistance import HIGHEST_OHMS
 from evenprobe.supplies import SYSTEMS, PracticeId
 from evenprobe.supplies.test_limits import insulation_rule
-from evenprobe.testers.measurement import Neutral
 from evenprobe.wiring import Terminal, conductor_named
 from evenprobe.wiring.conductors import Conductor, Material
 

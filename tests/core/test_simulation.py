@@ -2,10 +2,21 @@
 
 import numpy as np
 import pytest
-from bench.draws import DETECTOR, FLAT, LAMPS, METER, STEPPED, draw, points
+from bench.draws import DETECTOR, FLAT, LAMP_TESTER, METER, STEPPED, draw, points
 
-from evenprobe.practice import HiddenPoint, TesterErrors
-from evenprobe.testers import Alarm, Direct, Evidence, Kept, Measurement, Quantity, weigh
+from evenprobe.quantities import (
+    LAMPS,
+    PRESENCE,
+    RESISTANCE,
+    VOLTAGE,
+    Alarm,
+    Direct,
+    Evidence,
+    Kept,
+    Measurement,
+    weigh,
+)
+from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.wiring import Terminal, conditions_for
 from tests.core.installations import outlet
 
@@ -21,7 +32,7 @@ def hidden(condition, seed, point=None):
 def test_the_true_volts_lie_within_the_interval_of_what_was_read(seed, tester):
     point, errors = hidden("correct", seed)
     for pair in (("L", "N"), ("L", "PE"), ("N", "PE"), ("PE", "REF")):
-        measurement = Measurement(Quantity.VOLTAGE, Terminal(pair[0]), Terminal(pair[1]), tester)
+        measurement = Measurement(VOLTAGE, Terminal(pair[0]), Terminal(pair[1]), tester)
         (evidence,) = weigh(point.read("r", measurement, errors), outlet())
         true = float(point.samples.predicted(measurement)[0])
         low, high = evidence.interval
@@ -32,7 +43,7 @@ def test_the_true_volts_lie_within_the_interval_of_what_was_read(seed, tester):
 def test_the_true_ohms_lie_within_the_interval_of_what_was_read(seed):
     for condition in ("correct", "open-earth", "high-resistance-earth"):
         point, errors = hidden(condition, seed)
-        measurement = Measurement(Quantity.RESISTANCE, Terminal.N, Terminal.PE, METER, device="open")
+        measurement = Measurement(RESISTANCE, Terminal.N, Terminal.PE, METER, device="open")
         reading = point.read("r", measurement, errors)
         (evidence,) = weigh(reading, outlet())
         true = float(point.samples.predicted(measurement)[0])
@@ -42,14 +53,14 @@ def test_the_true_ohms_lie_within_the_interval_of_what_was_read(seed):
 
 def test_lamps_light_on_a_sound_outlet_and_all_but_one_where_the_earth_is_open():
     assert hidden("correct", 3)[0].read(
-        "r", Measurement(Quantity.LAMPS, None, None, LAMPS), hidden("correct", 3)[1]
+        "r", Measurement(LAMPS, None, None, LAMP_TESTER), hidden("correct", 3)[1]
     ).lit == {
         "L-N": True,
         "L-PE": True,
         "N-PE": False,
     }
     point, errors = hidden("open-earth", 3)
-    lit = point.read("r", Measurement(Quantity.LAMPS, None, None, LAMPS), errors).lit
+    lit = point.read("r", Measurement(LAMPS, None, None, LAMP_TESTER), errors).lit
     assert lit["L-N"]
     assert not lit["L-PE"]
 
@@ -57,12 +68,12 @@ def test_lamps_light_on_a_sound_outlet_and_all_but_one_where_the_earth_is_open()
 def test_a_detector_alarms_at_a_line_and_not_at_sound_metal():
     point, errors = hidden("correct", 4)
     at = {
-        end: point.read("r", Measurement(Quantity.PRESENCE, end, None, DETECTOR), errors).alarm
+        end: point.read("r", Measurement(PRESENCE, end, None, DETECTOR), errors).alarm
         for end in (Terminal.L, Terminal.PE)
     }
     assert at == {Terminal.L: True, Terminal.PE: False}
     with pytest.raises(ValueError, match="non-contact"):
-        point.read("r", Measurement(Quantity.PRESENCE, Terminal.L, None, METER), errors)
+        point.read("r", Measurement(PRESENCE, Terminal.L, None, METER), errors)
 
 
 def test_random_surveys_use_every_tester_and_every_kind_of_reading():
@@ -76,6 +87,6 @@ def test_random_surveys_use_every_tester_and_every_kind_of_reading():
                 seen |= {"here"} if m.load_here_a else set()
                 seen |= {"elsewhere"} if m.load_elsewhere_a else set()
                 weighed |= {type(w) for w in weigh(reading, outlet())}
-    assert seen >= {METER.id, STEPPED.id, LAMPS.id, DETECTOR.id, FLAT.id, "here", "elsewhere", "open", "low-z"}
-    assert seen >= {Quantity.VOLTAGE, Quantity.RESISTANCE, Quantity.LAMPS, Quantity.PRESENCE, Terminal.CASE}
+    assert seen >= {METER.id, STEPPED.id, LAMP_TESTER.id, DETECTOR.id, FLAT.id, "here", "elsewhere", "open", "low-z"}
+    assert seen >= {VOLTAGE, RESISTANCE, LAMPS, PRESENCE, Terminal.CASE}
     assert weighed == {Evidence, Alarm, Direct, Kept}

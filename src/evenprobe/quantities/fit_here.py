@@ -2,25 +2,13 @@
 
 from datetime import date
 
+from evenprobe.quantities.measurement import Quantity
 from evenprobe.supplies.test_limits import residual_span_ma
 from evenprobe.testers.fitness import Held, fitness
-from evenprobe.testers.instruments import Instrument
-from evenprobe.testers.measurement import Quantity
+from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.ratings import Place
-from evenprobe.testers.tasks import Purpose, Task
+from evenprobe.testers.tasks import Task
 from evenprobe.wiring import PointFacts
-
-PURPOSE_OF: dict[Quantity, Purpose] = {
-    Quantity.VOLTAGE: Purpose.LIVE_VOLTAGE,
-    Quantity.FREQUENCY: Purpose.LIVE_VOLTAGE,
-    Quantity.PRESENCE: Purpose.SCREEN,
-    Quantity.LAMPS: Purpose.LAMPS,
-    Quantity.RESISTANCE: Purpose.CONTINUITY,
-    Quantity.INSULATION: Purpose.INSULATION,
-    Quantity.CURRENT: Purpose.CURRENT,
-    Quantity.TRIP: Purpose.RESIDUAL_CURRENT,
-    Quantity.SEQUENCE: Purpose.LIVE_VOLTAGE,
-}
 
 
 def why_unfit(
@@ -31,7 +19,7 @@ def why_unfit(
     Of what nobody recorded the record gets the benefit: a survey need not carry the ratings of its testers.
     """
     task = Task(
-        PURPOSE_OF[quantity],
+        quantity.purpose,
         Place.INSTALLATION,
         point.system,
         point.practice,

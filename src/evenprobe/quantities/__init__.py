@@ -1,0 +1,64 @@
+"""What can be measured, a module a quantity: how it is taken, what it shows and how that moves, what it counts for."""
+
+from collections.abc import Sequence
+
+from evenprobe.quantities.evidence import at_odds, confining, in_order
+from evenprobe.quantities.measurement import (
+    QUANTITIES,
+    Alarm,
+    Device,
+    Direct,
+    Evidence,
+    Input,
+    Kept,
+    Measurement,
+    Quantity,
+    Reading,
+    Weighed,
+)
+from evenprobe.registry import add_modules_of
+from evenprobe.wiring import PointFacts
+
+add_modules_of(__name__, __path__)
+
+from evenprobe.quantities.current import CURRENT  # noqa: E402
+from evenprobe.quantities.frequency import FREQUENCY  # noqa: E402
+from evenprobe.quantities.insulation import INSULATION  # noqa: E402
+from evenprobe.quantities.lamps import LAMPS  # noqa: E402
+from evenprobe.quantities.presence import PRESENCE  # noqa: E402
+from evenprobe.quantities.resistance import RESISTANCE  # noqa: E402
+from evenprobe.quantities.sequence import SEQUENCE  # noqa: E402
+from evenprobe.quantities.trip import TRIP  # noqa: E402
+from evenprobe.quantities.voltage import VOLTAGE  # noqa: E402
+
+__all__ = [
+    "CURRENT",
+    "FREQUENCY",
+    "INSULATION",
+    "LAMPS",
+    "PRESENCE",
+    "QUANTITIES",
+    "RESISTANCE",
+    "SEQUENCE",
+    "TRIP",
+    "VOLTAGE",
+    "Alarm",
+    "Device",
+    "Direct",
+    "Evidence",
+    "Input",
+    "Kept",
+    "Measurement",
+    "Quantity",
+    "Reading",
+    "Weighed",
+    "at_odds",
+    "confining",
+    "in_order",
+    "weigh",
+]
+
+
+def weigh(reading: Reading, point: PointFacts) -> Sequence[Weighed]:
+    """What a reading counts for; a lamp pattern counts once for each lit lamp."""
+    return reading.measurement.quantity.weigh(reading, point)

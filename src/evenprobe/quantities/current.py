@@ -1,0 +1,110 @@
+"""Current round a conductor, or in it. Where a conductor leaves the board it says by which way a load comes and goes.
+
+Clamps: IEC 61010-2-032. Round two conductors at once the fields cancel, so a clamp then shows what leaks (Ampère).
+"""
+
+from collections.abc import Iterable, Sequence
+from typing import Any
+
+from numpy.typing import NDArray
+
+from evenprobe.network import Pair
+from evenprobe.quantities.indication import Drift, displayed
+from evenprobe.quantities.measurement import (
+    LIVE_EXPOSURE,
+    QUANTITIES,
+    Errors,
+    Evidence,
+    Hidden,
+    Kept,
+    Measurement,
+    Reading,
+    Weighed,
+)
+from evenprobe.quantities.probes import LOAD_HERE_S, BetweenProbes, pair_of
+from evenprobe.quantities.resistance import BOARD_S
+from evenprobe.quantities.usual_load import usual_load_a
+from evenprobe.quantities.written import Function, Written
+from evenprobe.testers.instrument import Instrument
+from evenprobe.testers.purposes import Purpose
+from evenprobe.wiring import PointFacts
+from evenprobe.wiring.admittances import CLAMPED_SIEMENS
+from evenprobe.wiring.installation import Solved, bar_of
+from evenprobe.wiring.modes import CLAMPED, Mode
+from evenprobe.wiring.points import BOARD_END, board_ends
+
+Array = NDArray[Any]
+
+DRIFT = Drift(0.05, 0.01)
+"""What the loads draw moves between one reading and the next."""
+
+
+class Current(BetweenProbes):
+    id = "current"
+    rank = 6
+    unit = "A"
+    purpose = Purpose.CURRENT
+    with_source = True
+    written = Written(ends="none", units=("A", "mA"), at_board=True, extremes=True, load=True)
+    functions = (Function(id="amps", name="Current, clamped", probes="one"),)
+
+    def mode(self, measurement: Measurement) -> Mode:
+        return CLAMPED
+
+    def pair(self, measurement: Measurement, point: PointFacts) -> Pair:
+        """Between a conductor's bar and its end at the board."""
+        end = measurement.from_
+        return pair_of(measurement) if end is None else (bar_of(str(end)), str(end))
+
+    def across(self, measurement: Measurement, point: PointFacts) -> complex:
+        return 0.0
+
+    def per_volt(self, measurement: Measurement, pair: Pair, solved: Solved, point: PointFacts) -> Array | float:
+        """The conductor's own volts are amperes."""
+        return CLAMPED_SIEMENS
+
+    def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
+        measurement = reading.measurement
+        ability = measurement.instrument.amps()
+        if ability is None:
+            return (Kept(reading, f"a {measurement.instrument.kind} does not measure current"),)
+        if measurement.instrument.proved is False:
+            return (self.of_one_unfit(reading, "this tester was not proved"),)
+        if why := _says_nothing_of_wires(reading):
+            return (Kept(reading, why),)
+        value = reading.value or 0.0
+        tolerance = ability.counts * ability.resolution + DRIFT.constant + DRIFT.share * value
+        tester = f"{measurement.instrument.id} amps"
+        return (Evidence(reading, value, value, tolerance, ability.percent / 100, tester),)
+
+    def setups(self, point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
+        if tester.kind.clamps and tester.proved is not False:
+            load = usual_load_a(point)
+            yield from (Measurement(self, e, None, tester, load_here_a=load) for e in board_ends(point.terminals))
+
+    def seconds(self, measurement: Measurement) -> float:
+        return (BOARD_S + LOAD_HERE_S) * LIVE_EXPOSURE
+
+    def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
+        ability = measurement.instrument.amps()
+        if ability is None:
+            raise ValueError(f"a {measurement.instrument.kind} shows no {self}")
+        true = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
+        return Reading(name, measurement, value=displayed(true, measurement, ability, DRIFT, errors))
+
+
+def _says_nothing_of_wires(reading: Reading) -> str:
+    """Why a current says nothing of how the wires lie; empty where it does."""
+    measurement = reading.measurement
+    if measurement.to is not None:
+        return "round two conductors at once their fields cancel: it shows what leaks. Split the line and clamp one"
+    if measurement.from_ not in BOARD_END.values():
+        return "it says what flows there; how wires lie it says only where a conductor leaves the board"
+    if reading.value is None:
+        return "what it rose to says what started, not how the wires lie"
+    if measurement.device == "open" or measurement.dc:
+        return "with the device open, or on DC, nothing is meant to flow"
+    return ""
+
+
+CURRENT = QUANTITIES.add(Current())

@@ -1,0 +1,43 @@
+"""Frequency of the supply, EN 50160, ISO 8528-5: held against its own limit, it decides no condition."""
+
+from collections.abc import Sequence
+
+from evenprobe.quantities.measurement import (
+    QUANTITIES,
+    Array,
+    Errors,
+    Hidden,
+    Kept,
+    Measurement,
+    Quantity,
+    Reading,
+    Weighed,
+)
+from evenprobe.quantities.written import Function, Written
+from evenprobe.testers.purposes import Purpose
+from evenprobe.wiring import PointFacts
+from evenprobe.wiring.installation import Solved
+
+
+class Frequency(Quantity):
+    id = "frequency"
+    rank = 7
+    unit = "Hz"
+    purpose = Purpose.LIVE_VOLTAGE
+    written = Written(ends="none", units=("Hz",))
+    functions = (Function(id="hertz", name="Frequency", probes="none"),)
+
+    def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
+        raise ValueError("the network says nothing of the frequency")
+
+    def slopes(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
+        raise ValueError("the network says nothing of the frequency")
+
+    def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
+        return (Kept(reading, "frequency is not used to decide between conditions yet"),)
+
+    def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
+        raise ValueError("the frequency is no part of a hidden point")
+
+
+FREQUENCY = QUANTITIES.add(Frequency())

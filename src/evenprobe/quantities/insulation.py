@@ -1,0 +1,65 @@
+"""Insulation resistance at a direct test voltage, IEC 61557-2, IEC 60364-6.
+
+As evidence it tells what is not joined to what, no more: how well it insulates is for its own limit to say.
+"""
+
+from collections.abc import Sequence
+
+from evenprobe.quantities.measurement import (
+    QUANTITIES,
+    Errors,
+    Evidence,
+    Hidden,
+    Kept,
+    Measurement,
+    Reading,
+    Weighed,
+)
+from evenprobe.quantities.probes import BEYOND
+from evenprobe.quantities.resistance import HIGHEST_OHMS, TOUCH, OnADeadCircuit
+from evenprobe.quantities.written import Written
+from evenprobe.testers.instrument import TYPED
+from evenprobe.testers.purposes import Purpose
+from evenprobe.wiring import PointFacts
+
+NOT_JOINED_OHMS = 1e6
+"""More than this an insulation reading says nothing of what is joined to what."""
+GAIN_SHARE = 0.05
+"""An insulation tester's usual error."""
+
+
+class Insulation(OnADeadCircuit):
+    id = "insulation"
+    rank = 5
+    purpose = Purpose.INSULATION
+    written = Written(
+        ends="two",
+        units=("Mohm", "kohm", "ohm"),
+        called="an insulation",
+        at_board=True,
+        over_range=True,
+        most_si=HIGHEST_OHMS,
+        device_open=True,
+        neutral_lifted=True,
+    )
+    functions = ()
+
+    def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
+        measurement = reading.measurement
+        instrument = measurement.instrument
+        if instrument != TYPED and self.purpose not in instrument.kind.purposes:
+            return (Kept(reading, f"a {instrument.kind} puts no test voltage on the insulation"),)
+        if instrument.proved is False:
+            return (Kept(reading, "this tester was not proved, so it clears nothing"),)
+        if measurement.device == "closed":
+            return (Kept(reading, "with the device closed the whole board is measured too; open it and repeat"),)
+        least = reading.at_least or (NOT_JOINED_OHMS if reading.over_range else reading.value or 0.0)
+        least = min(least, NOT_JOINED_OHMS)
+        tolerance = 0.1 * least + TOUCH.constant
+        return (Evidence(reading, least, BEYOND, tolerance, GAIN_SHARE, f"{instrument.id} insulation"),)
+
+    def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
+        raise ValueError("how well it insulates is no part of a hidden point")
+
+
+INSULATION = QUANTITIES.add(Insulation())

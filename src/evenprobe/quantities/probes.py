@@ -1,0 +1,163 @@
+"""What two probes find on an energised network: open-circuit volts, what is behind them, known loads, the tester.
+
+Thévenin (1883): a network seen from two points is a source behind an impedance; what a tester shows is that source
+divided between the impedance and the tester's own.
+"""
+
+from abc import abstractmethod
+from dataclasses import replace
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from evenprobe.network import Load, Pair
+from evenprobe.quantities.measurement import LIVE_EXPOSURE, Measurement, Quantity
+from evenprobe.wiring import PointFacts, Terminal
+from evenprobe.wiring.installation import Solved
+from evenprobe.wiring.points import METALWORK
+
+Array = NDArray[Any]
+
+BEYOND = 1e15
+"""Stands for no upper end, above anything a tester shows."""
+CONTACT_S, AT_A_LIVE_CONTACT_S, REFERENCE_S, LOW_IMPEDANCE_S = 15.0, 2.0, 25.0, 8.0
+LOAD_HERE_S, LOAD_ELSEWHERE_S = 40.0, 70.0
+"""Seconds that a reading takes, and what a reference earth, a low impedance and a known load add to it."""
+
+
+def port_of(terminal: Terminal) -> str:
+    """The solved port a terminal is at: the casing hangs on the PE contact."""
+    return "PE" if terminal in METALWORK else str(terminal)
+
+
+def ports_of(measurement: Measurement) -> frozenset[str]:
+    """The solved ports its probes are on."""
+    return frozenset(port_of(end) for end in measurement.ends)
+
+
+def potential(terminal: Terminal, solved: Solved) -> Array:
+    """Volts of a terminal against the mass of earth, (B,), with nothing connected."""
+    return np.abs(phasor(terminal, solved))
+
+
+def phasor(terminal: Terminal, solved: Solved) -> Array:
+    """The same with its angle, complex (B,)."""
+    return solved.at.open_volts((port_of(terminal), str(Terminal.REF)))
+
+
+def touching(pair: Pair, solved: Solved) -> Array:
+    """Resistance of the probes' own contacts, and of the reference earth where one end is there."""
+    return sum(
+        (solved.reference_ohm if port == "REF" else solved.contact_ohm for port in pair),
+        np.zeros_like(solved.contact_ohm),
+    )
+
+
+def along(volts: Array) -> Array:
+    """The factor by which a change of a phasor is a change of its magnitude."""
+    return np.asarray(np.conj(volts) / np.maximum(np.abs(volts), 1e-30))
+
+
+def known_loads(measurement: Measurement, solved: Solved, point: PointFacts) -> list[Load]:
+    """The loads that are known to be on, each where it is."""
+    one, other = load_between(measurement, point)
+    per_ampere = solved.known_load_error / point.volts_between(one, other)
+    placed = (
+        (measurement.load_here_a, (str(one), str(other))),
+        (measurement.load_elsewhere_a, (f"TAP-{one}", f"TAP-{other}")),
+    )
+    return [Load(pair, amperes * per_ampere) for amperes, pair in placed if amperes is not None]
+
+
+def with_loads_placed(measurement: Measurement, point: PointFacts) -> Measurement:
+    """The same, its known load between the contacts it is between even where nobody said so."""
+    if not measurement.under_load:
+        return measurement
+    return replace(measurement, load_between=load_between(measurement, point))
+
+
+def unloaded(measurement: Measurement) -> Measurement:
+    """The same without any known load."""
+    return replace(measurement, load_here_a=None, load_elsewhere_a=None, load_between=None)
+
+
+def load_between(measurement: Measurement, point: PointFacts) -> tuple[Terminal, Terminal]:
+    """Which contacts a known load is between: those it is said to be, else the pair measured, if a load can be there.
+
+    Between anything else it is the first line and the neutral, or where no neutral comes here the second line.
+    """
+    if measurement.load_between is not None:
+        return measurement.load_between
+    first, *others = point.lines
+    live = {*point.lines, Terminal.N} if point.layout.neutral else {*point.lines}
+    measured = measurement.from_, measurement.to
+    if len(point.lines) > 1 and measured[0] in live and measured[1] in live:
+        return Terminal(measured[0]), Terminal(measured[1])
+    return first, Terminal.N if point.layout.neutral else others[0]
+
+
+def pair_of(measurement: Measurement) -> Pair:
+    """The ports its probes are on, measuring point first. Raises ValueError where there are not two."""
+    if measurement.from_ is None or measurement.to is None:
+        raise ValueError(f"{measurement.quantity} has no pair of points")
+    return port_of(measurement.from_), port_of(measurement.to)
+
+
+class BetweenProbes(Quantity):
+    """What is shown between two probes on an energised network, in proportion to the volts across them."""
+
+    def pair(self, measurement: Measurement, point: PointFacts) -> Pair:
+        """The ports between which it is measured."""
+        return pair_of(measurement)
+
+    @abstractmethod
+    def across(self, measurement: Measurement, point: PointFacts) -> complex:
+        """The siemens that the tester puts across the probes."""
+
+    def per_volt(self, measurement: Measurement, pair: Pair, solved: Solved, point: PointFacts) -> Array | float:
+        """Shown for each volt across the probes."""
+        return 1.0
+
+    def most(self, measurement: Measurement) -> float:
+        """The most that can be shown."""
+        return np.inf
+
+    def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
+        pair = self.pair(measurement, point)
+        volts, behind, meter = self._behind(measurement, pair, solved, point)
+        found = np.abs(volts / (1 + behind * meter)) * self.per_volt(measurement, pair, solved, point)
+        return np.minimum(found, self.most(measurement))
+
+    def slopes(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
+        pair = self.pair(measurement, point)
+        volts, behind, meter = self._behind(measurement, pair, solved, point)
+        loads = known_loads(measurement, solved, point)
+        at_meter = volts / (1 + behind * meter)
+        change = solved.at.volts_per_siemens(pair, loads) - at_meter * meter * solved.at.ohms_per_siemens(pair, loads)
+        per_volt = self.per_volt(measurement, pair, solved, point)
+        moves = np.abs(at_meter) * per_volt < self.most(measurement)
+        return np.asarray(along(at_meter) * change / (1 + behind * meter) * per_volt * moves)
+
+    def _behind(
+        self, measurement: Measurement, pair: Pair, solved: Solved, point: PointFacts
+    ) -> tuple[Array, Array, complex]:
+        """Open-circuit volts between the probes, the ohms behind them, and the siemens of the tester across them."""
+        loads = known_loads(measurement, solved, point)
+        volts = solved.at.open_volts(pair, loads)
+        behind = solved.at.impedance(pair, loads) + touching(pair, solved)
+        return volts, behind, self.across(measurement, point)
+
+    def seconds(self, measurement: Measurement) -> float:
+        return seconds_at_contacts(measurement, CONTACT_S)
+
+
+def seconds_at_contacts(measurement: Measurement, seconds: float) -> float:
+    """What a reading at live contacts costs that by itself takes so many seconds."""
+    if not measurement.ends & set(METALWORK):
+        seconds += AT_A_LIVE_CONTACT_S
+    seconds += REFERENCE_S * (Terminal.REF in measurement.ends)
+    seconds += LOW_IMPEDANCE_S * (measurement.input == "low-z")
+    seconds += LOAD_HERE_S * (measurement.load_here_a is not None)
+    seconds += LOAD_ELSEWHERE_S * (measurement.load_elsewhere_a is not None)
+    return seconds * LIVE_EXPOSURE

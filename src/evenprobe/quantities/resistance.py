@@ -1,0 +1,125 @@
+"""Resistance between two points of a dead circuit, by the tester's own source.
+
+Low-ohm testers: IEC 61557-4. An over-range display says only that it is more than the range holds.
+"""
+
+from collections.abc import Iterable, Sequence
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from evenprobe.quantities.indication import Drift, autoranged, displayed
+from evenprobe.quantities.measurement import (
+    QUANTITIES,
+    Errors,
+    Evidence,
+    Hidden,
+    Kept,
+    Measurement,
+    Neutral,
+    Quantity,
+    Reading,
+    Weighed,
+)
+from evenprobe.quantities.probes import BEYOND, pair_of, touching
+from evenprobe.quantities.written import Function, Written
+from evenprobe.testers.instrument import Instrument
+from evenprobe.testers.purposes import Purpose
+from evenprobe.wiring import PointFacts, Terminal, contact_pairs
+from evenprobe.wiring.installation import Solved
+from evenprobe.wiring.modes import DEAD, NEUTRAL_LIFTED, Mode
+from evenprobe.wiring.points import BOARD_END
+
+Array = NDArray[Any]
+
+TOUCH = Drift(0.02, 0.01)
+"""The resistance of a probe's touch is another one each time."""
+OVER_RANGE_OHM = 40e6
+HIGHEST_OHMS = 1e12
+"""More than any tester shows."""
+OPEN_S, BOARD_S, LIFTED_S = 150.0, 30.0, 60.0
+"""Seconds to open and prove dead, to go to the board, to take the neutral off its bar."""
+
+
+class OnADeadCircuit(Quantity):
+    """What a tester's own source finds between two points; the installation is solved at DC, its sources at zero."""
+
+    unit = "ohm"
+    dead = True
+
+    def mode(self, measurement: Measurement) -> Mode:
+        return NEUTRAL_LIFTED if measurement.neutral == "lifted" else DEAD
+
+    def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
+        pair = pair_of(measurement)
+        through = np.real(solved.at.impedance(pair)) if pair[0] != pair[1] else np.zeros_like(solved.contact_ohm)
+        return np.asarray(through + touching(pair, solved))
+
+    def slopes(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
+        return np.asarray(solved.at.ohms_per_siemens(pair_of(measurement)))
+
+    def said(self, value: float) -> str:
+        return "over range" if value >= OVER_RANGE_OHM else super().said(value)
+
+    def seconds(self, measurement: Measurement) -> float:
+        to_the_board = bool(measurement.ends & set(BOARD_END.values()))
+        return OPEN_S + BOARD_S * to_the_board + LIFTED_S * (measurement.neutral == "lifted")
+
+
+class Resistance(OnADeadCircuit):
+    id = "resistance"
+    rank = 4
+    purpose = Purpose.CONTINUITY
+    written = Written(
+        ends="two",
+        units=("ohm", "kohm", "Mohm"),
+        at_board=True,
+        over_range=True,
+        most_si=HIGHEST_OHMS,
+        device_open=True,
+        neutral_lifted=True,
+    )
+    functions = (Function(id="ohms", name="Ohms, device open"),)
+
+    def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
+        measurement = reading.measurement
+        ability = measurement.instrument.ohms()
+        if ability is None:
+            return (Kept(reading, f"a {measurement.instrument.kind} does not measure ohms"),)
+        if measurement.instrument.proved is False:
+            return (Kept(reading, "this tester was not proved, so it clears nothing"),)
+        if measurement.device == "closed":
+            return (Kept(reading, "with the device closed the supply is measured too; open it and repeat"),)
+        tester, gain_share = f"{measurement.instrument.id} ohms", ability.percent / 100
+        if reading.over_range:
+            return (Evidence(reading, ability.top, BEYOND, 0.1 * ability.top, gain_share, tester),)
+        value = reading.value or 0.0
+        tolerance = ability.counts * autoranged(ability.resolution, value) + TOUCH.constant + TOUCH.share * value
+        return (Evidence(reading, value, value, tolerance, gain_share, tester),)
+
+    def setups(self, point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
+        """Between contacts, each conductor end to end, and with the neutral lifted what may then be joined."""
+        if tester.ohms() is None or tester.proved is False:
+            return
+
+        def ohms(a: Terminal, b: Terminal, neutral: Neutral = "connected") -> Measurement:
+            return Measurement(self, a, b, tester, device="open", neutral=neutral)
+
+        yield from (ohms(a, b) for a, b in contact_pairs(point.terminals))
+        for terminal in point.terminals:
+            if terminal in BOARD_END:
+                yield ohms(terminal, BOARD_END[terminal])
+                yield ohms(terminal, BOARD_END[terminal], "lifted")
+        if {Terminal.N, Terminal.PE} <= set(point.terminals):
+            yield ohms(Terminal.N, Terminal.PE, "lifted")
+
+    def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
+        true = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
+        ability = measurement.instrument.ohms()
+        if ability is None or true > OVER_RANGE_OHM:
+            return Reading(name, measurement, over_range=True)
+        return Reading(name, measurement, value=displayed(true, measurement, ability, TOUCH, errors, autoranging=True))
+
+
+RESISTANCE = QUANTITIES.add(Resistance())

@@ -1,0 +1,139 @@
+"""A trip test: a known current from a line to earth, and whether the residual-current device opens.
+
+IEC 61008-1, IEC 61009-1, UL 943. A trip says that the test current did not come back by the device; that none came
+may be the device's own fault. Whatever tripped is no less sensitive than the device recorded, or than any there is.
+"""
+
+from collections.abc import Iterable, Sequence
+from typing import Any
+
+import numpy as np
+
+from evenprobe.network import Pair
+from evenprobe.quantities.measurement import (
+    QUANTITIES,
+    Array,
+    Errors,
+    Evidence,
+    Hidden,
+    Kept,
+    Measurement,
+    Reading,
+    Weighed,
+)
+from evenprobe.quantities.probes import BEYOND, BetweenProbes, port_of, seconds_at_contacts
+from evenprobe.quantities.sweep import Sweep
+from evenprobe.quantities.written import Function, Written
+from evenprobe.supplies.test_limits import residual_span_ma
+from evenprobe.testers.instrument import Instrument
+from evenprobe.testers.purposes import Purpose
+from evenprobe.wiring import PointFacts, Terminal
+from evenprobe.wiring.installation import Solved
+
+DRIVES_FROM_SHARE = 0.8
+"""A trip tester drives its current from so much of nominal voltage on, and no more than it above."""
+SMALLEST_DEVICE_MA = 5.0
+"""Rated residual current of the most sensitive device there is."""
+DEVICES_MA = (5.0, 10.0, 30.0)
+"""Those there may be where none is recorded."""
+SHORT_OF_TRIPPING, NO_TRIP_TOLERANCE = 0.95, 0.03
+"""Share of what a device must trip at that it certainly has not seen when it did not, and the doubt in it."""
+STANDING_LEAKAGE_SHARE = 0.3
+"""Of what a device may trip at: as much may leak on its circuit already."""
+APART_A, APART_SHARE = 0.002, 0.1
+"""Residual currents that a trip tells apart: as good as none, and enough."""
+TRIP_S = 60.0
+
+
+class Trip(BetweenProbes):
+    id = "trip"
+    rank = 8
+    unit = "A"
+    purpose = Purpose.RESIDUAL_CURRENT
+    written = Written(ends="line to earth", seen="yes or no")
+    functions = (
+        Function(
+            id="trip",
+            name="Trip button",
+            probes="none",
+            entered="pick",
+            answers=((True, "tripped"), (False, "no trip")),
+            needs=("test current",),
+        ),
+    )
+
+    def pair(self, measurement: Measurement, point: PointFacts) -> Pair:
+        """From the first line to earth unless it says otherwise."""
+        return port_of(measurement.from_ or point.lines[0]), port_of(measurement.to or Terminal.PE)
+
+    def across(self, measurement: Measurement, point: PointFacts) -> complex:
+        return _test_siemens(measurement, point)
+
+    def per_volt(self, measurement: Measurement, pair: Pair, solved: Solved, point: PointFacts) -> Array | float:
+        """What does not come back by the device."""
+        contacts = solved.at.ports[: len(solved.through_device)]
+        from_, to = (port in contacts and solved.through_device[contacts.index(port)] for port in pair)
+        return np.asarray(_test_siemens(measurement, point) * np.not_equal(from_, to))
+
+    def most(self, measurement: Measurement) -> float:
+        return np.inf if measurement.test_ma is None else measurement.test_ma / 1000
+
+    def follows_source(self, measurement: Measurement, shown: Array) -> Array:
+        """Up to the most that it drives."""
+        return np.asarray(shown < self.most(measurement))
+
+    def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
+        measurement = reading.measurement
+        test_ma, rated_ma = measurement.test_ma, point.circuit.residual_ma
+        stays_in, must_trip = residual_span_ma(rated_ma or SMALLEST_DEVICE_MA)
+        tester = f"{measurement.instrument.id} trip"
+        if test_ma is None:
+            return (Kept(reading, "the tester's current is not known, so a trip or no trip says nothing"),)
+        if reading.tripped:
+            if test_ma < stays_in:
+                why = f"{test_ma:g} mA is less than any device may trip at: something else tripped it"
+                return (Kept(reading, why),)
+            low = stays_in / 1000
+            return (Evidence(reading, low, BEYOND, STANDING_LEAKAGE_SHARE * low, 0.0, tester),)
+        if measurement.instrument.proved is False:
+            return (Kept(reading, "this tester was not proved, so no trip clears nothing"),)
+        if rated_ma is None:
+            why = "no residual-current device is recorded for this circuit, so no trip proves nothing"
+            return (Kept(reading, why),)
+        if test_ma < must_trip:
+            return (Kept(reading, f"{test_ma:g} mA need not trip a device that must trip at {must_trip:g} mA"),)
+        high = SHORT_OF_TRIPPING * must_trip / 1000
+        return (Evidence(reading, 0.0, high, NO_TRIP_TOLERANCE * high, 0.0, tester),)
+
+    def setups(self, point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
+        """With a current that must trip the device there is."""
+        rated_ma = point.circuit.residual_ma
+        drives = tester.test_ma if self.purpose in tester.kind.purposes else None
+        if rated_ma and drives and Terminal.PE in point.terminals and drives >= residual_span_ma(rated_ma)[1]:
+            yield Measurement(self, point.lines[0], Terminal.PE, tester, test_ma=drives)
+
+    def seconds(self, measurement: Measurement) -> float:
+        return seconds_at_contacts(measurement, TRIP_S)
+
+    def apart(self, measurement: Measurement, point: PointFacts) -> tuple[float, float]:
+        return APART_A, APART_SHARE
+
+    def warning(self, measurement: Measurement) -> str:
+        return "Warn first: everything behind the device goes dark."
+
+    def as_seen(self, value: Any, sweep: Sweep | None, at: Terminal | None) -> dict[str, Any]:
+        return {"tripped": value}
+
+    def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
+        """The circuit's own device, or where none is recorded one of those there are."""
+        rated_ma = hidden.point.circuit.residual_ma or float(errors.rng.choice(DEVICES_MA))
+        trips_at = errors.rng.uniform(*residual_span_ma(rated_ma))
+        true = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
+        return Reading(name, measurement, tripped=1000 * true >= trips_at)
+
+
+def _test_siemens(measurement: Measurement, point: PointFacts) -> float:
+    return (measurement.test_ma or 0.0) / 1000 / (DRIVES_FROM_SHARE * point.system.nominal_volts)
+
+
+TRIP = QUANTITIES.add(Trip())

@@ -1,0 +1,158 @@
+"""Voltage between two points: alternating, direct, or as the steps of a two-pole tester.
+
+Testers: IEC 61010-2-033 (meters), IEC 61243-3 (two-pole testers). Direct voltage is none of the supply's: whatever
+feeds it is something else (IEC 60364-7-712 for solar), so it can only make a verdict worse.
+"""
+
+from collections.abc import Iterable, Sequence
+from math import pi
+
+import numpy as np
+
+from evenprobe.quantities.indication import STEP_LIGHTS_FROM, Drift, displayed, stepped
+from evenprobe.quantities.measurement import (
+    QUANTITIES,
+    Alarm,
+    Direct,
+    Errors,
+    Evidence,
+    Hidden,
+    Input,
+    Kept,
+    Measurement,
+    Reading,
+    Weighed,
+)
+from evenprobe.quantities.probes import BEYOND, BetweenProbes, port_of
+from evenprobe.quantities.usual_load import usual_load_a
+from evenprobe.quantities.written import Function, Written
+from evenprobe.supplies.limits import DRY_TOUCH_VOLTS
+from evenprobe.testers.instrument import Instrument
+from evenprobe.testers.purposes import Purpose
+from evenprobe.wiring import PointFacts, Terminal, contact_pairs
+from evenprobe.wiring.points import METALWORK
+
+DRIFT = Drift(0.1, 0.002)
+"""The supply moves between one reading and the next."""
+DIRECT_FROM_VOLTS = 1.0
+"""Direct voltage above this and the tester's error is there; below it is an offset of the range."""
+DC_OFFSET_VOLTS = 0.3
+"""What a DC range may show of a live AC conductor."""
+
+
+class Voltage(BetweenProbes):
+    id = "voltage"
+    rank = 1
+    unit = "V"
+    purpose = Purpose.LIVE_VOLTAGE
+    with_source = True
+    written = Written(ends="two", units=("V", "mV", "kV"), called="an AC voltage", signed_direct=True, load=True)
+    functions = (
+        Function(id="volts", name="AC volts", fixes=(("mode", "ac"),)),
+        Function(
+            id="low-z",
+            name="AC volts, low impedance",
+            fixes=(("mode", "ac"), ("input", "low-z")),
+            needs=("low impedance",),
+        ),
+        Function(id="dc", name="DC volts", fixes=(("mode", "dc"),)),
+        Function(id="steps", name="Volt steps", entered="steps", fixes=(("mode", "ac"),)),
+    )
+
+    def across(self, measurement: Measurement, point: PointFacts) -> complex:
+        ability = measurement.instrument.volts()
+        if ability is None:
+            raise ValueError(f"a {measurement.instrument.kind} shows no voltage between two points")
+        if measurement.input == "low-z" and ability.low_input_ohm is not None:
+            return 1 / ability.low_input_ohm
+        return 1 / ability.input_ohm + 2j * pi * point.system.frequency_hz * ability.input_farad
+
+    def weigh(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
+        return (_direct(reading),) if reading.measurement.dc else super().weigh(reading, point)
+
+    def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
+        instrument = reading.measurement.instrument
+        ability = instrument.volts()
+        if ability is None:
+            return (Kept(reading, f"a {instrument.kind} does not measure volts"),)
+        if instrument.proved is False:
+            return (self.of_one_unfit(reading, "this tester was not proved"),)
+        if reading.value is None:
+            low = STEP_LIGHTS_FROM * (reading.at_least or 0.0)
+            high = BEYOND if reading.below is None else reading.below
+            tolerance = DRIFT.of(max(low, reading.below or 0.0))
+            return (Evidence(reading, low, high, tolerance, 0.0, f"{instrument.id} steps"),)
+        value = reading.value
+        tolerance = ability.counts * ability.resolution + DRIFT.constant + DRIFT.share * value
+        return (Evidence(reading, value, value, tolerance, ability.percent / 100, f"{instrument.id} volts"),)
+
+    def of_one_unfit(self, reading: Reading, why: str) -> Weighed:
+        """It may still raise an alarm: volts on metalwork against an independent earth."""
+        measurement = reading.measurement
+        seen = reading.value if reading.value is not None else reading.at_least
+        if measurement.of_metal_to_reference and seen is not None and seen > DRY_TOUCH_VOLTS:
+            metal = next(end for end in METALWORK if end in measurement.ends)
+            return Alarm(reading, metal, DRY_TOUCH_VOLTS)
+        return super().of_one_unfit(reading, why)
+
+    def beyond(self, tester: Instrument, value: float) -> str:
+        ability = tester.volts()
+        if ability is None or abs(value) <= ability.top:
+            return ""
+        return f"{value:g} V is more than this tester shows ({ability.top:g} V): check the number and the unit"
+
+    def setups(self, point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
+        ability = tester.volts()
+        if ability is None or tester.proved is False:
+            return
+        pairs, plugs_in, load = contact_pairs(point.terminals), tester.kind.plugs_in, usual_load_a(point)
+        references = [] if plugs_in else [(t, Terminal.REF) for t in point.terminals if t is not Terminal.REF]
+        inputs: list[Input] = ["high-z", "low-z"] if ability.low_input_ohm else ["high-z"]
+        for a, b in [*pairs, *references]:
+            yield from (Measurement(self, a, b, tester, i) for i in inputs)
+        for a, b in pairs:
+            if not plugs_in:
+                yield Measurement(self, a, b, tester, load_here_a=load)
+            yield Measurement(self, a, b, tester, load_elsewhere_a=load)
+
+    def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
+        ability = measurement.instrument.volts()
+        if ability is None:
+            raise ValueError(f"a {measurement.instrument.kind} shows no volts")
+        if measurement.dc:
+            return Reading(name, measurement, value=_direct_shown(measurement, hidden, errors))
+        true = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
+        if measurement.instrument.kind.stepped:
+            return stepped(name, measurement, true, errors)
+        return Reading(name, measurement, value=displayed(true, measurement, ability, DRIFT, errors))
+
+
+def _direct(reading: Reading) -> Weighed:
+    """Only a DC zero says nothing on an AC circuit."""
+    instrument = reading.measurement.instrument
+    ability = instrument.volts()
+    if ability is None:
+        return Kept(reading, f"a {instrument.kind} does not measure volts")
+    in_steps = reading.value is None
+    shows = STEP_LIGHTS_FROM * (reading.at_least or 0.0) if in_steps else abs(reading.value or 0.0)
+    error = 0.0 if in_steps else ability.error(shows)
+    if shows - error > DIRECT_FROM_VOLTS:
+        most = max(shows, reading.below or reading.at_least or 0.0) if in_steps else shows
+        return Direct(reading, most, f"{max(shows, reading.at_least or 0):g} V direct")
+    counts = instrument.proved is not False and not reading.unfit
+    why = "a DC range shows 0 on a live AC conductor, so it says nothing about AC"
+    return Kept(reading, why, no_direct=counts and not in_steps)
+
+
+def _direct_shown(measurement: Measurement, hidden: Hidden, errors: Errors) -> float:
+    """With its sign. On an AC conductor a DC range shows its offset and no more; the casing hangs on the earth."""
+    ability = measurement.instrument.volts()
+    assert ability is not None
+    ends = (Terminal(port_of(end)) for end in (measurement.from_, measurement.to) if end is not None)
+    at, against = (hidden.direct_volts.get(end, 0.0) for end in ends)
+    offset = errors.rng.uniform(-1, 1) * DC_OFFSET_VOLTS
+    exact = (at - against) * (1 + errors.gain(measurement.instrument, measurement.quantity) * ability.percent / 100)
+    return float(np.round(np.round((exact + offset) / ability.resolution) * ability.resolution, 6))
+
+
+VOLTAGE = QUANTITIES.add(Voltage())

@@ -1,0 +1,84 @@
+"""How a reading of a quantity is written down: which ends it has, what is seen of it, and in which units."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+Ends = Literal["none", "one", "two", "line to earth"]
+Seen = Literal["number", "yes or no", "lamps"]
+
+
+@dataclass(frozen=True, kw_only=True)
+class Written:
+    """
+    Parameters
+    ----------
+    ends
+        Points it is between: `one` may have a second, `none` may have any.
+    seen
+        What a person writes down of it.
+    units
+        What its number may be given in, the first where nothing is said.
+    called
+        What it is called where its number is refused.
+    at_board
+        Whether an end may be the far end of a conductor, at the board.
+    signed_direct
+        Whether it may be negative on a DC range.
+    over_range
+        Whether a display may show only that it is more than its range.
+    most_si
+        The most any tester shows, in SI units.
+    extremes
+        Whether what it fell and rose to, how often the conductor goes through and whether it lasts belong to it.
+    walked
+        Whether it may be taken at several places along a walk instead.
+    device_open
+        Whether the circuit's device is open where nobody says so.
+    neutral_lifted
+        Whether the neutral may be off its bar.
+    load
+        Whether a known load may be on.
+    """
+
+    ends: Ends
+    seen: Seen = "number"
+    units: tuple[str, ...] = ()
+    called: str = ""
+    at_board: bool = False
+    signed_direct: bool = False
+    over_range: bool = False
+    most_si: float | None = None
+    extremes: bool = False
+    walked: bool = False
+    device_open: bool = False
+    neutral_lifted: bool = False
+    load: bool = False
+
+
+@dataclass(frozen=True, kw_only=True)
+class Function:
+    """What a person sets a tester to, to take a quantity.
+
+    Parameters
+    ----------
+    id, name
+        As the front end keeps it, and as it is shown.
+    probes
+        Where it is put: on two contacts, at one place, or on none in particular.
+    entered
+        How it is put in: a number, one of a few answers, lamps, steps, or a walk.
+    answers
+        The answers to pick from, by what is written down: (value, label).
+    fixes
+        What it sets in the entry, such as the mode or the input.
+    needs
+        What the tester or point must have: `test current`, `one line`, `three lines`, `low impedance`, `digits`.
+    """
+
+    id: str
+    name: str
+    probes: Literal["two", "one", "none"] = "two"
+    entered: Literal["number", "pick", "lamps", "steps", "walk"] = "number"
+    answers: tuple[tuple[bool, str], ...] = ()
+    fixes: tuple[tuple[str, str], ...] = ()
+    needs: tuple[str, ...] = ()
