@@ -5,6 +5,8 @@ from itertools import product
 
 import numpy as np
 
+from evenprobe.limits.voltages import DRY_TOUCH_DC_VOLTS
+from evenprobe.practices import PRACTICES
 from evenprobe.quantities import (
     CURRENT,
     LAMPS,
@@ -18,8 +20,7 @@ from evenprobe.quantities import (
 )
 from evenprobe.quantities.measurement import Neutral
 from evenprobe.simulation import HiddenPoint, TesterErrors
-from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
-from evenprobe.supplies.limits import DRY_TOUCH_DC_VOLTS
+from evenprobe.supplies import SYSTEMS, Earthing
 from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import (
     CircuitFacts,
@@ -55,7 +56,7 @@ NEUTRALS: tuple[Neutral, ...] = ("connected", "lifted")
 
 def points() -> list[PointFacts]:
     """Points of every system, practice, earthing, number of lines and way of knowing the circuit."""
-    america, continent, britain = PracticeId
+    america, continent, britain = PRACTICES.values()
     wired = CircuitFacts(15, conductor_named("14 AWG"), 30), CircuitFacts(20, conductor_named("12 AWG"), 18)
     metric = (
         CircuitFacts(16, conductor_named("2.5 mm2"), 24),
@@ -80,7 +81,7 @@ def points() -> list[PointFacts]:
 
 def several_lines() -> list[PointFacts]:
     """Two and three lines, with a neutral and without."""
-    america, continent, britain = PracticeId
+    america, continent, britain = PRACTICES.values()
     known = {
         america: CircuitFacts(30, conductor_named("10 AWG"), 16, residual_ma=6),
         continent: CircuitFacts(32, conductor_named("6 mm2"), 22, residual_ma=30),

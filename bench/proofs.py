@@ -13,7 +13,8 @@ from itertools import pairwise
 import numpy as np
 
 from evenprobe.isolation import Event, EventType, IsolationLog, Source, State, isolation, pairs_to_test
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.practices import NORTH_AMERICA, PRACTICES
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import kinds
 from evenprobe.testers.fitness import Held, fitness
 from evenprobe.testers.purposes import Purpose
@@ -50,12 +51,12 @@ class Count:
 def good_log(rng: Rng) -> IsolationLog:
     """A complete proof of a random place, with two-pole or meter, AC and DC where the tester must be set."""
     system = SYSTEMS[str(rng.choice(list(_LINES)))]
-    practice = PracticeId(str(rng.choice(system.practices)))
+    practice = PRACTICES[str(rng.choice([p.id for p in PRACTICES.values() if system in p.systems]))]
     terminals = tuple(Terminal(t) for t in f"{_LINES[system.id]} N PE".split())
     if rng.random() < 0.2:
         terminals = (*terminals, Terminal.CASE)
     sources = tuple(Source(f"s{i}", f"source {i}") for i in range(int(rng.integers(1, 4))))
-    meter_may = practice is PracticeId.NORTH_AMERICA and rng.random() < 0.5
+    meter_may = practice is NORTH_AMERICA and rng.random() < 0.5
     tester = "m" if meter_may else "t"
     minute = 0.0
     events: list[Event] = []

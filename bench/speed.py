@@ -15,8 +15,9 @@ from uuid import uuid4
 import numpy as np
 
 from evenprobe.interpretation import Bank, bank_for, forget_banks, interpret
+from evenprobe.practices import CONTINENTAL, NORTH_AMERICA
 from evenprobe.quantities import VOLTAGE, Measurement, Reading
-from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
+from evenprobe.supplies import SYSTEMS, Earthing
 from evenprobe.testers import TYPED
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
 from evenprobe.wiring.modes import AS_FOUND
@@ -36,13 +37,13 @@ CHAIN: list[tuple[str, str, float, dict[str, Any]]] = [
 def outlet() -> PointFacts:
     contacts = (Terminal.L, Terminal.N, Terminal.PE)
     circuit = CircuitFacts(15, conductor_named("14 AWG"), 24)
-    return PointFacts(PracticeId.NORTH_AMERICA, SYSTEMS["120"], Earthing.TN_C_S, PointKind.OUTLET, contacts, circuit)
+    return PointFacts(NORTH_AMERICA, SYSTEMS["120"], Earthing.TN_C_S, PointKind.OUTLET, contacts, circuit)
 
 
 def three_lines() -> PointFacts:
     contacts = tuple(Terminal(name) for name in ("L1", "L2", "L3", "N", "PE"))
     circuit = CircuitFacts(32, conductor_named("6 mm2"), 20)
-    return PointFacts(PracticeId.CONTINENTAL, SYSTEMS["230/400"], Earthing.TN_S, PointKind.OUTLET, contacts, circuit)
+    return PointFacts(CONTINENTAL, SYSTEMS["230/400"], Earthing.TN_S, PointKind.OUTLET, contacts, circuit)
 
 
 TEN_PAIRS = {

@@ -11,7 +11,8 @@ from ninja import Router
 from crews.services import crew_of
 from evenprobe.formats import fitness_answer, parse
 from evenprobe.formats.kit import TaskEntry
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.practices import CONTINENTAL, PRACTICES
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import KINDS
 from evenprobe.testers.daily_check import items_for
 from evenprobe.testers.fitness import Held, attention, fitness
@@ -169,10 +170,10 @@ def holding(request: HttpRequest, tester_id: UUID, data: HoldingIn) -> dict[str,
 
 
 def _task(practice: str, purpose: str, place: str, system: str) -> Task:
-    if practice not in set(PracticeId):
-        raise Refused(("practice", f"must be one of {', '.join(PracticeId)}"))
+    if practice not in PRACTICES:
+        raise Refused(("practice", f"must be one of {', '.join(PRACTICES)}"))
     asked = {"purpose": purpose, "place": place, "system": system, "on": timezone.localdate()}
-    return parse(TaskEntry, asked).task(PracticeId(practice))
+    return parse(TaskEntry, asked).task(PRACTICES[practice])
 
 
 def _as_json(entry: dict[str, Any]) -> dict[str, Any]:
@@ -202,7 +203,7 @@ def _fits(tester: Tester, held: Held) -> list[FitOut]:
     """Purpose by place, for every supply system the crew works on."""
     used = Supply.objects.filter(site__crew=tester.crew).values_list("site__practice", "system").distinct()
     fits = []
-    for practice, system in sorted(used) or [("continental", "230/400")]:
+    for practice, system in sorted(used) or [(CONTINENTAL.id, "230/400")]:
         for purpose in Purpose:
             for place in Place:
                 found = fitness_answer(fitness(_task(practice, purpose, place, system), held))

@@ -12,7 +12,8 @@ from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.formats.isolation import RulesEntry
 from evenprobe.isolation import QUESTIONS
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.practices import PRACTICES
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import KINDS
 from evenprobe.testers.fitness import fitness
 from evenprobe.testers.ratings import Place
@@ -204,7 +205,7 @@ def _events_of_file(one: Proof, found: dict[str, Any]) -> list[dict[str, Any]]:
 def _testers(one: Proof, rules_then: RulesEntry, now: datetime) -> list[ProofTester]:
     """The crew's testers, those that are fit for this proof first."""
     task = rules_then.rules().task(
-        PracticeId(one.site.practice), SYSTEMS[one.system], Place(one.place), timezone.localdate()
+        PRACTICES[one.site.practice], SYSTEMS[one.system], Place(one.place), timezone.localdate()
     )
     found = []
     for tester, entry in in_hands(one.site.crew, now):

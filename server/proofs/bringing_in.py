@@ -31,7 +31,7 @@ def bring_in(crew: Crew, author: Author, proof_id: UUID, supply_id: UUID, data: 
     """The history a file tells, on a supply of the crew's. Raises FormatError with the paths of the file."""
     file = parse(IsolationFile, data)
     supply = find(crew, Supply, supply_id)
-    if file.practice != supply.site.practice:
+    if file.practice.id != supply.site.practice:
         raise Refused(("practice", f"this site is {supply.site.practice}; the file is {file.practice}"))
     if file.supply.system != supply.system:
         raise Refused(("supply.system", f"this supply is {supply.system}; the file is {file.supply.system}"))

@@ -14,7 +14,7 @@ from evenprobe.formats import FormatError, IsolationFile, parse
 from evenprobe.formats.isolation import RulesEntry
 from evenprobe.formats.problems import FieldError
 from evenprobe.isolation import QUESTIONS
-from evenprobe.supplies import PracticeId
+from evenprobe.practices import PRACTICES
 from kit.models import Part, Tester
 from kit.services import in_hand, part_of, tester_of
 from project.problems import NotFoundHere, Refused
@@ -179,10 +179,10 @@ def _refuse_an_untrue_statement(proof: Proof, at: datetime) -> None:
 def put_rules(crew: Crew, data: dict[str, Any]) -> Crew:
     """The crew's own rules for the proofs begun from now on; those that run keep the rules they were begun with."""
     entry = parse(RulesEntry, data)
-    used = set(crew.sites.values_list("practice", flat=True)) or set(PracticeId)
+    used = set(crew.sites.values_list("practice", flat=True)) or set(PRACTICES)
     for practice in sorted(used):
         try:
-            entry.check(PracticeId(practice))
+            entry.check(PRACTICES[practice])
         except FieldError as error:
             raise Refused((error.field, str(error))) from None
     crew.rules = entry.model_dump(mode="json", exclude_defaults=True)

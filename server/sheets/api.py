@@ -9,8 +9,8 @@ from ninja import Router
 from crews.services import crew_of
 from evenprobe.deadtests.checks import QUICK_CHECKS, advise
 from evenprobe.deadtests.ranges import range_says
+from evenprobe.practices import PRACTICES
 from evenprobe.rounding import figures
-from evenprobe.supplies import PracticeId
 from kit.services import tester_of
 from project.failures import each_shown
 from project.problems import NotFoundHere, Problems, Refused
@@ -118,10 +118,10 @@ def judge_line(request: HttpRequest, sheet_id: UUID, data: JudgeIn) -> dict[str,
 @router.post("/judge", response={200: JudgedOut, 422: Problems})
 def judge_part(request: HttpRequest, data: PartTestIn) -> dict[str, Any]:  # noqa: ARG001
     """A part checked alone. Nothing is kept."""
-    if data.practice not in set(PracticeId):
-        raise Refused(("practice", f"must be one of {', '.join(PracticeId)}"))
+    if data.practice not in PRACTICES:
+        raise Refused(("practice", f"must be one of {', '.join(PRACTICES)}"))
     test = whole_test(None, data.test)
-    return judged_out(None, test, None, checked(data.practice, test).outcome(PracticeId(data.practice)))
+    return judged_out(None, test, None, checked(data.practice, test).outcome(PRACTICES[data.practice]))
 
 
 @router.post("/advise", response={200: AdviceOut, 404: Problems})

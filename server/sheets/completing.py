@@ -8,9 +8,10 @@ from evenprobe.deadtests.sheet import Line
 from evenprobe.formats import FormatError, InstrumentEntry, TestsFile, parse
 from evenprobe.formats.tests import TestEntry
 from evenprobe.formats.units import to_si
+from evenprobe.practices import PRACTICES
 from evenprobe.quantities import RESISTANCE
 from evenprobe.quantities.fit_here import known_problems
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Place
 from evenprobe.testers.tasks import Task
@@ -78,7 +79,7 @@ def checked(practice: str, test: dict[str, Any]) -> TestEntry:
 
 
 def outcome_of(practice: str, test: dict[str, Any]) -> Outcome:
-    return checked(practice, test).outcome(PracticeId(practice))
+    return checked(practice, test).outcome(PRACTICES[practice])
 
 
 def why_unfit(practice: str, system: str, test: dict[str, Any], held: dict[str, Any] | None, at: datetime) -> str:
@@ -90,7 +91,7 @@ def why_unfit(practice: str, system: str, test: dict[str, Any], held: dict[str, 
         Purpose.INSULATION if insulation else Purpose.CONTINUITY,
         Place.INSTALLATION,
         SYSTEMS[system],
-        PracticeId(practice),
+        PRACTICES[practice],
         test_volts=test.get("test_v") if insulation else None,
         on=at.date(),
     )

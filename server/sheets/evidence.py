@@ -13,8 +13,8 @@ from uuid import UUID
 from evenprobe.deadtests import Result
 from evenprobe.deadtests.gate import Taken
 from evenprobe.deadtests.sheet import Line
+from evenprobe.practices import PRACTICES
 from evenprobe.rounding import figures
-from evenprobe.supplies import PRACTICES, PracticeId
 from evenprobe.wiring import PointKind, Terminal
 from evenprobe.wiring.points import BOARD_END
 from kit.models import Tester
@@ -67,7 +67,7 @@ def of_point(tests: list[DeadTest], point: Point) -> list[DeadTest]:
     """
     ends = {str(BOARD_END[Terminal(t)]) for t in point.terminals if Terminal(t) in BOARD_END}
     here = {*point.terminals, *ends}
-    known = PRACTICES[PracticeId(point.circuit.board.supply.site.practice)].polarised_plugs
+    known = PRACTICES[point.circuit.board.supply.site.practice].polarised_plugs
     if point.kind == PointKind.OUTLET and not known:
         tests = [t for t in tests if t.point is None or t.entry["from"] == Terminal.PE]
     return [t for t in tests if t.point in (None, str(point.id)) and {t.entry["from"], t.entry["to"]} <= here]

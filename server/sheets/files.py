@@ -40,7 +40,7 @@ def bring_in(crew: Crew, author: Author, sheet_id: UUID, data: Any) -> Sheet:
     sheet = sheet_of(crew, sheet_id)
     reading = Reading(sheet)
     file = parse(TestsFile, data)
-    if file.practice != reading.practice:
+    if file.practice.id != reading.practice:
         raise Refused(("practice", f"this sheet is {reading.practice}; the file is {file.practice}"))
     rows = {}
     for index, test in enumerate(file.tests):

@@ -4,8 +4,8 @@ from typing import Any
 
 from evenprobe.deadtests.history import history
 from evenprobe.deadtests.rings import RingOutlet, ring_bars
+from evenprobe.practices import PRACTICES
 from evenprobe.rounding import figures
-from evenprobe.supplies import PRACTICES, PracticeId
 from sheets.records import Reading
 
 
@@ -35,7 +35,7 @@ def ring_out(reading: Reading) -> list[dict[str, Any]]:
 def history_out(reading: Reading) -> list[dict[str, Any]]:
     """Insulation across visits, a picture for each pair of which there is more than none."""
     visits = reading.visits
-    letters = PRACTICES[PracticeId(reading.practice)].letters
+    letters = PRACTICES[reading.practice].letters
     found = []
     for pair in dict.fromkeys(v.pair for v in visits):
         own = [v for v in visits if v.pair == pair]

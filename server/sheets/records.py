@@ -11,7 +11,8 @@ from django.db.models import QuerySet, prefetch_related_objects
 from evenprobe.deadtests.gate import Lock, SheetRecord, Taken
 from evenprobe.deadtests.history import Visit
 from evenprobe.deadtests.sheet import Line, SheetCircuit, SheetPoint, lines_of, pair_id
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.practices import PRACTICES
+from evenprobe.supplies import SYSTEMS
 from evenprobe.wiring import Terminal
 from proofs.logs import dead_at
 from proofs.models import Proof
@@ -143,7 +144,7 @@ def circuit_of(sheet: Sheet, previous: dict[str, float]) -> SheetCircuit:
     circuit = sheet.circuit
     supply = circuit.board.supply
     return SheetCircuit(
-        practice=PracticeId(supply.site.practice),
+        practice=PRACTICES[supply.site.practice],
         system=SYSTEMS[supply.system],
         points=tuple(
             SheetPoint(str(p.id), p.name, tuple(Terminal(t) for t in p.terminals), p.length_m)

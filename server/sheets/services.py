@@ -13,7 +13,8 @@ from crews.services import Author, name_of, person_of
 from evenprobe.deadtests.gate import SHORTEST_REASON, in_the_way
 from evenprobe.formats import FormatError, parse
 from evenprobe.formats.sheet import SheetEntryFile
-from evenprobe.supplies.test_limits import INSULATION_KINDS
+from evenprobe.limits.dead_tests import INSULATION_KINDS
+from evenprobe.practices import PRACTICES
 from kit.models import Tester
 from kit.services import in_hand, tester_of
 from project.problems import NotFoundHere, Refused
@@ -67,8 +68,9 @@ def begin(
         raise Refused(("proof", BEGIN_YOUR_OWN))
     if wiring not in WIRINGS:
         raise Refused(("wiring", f"must be one of {', '.join(WIRINGS)}"))
-    if ring and circuit.board.supply.site.practice != "british":
-        raise Refused(("ring", "ring circuits belong to the british practice"))
+    practice = PRACTICES[circuit.board.supply.site.practice]
+    if ring and not practice.ring_circuits:
+        raise Refused(("ring", f"there are no ring circuits in {practice.name}"))
     if temperature_c is not None and not -40 <= temperature_c <= 90:
         raise Refused(("temperature_c", f"must be between -40 and 90, not {temperature_c:g}"))
     existing = Sheet.objects.filter(id=sheet_id).first()

@@ -4,7 +4,7 @@ from typing import Any
 
 from evenprobe.deadtests.gate import STATEMENTS
 from evenprobe.deadtests.sheet import LOOK_FOR
-from evenprobe.supplies.limits import LEADS_GOOD_OHMS, LEADS_USABLE_OHMS
+from evenprobe.limits.dead_tests import LEADS_GOOD_OHMS, LEADS_USABLE_OHMS
 from sheets.models import SheetEntry
 from sheets.records import Reading
 

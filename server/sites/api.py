@@ -9,8 +9,9 @@ from ninja import Router
 
 from crews.services import crew_of
 from evenprobe.interpretation import Verdict
-from evenprobe.supplies import PRACTICES, SYSTEMS, Earthing, PracticeId
-from evenprobe.supplies.test_limits import INSTANTANEOUS
+from evenprobe.limits.protective_devices import INSTANTANEOUS
+from evenprobe.practices import PRACTICES
+from evenprobe.supplies import SYSTEMS, Earthing
 from evenprobe.wiring import CONDUCTORS, PointKind
 from project.failures import each_shown
 from project.problems import Problems
@@ -59,7 +60,7 @@ def reference(request: HttpRequest) -> dict[str, Any]:  # noqa: ARG001
                     for s in p.systems
                 ],
             }
-            for p in (PRACTICES[i] for i in PracticeId)
+            for p in (PRACTICES[i] for i in PRACTICES)
         ],
         "earthings": list(Earthing),
         "conductors": list(CONDUCTORS),

@@ -10,7 +10,7 @@ from crews.models import Crew
 from evenprobe.formats import parse
 from evenprobe.formats.supply import SupplyEntry
 from evenprobe.formats.survey import CircuitEntry, PointEntry
-from evenprobe.supplies import PRACTICES, SYSTEMS, PracticeId
+from evenprobe.practices import PRACTICES
 from project.problems import NotFoundHere, Refused
 from sites.models import Board, Circuit, Point, Site, Supply
 
@@ -47,8 +47,8 @@ def find(crew: Crew, model: type[Placed], record_id: UUID) -> Placed:
 
 @transaction.atomic
 def put_site(crew: Crew, site_id: UUID, name: str, practice: str) -> Site:
-    if practice not in set(PracticeId):
-        raise Refused(("practice", f"must be one of {', '.join(PracticeId)}"))
+    if practice not in PRACTICES:
+        raise Refused(("practice", f"must be one of {', '.join(PRACTICES)}"))
     existing = Site.objects.filter(id=site_id).first()
     if existing is not None and existing.crew_id != crew.id:
         raise Refused(("id", "this id is taken"), status=409)
@@ -64,8 +64,8 @@ def put_site(crew: Crew, site_id: UUID, name: str, practice: str) -> Site:
 def put_supply(crew: Crew, supply_id: UUID, site_id: UUID, name: str, system: str, earthing: str) -> Supply:
     site = site_of(crew, site_id)
     checked = parse(SupplyEntry, {"system": system, "earthing": earthing})
-    if site.practice not in SYSTEMS[checked.system].practices:
-        usual = ", ".join(s.id for s in PRACTICES[PracticeId(site.practice)].systems)
+    if checked.system not in PRACTICES[site.practice].supplies:
+        usual = ", ".join(PRACTICES[site.practice].supplies)
         raise Refused(("system", f"{system} is not used with this practice; use one of {usual}"))
     supply = _new_or_own(crew, Supply, supply_id, site=site)
     supply.name, supply.system, supply.earthing = _name(name), checked.system, str(checked.earthing)

@@ -51,7 +51,7 @@ def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) ->
     existing = Site.objects.filter(id=site_id).first()
     if existing is not None and existing.crew_id != crew.id:
         raise Refused(("id", "this id is taken"), status=409)
-    if existing is not None and existing.practice != survey.practice:
+    if existing is not None and existing.practice != survey.practice.id:
         raise Refused(("practice", f"this site is {existing.practice}; the file is {survey.practice}"))
     wanted = existing.name if existing else _name("name", name or survey.label or "Brought in")
     plan = _Checking(crew, author, existing or Site(id=site_id, crew=crew), survey).plan()

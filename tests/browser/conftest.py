@@ -11,8 +11,8 @@ from playwright.sync_api import expect
 
 from crews.models import Crew, Membership
 from demo.crew import demo_id
+from evenprobe.practices import NORTH_AMERICA
 from evenprobe.simulation import HiddenPoint
-from evenprobe.supplies import PracticeId
 from evenprobe.wiring import CATALOGUE
 from kit.services import put_part, put_tester
 from meters.services import put_link
@@ -41,7 +41,7 @@ def outlet(transactional_db, settings, tmp_path):
     crew = Crew.objects.create(name="Larkspur crew")
     user = get_user_model().objects.create_user(USERNAME, password=PASSWORD, first_name="Anna")
     Membership.objects.create(user=user, crew=crew)
-    site = put_site(crew, demo_id("t", "site"), "Larkspur Hill Observatory", PracticeId.NORTH_AMERICA)
+    site = put_site(crew, demo_id("t", "site"), "Larkspur Hill Observatory", NORTH_AMERICA)
     supply = put_supply(crew, demo_id("t", "supply"), site.id, "Service", "120/240", "TN-C-S")
     board = put_board(crew, demo_id("t", "board"), supply.id, "Warm room board W")
     circuit = put_circuit(crew, demo_id("t", "circuit"), board.id, "Workshop outlets", 20, "12 AWG")

@@ -1,8 +1,9 @@
 """Points, testers and readings the core tests share."""
 
 from evenprobe.interpretation import PointInterpretation, interpret
+from evenprobe.practices import CONTINENTAL, NORTH_AMERICA, Practice
 from evenprobe.quantities import RESISTANCE, VOLTAGE, Measurement, Reading
-from evenprobe.supplies import SYSTEMS, Earthing, PracticeId
+from evenprobe.supplies import SYSTEMS, Earthing
 from evenprobe.testers import TYPED
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
 
@@ -10,7 +11,7 @@ CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
 
 
 def outlet(
-    practice: PracticeId = PracticeId.NORTH_AMERICA,
+    practice: Practice = NORTH_AMERICA,
     system: str = "120",
     earthing: Earthing = Earthing.TN_C_S,
     circuit: CircuitFacts | None = None,
@@ -22,8 +23,8 @@ def outlet(
 
 def several(contacts: str, system: str = "120/240", earthing: Earthing = Earthing.TN_C_S) -> PointFacts:
     """`several("L1 L2 N PE")`: of the practice that uses the system."""
-    america = "north-america" in SYSTEMS[system].practices
-    practice = PracticeId.NORTH_AMERICA if america else PracticeId.CONTINENTAL
+    america = system in NORTH_AMERICA.supplies
+    practice = NORTH_AMERICA if america else CONTINENTAL
     conductor = conductor_named("6 AWG" if america else "6 mm2")
     terminals = tuple(Terminal(name) for name in contacts.split())
     circuit = CircuitFacts(40, conductor, 15)
@@ -32,7 +33,7 @@ def several(contacts: str, system: str = "120/240", earthing: Earthing = Earthin
 
 def continental(earthing: Earthing = Earthing.TN_S, kind: PointKind = PointKind.OUTLET) -> PointFacts:
     circuit = CircuitFacts(16, conductor_named("2.5 mm2"), 25)
-    return outlet(PracticeId.CONTINENTAL, "230", earthing, circuit, kind)
+    return outlet(CONTINENTAL, "230", earthing, circuit, kind)
 
 
 def volts(pair: str, value: float, *, id: str | None = None, **how: object) -> Reading:

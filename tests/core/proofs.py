@@ -3,7 +3,8 @@
 from datetime import UTC, datetime, timedelta
 
 from evenprobe.isolation import Event, EventType, IsolationLog, Source, SourceKind, pairs_to_test
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.practices import PRACTICES
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import kinds
 from evenprobe.testers.fitness import Held
 from evenprobe.testers.ratings import Category, Leads, Place, Rating
@@ -59,7 +60,7 @@ def good_round(terminals, minutes=2.0, tester="t", **more):
 def log(*events, terminals=SINGLE, system="230", practice="british", sources=(FEED,), now=None, **more):
     flat = [e for part in events for e in (part if isinstance(part, list) else [part])]
     return IsolationLog(
-        practice=PracticeId(practice),
+        practice=PRACTICES[practice],
         system=SYSTEMS[system],
         terminals=terminals,
         place=Place.INSTALLATION,

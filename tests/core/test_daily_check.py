@@ -9,7 +9,8 @@ from hypothesis import strategies as st
 
 from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.kit import CheckEntry, LeadsEntry
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.practices import NORTH_AMERICA
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import kinds
 from evenprobe.testers.daily_check import ITEMS, items_for
 from evenprobe.testers.fitness import attention, fitness
@@ -23,7 +24,7 @@ TWO_POLE = InstrumentEntry(id="t", kind=kinds.TWO_POLE, **RATED)
 ANSWERS = ("leads", "tips", "battery", "display", "self_check", "fuse")
 
 
-def task(purpose, system="120", practice=PracticeId.NORTH_AMERICA):
+def task(purpose, system="120", practice=NORTH_AMERICA):
     return Task(Purpose(purpose), Place.INSTALLATION, SYSTEMS[system], practice)
 
 

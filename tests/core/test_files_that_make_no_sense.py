@@ -8,7 +8,8 @@ from hypothesis import strategies as st
 
 from evenprobe.formats import FormatError, IsolationFile, KitFile, fitness_answer, isolation_answer, parse
 from evenprobe.isolation import EventType, SourceKind, isolation
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.practices import PRACTICES
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import KINDS
 from evenprobe.testers.fitness import fitness
 from evenprobe.testers.purposes import Purpose
@@ -100,7 +101,7 @@ def logs(draw):
     return {
         "format": "even-probe/isolation",
         "version": 1,
-        "practice": str(draw(some(list(PracticeId)))),
+        "practice": str(draw(some(list(PRACTICES.values())))),
         "at": (START + timedelta(minutes=minutes + draw(some([0, 5, 40])))).isoformat(),
         "supply": {"system": draw(some(list(SYSTEMS)))},
         "terminals": terminals,
@@ -136,7 +137,7 @@ def test_any_isolation_log_is_answered_or_refused_by_path(log):
     assert all(pair["done"] for pair in answer["pairs"]) or answer["state"] != "proved-dead"
 
 
-@given(tester, some(list(Purpose)), some(list(Place)), some(list(SYSTEMS)), some(list(PracticeId)))
+@given(tester, some(list(Purpose)), some(list(Place)), some(list(SYSTEMS)), some(list(PRACTICES.values())))
 @settings(max_examples=300, deadline=None)
 def test_any_kit_is_answered_and_unfit_says_why(held, purpose, place, system, practice):
     task = {"purpose": str(purpose), "place": str(place), "system": system, "on": "2026-11-24"}

@@ -7,7 +7,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.practices import NORTH_AMERICA, PRACTICES
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import KINDS, kinds
 from evenprobe.testers.fitness import Held, fitness
 from evenprobe.testers.purposes import Purpose
@@ -24,7 +25,7 @@ INSULATION = Held(
 
 
 def task(purpose="live-voltage", place="installation", system="120", practice="north-america", **more):
-    return Task(Purpose(purpose), Place(place), SYSTEMS[system], PracticeId(practice), **more)
+    return Task(Purpose(purpose), Place(place), SYSTEMS[system], PRACTICES[practice], **more)
 
 
 def problems(held, **of_task):
@@ -161,10 +162,10 @@ def test_a_blown_fuse_reads_zero_amperes():
 @pytest.mark.parametrize(
     "kind", [kinds.NON_CONTACT, kinds.LAMP_TESTER, kinds.DIGITAL_PLUG_TESTER, kinds.TONE_TRACER, kinds.LOW_OHM]
 )
-@pytest.mark.parametrize("practice", list(PracticeId))
+@pytest.mark.parametrize("practice", list(PRACTICES.values()))
 def test_what_never_proves_dead(kind, practice):
-    system = "120" if practice is PracticeId.NORTH_AMERICA else "230"
-    assert "wrong-kind" in problems(Held("x", kind, IV_1000), purpose="prove-dead", practice=practice, system=system)
+    system = "120" if practice is NORTH_AMERICA else "230"
+    assert "wrong-kind" in problems(Held("x", kind, IV_1000), purpose="prove-dead", practice=practice.id, system=system)
 
 
 def test_every_kind_says_what_it_sees_and_is_blind_to():

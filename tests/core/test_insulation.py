@@ -5,8 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from evenprobe.deadtests.insulation import as_measured_at, at_20_degrees, in_parallel
+from evenprobe.limits.dead_tests import insulation_rule
 from evenprobe.supplies import SYSTEMS
-from evenprobe.supplies.test_limits import insulation_rule
 from tests.core.judging import ORDER, judged, result, shown
 
 megohms = st.floats(0.01, 5000)

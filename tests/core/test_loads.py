@@ -6,10 +6,10 @@ import numpy as np
 import pytest
 
 from evenprobe.deadtests import Result
+from evenprobe.limits import limit_for
 from evenprobe.loads import draws, loops
 from evenprobe.quantities import CURRENT, VOLTAGE, Measurement, Reading
 from evenprobe.simulation import HiddenPoint, TesterErrors
-from evenprobe.supplies import limit_for
 from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import CATALOGUE, CircuitFacts, Terminal, conductor_named
 from tests.core.installations import outlet, several, volts

@@ -8,16 +8,17 @@ import pytest
 from evenprobe.interpretation import interpret
 from evenprobe.plugging import Answer, Needs, Result, may_plug_in
 from evenprobe.plugging.wiring import topic_of
+from evenprobe.practices import CONTINENTAL
 from evenprobe.quantities import FREQUENCY, PRESENCE, TRIP, Measurement, Reading
 from evenprobe.rounds import quick_set
 from evenprobe.simulation import HiddenPoint, TesterErrors
-from evenprobe.supplies import Earthing, PracticeId
+from evenprobe.supplies import Earthing
 from evenprobe.testers import TYPED, Instrument, kinds
 from evenprobe.wiring import CATALOGUE, CircuitFacts, Terminal, conditions_for
 from tests.core.installations import outlet, several, volts
 
 VAN = Needs(1, 16, volts_to_neutral=230, hertz=50)
-STALL = outlet(PracticeId.CONTINENTAL, "230", Earthing.TN_S, CircuitFacts(16, None, None, 30))
+STALL = outlet(CONTINENTAL, "230", Earthing.TN_S, CircuitFacts(16, None, None, 30))
 KETTLE = Needs(1, 10, volts_to_neutral=120)
 HEALTHY = (volts("L-N", 231.0), volts("L-PE", 231.2), volts("N-PE", 0.2))
 TRIPPED = Reading("trip", Measurement(TRIP, Terminal.L, Terminal.PE, test_ma=30), tripped=True)

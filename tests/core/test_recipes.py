@@ -6,11 +6,12 @@ import pytest
 
 from evenprobe.formats import FormatError, SurveyFile, interpretation_answer, parse
 from evenprobe.interpretation import interpret
+from evenprobe.practices import BRITISH
 from evenprobe.quantities import QUANTITIES, Evidence, Kept, Measurement, Reading
 from evenprobe.quantities.measurement import Quantity
 from evenprobe.quantities.probes import BetweenProbes
 from evenprobe.quantities.written import Function, Written
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import KINDS, Ability, Kind, Purpose
 from evenprobe.testers.daily_check import items_for
 from evenprobe.testers.fitness import Held, fitness
@@ -21,7 +22,7 @@ from evenprobe.wiring import Terminal
 from tests.core.installations import outlet
 
 BODY_OHM = 2000.0
-CURRENT_TASK = Task(Purpose.CURRENT, Place.INSTALLATION, SYSTEMS["230"], PracticeId.BRITISH)
+CURRENT_TASK = Task(Purpose.CURRENT, Place.INSTALLATION, SYSTEMS["230"], BRITISH)
 
 
 class TouchCurrent(BetweenProbes):

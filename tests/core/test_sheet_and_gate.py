@@ -15,14 +15,15 @@ from evenprobe.deadtests.history import Visit, history
 from evenprobe.deadtests.insulation import insulation
 from evenprobe.deadtests.rings import RingOutlet, ring, ring_bars
 from evenprobe.deadtests.sheet import LOOK_FOR, SheetCircuit, SheetPoint, Step, before_harm, lines_of
-from evenprobe.supplies import SYSTEMS, Limit, PracticeId
-from evenprobe.supplies.limits import Band
-from evenprobe.supplies.test_limits import insulation_rule
+from evenprobe.limits import Band, Limit
+from evenprobe.limits.dead_tests import insulation_rule
+from evenprobe.practices import BRITISH, CONTINENTAL
+from evenprobe.supplies import SYSTEMS
 from evenprobe.wiring import Terminal
 
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
 NEAR, FAR = SheetPoint("p1", "Socket 1", CONTACTS, 9), SheetPoint("p2", "Socket 2", CONTACTS, 21)
-CIRCUIT = SheetCircuit(PracticeId.CONTINENTAL, SYSTEMS["230"], (NEAR, FAR), "2.5 mm2", temperature_c=14)
+CIRCUIT = SheetCircuit(CONTINENTAL, SYSTEMS["230"], (NEAR, FAR), "2.5 mm2", temperature_c=14)
 RULE = insulation_rule("ordinary", SYSTEMS["230"])
 GOOD = Taken(Outcome(Result.PASS, "fine"), dead=True)
 
@@ -70,12 +71,12 @@ def test_every_pair_is_kept_apart_and_insulated():
     pairs = [f"{line.preset['from']}-{line.preset['to']}" for line in lines if line.step is Step.SEPARATION]
     assert pairs == ["L-N", "L-PE", "N-PE"]
     three_phase = SheetPoint("m", "Loom", (Terminal.L1, Terminal.L2, Terminal.L3, Terminal.N, Terminal.PE))
-    board = SheetCircuit(PracticeId.CONTINENTAL, SYSTEMS["230/400"], (three_phase,))
+    board = SheetCircuit(CONTINENTAL, SYSTEMS["230/400"], (three_phase,))
     assert len([line for line in lines_of(board) if line.step is Step.INSULATION]) == 10
 
 
 def test_a_ring_is_one_line_with_its_outlets():
-    lines = lines_of(replace(CIRCUIT, practice=PracticeId.BRITISH, ring=True))
+    lines = lines_of(replace(CIRCUIT, practice=BRITISH, ring=True))
     assert [line.id for line in lines if line.step is Step.CONTINUITY] == ["ring"]
     assert [p["label"] for p in lines[0].preset["points"]] == ["Socket 1", "Socket 2"]
 

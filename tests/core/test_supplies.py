@@ -2,7 +2,9 @@
 
 import pytest
 
-from evenprobe.supplies import PRACTICES, SYSTEMS, Override, PracticeId, limit_for
+from evenprobe.limits import Override, limit_for
+from evenprobe.practices import NORTH_AMERICA, PRACTICES
+from evenprobe.supplies import SYSTEMS
 from evenprobe.wiring import conductor_named
 
 
@@ -26,14 +28,14 @@ def test_the_high_leg_stands_at_root_three_over_two_of_line_to_line():
     [("north-america", "120", 108, 126), ("continental", "230", 207, 253), ("british", "230", 216.2, 253)],
 )
 def test_voltage_bands(practice, system, low, high):
-    limit = limit_for("voltage.band", PracticeId(practice), SYSTEMS[system])
+    limit = limit_for("voltage.band", PRACTICES[practice], SYSTEMS[system])
     assert (limit.band.low, limit.band.high) == (low, high)
     assert limit.source
 
 
 def test_an_override_shows_its_reason_and_where_it_departs_from():
     own = Override("voltage.band", 110, 125, "site rule 4")
-    limit = limit_for("voltage.band", PracticeId.NORTH_AMERICA, SYSTEMS["120"], [own])
+    limit = limit_for("voltage.band", NORTH_AMERICA, SYSTEMS["120"], [own])
     assert limit.band.low == 110
     assert "site rule 4" in limit.source
     assert "ANSI" in limit.source

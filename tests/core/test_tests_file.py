@@ -13,7 +13,9 @@ from evenprobe.formats import FormatError, TestsFile, parse
 from evenprobe.formats.tests.parts import Chemistry
 from evenprobe.formats.tests.protective import Curve
 from evenprobe.formats.tests.wiring import InsulationKind
-from evenprobe.supplies.test_limits import BATTERIES, INSTANTANEOUS, INSULATION_KINDS
+from evenprobe.limits.components import BATTERIES
+from evenprobe.limits.dead_tests import INSULATION_KINDS
+from evenprobe.limits.protective_devices import INSTANTANEOUS
 from tests.core.judging import file_of
 
 CONTINUITY = {"id": "a", "kind": "continuity", "measured_ohm": 0.3}

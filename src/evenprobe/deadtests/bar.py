@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from math import inf, isfinite, log10
 
 from evenprobe.deadtests.outcome import Outcome
-from evenprobe.supplies import Limit
+from evenprobe.limits import Limit
 
 DECADES: dict[str, tuple[float, float]] = {"Mohm": (0.01, 10_000.0), "ms": (1.0, 10_000.0)}
 """Units drawn by their logarithm, and from where to where."""

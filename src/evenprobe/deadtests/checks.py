@@ -4,7 +4,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from evenprobe.deadtests.ranges import MANUAL_RANGES, over_range_means, range_for
-from evenprobe.supplies.test_limits import BATTERIES, FILAMENT_COLD_SHARE
+from evenprobe.limits.components import BATTERIES, FILAMENT_COLD_SHARE
 
 Figures = Mapping[str, float]
 

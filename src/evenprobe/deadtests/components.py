@@ -10,8 +10,8 @@ from typing import Literal
 from evenprobe.deadtests.outcome import Outcome, Result, held_against, worst
 from evenprobe.deadtests.shown import Accuracy, Shown
 from evenprobe.deadtests.slips import did_you_mean
-from evenprobe.supplies import Band, Limit
-from evenprobe.supplies.test_limits import (
+from evenprobe.limits import Band, Limit
+from evenprobe.limits.components import (
     BATTERIES,
     CAPACITOR_TOLERANCE_PERCENT,
     COIL_DROP_OUT,

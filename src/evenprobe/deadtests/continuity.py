@@ -9,8 +9,7 @@ from dataclasses import dataclass
 from evenprobe.deadtests.outcome import Outcome, Result, held_against, worst
 from evenprobe.deadtests.shown import Shown
 from evenprobe.deadtests.slips import did_you_mean
-from evenprobe.supplies import SupplySystem
-from evenprobe.supplies.test_limits import (
+from evenprobe.limits.dead_tests import (
     BOND_UNKNOWN_RUN,
     CONTACT,
     CONTACT_GOOD_OHMS,
@@ -19,6 +18,7 @@ from evenprobe.supplies.test_limits import (
     SEPARATE_OHMS,
     bond,
 )
+from evenprobe.supplies import SupplySystem
 from evenprobe.wiring.conductors import Conductor, Material
 
 REFERENCE_C = 20.0

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from math import ceil, floor, log10
 
-from evenprobe.supplies.test_limits import WATCH_TREND, InsulationRule
+from evenprobe.limits.dead_tests import WATCH_TREND, InsulationRule
 
 
 @dataclass(frozen=True)

@@ -12,7 +12,7 @@ from math import inf, log
 from evenprobe.deadtests.outcome import Outcome, Result, held_against, worst
 from evenprobe.deadtests.shown import Shown
 from evenprobe.deadtests.slips import did_you_mean
-from evenprobe.supplies.test_limits import (
+from evenprobe.limits.dead_tests import (
     ABSORPTION,
     DISCHARGED_VOLTS,
     POLARISATION,

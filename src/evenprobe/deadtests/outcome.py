@@ -10,7 +10,7 @@ from enum import StrEnum
 from typing import Any
 
 from evenprobe.deadtests.shown import Shown
-from evenprobe.supplies import Limit
+from evenprobe.limits import Limit
 
 
 class Result(StrEnum):

@@ -7,8 +7,8 @@ from typing import Literal
 
 from evenprobe.deadtests.outcome import Outcome, Result, held_against, worst
 from evenprobe.deadtests.shown import Accuracy, Shown
-from evenprobe.supplies import Limit, PracticeId, SupplySystem, limit_for
-from evenprobe.supplies.test_limits import (
+from evenprobe.limits import Limit, limit_for
+from evenprobe.limits.protective_devices import (
     DELAYED_MS,
     GENERAL_MS,
     INSTANTANEOUS,
@@ -22,6 +22,8 @@ from evenprobe.supplies.test_limits import (
     start_multiple,
     trip_time,
 )
+from evenprobe.practices import Practice
+from evenprobe.supplies import SupplySystem
 
 DeviceType = Literal["general", "S", "class-a-people"]
 HALF_TEST_SHARE = 0.45
@@ -94,7 +96,7 @@ def load(
     running: Shown | None,
     start: Shown | None,
     curve: str | None,
-    practice: PracticeId,
+    practice: Practice,
     *,
     continuous: bool = False,
 ) -> Outcome:
@@ -130,7 +132,7 @@ def load(
     return Outcome(worst(results), " ".join(sentences), limit, computed)
 
 
-def frequency(hertz: float, system: SupplySystem, practice: PracticeId, accuracy: Accuracy) -> Outcome:
+def frequency(hertz: float, system: SupplySystem, practice: Practice, accuracy: Accuracy) -> Outcome:
     """The supply's frequency."""
     limit = limit_for("frequency.band", practice, system)
     result = held_against(limit, accuracy.shows(hertz).interval)

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from evenprobe.deadtests.outcome import Outcome, Result, worst
-from evenprobe.supplies.test_limits import RING, RING_MARGIN_OHMS, ring_outlet
+from evenprobe.limits.dead_tests import RING, RING_MARGIN_OHMS, ring_outlet
 
 ROOM = 1.15
 """A chart's height over its highest bar."""

@@ -10,8 +10,9 @@ from enum import StrEnum
 from itertools import combinations
 from typing import Any
 
-from evenprobe.supplies import PRACTICES, PracticeId, SupplySystem
-from evenprobe.supplies.test_limits import InsulationRule, insulation_rule
+from evenprobe.limits.dead_tests import InsulationRule, insulation_rule
+from evenprobe.practices import Practice
+from evenprobe.supplies import SupplySystem
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.points import BOARD_END, LINES
 
@@ -84,7 +85,7 @@ class SheetPoint:
 class SheetCircuit:
     """`wiring`: `ordinary` or a kind with an insulation rule of its own. `previous`: MΩ at 20 °C by pair, `L-PE`."""
 
-    practice: PracticeId
+    practice: Practice
     system: SupplySystem
     points: tuple[SheetPoint, ...]
     conductor: str | None = None
@@ -146,11 +147,11 @@ def pair_id(a: Terminal, b: Terminal) -> str:
 
 
 def _device(circuit: SheetCircuit) -> str:
-    return PRACTICES[circuit.practice].words["protective device"]
+    return circuit.practice.words["protective device"]
 
 
 def _letter(circuit: SheetCircuit, terminal: Terminal) -> str:
-    return PRACTICES[circuit.practice].letters[terminal]
+    return circuit.practice.letters[terminal]
 
 
 def _end_to_end(circuit: SheetCircuit) -> list[Line]:

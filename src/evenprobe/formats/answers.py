@@ -15,9 +15,9 @@ from evenprobe.interpretation import (
     Story,
     SupplyGuess,
 )
+from evenprobe.practices import Practice
 from evenprobe.quantities import Measurement
 from evenprobe.rounding import figures, rounded
-from evenprobe.supplies import PracticeId
 
 
 def interpretation_answer(points: Iterable[tuple[str, PointInterpretation]]) -> dict[str, Any]:
@@ -39,7 +39,7 @@ def point_answer(result: PointInterpretation) -> dict[str, Any]:
     }
 
 
-def _condition(outcome: ConditionOutcome, practice: PracticeId) -> dict[str, Any]:
+def _condition(outcome: ConditionOutcome, practice: Practice) -> dict[str, Any]:
     condition = outcome.condition
     return {
         "id": condition.id,
@@ -100,11 +100,11 @@ def _next_test(test: NextTest) -> dict[str, Any]:
     }
 
 
-def supplies_answer(points: Iterable[tuple[str, Iterable[SupplyGuess]]], practice: PracticeId) -> dict[str, Any]:
+def supplies_answer(points: Iterable[tuple[str, Iterable[SupplyGuess]]], practice: Practice) -> dict[str, Any]:
     return {"points": [{"id": name, "supplies": [_guess(g, practice) for g in guesses]} for name, guesses in points]}
 
 
-def _guess(guess: SupplyGuess, practice: PracticeId) -> dict[str, Any]:
+def _guess(guess: SupplyGuess, practice: Practice) -> dict[str, Any]:
     return {
         "system": guess.system.id,
         "title": guess.system.title,
@@ -126,7 +126,7 @@ def _reason(reason: Reason) -> dict[str, Any]:
     }
 
 
-def sight_answer(sight: SightHere, practice: PracticeId) -> dict[str, Any]:
+def sight_answer(sight: SightHere, practice: Practice) -> dict[str, Any]:
     """Titles of what a tester can strike out here and what it cannot, worst first."""
     return {
         key: [{"id": c.id, "title": c.in_words(c.title, practice), "severity": c.severity.label} for c in conditions]

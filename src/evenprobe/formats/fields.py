@@ -7,6 +7,7 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, GetJsonSchemaHandler, StringConstraints
 from pydantic_core import CoreSchema, core_schema
 
+from evenprobe.practices import PRACTICES, Practice
 from evenprobe.quantities import QUANTITIES, Quantity
 from evenprobe.registry import Listed, Registry
 from evenprobe.testers import KINDS, Kind
@@ -65,3 +66,4 @@ class OneOf:
 
 QuantityId = Annotated[Quantity, OneOf(QUANTITIES)]
 KindId = Annotated[Kind, OneOf(KINDS)]
+PracticeName = Annotated[Practice, OneOf(PRACTICES)]

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
-from evenprobe.formats.fields import KindId, Name, Positive, Strict, Terminals, Text
+from evenprobe.formats.fields import KindId, Name, Positive, PracticeName, Strict, Terminals, Text
 from evenprobe.formats.kit import InstrumentEntry
 from evenprobe.formats.plausible import Time
 from evenprobe.formats.problems import FieldError
@@ -15,7 +15,8 @@ from evenprobe.formats.units import to_si
 from evenprobe.isolation import Event, EventType, HouseRules, Isolation, IsolationLog, Source, SourceKind
 from evenprobe.isolation.log import Mode
 from evenprobe.isolation.rules import HANDBOOK, LONGEST_UNATTENDED_MIN, LONGEST_WINDOW_MIN
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.practices import Practice
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import KINDS
 from evenprobe.testers.ratings import Place
 from evenprobe.wiring import Terminal
@@ -57,7 +58,7 @@ class RulesEntry(Strict):
         kinds = None if self.dead_kinds is None else tuple(self.dead_kinds)
         return HouseRules(self.proof_window_min, self.unattended_min, kinds, self.least_rating, self.reason.strip())
 
-    def check(self, practice: PracticeId) -> None:
+    def check(self, practice: Practice) -> None:
         """Raises FieldError where a rule is looser than the handbook's without a reason, or never allowed."""
         for index, kind in enumerate(self.dead_kinds or ()):
             if not kind.may_prove_dead:
@@ -160,7 +161,7 @@ class EventEntry(Strict):
 class IsolationFile(Strict):
     format: Literal["even-probe/isolation"]
     version: Literal[1]
-    practice: PracticeId
+    practice: PracticeName
     at: Time
     supply: SupplyEntry
     terminals: Terminals

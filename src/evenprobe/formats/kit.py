@@ -5,9 +5,10 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from evenprobe.formats.fields import KindId, Name, NotNegative, Positive, Strict, Text
+from evenprobe.formats.fields import KindId, Name, NotNegative, Positive, PracticeName, Strict, Text
 from evenprobe.formats.supply import SystemId
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.practices import Practice
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Instrument
 from evenprobe.testers.fitness import Finding, Fitness, Held
 from evenprobe.testers.purposes import Purpose
@@ -143,7 +144,7 @@ class TaskEntry(Strict):
     test_v: Positive | None = None
     on: date | None = None
 
-    def task(self, practice: PracticeId) -> Task:
+    def task(self, practice: Practice) -> Task:
         return Task(
             self.purpose,
             self.place,
@@ -159,7 +160,7 @@ class TaskEntry(Strict):
 class KitFile(Strict):
     format: Literal["even-probe/kit"]
     version: Literal[1]
-    practice: PracticeId
+    practice: PracticeName
     task: TaskEntry
     tester: InstrumentEntry
     leads: LeadsEntry | None = None

@@ -7,15 +7,15 @@ from evenprobe.formats.tests import limit_answer, outcome_answer
 from evenprobe.loads import Draw, Loop
 from evenprobe.loads.loop import Span
 from evenprobe.loads.words import says
+from evenprobe.practices import Practice
 from evenprobe.rounding import figures
-from evenprobe.supplies import PracticeId
 
 ROOM = 1.08
 """How far a picture goes beyond the greatest value in it."""
 
 
 def loads_answer(
-    draws: Sequence[Draw], loops: Sequence[Loop], rating_a: float | None, practice: PracticeId
+    draws: Sequence[Draw], loops: Sequence[Loop], rating_a: float | None, practice: Practice
 ) -> dict[str, Any]:
     return {
         "draws": [_draw(draw) for draw in draws],
@@ -32,7 +32,7 @@ def _draw(draw: Draw) -> dict[str, Any]:
     }
 
 
-def _loop(loop: Loop, rating_a: float | None, practice: PracticeId) -> dict[str, Any]:
+def _loop(loop: Loop, rating_a: float | None, practice: Practice) -> dict[str, Any]:
     top = ROOM * max(loop.ohm[1], loop.expected[1], *(end for p in loop.parts for end in (p.ohm[1], p.expected[1])))
     holds = None if loop.drop is None else loop.limit.band.holds(loop.drop)
     return {

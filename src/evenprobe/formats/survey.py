@@ -11,7 +11,7 @@ from pydantic import (
     model_validator,
 )
 
-from evenprobe.formats.fields import Name, Strict, Terminals, Text
+from evenprobe.formats.fields import Name, PracticeName, Strict, Terminals, Text
 from evenprobe.formats.kit import InstrumentEntry
 from evenprobe.formats.plausible import Time
 from evenprobe.formats.problems import FieldError, FormatError
@@ -20,7 +20,7 @@ from evenprobe.formats.supply import SupplyEntry
 from evenprobe.formats.tests.protective import Curve
 from evenprobe.quantities import Reading
 from evenprobe.quantities.fit_here import why_unfit
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import TYPED, Instrument
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
 from evenprobe.wiring.points import LINES, board_ends
@@ -88,7 +88,7 @@ class SurveyFile(Strict):
 
     format: Literal["even-probe/survey"]
     version: Literal[1]
-    practice: PracticeId
+    practice: PracticeName
     supply: SupplyEntry
     instruments: list[InstrumentEntry] = []
     points: Annotated[list[PointEntry], Field(min_length=1)]

@@ -30,8 +30,8 @@ from evenprobe.interpretation.verdict import (
     standing_alarms,
     summary,
 )
+from evenprobe.limits import Override, limit_for
 from evenprobe.quantities import Alarm, Direct, Evidence, Kept, Reading, Weighed, confining, weigh
-from evenprobe.supplies import Override, limit_for
 from evenprobe.testers import Instrument
 from evenprobe.wiring import PointFacts
 

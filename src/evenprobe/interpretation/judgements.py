@@ -6,10 +6,10 @@ from math import inf
 from evenprobe.deadtests import Accuracy, Result
 from evenprobe.deadtests.insulation import insulation
 from evenprobe.interpretation.outcome import Judgement, JudgementResult
+from evenprobe.limits import Limit, Override, limit_for
+from evenprobe.limits.dead_tests import insulation_rule
 from evenprobe.quantities import FREQUENCY, INSULATION, VOLTAGE, Evidence, Measurement, Reading
 from evenprobe.quantities.probes import load_between, port_of, unloaded
-from evenprobe.supplies import Limit, Override, limit_for
-from evenprobe.supplies.test_limits import insulation_rule
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import METALWORK
 

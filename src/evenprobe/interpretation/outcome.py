@@ -3,8 +3,9 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
+from evenprobe.limits import Limit
+from evenprobe.practices import Practice
 from evenprobe.quantities import Measurement, Quantity
-from evenprobe.supplies import Limit, PracticeId
 from evenprobe.wiring import Condition, Severity, Terminal
 
 
@@ -118,7 +119,7 @@ class NotCounted:
 
 @dataclass(frozen=True)
 class PointInterpretation:
-    practice: PracticeId
+    practice: Practice
     verdict: Verdict
     summary: str
     conditions: tuple[ConditionOutcome, ...] = ()

@@ -6,11 +6,11 @@ Nothing is safe while a dangerous explanation still fits.
 from collections.abc import Sequence
 
 from evenprobe.interpretation.outcome import ConditionOutcome, Judgement, JudgementResult, Verdict
+from evenprobe.limits.voltages import DRY_TOUCH_DC_VOLTS, DRY_TOUCH_VOLTS
+from evenprobe.practices import Practice
 from evenprobe.quantities import VOLTAGE, Alarm, Direct, Evidence, Kept
 from evenprobe.quantities.measurement import FEEDS_DIRECT
 from evenprobe.quantities.probes import ports_of
-from evenprobe.supplies import PRACTICES, PracticeId
-from evenprobe.supplies.limits import DRY_TOUCH_DC_VOLTS, DRY_TOUCH_VOLTS
 from evenprobe.wiring import PointFacts, Severity
 from evenprobe.wiring.points import BOARD_END, METALWORK
 
@@ -122,11 +122,11 @@ def _by_elimination(
     return Verdict.CORRECT if worst.is_fine else Verdict.SAFE
 
 
-def direct_sentence(directs: Sequence[Direct], practice: PracticeId) -> str:
+def direct_sentence(directs: Sequence[Direct], practice: Practice) -> str:
     """What is said of the worst direct voltage that stands, empty where none does."""
     if not directs:
         return ""
-    worst, letters = directs[0], PRACTICES[practice].letters
+    worst, letters = directs[0], practice.letters
     m = worst.reading.measurement
     ends = " and ".join(letters.get(end, str(end)) for end in (m.from_, m.to) if end)
     what_to_do = "Keep off, switch off every source, lock." if _direct_on_metal(directs[:1]) else "Treat as live."

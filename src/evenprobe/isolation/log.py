@@ -8,8 +8,9 @@ from itertools import combinations
 from typing import Literal
 
 from evenprobe.isolation.rules import HANDBOOK, HouseRules
-from evenprobe.supplies import PRACTICES, PracticeId, SupplySystem
-from evenprobe.supplies.limits import DRY_TOUCH_VOLTS, WET_TOUCH_VOLTS
+from evenprobe.limits.voltages import DRY_TOUCH_VOLTS, WET_TOUCH_VOLTS
+from evenprobe.practices import Practice
+from evenprobe.supplies import SupplySystem
 from evenprobe.testers.fitness import Held
 from evenprobe.testers.ratings import Place
 from evenprobe.wiring import Terminal
@@ -97,7 +98,7 @@ class Event:
 class IsolationLog:
     """`at`: now, as far as the log is concerned."""
 
-    practice: PracticeId
+    practice: Practice
     system: SupplySystem
     terminals: tuple[Terminal, ...]
     place: Place
@@ -114,7 +115,7 @@ class IsolationLog:
 
     def between(self, measuring: Terminal, reference: Terminal) -> str:
         """The two points by the letters of the practice."""
-        letters = PRACTICES[self.practice].letters
+        letters = self.practice.letters
         return f"{letters[measuring]} to {letters[reference]}"
 
 

@@ -13,8 +13,8 @@ from datetime import datetime, timedelta
 from evenprobe.isolation.log import WITH_DC_SIDE, Event, EventType, IsolationLog, Mode, Pair, pairs_to_test
 from evenprobe.isolation.outcome import Doubt, Problem, SourceState
 from evenprobe.isolation.round import Round, Slot, Taken
-from evenprobe.supplies import SYSTEMS
-from evenprobe.supplies.limits import DEAD_STEP_VOLTS, DEAD_VOLTS, DRY_TOUCH_VOLTS
+from evenprobe.limits.isolation import DEAD_STEP_VOLTS, DEAD_VOLTS
+from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
 from evenprobe.testers.fitness import Fitness, fitness
 from evenprobe.wiring import Terminal
 
@@ -48,7 +48,7 @@ class Replay:
         self.rounds = {name: Round(held, window) for name, held in self.log.testers.items()}
         self.unattended = timedelta(minutes=rules.unattended_min)
         self.pairs = pairs_to_test(self.log.terminals)
-        lowest = min(s.nominal_volts for s in SYSTEMS.values() if self.log.practice in s.practices)
+        lowest = min(system.nominal_volts for system in self.log.practice.systems)
         self.least_live = KNOWN_LIVE_SHARE * lowest
 
     # Events

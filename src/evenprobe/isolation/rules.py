@@ -7,8 +7,9 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 
-from evenprobe.supplies import PRACTICES, PracticeId, SupplySystem
-from evenprobe.supplies.limits import PROOF_WINDOW_MIN, UNATTENDED_MIN
+from evenprobe.limits.isolation import PROOF_WINDOW_MIN, UNATTENDED_MIN
+from evenprobe.practices import Practice
+from evenprobe.supplies import SupplySystem
 from evenprobe.testers import Kind
 from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Place
@@ -27,7 +28,7 @@ class HouseRules:
     least_rating: bool = False
     reason: str = ""
 
-    def task(self, practice: PracticeId, system: SupplySystem, place: Place, on: date) -> Task:
+    def task(self, practice: Practice, system: SupplySystem, place: Place, on: date) -> Task:
         """What a tester has to be fit for to prove something dead under these rules."""
         return Task(
             Purpose.PROVE_DEAD,
@@ -39,16 +40,16 @@ class HouseRules:
             dead_kinds=self.dead_kinds,
         )
 
-    def loosened(self, practice: PracticeId) -> tuple[str, ...]:
+    def loosened(self, practice: Practice) -> tuple[str, ...]:
         """Each rule that is looser than the handbook's, in words."""
         return tuple(self._loosened(practice))
 
-    def _loosened(self, practice: PracticeId) -> Iterator[str]:
+    def _loosened(self, practice: Practice) -> Iterator[str]:
         if self.window_min > PROOF_WINDOW_MIN:
             yield f"{self.window_min:g} min between a proof and its readings, not {PROOF_WINDOW_MIN:g}"
         if self.unattended_min > UNATTENDED_MIN:
             yield f"void after {self.unattended_min:g} min away, not {UNATTENDED_MIN:g}"
-        usual = PRACTICES[practice].dead_kinds
+        usual = practice.dead_kinds
         for kind in self.dead_kinds or ():
             if kind.id not in usual:
                 yield f"{kind.with_article} is accepted to prove dead"

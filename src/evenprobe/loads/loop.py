@@ -11,9 +11,9 @@ import numpy as np
 
 from evenprobe.interpretation import bank_for
 from evenprobe.interpretation.forecast import HIGH_PERCENTILE, LOW_PERCENTILE
+from evenprobe.limits import Limit, limit_for
 from evenprobe.quantities import VOLTAGE, Evidence, Measurement, Reading, weigh
 from evenprobe.quantities.probes import load_between, unloaded, with_loads_placed
-from evenprobe.supplies import Limit, limit_for
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.unknowns import Unknowns
 

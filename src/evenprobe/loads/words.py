@@ -1,15 +1,15 @@
 """What a loop comes to, in one or two sentences."""
 
 from evenprobe.loads.loop import Loop, Span
-from evenprobe.supplies import PRACTICES, PracticeId
+from evenprobe.practices import Practice
 
 
-def says(loop: Loop, rating_a: float | None, practice: PracticeId) -> str:
+def says(loop: Loop, rating_a: float | None, practice: Practice) -> str:
     return f"{_joint(loop, practice)} {_drop(loop, rating_a)}".strip()
 
 
-def _joint(loop: Loop, practice: PracticeId) -> str:
-    words, letters = PRACTICES[practice].words, PRACTICES[practice].letters
+def _joint(loop: Loop, practice: Practice) -> str:
+    words, letters = practice.words, practice.letters
     poor = [part for part in loop.parts if part.poor]
     if poor:
         return " ".join(

@@ -3,8 +3,8 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
+from evenprobe.limits import Limit
 from evenprobe.quantities import Measurement
-from evenprobe.supplies import Limit
 
 
 class Result(StrEnum):

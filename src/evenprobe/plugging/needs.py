@@ -2,8 +2,9 @@
 
 from dataclasses import dataclass
 
-from evenprobe.supplies import PracticeId, SupplySystem, limit_for
-from evenprobe.supplies.limits import Limit
+from evenprobe.limits import Limit, limit_for
+from evenprobe.practices import Practice
+from evenprobe.supplies import SupplySystem
 from evenprobe.wiring import PointFacts, Terminal, contact_pairs
 
 
@@ -38,6 +39,6 @@ class Needs:
         return tuple(found)
 
 
-def band_for(nominal: float, practice: PracticeId, system: SupplySystem) -> Limit:
+def band_for(nominal: float, practice: Practice, system: SupplySystem) -> Limit:
     """The supply's band as shares of its own nominal voltage, on the thing's: what such equipment is made for."""
     return limit_for("voltage.band", practice, system).times(nominal / system.nominal_volts)

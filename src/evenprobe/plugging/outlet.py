@@ -2,11 +2,11 @@
 
 from collections.abc import Sequence
 
+from evenprobe.limits import limit_for
+from evenprobe.limits.protective_devices import load_share, residual_span_ma
 from evenprobe.plugging.check import Check, Result
 from evenprobe.plugging.needs import Needs
 from evenprobe.quantities import FREQUENCY, TRIP, Evidence, Measurement, Reading, weigh
-from evenprobe.supplies import limit_for
-from evenprobe.supplies.test_limits import load_share, residual_span_ma
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import METALWORK
 

@@ -2,11 +2,10 @@
 
 from collections.abc import Sequence
 
+from evenprobe.limits import Limit
 from evenprobe.plugging.check import Check, Result
 from evenprobe.plugging.needs import Needs, band_for
 from evenprobe.quantities import VOLTAGE, Evidence, Measurement, Reading, weigh
-from evenprobe.supplies import PRACTICES
-from evenprobe.supplies.limits import Limit
 from evenprobe.wiring import PointFacts, Terminal
 
 _RESULT = {True: Result.YES, False: Result.NO, None: Result.OPEN}
@@ -23,7 +22,7 @@ def ranges(point: PointFacts, needs: Needs, readings: Sequence[Reading]) -> tupl
 
 
 def _pair(point: PointFacts, one: Terminal, other: Terminal, limit: Limit, readings: Sequence[Reading]) -> Check:
-    letters = PRACTICES[point.practice].letters
+    letters = point.practice.letters
     title = f"{letters[one]} to {letters[other]}"
     allowed = f"{limit.band.low:.0f} to {limit.band.high:.0f} V"
     between = [r for r in readings if _is_between(r, one, other)]

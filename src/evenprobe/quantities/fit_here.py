@@ -2,8 +2,8 @@
 
 from datetime import date
 
+from evenprobe.limits.protective_devices import residual_span_ma
 from evenprobe.quantities.measurement import Quantity
-from evenprobe.supplies.test_limits import residual_span_ma
 from evenprobe.testers.fitness import Held, fitness
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.ratings import Place

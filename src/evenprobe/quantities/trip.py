@@ -9,6 +9,7 @@ from typing import Any
 
 import numpy as np
 
+from evenprobe.limits.protective_devices import residual_span_ma
 from evenprobe.network import Pair
 from evenprobe.quantities.measurement import (
     QUANTITIES,
@@ -24,7 +25,6 @@ from evenprobe.quantities.measurement import (
 from evenprobe.quantities.probes import BEYOND, BetweenProbes, port_of, seconds_at_contacts
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.written import Function, Written
-from evenprobe.supplies.test_limits import residual_span_ma
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal

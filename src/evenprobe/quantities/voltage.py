@@ -9,6 +9,7 @@ from math import pi
 
 import numpy as np
 
+from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
 from evenprobe.quantities.indication import STEP_LIGHTS_FROM, Drift, displayed, stepped
 from evenprobe.quantities.measurement import (
     QUANTITIES,
@@ -26,7 +27,6 @@ from evenprobe.quantities.measurement import (
 from evenprobe.quantities.probes import BEYOND, BetweenProbes, port_of
 from evenprobe.quantities.usual_load import usual_load_a
 from evenprobe.quantities.written import Function, Written
-from evenprobe.supplies.limits import DRY_TOUCH_VOLTS
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal, contact_pairs

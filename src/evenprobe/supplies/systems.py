@@ -11,12 +11,11 @@ from math import pi, sqrt
 
 @dataclass(frozen=True)
 class SupplySystem:
-    """`lines`: name to (volts to neutral, degrees). `practices`: ids of those that use it."""
+    """`lines`: name to (volts to neutral, degrees)."""
 
     id: str
     lines: dict[str, tuple[float, float]]
     frequency_hz: float
-    practices: tuple[str, ...]
     standalone: bool = False
 
     def phasor(self, line: str) -> complex:
@@ -56,11 +55,6 @@ class SupplySystem:
         return (star, star.conjugate()) if self.nominal_volts > 200 else (-1 + 0j, star, star.conjugate())
 
 
-_AMERICA, _CONTINENT, _BRITAIN = "north-america", "continental", "british"
-_EUROPE = (_CONTINENT, _BRITAIN)
-_ALL = (_AMERICA, *_EUROPE)
-
-
 def _star(volts: float) -> dict[str, tuple[float, float]]:
     return {"L1": (volts, 0), "L2": (volts, -120), "L3": (volts, 120)}
 
@@ -68,14 +62,14 @@ def _star(volts: float) -> dict[str, tuple[float, float]]:
 SYSTEMS: dict[str, SupplySystem] = {
     system.id: system
     for system in (
-        SupplySystem("120", {"L": (120, 0)}, 60, (_AMERICA,)),
-        SupplySystem("120/240", {"L1": (120, 0), "L2": (120, 180)}, 60, (_AMERICA,)),
-        SupplySystem("208Y/120", _star(120), 60, (_AMERICA,)),
-        SupplySystem("240-high-leg", {"L1": (120, 0), "L2": (120 * sqrt(3), 90), "L3": (120, 180)}, 60, (_AMERICA,)),
-        SupplySystem("480Y/277", _star(277), 60, (_AMERICA,)),
-        SupplySystem("230", {"L": (230, 0)}, 50, _EUROPE),
-        SupplySystem("230/400", _star(230), 50, _EUROPE),
-        SupplySystem("standalone-120", {"L": (120, 0)}, 60, _ALL, standalone=True),
-        SupplySystem("standalone-230", {"L": (230, 0)}, 50, _ALL, standalone=True),
+        SupplySystem("120", {"L": (120, 0)}, 60),
+        SupplySystem("120/240", {"L1": (120, 0), "L2": (120, 180)}, 60),
+        SupplySystem("208Y/120", _star(120), 60),
+        SupplySystem("240-high-leg", {"L1": (120, 0), "L2": (120 * sqrt(3), 90), "L3": (120, 180)}, 60),
+        SupplySystem("480Y/277", _star(277), 60),
+        SupplySystem("230", {"L": (230, 0)}, 50),
+        SupplySystem("230/400", _star(230), 50),
+        SupplySystem("standalone-120", {"L": (120, 0)}, 60, standalone=True),
+        SupplySystem("standalone-230", {"L": (230, 0)}, 50, standalone=True),
     )
 }

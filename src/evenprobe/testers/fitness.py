@@ -9,8 +9,10 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Literal
 
-from evenprobe.supplies import SYSTEMS, PracticeId
-from evenprobe.supplies.limits import HOUSE_CATEGORY, HOUSE_VOLTS, LEADS_GOOD_OHMS, LEADS_USABLE_OHMS
+from evenprobe.limits.dead_tests import LEADS_GOOD_OHMS, LEADS_USABLE_OHMS
+from evenprobe.limits.isolation import HOUSE_CATEGORY, HOUSE_VOLTS
+from evenprobe.practices import BRITISH
+from evenprobe.supplies import SYSTEMS
 from evenprobe.testers.kinds import Kind
 from evenprobe.testers.purposes import FUNCTIONS_FOR, WHY_NOT, Purpose
 from evenprobe.testers.ratings import (
@@ -223,7 +225,7 @@ def _warnings(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:
 
 def attention(held: Held, on: date) -> tuple[Finding, ...]:
     """What is wrong with a tester wherever it is used: flat, damaged, overdue, known to fail, tips bare."""
-    anywhere = Task(Purpose.SCREEN, Place.INSTALLATION, SYSTEMS["230"], PracticeId.BRITISH, on=on)
+    anywhere = Task(Purpose.SCREEN, Place.INSTALLATION, SYSTEMS["230"], BRITISH, on=on)
     found = [*_battery(anywhere, held, held.rating), *_condition(anywhere, held, held.rating)]
     if held.has_leads and held.leads is not None and held.leads.tip_covers is False:
         found.append(Finding("tip-covers-off", "tip covers are off: category II until they are on"))

@@ -6,7 +6,8 @@ What proves dead is the practice's, or a crew's own rule; for anything else a ki
 from dataclasses import dataclass
 from datetime import date
 
-from evenprobe.supplies import PRACTICES, PracticeId, SupplySystem
+from evenprobe.practices import Practice
+from evenprobe.supplies import SupplySystem
 from evenprobe.testers.kinds import KINDS, Kind
 from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Place
@@ -19,7 +20,7 @@ class Task:
     purpose: Purpose
     place: Place
     system: SupplySystem
-    practice: PracticeId
+    practice: Practice
     line_to_line: bool | None = None
     device_ma: float | None = None
     test_volts: float | None = None
@@ -39,5 +40,5 @@ def kinds_accepted(task: Task) -> tuple[Kind, ...]:
     """Kinds of tester that can answer the task's question."""
     if task.purpose is Purpose.PROVE_DEAD:
         accepted = task.dead_kinds
-        return tuple(KINDS[k] for k in PRACTICES[task.practice].dead_kinds) if accepted is None else accepted
+        return tuple(KINDS[k] for k in task.practice.dead_kinds) if accepted is None else accepted
     return kinds_for(task.purpose)

@@ -5,7 +5,8 @@ from dataclasses import dataclass, field, replace
 from enum import IntEnum
 from functools import lru_cache
 
-from evenprobe.supplies import PRACTICES, Earthing, PracticeId
+from evenprobe.practices import Practice
+from evenprobe.supplies import Earthing
 from evenprobe.wiring.arrangements import HEALTHY, Arrangement, each_line
 from evenprobe.wiring.points import METALWORK, Layout, PointFacts, Terminal
 from evenprobe.wiring.unknowns import Range
@@ -108,8 +109,8 @@ class Condition:
     def prior_at(self, point: PointFacts) -> float:
         return self.priors.get(point.system.id, self.prior)
 
-    def in_words(self, text: str, practice: PracticeId) -> str:
-        words = PRACTICES[practice].words
+    def in_words(self, text: str, practice: Practice) -> str:
+        words = practice.words
         filled = text.format(line=words["line"], neutral=words["N"], earth=words["earth"])
         return filled[0].upper() + filled[1:]
 

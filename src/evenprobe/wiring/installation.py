@@ -11,8 +11,8 @@ from typing import Any, Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from evenprobe.limits import limit_for
 from evenprobe.network import Mesh, Solution
-from evenprobe.supplies import limit_for
 from evenprobe.wiring.admittances import Admittances, arranged
 from evenprobe.wiring.catalogue import conditions_for
 from evenprobe.wiring.condition import Condition

@@ -5,7 +5,8 @@ from enum import StrEnum
 from functools import cached_property
 from itertools import combinations
 
-from evenprobe.supplies import PRACTICES, Earthing, PracticeId, SupplySystem
+from evenprobe.practices import Practice
+from evenprobe.supplies import Earthing, SupplySystem
 from evenprobe.wiring.conductors import Conductor
 
 
@@ -64,7 +65,7 @@ class CircuitFacts:
 class PointFacts:
     """All that decides which samples are drawn for a point; hashable, so a bank is cached by it."""
 
-    practice: PracticeId
+    practice: Practice
     system: SupplySystem
     earthing: Earthing
     kind: PointKind
@@ -78,7 +79,7 @@ class PointFacts:
     def polarised(self) -> bool:
         """Whether it matters which contact carries the line: always, but on a one-line plug that fits both ways."""
         turns = self.kind is PointKind.OUTLET and len(self.lines) == 1
-        return not turns or PRACTICES[self.practice].polarised_plugs
+        return not turns or self.practice.polarised_plugs
 
     @property
     def lines(self) -> tuple[Terminal, ...]:

@@ -15,7 +15,8 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
-from evenprobe.supplies import PRACTICES, Earthing, PracticeId, limit_for
+from evenprobe.limits import limit_for
+from evenprobe.supplies import Earthing
 from evenprobe.wiring.points import Layout, PointFacts
 from evenprobe.wiring.topology import between, pairs_of
 
@@ -172,22 +173,10 @@ _ELECTRODES: dict[Earthing, tuple[Range, Range]] = {
     Earthing.IT: (Range(1e7, 1e9, "log"), Range(2, 300, "log")),
 }
 
-_DEFAULT_RATING_A = {
-    PracticeId.NORTH_AMERICA: 20.0,
-    PracticeId.CONTINENTAL: 16.0,
-    PracticeId.BRITISH: 32.0,
-}
-
-_ANY_FINAL_CONDUCTOR = {
-    PracticeId.NORTH_AMERICA: Range(0.00206, 0.00829, "log"),
-    PracticeId.CONTINENTAL: Range(0.0030, 0.01215, "log"),
-    PracticeId.BRITISH: Range(0.0018, 0.01215, "log"),
-}
-
 
 def assumed_rating_a(point: PointFacts) -> float:
     """The device rating in amperes: recorded, or the practice's usual largest for socket circuits."""
-    return point.circuit.rating_a or _DEFAULT_RATING_A[point.practice]
+    return point.circuit.rating_a or point.practice.usual_rating_a
 
 
 class Unknowns:
@@ -266,13 +255,13 @@ class Unknowns:
         ranges = {
             "source_volts": Range(healthy.low * 0.985, healthy.high * 1.015),
             **_loads(point.layout, rating),
-            "earth_size": Range(*PRACTICES[point.practice].earth_size_ratio),
+            "earth_size": Range(*point.practice.earth_size_ratio),
             "source_electrode_ohm": source_electrode,
             "electrode_ohm": own_electrode,
             "length_m": Range(1.0, 80.0, "log")
             if circuit.length_m is None
             else Range(circuit.length_m * (1 - LENGTH_DOUBT), circuit.length_m * (1 + LENGTH_DOUBT)),
-            "ohm_per_m": _ANY_FINAL_CONDUCTOR[point.practice]
+            "ohm_per_m": Range(*point.practice.final_ohm_per_m, "log")
             if circuit.conductor is None
             else Range(circuit.conductor.ohm_per_m * 0.99, circuit.conductor.ohm_per_m * 1.01),
         }

@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, field_validator
 
 from evenprobe.deadtests import Outcome
-from evenprobe.formats.fields import Strict, Text
+from evenprobe.formats.fields import PracticeName, Strict, Text
 from evenprobe.formats.problems import FieldError
 from evenprobe.formats.tests.parts import BatteryTest, CapacitorTest, CoilTest, ElementTest, TemperatureSensorTest
 from evenprobe.formats.tests.protective import FrequencyTest, LoadTest, ResidualCurrentTest
@@ -20,8 +20,9 @@ from evenprobe.formats.tests.wiring import (
     RingTest,
     SeparationTest,
 )
+from evenprobe.limits import Limit
+from evenprobe.practices import Practice
 from evenprobe.rounding import figures
-from evenprobe.supplies import Limit, PracticeId
 
 COMPUTED_FIGURES = 4
 
@@ -48,7 +49,7 @@ TestEntry = Annotated[
 class TestsFile(Strict):
     format: Literal["even-probe/tests"]
     version: Literal[1]
-    practice: PracticeId
+    practice: PracticeName
     label: Text | None = None
     tests: list[TestEntry]
 

@@ -8,8 +8,8 @@ from evenprobe.deadtests import Accuracy, Outcome
 from evenprobe.formats.fields import Name, Strict, Text
 from evenprobe.formats.plausible import Time
 from evenprobe.formats.problems import FieldError
+from evenprobe.practices import Practice
 from evenprobe.quantities.resistance import HIGHEST_OHMS
-from evenprobe.supplies import PracticeId
 
 Number = Annotated[float, Field(strict=True)]
 Ohms = Annotated[float, Field(strict=True, ge=0, le=HIGHEST_OHMS)]
@@ -53,7 +53,7 @@ class OneTest(Strict):
             usual.resolution if self.resolution is None else self.resolution,
         )
 
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         raise NotImplementedError
 
     def _exactly_one(self, *names: str) -> None:

@@ -8,7 +8,7 @@ from typing_extensions import override
 from evenprobe.deadtests import Accuracy, Outcome
 from evenprobe.deadtests.components import battery, capacitor, coil, element, temperature_sensor
 from evenprobe.formats.tests.one_test import Celsius, NotNegativeNumber, Number, Ohms, OneTest, Some, Volts
-from evenprobe.supplies import PracticeId
+from evenprobe.practices import Practice
 
 Chemistry = Literal["lead-acid-12", "alkaline-1.5"]
 
@@ -26,7 +26,7 @@ class CapacitorTest(OneTest):
         return self
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         shown = self.accuracy.beyond() if self.measured_uf is None else self.accuracy.shows(self.measured_uf)
         return capacitor(self.printed_uf, shown, self.tolerance_percent)
 
@@ -39,7 +39,7 @@ class BatteryTest(OneTest):
     volts: Annotated[float, Field(strict=True, ge=-1e5, le=1e5)]
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         return battery(self.chemistry, self.accuracy.shows(self.volts))
 
 
@@ -51,7 +51,7 @@ class TemperatureSensorTest(OneTest):
     tolerance_c: Annotated[float, Field(strict=True, gt=0, le=100)] | None = None
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         return temperature_sensor(self.pairs, self.tolerance_c, self.accuracy)
 
 
@@ -69,7 +69,7 @@ class CoilTest(OneTest):
         return self
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         shown = None if self.measured_v is None else self.accuracy.shows(self.measured_v)
         winding = self.accuracy.beyond() if self.over_range else None
         return coil(self.rated_v, shown, energised=self.energised, winding=winding)
@@ -92,6 +92,6 @@ class ElementTest(OneTest):
         return self
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         shown = self.accuracy.beyond() if self.measured_ohm is None else self.accuracy.shows(self.measured_ohm)
         return element(self.rated_v, self.rated_w, shown, self.null_ohm, self.what)

@@ -10,7 +10,8 @@ from evenprobe.deadtests.protective import DeviceType, frequency, load, residual
 from evenprobe.formats.problems import FieldError
 from evenprobe.formats.supply import SystemId
 from evenprobe.formats.tests.one_test import NotNegativeNumber, OneTest, Some
-from evenprobe.supplies import SYSTEMS, PracticeId
+from evenprobe.practices import Practice
+from evenprobe.supplies import SYSTEMS
 
 Curve = Literal["B", "C", "D", "thermal-magnetic"]
 
@@ -32,7 +33,7 @@ class ResidualCurrentTest(OneTest):
         return self
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         after = None if self.ms is None else self.accuracy.shows(self.ms)
         return residual_current(self.type, self.rated_ma, self.test_ma, tripped=self.tripped, after_ms=after)
 
@@ -52,7 +53,7 @@ class LoadTest(OneTest):
         return self
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         running = None if self.running_a is None else self.accuracy.shows(self.running_a)
         start = None if self.start_a is None else self.accuracy.shows(self.start_a)
         return load(self.rating_a, running, start, self.curve, practice, continuous=self.continuous)
@@ -66,5 +67,5 @@ class FrequencyTest(OneTest):
     hz: Annotated[float, Field(strict=True, ge=0, le=1e6)]
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         return frequency(self.hz, SYSTEMS[self.system], practice, self.accuracy)

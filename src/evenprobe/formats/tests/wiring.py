@@ -14,10 +14,11 @@ from evenprobe.formats.fields import Name, Strict, Text
 from evenprobe.formats.problems import FieldError
 from evenprobe.formats.supply import SystemId
 from evenprobe.formats.tests.one_test import LOW_OHM_ACCURACY, Celsius, Megohms, Metres, Ohms, OneTest, Some, Volts
+from evenprobe.limits.dead_tests import insulation_rule
+from evenprobe.practices import Practice
 from evenprobe.quantities.measurement import Neutral
 from evenprobe.quantities.resistance import HIGHEST_OHMS
-from evenprobe.supplies import SYSTEMS, PracticeId
-from evenprobe.supplies.test_limits import insulation_rule
+from evenprobe.supplies import SYSTEMS
 from evenprobe.wiring import Terminal, conductor_named
 from evenprobe.wiring.conductors import Conductor, Material
 
@@ -65,7 +66,7 @@ class ContinuityTest(OhmTest):
     kind: Literal["continuity"]
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         return continuity(self.shown, self.null_ohm, self.run)
 
 
@@ -74,7 +75,7 @@ class SeparationTest(OhmTest):
     system: SystemId
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         between = (str(self.from_ or "L"), str(self.to or "N"))
         return separation(self.shown, self.null_ohm, self.run, SYSTEMS[self.system], between)
 
@@ -99,7 +100,7 @@ class ClosedContactTest(OneTest):
         return self
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         closed = None if self.closed_ohm is None else self.accuracy.shows(self.closed_ohm)
         if self.closed_over_range:
             closed = self.accuracy.beyond()
@@ -134,7 +135,7 @@ class InsulationTest(OneTest):
         return self
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         if self.measured_mohm is not None:
             shown = self.accuracy.shows(self.measured_mohm)
         else:
@@ -163,7 +164,7 @@ class InsulationRatioTest(OneTest):
         return self
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         return ratios(self.r30_mohm, self.r60_mohm, self.r600_mohm)
 
 
@@ -184,7 +185,7 @@ class ParallelTest(OneTest):
     circuits: Annotated[list[CircuitEntry], Field(min_length=2)]
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         shown = None if self.measured_mohm is None else self.accuracy.shows(self.measured_mohm)
         known = [CircuitInsulation(c.id, c.mohm_20c) for c in self.circuits]
         return several(known, shown, insulation_rule(self.circuit, SYSTEMS[self.system]))
@@ -220,6 +221,6 @@ class RingTest(OneTest):
         return self
 
     @override
-    def outcome(self, practice: PracticeId) -> Outcome:
+    def outcome(self, practice: Practice) -> Outcome:
         ends = {"r1": self.r1, "rn": self.rn, "r2": self.r2}
         return ring(ends, [RingOutlet(p.id, p.r1_rn, p.r1_r2, p.label or "") for p in self.points])
