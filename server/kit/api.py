@@ -13,11 +13,10 @@ from evenprobe.formats import fitness_answer, parse
 from evenprobe.formats.kit import TaskEntry
 from evenprobe.practices import CONTINENTAL, PRACTICES
 from evenprobe.supplies import SYSTEMS
-from evenprobe.testers import KINDS
 from evenprobe.testers.daily_check import items_for
 from evenprobe.testers.fitness import Held, attention, fitness
-from evenprobe.testers.purposes import FUNCTIONS, TITLES, Purpose
-from evenprobe.testers.ratings import LEAST, MEANING, Category, Place, volts_to_cover
+from evenprobe.testers.purposes import Purpose
+from evenprobe.testers.ratings import LEAST, Place, volts_to_cover
 from evenprobe.testers.tasks import Task
 from kit.models import Part, Tester
 from kit.services import check, check_in_force, in_hand, part_of, parts_of, put_part, put_tester, tester_of, testers_of
@@ -29,13 +28,9 @@ from kit.shapes import (
     HoldingIn,
     HoldingOut,
     ItemOut,
-    KindOut,
-    KitReference,
     LastProof,
     PartIn,
     PartOut,
-    PlaceOut,
-    PurposeOut,
     TesterIn,
     TesterOut,
     TesterPage,
@@ -63,6 +58,9 @@ def tester_out(tester: Tester) -> TesterOut:
         rated_v=entry.rated_v,
         category=entry.category,
         low_z=ability is not None and ability.low_input_ohm is not None,
+        plugs_in=entry.kind.plugs_in,
+        stepped=entry.kind.stepped,
+        goes_round=entry.kind.goes_round,
         steps_v=entry.steps_v or [],
         usual_leads=tester.usual_leads_id,
         checked_at=latest.at if latest else None,
@@ -80,6 +78,9 @@ def _unshown_tester(tester: Tester, why: str) -> TesterOut:
         kind="",
         kind_name=why,
         low_z=False,
+        plugs_in=False,
+        stepped=False,
+        goes_round=False,
         steps_v=[],
         attention=[FindingOut(code="unshown", text=why)],
         entry={},
@@ -98,18 +99,6 @@ def part_out(part: Part) -> PartOut:
         tip_covers=entry.get("tip_covers"),
         damage=entry.get("damage", False),
         ohm=entry.get("ohm"),
-    )
-
-
-@router.get("/reference/kit", response=KitReference)
-def kit_reference(request: HttpRequest) -> KitReference:  # noqa: ARG001
-    """What the kit's forms offer, and the right meaning of the categories."""
-    return KitReference(
-        purposes=[PurposeOut(id=p, title=TITLES[p]) for p in Purpose],
-        places=[PlaceOut(id=p, category=LEAST[p][0].name, meaning=LEAST[p][1]) for p in Place],
-        categories={c.name: MEANING[c] for c in Category},
-        kinds=[KindOut(id=k.id, name=k.name) for k in KINDS.values()],
-        functions=list(FUNCTIONS),
     )
 
 

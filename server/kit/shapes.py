@@ -23,6 +23,9 @@ class TesterOut(Schema):
     rated_v: float | None
     category: str | None
     low_z: bool
+    plugs_in: bool
+    stepped: bool
+    goes_round: bool
     steps_v: list[float]
     usual_leads: UUID | None
     checked_at: datetime | None
@@ -126,30 +129,6 @@ class TesterPage(Schema):
     items: list[ItemOut]
     checks: list[CheckOut]
     last_proof: LastProof | None
-
-
-class PurposeOut(Schema):
-    id: str
-    title: str
-
-
-class PlaceOut(Schema):
-    id: str
-    category: str
-    meaning: str
-
-
-class KindOut(Schema):
-    id: str
-    name: str
-
-
-class KitReference(Schema):
-    purposes: list[PurposeOut]
-    places: list[PlaceOut]
-    categories: dict[str, str]
-    kinds: list[KindOut]
-    functions: list[str]
 
 
 class HoldingIn(Schema):

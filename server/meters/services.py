@@ -11,6 +11,7 @@ from kit.models import Tester
 from kit.services import tester_of
 from meters.line import address_of
 from meters.models import Link
+from meters.scpi import FUNCTIONS
 from meters.wire import Live, Setup, live
 from project.problems import NotFoundHere, Refused
 from sites.models import Point
@@ -48,6 +49,8 @@ def live_at(crew: Crew, point_id: UUID, tester_id: UUID, setup: Setup, *, begin_
     """What the tester's meter shows with its probes there, and the highest volts it can show."""
     point, tester = find(crew, Point, point_id), tester_of(crew, tester_id)
     ends = {*point.terminals, str(Terminal.REF)}
+    if setup.function not in FUNCTIONS:
+        raise Refused(("function", f"a meter on a wire shows {', '.join(FUNCTIONS)}"))
     between = [("load_between", end) for end in setup.load_between or ()]
     for key, end in (("from", setup.measuring), ("to", setup.reference), *between):
         if end not in ends:

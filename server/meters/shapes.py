@@ -1,6 +1,6 @@
 """What the meters' routes take and give."""
 
-from typing import Any, Literal
+from typing import Any
 from uuid import UUID
 
 from ninja import Schema
@@ -29,7 +29,7 @@ class MeterLinksOut(Schema):
 class LiveIn(Schema):
     """Where the probes are and what is asked for, as the Bench is set up."""
 
-    function: Literal["volts", "low-z", "dc", "ohms"]
+    function: str
     from_: str = Field(alias="from")
     to: str
     load_here_a: float | None = None

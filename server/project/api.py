@@ -17,6 +17,7 @@ from meters.api import router as meters
 from plugging.api import router as plugging
 from project.failures import failed
 from project.problems import Refused, as_body
+from project.reference import router as reference
 from project.today import router as today
 from proofs.api import router as proofs
 from rounds.api import router as rounds
@@ -41,6 +42,7 @@ class Body(Parser):
 
 api = NinjaAPI(title="Even Probe", version="1", auth=django_auth, docs_url=None, urls_namespace="api", parser=Body())
 api.add_router("", crews)
+api.add_router("", reference)
 api.add_router("", kit)
 api.add_router("", sites)
 api.add_router("", work)

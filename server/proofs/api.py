@@ -218,7 +218,7 @@ def _testers(one: Proof, rules_then: RulesEntry, now: datetime) -> list[ProofTes
             ProofTester(
                 id=tester.id,
                 label=entry.label or entry.kind.name,
-                kind=entry.kind.id,
+                screens=entry.kind.screens,
                 kind_name=entry.kind.name,
                 fit=fit.fit,
                 problems=[p.text for p in fit.problems],

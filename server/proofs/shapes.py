@@ -101,11 +101,12 @@ class EventOut(Schema):
 
 
 class ProofTester(Schema):
-    """A tester of the crew, for this proof. `sets`: whether function and range must be asked at each proof."""
+    """A tester of the crew, for this proof. `sets`: whether function and range must be asked at each proof.
+    `screens`: whether it sees a field without touching."""
 
     id: UUID
     label: str
-    kind: str
+    screens: bool
     kind_name: str
     fit: bool
     problems: list[str]

@@ -165,11 +165,14 @@ class HistoryOut(Schema):
 
 
 class SheetTester(Schema):
-    """`unfit`: why it could clear nothing, by kind of test: `ohms`, `insulation`."""
+    """`unfit`: why it could clear nothing, by kind of test: `ohms`, `insulation`.
+
+    `best_for`: which of them it is taken for first.
+    """
 
     id: UUID
     label: str
-    kind: str
+    best_for: list[str]
     unfit: dict[str, str]
 
 

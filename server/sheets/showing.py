@@ -14,7 +14,6 @@ from evenprobe.formats.tests import outcome_answer
 from evenprobe.rounding import figures
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers.purposes import Purpose
-from evenprobe.testers.tasks import kinds_for
 from kit.services import in_hands
 from proofs.logs import state_of
 from proofs.models import Proof
@@ -188,13 +187,16 @@ def _gate_out(reading: Reading, user: Author) -> dict[str, Any]:
     }
 
 
+USES = {"ohms": Purpose.CONTINUITY, "insulation": Purpose.INSULATION}
+"""What a tester is wanted for on a sheet."""
+
+
 def _testers_out(reading: Reading) -> list[dict[str, Any]]:
     """The crew's testers that measure ohms or insulation, and why one would clear nothing here."""
     now = timezone.now()
-    kinds = {*kinds_for(Purpose.CONTINUITY), *kinds_for(Purpose.INSULATION)}
     found = []
     for tester, entry in in_hands(reading.site.crew, now):
-        if entry.kind not in kinds:
+        if not entry.kind.purposes & set(USES.values()):
             continue
         held = entry.model_dump(mode="json", exclude_none=True, exclude={"id"})
         tests = {"ohms": {"kind": "continuity"}, "insulation": _usual_insulation(reading)}
@@ -202,7 +204,7 @@ def _testers_out(reading: Reading) -> list[dict[str, Any]]:
             {
                 "id": tester.id,
                 "label": entry.label or entry.kind.name,
-                "kind": str(entry.kind),
+                "best_for": [name for name, purpose in USES.items() if purpose in entry.kind.best_for],
                 "unfit": {
                     name: why_unfit(reading.practice, reading.system, test, held, now) for name, test in tests.items()
                 },

@@ -1,6 +1,5 @@
 """Sites over HTTP: the tree from supply to point, and filling in an empty one."""
 
-from typing import Any
 from uuid import UUID
 
 from django.db.models import QuerySet
@@ -9,10 +8,7 @@ from ninja import Router
 
 from crews.services import crew_of
 from evenprobe.interpretation import Verdict
-from evenprobe.limits.protective_devices import INSTANTANEOUS
-from evenprobe.practices import PRACTICES
-from evenprobe.supplies import SYSTEMS, Earthing
-from evenprobe.wiring import CONDUCTORS, PointKind
+from evenprobe.supplies import SYSTEMS
 from project.failures import each_shown
 from project.problems import Problems
 from sites.models import Point, Site
@@ -24,7 +20,6 @@ from sites.shapes import (
     CircuitOut,
     PointIn,
     PointLine,
-    Reference,
     SiteIn,
     SiteLine,
     SiteOut,
@@ -35,38 +30,6 @@ from work.interpretations import interpretation_of
 from work.surveys import PointSurvey
 
 router = Router(tags=["sites"])
-
-
-@router.get("/reference", response=Reference)
-def reference(request: HttpRequest) -> dict[str, Any]:  # noqa: ARG001
-    """The words, letters, systems and sizes the forms offer, the same to everyone signed in."""
-    return {
-        "practices": [
-            {
-                "id": p.id,
-                "name": p.name,
-                "words": p.words,
-                "letters": p.letters,
-                "colours": p.conductor_colours,
-                "polarised_plugs": p.polarised_plugs,
-                "systems": [
-                    {
-                        "id": s.id,
-                        "title": s.title,
-                        "lines": list(s.lines),
-                        "nominal_volts": s.nominal_volts,
-                        "frequency_hz": s.frequency_hz,
-                    }
-                    for s in p.systems
-                ],
-            }
-            for p in (PRACTICES[i] for i in PRACTICES)
-        ],
-        "earthings": list(Earthing),
-        "conductors": list(CONDUCTORS),
-        "curves": list(INSTANTANEOUS),
-        "point_kinds": list(PointKind),
-    }
 
 
 @router.get("/sites", response=list[SiteLine])

@@ -5,32 +5,6 @@ from uuid import UUID
 from ninja import Schema
 
 
-class SystemOut(Schema):
-    id: str
-    title: str
-    lines: list[str]
-    nominal_volts: float
-    frequency_hz: float
-
-
-class PracticeOut(Schema):
-    id: str
-    name: str
-    words: dict[str, str]
-    letters: dict[str, str]
-    colours: dict[str, str]
-    polarised_plugs: bool
-    systems: list[SystemOut]
-
-
-class Reference(Schema):
-    practices: list[PracticeOut]
-    earthings: list[str]
-    conductors: list[str]
-    curves: list[str]
-    point_kinds: list[str]
-
-
 class SiteLine(Schema):
     id: UUID
     name: str

@@ -12,7 +12,9 @@ from crews.services import crew_of
 from evenprobe.formats.sweeps import sweeps_answer
 from evenprobe.quantities import QUANTITIES
 from evenprobe.quantities.fit_here import may_trip, why_unfit
+from evenprobe.quantities.functions import functions_with
 from evenprobe.supplies import SYSTEMS
+from evenprobe.testers import TYPED
 from evenprobe.wiring import PointFacts
 from kit.services import in_hands, tester_of
 from project.problems import Problems, Refused
@@ -144,15 +146,16 @@ def _bench_out(point: Point, survey: PointSurvey) -> dict[str, Any]:
 
 
 def _of_each_tester(crew: Crew, facts: PointFacts) -> dict[str, dict[str, Any]]:
-    """By tester: why what it shows here clears nothing, by quantity, and what its low impedance may trip."""
-    unfit, trips = {}, {}
+    """By tester: why what it shows here clears nothing, by quantity; what its low impedance may trip; its functions."""
+    unfit, trips, functions = {}, {}, {"": [f.id for f in functions_with(TYPED, facts)]}
     for tester, entry in in_hands(crew, timezone.now()):
         held = entry.held()
         whys = {str(q): why_unfit(facts, q, held, timezone.localdate()) for q in QUANTITIES.values()}
         unfit[str(tester.id)] = {quantity: why for quantity, why in whys.items() if why}
         if warning := may_trip(facts, entry.instrument()):
             trips[str(tester.id)] = warning
-    return {"unfit": unfit, "may_trip": trips}
+        functions[str(tester.id)] = [f.id for f in functions_with(entry.instrument(), facts)]
+    return {"unfit": unfit, "may_trip": trips, "functions": functions}
 
 
 def _reading_out(reading: Reading) -> dict[str, Any]:

@@ -209,6 +209,8 @@ class BenchOut(Schema):
     """By tester and quantity: why what it shows here would clear nothing. Left out where it would."""
     may_trip: dict[str, str]
     """By tester: what its low impedance may do to the circuit's residual-current device. Left out where nothing."""
+    functions: dict[str, list[str]]
+    """By tester: what it can be set to here; of a proved multimeter, where none is named, under the empty name."""
     interpretation: InterpretationOut
     loads: LoadsOut
     sweeps: list[SweepOut]

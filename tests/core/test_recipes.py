@@ -30,6 +30,7 @@ class TouchCurrent(BetweenProbes):
 
     id = "touch-current"
     rank = 20
+    title = "Touch current"
     unit = "A"
     purpose = Purpose.LIVE_VOLTAGE
     with_source = True

@@ -1,4 +1,5 @@
 import { Navigate, Route, Routes } from "react-router";
+import { useReference } from "./api/queries";
 import { useSession } from "./api/session";
 import { useSendWaiting } from "./api/useWaiting";
 import { Failure } from "./parts/Failure";
@@ -33,9 +34,18 @@ export function App() {
   if (session.isError && !session.data)
     return <Failure error={session.error} retry={() => session.refetch()} />;
   if (!session.data) return <SignIn />;
+  return <Places lost={session.data.lost === true} />;
+}
+
+/** Every place, once the tables of the trade are there that all of them show. */
+function Places({ lost }: { lost: boolean }) {
+  const reference = useReference();
+  if (reference.isError && !reference.data)
+    return <Failure error={reference.error} retry={() => reference.refetch()} />;
+  if (!reference.data) return <div aria-busy="true" />;
   return (
     <Shell>
-      {session.data.lost && <SignInAgain />}
+      {lost && <SignInAgain />}
       <Routes>
         <Route path="/" element={<Navigate to="/today" replace />} />
         <Route path="/today" element={<Today />} />

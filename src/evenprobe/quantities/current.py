@@ -42,11 +42,20 @@ DRIFT = Drift(0.05, 0.01)
 class Current(BetweenProbes):
     id = "current"
     rank = 6
+    title = "Current"
     unit = "A"
     purpose = Purpose.CURRENT
     with_source = True
     written = Written(ends="none", units=("A", "mA"), at_board=True, extremes=True, load=True)
-    functions = (Function(id="amps", name="Current, clamped", probes="one"),)
+    functions = (
+        Function(
+            id="amps",
+            name="Current, clamped",
+            probes="one",
+            hint="Tap the conductor the clamp is closed round.",
+            hint_at="Close the clamp round {at} alone: round two their fields cancel.",
+        ),
+    )
 
     def mode(self, measurement: Measurement) -> Mode:
         return CLAMPED

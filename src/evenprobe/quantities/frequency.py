@@ -22,10 +22,11 @@ from evenprobe.wiring.installation import Solved
 class Frequency(Quantity):
     id = "frequency"
     rank = 7
+    title = "Frequency"
     unit = "Hz"
     purpose = Purpose.LIVE_VOLTAGE
     written = Written(ends="none", units=("Hz",))
-    functions = (Function(id="hertz", name="Frequency", probes="none"),)
+    functions = (Function(id="hertz", name="Frequency", probes="none", hint="Between any line and the neutral."),)
 
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         raise ValueError("the network says nothing of the frequency")

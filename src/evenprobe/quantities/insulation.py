@@ -31,6 +31,7 @@ GAIN_SHARE = 0.05
 class Insulation(OnADeadCircuit):
     id = "insulation"
     rank = 5
+    title = "Insulation"
     purpose = Purpose.INSULATION
     written = Written(
         ends="two",

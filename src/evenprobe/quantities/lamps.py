@@ -46,11 +46,21 @@ ENDS_OF: dict[str, tuple[Terminal, Terminal]] = {
 class Lamps(Quantity):
     id = "lamps"
     rank = 3
+    title = "Lamps"
     unit = "V"
     purpose = Purpose.LAMPS
     with_source = True
     written = Written(ends="none", seen="lamps")
-    functions = (Function(id="lamps", name="Lamps as seen", probes="none", entered="lamps", needs=("one line",)),)
+    functions = (
+        Function(
+            id="lamps",
+            name="Lamps as seen",
+            probes="none",
+            entered="lamps",
+            needs=("one line",),
+            hint="Plug the tester in and tap the lamps as they are seen.",
+        ),
+    )
 
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         """Volts across the lamp that is between the measurement's ends."""

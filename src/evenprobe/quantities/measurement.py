@@ -38,8 +38,8 @@ class Quantity(Listed, ABC):
 
     Attributes
     ----------
-    id, rank
-        As files write it, and where it stands among the others in lists.
+    id, rank, title
+        As files write it, where it stands among the others in lists, and what people call it.
     unit
         What it shows is in: V, ohm, A, Hz, or nothing.
     purpose
@@ -57,6 +57,7 @@ class Quantity(Listed, ABC):
     listed_as = "quantity"
 
     rank: int
+    title: str
     unit: str
     purpose: Purpose
     written: Written

@@ -34,14 +34,28 @@ ALARM_POSSIBLE_VOLTS = 40.0
 class Presence(Quantity):
     id = "presence"
     rank = 2
+    title = "Presence"
     unit = "V"
     purpose = Purpose.SCREEN
     written = Written(ends="one", seen="yes or no", walked=True)
     functions = (
         Function(
-            id="presence", name="Presence", probes="one", entered="pick", answers=((True, "alarm"), (False, "silent"))
+            id="presence",
+            name="Presence",
+            probes="one",
+            entered="pick",
+            answers=((True, "alarm"), (False, "silent")),
+            hint="Tap where the detector is held.",
+            hint_at="Hold the detector at {at}.",
         ),
-        Function(id="sweep", name="Presence, walked along", probes="one", entered="walk"),
+        Function(
+            id="sweep",
+            name="Presence, walked along",
+            probes="one",
+            entered="walk",
+            hint="Tap what it is walked along: the line for its cable, the casing for metalwork.",
+            hint_at="Walk the detector along {at}, and say at each place what it does.",
+        ),
     )
 
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:

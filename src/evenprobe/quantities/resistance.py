@@ -70,6 +70,7 @@ class OnADeadCircuit(Quantity):
 class Resistance(OnADeadCircuit):
     id = "resistance"
     rank = 4
+    title = "Resistance"
     purpose = Purpose.CONTINUITY
     written = Written(
         ends="two",
@@ -80,7 +81,7 @@ class Resistance(OnADeadCircuit):
         device_open=True,
         neutral_lifted=True,
     )
-    functions = (Function(id="ohms", name="Ohms, device open"),)
+    functions = (Function(id="ohms", name="Ohms, device open", on_a_wire=True),)
 
     def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
         measurement = reading.measurement

@@ -39,6 +39,7 @@ class PhaseSequence(Quantity):
 
     id = "sequence"
     rank = 9
+    title = "Phase sequence"
     unit = ""
     purpose = Purpose.LIVE_VOLTAGE
     written = Written(ends="none", seen="yes or no")
@@ -50,6 +51,7 @@ class PhaseSequence(Quantity):
             entered="pick",
             answers=((True, FORWARDS), (False, "reversed")),
             needs=("three lines",),
+            hint="All three lines at once, in order.",
         ),
     )
 

@@ -48,6 +48,7 @@ TRIP_S = 60.0
 class Trip(BetweenProbes):
     id = "trip"
     rank = 8
+    title = "Trip test"
     unit = "A"
     purpose = Purpose.RESIDUAL_CURRENT
     written = Written(ends="line to earth", seen="yes or no")
@@ -57,8 +58,9 @@ class Trip(BetweenProbes):
             name="Trip button",
             probes="none",
             entered="pick",
-            answers=((True, "tripped"), (False, "no trip")),
+            answers=((True, "tripped"), (False, "did not trip")),
             needs=("test current",),
+            hint="Warn first: everything behind the device goes dark. Press, then say what the device did.",
         ),
     )
 

@@ -43,19 +43,21 @@ DC_OFFSET_VOLTS = 0.3
 class Voltage(BetweenProbes):
     id = "voltage"
     rank = 1
+    title = "Voltage"
     unit = "V"
     purpose = Purpose.LIVE_VOLTAGE
     with_source = True
     written = Written(ends="two", units=("V", "mV", "kV"), called="an AC voltage", signed_direct=True, load=True)
     functions = (
-        Function(id="volts", name="AC volts", fixes=(("mode", "ac"),)),
+        Function(id="volts", name="AC volts", fixes=(("mode", "ac"),), on_a_wire=True),
         Function(
             id="low-z",
             name="AC volts, low impedance",
             fixes=(("mode", "ac"), ("input", "low-z")),
             needs=("low impedance",),
+            on_a_wire=True,
         ),
-        Function(id="dc", name="DC volts", fixes=(("mode", "dc"),)),
+        Function(id="dc", name="DC volts", fixes=(("mode", "dc"),), on_a_wire=True),
         Function(id="steps", name="Volt steps", entered="steps", fixes=(("mode", "ac"),)),
     )
 

@@ -5,6 +5,7 @@ from typing import Literal
 
 Ends = Literal["none", "one", "two", "line to earth"]
 Seen = Literal["number", "yes or no", "lamps"]
+Need = Literal["test current", "one line", "three lines", "low impedance"]
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -72,7 +73,11 @@ class Function:
     fixes
         What it sets in the entry, such as the mode or the input.
     needs
-        What the tester or point must have: `test current`, `one line`, `three lines`, `low impedance`, `digits`.
+        What the tester or the point must have.
+    on_a_wire
+        Whether a meter with a link can show it by itself.
+    hint, hint_at
+        What to do, where it is put to two contacts by nothing; and once it has a place, `{at}`.
     """
 
     id: str
@@ -81,4 +86,7 @@ class Function:
     entered: Literal["number", "pick", "lamps", "steps", "walk"] = "number"
     answers: tuple[tuple[bool, str], ...] = ()
     fixes: tuple[tuple[str, str], ...] = ()
-    needs: tuple[str, ...] = ()
+    needs: tuple[Need, ...] = ()
+    on_a_wire: bool = False
+    hint: str = ""
+    hint_at: str = ""

@@ -78,6 +78,8 @@ class Kind(Listed):
         Whether it is no tester of circuits but a source that testers are proved on.
     goes_round
         Whether a round of outlets can be made with it.
+    best_for
+        What it is taken for first where several could.
     """
 
     listed_as = "kind of tester"
@@ -108,6 +110,7 @@ class Kind(Listed):
     tells_direct: bool = False
     proves: bool = False
     goes_round: bool = False
+    best_for: frozenset[Purpose] = frozenset()
 
     @property
     def with_article(self) -> str:
@@ -225,6 +228,7 @@ LOW_OHM = KINDS.add(
         contact=True,
         ohms=Ability(2.0, 3, 0.01, 1e3),
         accuracy_is_of_ohms=True,
+        best_for=frozenset({Purpose.CONTINUITY}),
         has=frozenset({"meter"}),
     )
 )
@@ -239,6 +243,7 @@ INSULATION_TESTER = KINDS.add(
         contact=True,
         volts=Ability(2.0, 3, 1.0, 700, 100e3, 0.0),
         ohms=Ability(3.0, 5, 0.1, 1e6),
+        best_for=frozenset({Purpose.INSULATION}),
     )
 )
 NON_CONTACT = KINDS.add(

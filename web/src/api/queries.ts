@@ -1,6 +1,7 @@
 /** What the screens ask for, kept by TanStack Query: an answer on screen stays until a newer one is there. */
 
 import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { holdReference } from "../reading/reference";
 import client, {
   answer,
   type Bench,
@@ -19,7 +20,11 @@ export const LOOK_AGAIN_MS = 15_000;
 export const useReference = () =>
   useQuery({
     queryKey: ["reference"],
-    queryFn: () => answer(client.GET("/api/reference")),
+    queryFn: async () => {
+      const reference = await answer(client.GET("/api/reference"));
+      holdReference(reference);
+      return reference;
+    },
     staleTime: Number.POSITIVE_INFINITY,
   });
 
@@ -33,13 +38,6 @@ export const useTesters = () =>
 /** Which testers answer on a wire. */
 export const useLinks = () =>
   useQuery({ queryKey: ["meters"], queryFn: () => answer(client.GET("/api/meters")), staleTime: 30_000 });
-
-export const useKitReference = () =>
-  useQuery({
-    queryKey: ["reference", "kit"],
-    queryFn: () => answer(client.GET("/api/reference/kit")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
 
 export const useProofReference = () =>
   useQuery({

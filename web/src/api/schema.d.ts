@@ -23,7 +23,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/reference/kit": {
+    "/api/reference": {
         parameters: {
             query?: never;
             header?: never;
@@ -31,10 +31,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Kit Reference
-         * @description What the kit's forms offer, and the right meaning of the categories.
+         * Tables
+         * @description What the forms and pictures show of practices, testers, functions, places and sizes.
          */
-        get: operations["kit_api_kit_reference"];
+        get: operations["project_reference_tables"];
         put?: never;
         post?: never;
         delete?: never;
@@ -143,26 +143,6 @@ export interface paths {
          * @description What tester, leads and adapters amount to for a task. Writes nothing.
          */
         post: operations["kit_api_holding"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reference": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Reference
-         * @description The words, letters, systems and sizes the forms offer, the same to everyone signed in.
-         */
-        get: operations["sites_api_reference"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -919,30 +899,132 @@ export interface components {
             /** Password */
             password: string;
         };
-        /** KindOut */
-        KindOut: {
+        /** AnswerRow */
+        AnswerRow: {
+            /** Value */
+            value: boolean;
+            /** Label */
+            label: string;
+        };
+        /**
+         * ContactRow
+         * @description Where a contact is in a picture 300 wide and 340 high.
+         */
+        ContactRow: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "slot" | "tall-slot" | "round" | "wide-round" | "arch" | "bar";
+            /** Letter Below */
+            letter_below: boolean;
+        };
+        /** FaceRow */
+        FaceRow: {
+            /**
+             * Plate
+             * @enum {string}
+             */
+            plate: "plate" | "disc" | "round";
+            /** Contacts */
+            contacts: {
+                [key: string]: components["schemas"]["ContactRow"];
+            };
+        };
+        /**
+         * FunctionRow
+         * @description What a tester is set to. `fixes`: what it sets in the entry of a reading, which it is also known by.
+         *
+         *     `units`: what its number may be given in, the first where nothing is said. What else may be said of it: `load`,
+         *     a known load; `dead`, that the device is open, with `neutral_lifted`; `over_range`; `extremes`, the most and the
+         *     least, and how a clamp is closed; `at_board`, the far end of a conductor.
+         */
+        FunctionRow: {
             /** Id */
             id: string;
             /** Name */
             name: string;
-        };
-        /** KitReference */
-        KitReference: {
-            /** Purposes */
-            purposes: components["schemas"]["PurposeOut"][];
-            /** Places */
-            places: components["schemas"]["PlaceOut"][];
-            /** Categories */
-            categories: {
+            /** Quantity */
+            quantity: string;
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Units */
+            units: string[];
+            /**
+             * Probes
+             * @enum {string}
+             */
+            probes: "two" | "one" | "none";
+            /**
+             * Entered
+             * @enum {string}
+             */
+            entered: "number" | "pick" | "lamps" | "steps" | "walk";
+            /** Answers */
+            answers: components["schemas"]["AnswerRow"][];
+            /** Fixes */
+            fixes: {
                 [key: string]: string;
             };
-            /** Kinds */
-            kinds: components["schemas"]["KindOut"][];
+            /** Load */
+            load: boolean;
+            /** Dead */
+            dead: boolean;
+            /** Neutral Lifted */
+            neutral_lifted: boolean;
+            /** Over Range */
+            over_range: boolean;
+            /** Extremes */
+            extremes: boolean;
+            /** At Board */
+            at_board: boolean;
+            /** Needs */
+            needs: ("test current" | "one line" | "three lines" | "low impedance")[];
+            /** On A Wire */
+            on_a_wire: boolean;
+            /** Hint */
+            hint: string;
+            /** Hint At */
+            hint_at: string;
+        };
+        /**
+         * KindRow
+         * @description `functions`: by id, the usual first.
+         */
+        KindRow: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
             /** Functions */
             functions: string[];
+            /** Plugs In */
+            plugs_in: boolean;
+            /** Goes Round */
+            goes_round: boolean;
+            /** May Prove Dead */
+            may_prove_dead: boolean;
         };
-        /** PlaceOut */
-        PlaceOut: {
+        /**
+         * LampRow
+         * @description A lamp of a plug-in tester by the name its reading gives it, and the contacts it is between.
+         */
+        LampRow: {
+            /** Id */
+            id: string;
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+        };
+        /** PlaceRow */
+        PlaceRow: {
             /** Id */
             id: string;
             /** Category */
@@ -950,12 +1032,98 @@ export interface components {
             /** Meaning */
             meaning: string;
         };
-        /** PurposeOut */
-        PurposeOut: {
+        /**
+         * PracticeRow
+         * @description `outlets`: faces by their terminals in order, as `L N PE`. `language`: what dates and numbers are written by.
+         */
+        PracticeRow: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Language */
+            language: string;
+            /** Words */
+            words: {
+                [key: string]: string;
+            };
+            /** Letters */
+            letters: {
+                [key: string]: string;
+            };
+            /** Colours */
+            colours: {
+                [key: string]: string;
+            };
+            /** Outlets */
+            outlets: {
+                [key: string]: components["schemas"]["FaceRow"];
+            };
+            /**
+             * Round Outlet Has
+             * @enum {string}
+             */
+            round_outlet_has: "bars" | "pins";
+            /** Polarised Plugs */
+            polarised_plugs: boolean;
+            /** Ring Circuits */
+            ring_circuits: boolean;
+            /** Systems */
+            systems: components["schemas"]["SystemRow"][];
+        };
+        /** PurposeRow */
+        PurposeRow: {
             /** Id */
             id: string;
             /** Title */
             title: string;
+        };
+        /**
+         * Reference
+         * @description All of them.
+         */
+        Reference: {
+            /** Practices */
+            practices: components["schemas"]["PracticeRow"][];
+            /** Kinds */
+            kinds: components["schemas"]["KindRow"][];
+            /** Functions */
+            functions: components["schemas"]["FunctionRow"][];
+            /** Lamps */
+            lamps: components["schemas"]["LampRow"][];
+            /** Purposes */
+            purposes: components["schemas"]["PurposeRow"][];
+            /** Places */
+            places: components["schemas"]["PlaceRow"][];
+            /** Categories */
+            categories: {
+                [key: string]: string;
+            };
+            /** Register Functions */
+            register_functions: string[];
+            /** Earthings */
+            earthings: string[];
+            /** Conductors */
+            conductors: string[];
+            /** Curves */
+            curves: string[];
+            /** Point Kinds */
+            point_kinds: string[];
+            /** With Board End */
+            with_board_end: string[];
+        };
+        /** SystemRow */
+        SystemRow: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Lines */
+            lines: string[];
+            /** Nominal Volts */
+            nominal_volts: number;
+            /** Frequency Hz */
+            frequency_hz: number;
         };
         /** FindingOut */
         FindingOut: {
@@ -988,6 +1156,12 @@ export interface components {
             category: string | null;
             /** Low Z */
             low_z: boolean;
+            /** Plugs In */
+            plugs_in: boolean;
+            /** Stepped */
+            stepped: boolean;
+            /** Goes Round */
+            goes_round: boolean;
             /** Steps V */
             steps_v: number[];
             /** Usual Leads */
@@ -1242,55 +1416,6 @@ export interface components {
             /** System */
             system: string;
         };
-        /** PracticeOut */
-        PracticeOut: {
-            /** Id */
-            id: string;
-            /** Name */
-            name: string;
-            /** Words */
-            words: {
-                [key: string]: string;
-            };
-            /** Letters */
-            letters: {
-                [key: string]: string;
-            };
-            /** Colours */
-            colours: {
-                [key: string]: string;
-            };
-            /** Polarised Plugs */
-            polarised_plugs: boolean;
-            /** Systems */
-            systems: components["schemas"]["SystemOut"][];
-        };
-        /** Reference */
-        Reference: {
-            /** Practices */
-            practices: components["schemas"]["PracticeOut"][];
-            /** Earthings */
-            earthings: string[];
-            /** Conductors */
-            conductors: string[];
-            /** Curves */
-            curves: string[];
-            /** Point Kinds */
-            point_kinds: string[];
-        };
-        /** SystemOut */
-        SystemOut: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
-            /** Lines */
-            lines: string[];
-            /** Nominal Volts */
-            nominal_volts: number;
-            /** Frequency Hz */
-            frequency_hz: number;
-        };
         /** SiteLine */
         SiteLine: {
             /**
@@ -1530,6 +1655,10 @@ export interface components {
             /** May Trip */
             may_trip: {
                 [key: string]: string;
+            };
+            /** Functions */
+            functions: {
+                [key: string]: string[];
             };
             interpretation: components["schemas"]["InterpretationOut"];
             loads: components["schemas"]["LoadsOut"];
@@ -1980,11 +2109,8 @@ export interface components {
          * @description Where the probes are and what is asked for, as the Bench is set up.
          */
         LiveIn: {
-            /**
-             * Function
-             * @enum {string}
-             */
-            function: "volts" | "low-z" | "dc" | "ohms";
+            /** Function */
+            function: string;
             /** From */
             from: string;
             /** To */
@@ -2231,6 +2357,7 @@ export interface components {
         /**
          * ProofTester
          * @description A tester of the crew, for this proof. `sets`: whether function and range must be asked at each proof.
+         *     `screens`: whether it sees a field without touching.
          */
         ProofTester: {
             /**
@@ -2240,8 +2367,8 @@ export interface components {
             id: string;
             /** Label */
             label: string;
-            /** Kind */
-            kind: string;
+            /** Screens */
+            screens: boolean;
             /** Kind Name */
             kind_name: string;
             /** Fit */
@@ -2823,7 +2950,8 @@ export interface components {
         };
         /**
          * SheetTester
-         * @description `unfit`: why it could clear nothing, by kind of test: `ohms`, `insulation`.
+         * @description `unfit`: why it could clear nothing, by kind of test: `ohms`, `insulation`. `best_for`: which of them it is taken for
+         *     first.
          */
         SheetTester: {
             /**
@@ -2833,8 +2961,8 @@ export interface components {
             id: string;
             /** Label */
             label: string;
-            /** Kind */
-            kind: string;
+            /** Best For */
+            best_for: string[];
             /** Unfit */
             unfit: {
                 [key: string]: string;
@@ -3557,7 +3685,7 @@ export interface operations {
             };
         };
     };
-    kit_api_kit_reference: {
+    project_reference_tables: {
         parameters: {
             query?: never;
             header?: never;
@@ -3572,7 +3700,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KitReference"];
+                    "application/json": components["schemas"]["Reference"];
                 };
             };
         };
@@ -3839,26 +3967,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    sites_api_reference: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Reference"];
                 };
             };
         };

@@ -21,7 +21,7 @@ export function Face(props: {
   withoutReference?: boolean;
 }) {
   const { practice, probes } = props;
-  const layout = faceOf(props.kind, practice.id, props.terminals);
+  const layout = faceOf(props.kind, practice, props.terminals);
   const places = Object.entries(layout.at).filter(([t]) => !props.withoutReference || t !== "REF");
   const letter = (terminal: string) => practice.letters[terminal] ?? terminal;
   const word = (terminal: string) => practice.words[terminal] ?? terminal;

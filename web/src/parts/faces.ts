@@ -1,5 +1,7 @@
 /** Where the contacts of an outlet, a strip of terminals or a board are, as the person in front of it sees them. */
 
+import type { Practice } from "../api/client";
+
 export type Place = {
   x: number;
   y: number;
@@ -19,57 +21,13 @@ const OFF_REFERENCE: Place = { x: 150, y: 372, shape: "off" };
 const CENTRE = { x: 150, y: 170 };
 const RADIUS = 72;
 
-const OUTLETS: Record<string, FaceLayout> = {
-  "north-america L N PE": {
-    plate: "plate",
-    at: {
-      L: { x: 92, y: 108, shape: "slot" },
-      N: { x: 208, y: 108, shape: "tall-slot" },
-      PE: { x: 150, y: 240, shape: "arch" },
-    },
-  },
-  "north-america L1 L2 N PE": {
-    plate: "plate",
-    at: {
-      PE: { x: 150, y: 66, shape: "arch" },
-      L1: { x: 98, y: 160, shape: "tall-slot" },
-      L2: { x: 202, y: 160, shape: "tall-slot" },
-      N: { x: 150, y: 262, shape: "tall-slot" },
-    },
-  },
-  "north-america L1 L2 PE": {
-    plate: "plate",
-    at: {
-      L1: { x: 84, y: 110, shape: "bar", letterBelow: true },
-      L2: { x: 216, y: 110, shape: "bar", letterBelow: true },
-      PE: { x: 150, y: 240, shape: "arch" },
-    },
-  },
-  "continental L N PE": {
-    plate: "disc",
-    at: {
-      L: { x: 84, y: 165, shape: "round" },
-      N: { x: 216, y: 165, shape: "round" },
-      PE: { x: 150, y: 284, shape: "bar" },
-    },
-  },
-  "british L N PE": {
-    plate: "plate",
-    at: {
-      PE: { x: 150, y: 86, shape: "tall-slot" },
-      N: { x: 84, y: 232, shape: "bar" },
-      L: { x: 216, y: 232, shape: "bar" },
-    },
-  },
-};
-
 /** Contacts on a circle with the earth at the bottom: pins where plugs have pins, blades where they have blades. */
-function onACircle(practice: string, terminals: string[]): FaceLayout {
+function onACircle(practice: Practice, terminals: string[]): FaceLayout {
   const order = ["PE", ...terminals.filter((t) => t !== "PE")];
   const at = order.map((terminal, i): [string, Place] => {
     const angle = Math.PI / 2 + (2 * Math.PI * i) / order.length;
     const where = { x: CENTRE.x + RADIUS * Math.cos(angle), y: CENTRE.y + RADIUS * Math.sin(angle) };
-    if (practice === "north-america")
+    if (practice.round_outlet_has === "bars")
       return [terminal, { ...where, shape: "bar", turn: (angle * 180) / Math.PI + 90 }];
     return [terminal, { ...where, shape: terminal === "PE" ? "wide-round" : "round" }];
   });
@@ -103,11 +61,22 @@ function board(terminals: string[]): FaceLayout {
   };
 }
 
+/** The practice's own outlet with these contacts, where it has one. */
+function outlet(practice: Practice, terminals: string[]): FaceLayout | undefined {
+  const face = practice.outlets[terminals.join(" ")];
+  if (!face) return undefined;
+  const at = Object.entries(face.contacts).map(([terminal, contact]): [string, Place] => [
+    terminal,
+    { x: contact.x, y: contact.y, shape: contact.shape, letterBelow: contact.letter_below },
+  ]);
+  return { plate: face.plate, at: Object.fromEntries(at) };
+}
+
 const SEVERAL_LINES = 3;
 
-export function faceOf(kind: string, practice: string, terminals: string[]): FaceLayout {
+export function faceOf(kind: string, practice: Practice, terminals: string[]): FaceLayout {
   const lines = terminals.filter((t) => /^L\d$/.test(t)).length;
-  const drawn = OUTLETS[`${practice} ${terminals.join(" ")}`];
+  const drawn = outlet(practice, terminals);
   const round = terminals.includes("PE") && (lines >= SEVERAL_LINES || (lines > 0 && !drawn));
   const layout =
     kind === "outlet" && drawn

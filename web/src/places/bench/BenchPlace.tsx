@@ -22,17 +22,18 @@ import { Ladder } from "../../parts/Ladder";
 import { Phasors } from "../../parts/Phasors";
 import { SaveAs } from "../../parts/SaveAs";
 import { useSameId } from "../../parts/useSameId";
+import { type Entry, ends, entryOf, isAsIs, seen } from "../../reading/entry";
+import { functionNamed } from "../../reading/functions";
+import { entryFor, type Setup, useSetup } from "../../reading/setup";
 import { pointSurvey } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
 import { Conclusion } from "./Conclusion";
-import { type Entry, ends, entryOf, type FunctionId, isAsIs, seen } from "./entry";
 import { Header } from "./Header";
 import { Keys, keyOf } from "./Keys";
 import { Log } from "./Log";
 import { forgetBench, rememberBench } from "./lastBench";
 import { Pairs } from "./Pairs";
 import { ReadingPanel } from "./ReadingPanel";
-import { entryFor, type Setup, useSetup } from "./setup";
 import { useBenchKeys } from "./useBenchKeys";
 import { usePutBack } from "./usePutBack";
 import { WaitingList } from "./WaitingList";
@@ -207,7 +208,7 @@ function PointUnderTest({
             measured={measured}
             onContact={(terminal) => change({ do: "contact", terminal })}
           />
-          <p className={classes.hint}>{probeHint(setup.probes, setup.what, practice)}</p>
+          <p className={classes.hint}>{probeHint(setup, practice)}</p>
           {bench.terminals.length > FEW_CONTACTS && (
             <Pairs
               terminals={bench.terminals}
@@ -299,34 +300,13 @@ function PointUnderTest({
 
 const severalLines = (terminals: string[]) => terminals.filter((t) => t.startsWith("L")).length > 1;
 
-const HINTS: Partial<Record<FunctionId, string>> = {
-  lamps: "Plug the tester in and tap the lamps as they are seen.",
-  trip: "Warn first: everything behind the device goes dark. Press, then say what the device did.",
-  sequence: "All three lines at once, in order.",
-  hertz: "Between any line and the neutral.",
-};
-
-function probeHint(
-  probes: { reference: string | null; measuring: string | null },
-  what: FunctionId,
-  practice: Practice,
-) {
-  const without = HINTS[what];
-  if (without) return without;
+/** What to do next with the probes, or with whatever the tester is set to. */
+function probeHint({ probes, what }: Setup, practice: Practice) {
+  const f = functionNamed(what);
   const name = (terminal: string) =>
     terminal === "REF" ? (practice.words.REF ?? "REF") : (practice.letters[terminal] ?? terminal);
-  if (what === "amps")
-    return probes.measuring
-      ? `Close the clamp round ${name(probes.measuring)} alone: round two their fields cancel.`
-      : "Tap the conductor the clamp is closed round.";
-  if (what === "sweep")
-    return probes.measuring
-      ? `Walk the detector along ${name(probes.measuring)}, and say at each place what it does.`
-      : "Tap what it is walked along: the line for its cable, the casing for metalwork.";
-  if (what === "presence")
-    return probes.measuring
-      ? `Hold the detector at ${name(probes.measuring)}.`
-      : "Tap where the detector is held.";
+  if (f.probes !== "two")
+    return f.hint_at && probes.measuring ? f.hint_at.replace("{at}", name(probes.measuring)) : f.hint;
   if (!probes.reference) return "Tap the reference contact first.";
   if (!probes.measuring) return `Reference at ${name(probes.reference)}. Now tap the measuring contact.`;
   return `Dark probe on ${name(probes.reference)} first, then copper on ${name(probes.measuring)}. Off in reverse. One hand.`;

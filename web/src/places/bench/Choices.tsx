@@ -1,6 +1,7 @@
 import { Button } from "@mantine/core";
 import type { Tester } from "../../api/client";
-import type { Entry, FunctionId } from "./entry";
+import type { Entry } from "../../reading/entry";
+import type { TesterFunction } from "../../reading/functions";
 import classes from "./ReadingPanel.module.css";
 
 /** What can be seen, each a large target. */
@@ -26,29 +27,16 @@ export function Choices(props: {
   );
 }
 
-/** What can be seen of what is answered by picking. */
-export function choicesFor(what: FunctionId, tester: Tester | undefined): [string, Partial<Entry>][] {
-  const test_ma = tester?.entry.test_ma as number | undefined;
-  switch (what) {
-    case "trip":
-      return [
-        ["Tripped", { value: true, test_ma }],
-        ["Did not trip", { value: false, test_ma }],
-      ];
-    case "sequence":
-      return [
-        ["In order", { value: true }],
-        ["Reversed", { value: false }],
-      ];
-    case "steps":
-      return stepChoices(tester?.steps_v ?? []);
-    default:
-      return [
-        ["Alarm", { value: true }],
-        ["Silent", { value: false }],
-      ];
-  }
+/** What can be seen of what is answered by picking; a test's current goes with its answer. */
+export function choicesFor(f: TesterFunction, tester: Tester | undefined): [string, Partial<Entry>][] {
+  if (f.entered === "steps") return stepChoices(tester?.steps_v ?? []);
+  const drives = f.needs.includes("test current")
+    ? { test_ma: tester?.entry.test_ma as number | undefined }
+    : {};
+  return f.answers.map(({ value, label }) => [capitalised(label), { value, ...drives }]);
 }
+
+const capitalised = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 function stepChoices(steps: number[]): [string, Partial<Entry>][] {
   const lit = steps.map((step, i): [string, Partial<Entry>] => {

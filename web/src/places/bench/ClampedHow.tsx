@@ -1,8 +1,8 @@
 import type { Dispatch } from "react";
 import type { Practice } from "../../api/client";
 import { Toggle } from "../../parts/Toggle";
+import type { Change, Setup } from "../../reading/setup";
 import classes from "./ReadingPanel.module.css";
-import type { Change, Setup } from "./setup";
 
 const TURNS = 10;
 

@@ -4,8 +4,8 @@ import { lastKnown } from "../../api/freshness";
 import { useLine } from "../../api/line";
 import folds from "../../parts/Fold.module.css";
 import { colourOf, lastKnownShape, VerdictShape, WORDS } from "../../parts/VerdictShape";
+import { circumstances, ends, entryById, entryOf, seen, testName } from "../../reading/entry";
 import classes from "./Conclusion.module.css";
-import { circumstances, ends, entryById, entryOf, seen, testName } from "./entry";
 import { UnderLoad } from "./UnderLoad";
 import { Walked } from "./Walked";
 

@@ -1,13 +1,8 @@
 import { Button } from "@mantine/core";
 import { useState } from "react";
 import type { Practice } from "../../api/client";
+import { theReference } from "../../reading/reference";
 import classes from "./Lamps.module.css";
-
-const LAMPS = [
-  ["L", "N"],
-  ["L", "PE"],
-  ["N", "PE"],
-] as const;
 
 /** The three lamps of a plug-in tester, tapped as they are seen; what they mean is not looked up anywhere. */
 export function Lamps(props: {
@@ -19,13 +14,12 @@ export function Lamps(props: {
   const { practice, terminals } = props;
   const here = (end: string) =>
     terminals.includes(end) || (end === "L" && terminals.some((t) => /^L/.test(t)));
-  const lamps = LAMPS.filter(([one, other]) => here(one) && here(other));
+  const lamps = theReference().lamps.filter(({ one, other }) => here(one) && here(other));
   const [lit, setLit] = useState<Record<string, boolean>>({});
   const letter = (end: string) => practice.letters[end] ?? end;
   return (
     <div className={classes.lamps}>
-      {lamps.map(([one, other]) => {
-        const name = `${one}-${other}`;
+      {lamps.map(({ id: name, one, other }) => {
         const on = lit[name] ?? false;
         return (
           <button
@@ -49,13 +43,7 @@ export function Lamps(props: {
       <Button
         className={classes.record}
         disabled={!props.ready}
-        onClick={() =>
-          props.onRecord(
-            Object.fromEntries(
-              lamps.map(([one, other]) => [`${one}-${other}`, lit[`${one}-${other}`] ?? false]),
-            ),
-          )
-        }
+        onClick={() => props.onRecord(Object.fromEntries(lamps.map(({ id }) => [id, lit[id] ?? false])))}
       >
         Record as seen
       </Button>

@@ -2,8 +2,9 @@ import { NativeSelect } from "@mantine/core";
 import type { Dispatch } from "react";
 import type { Bench, Practice } from "../../api/client";
 import { Toggle } from "../../parts/Toggle";
+import { functionNamed, hasDevice } from "../../reading/functions";
+import type { Change, Load, Setup } from "../../reading/setup";
 import classes from "./ReadingPanel.module.css";
-import type { Change, Load, Setup } from "./setup";
 
 const LOADS: [Load, string][] = [
   ["none", "As is"],
@@ -30,7 +31,7 @@ export function Loads(props: { bench: Bench; practice: Practice; setup: Setup; c
             {name}
           </Toggle>
         ))}
-        {setup.what !== "amps" && (
+        {hasDevice(functionNamed(setup.what)) && (
           <Toggle on={setup.deviceOpen} onToggle={() => change({ do: "device", open: !setup.deviceOpen })}>
             Device open
           </Toggle>

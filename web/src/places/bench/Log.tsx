@@ -2,7 +2,7 @@ import { Button } from "@mantine/core";
 import type { Bench, Practice, Reading } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
 import classes from "../../parts/Log.module.css";
-import { circumstances, type Entry, ends, entryOf, seen } from "./entry";
+import { circumstances, type Entry, ends, entryOf, seen } from "../../reading/entry";
 
 /** Every reading ever recorded here, newest first; corrected and withdrawn ones stay visible. */
 export function Log(props: {

@@ -6,8 +6,9 @@ import { useWaiting, type Waiting } from "../../api/useWaiting";
 import { Face } from "../../parts/Face";
 import { NumberField } from "../../parts/NumberField";
 import { typedNumber } from "../../parts/typedNumber";
+import { type Entry, ends, seen } from "../../reading/entry";
+import { functionNamed, functionOf } from "../../reading/functions";
 import { Choices, choicesFor } from "./Choices";
-import { type Entry, ends, functionsOf, seen } from "./entry";
 import { Lamps } from "./Lamps";
 import classes from "./QuickSet.module.css";
 import { usePutBack } from "./usePutBack";
@@ -23,7 +24,7 @@ export function QuickSet(props: {
   quick: Quick[];
 }) {
   const { point, practice, tester, quick } = props;
-  const measured = quick.filter((q) => q.quantity !== "trip");
+  const measured = quick.filter((q) => !isPressed(q));
   const [again, setAgain] = useState<string | null>(null);
   const [typed, setTyped] = useState("");
   const field = useRef<HTMLInputElement>(null);
@@ -65,7 +66,7 @@ export function QuickSet(props: {
     setTyped("");
     setAgain(null);
   };
-  const steps = functionsOf(tester, point.terminals)[0] === "steps";
+  const steps = tester?.stepped ?? false;
   const values = measured.flatMap((q) =>
     q.entry && q.from && q.to
       ? [{ from: q.from, to: q.to, text: seen(q.entry as Entry).replace(" V", "") }]
@@ -105,7 +106,7 @@ export function QuickSet(props: {
                 </span>
               )}
             </p>
-            {wanted.quantity === "lamps" ? (
+            {functionOf({ quantity: wanted.quantity })?.entered === "lamps" ? (
               <Lamps
                 practice={practice}
                 terminals={point.terminals}
@@ -114,7 +115,7 @@ export function QuickSet(props: {
               />
             ) : steps ? (
               <Choices
-                choices={choicesFor("steps", tester)}
+                choices={choicesFor(functionNamed("steps"), tester)}
                 ready
                 onPick={(what) => send({ ...what, unit: "V" })}
               />
@@ -167,7 +168,12 @@ export function QuickSet(props: {
 
 const keyOf = (q: Quick) => `${q.quantity} ${q.from} ${q.to}`;
 
+/** What somebody presses a button for, and another watches: it comes after everything that is measured. */
+export const isPressed = (quick: { quantity: string }) =>
+  functionOf({ quantity: quick.quantity })?.entered === "pick";
+
 function entryFor(quick: Quick, what: Partial<Entry>): Entry {
-  if (quick.quantity !== "voltage") return { quantity: quick.quantity, ...what };
-  return { quantity: "voltage", mode: "ac", from: quick.from ?? "", to: quick.to ?? "", ...what };
+  const f = functionOf({ quantity: quick.quantity });
+  const probes = f?.probes === "none" ? {} : { from: quick.from ?? "", to: quick.to ?? "" };
+  return { quantity: quick.quantity, ...f?.fixes, ...probes, ...what };
 }

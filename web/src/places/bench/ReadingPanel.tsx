@@ -3,28 +3,17 @@ import type { Dispatch, ReactNode, RefObject } from "react";
 import type { Bench, Practice, Tester } from "../../api/client";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
+import { type Entry, ends, entryOf, seen, sign } from "../../reading/entry";
+import { functionNamed, isPicked } from "../../reading/functions";
+import { type Change, functionsHere, hasBoardEnd, type Setup } from "../../reading/setup";
 import { Choices, choicesFor } from "./Choices";
 import { ClampedHow } from "./ClampedHow";
-import {
-  type Entry,
-  ends,
-  entryOf,
-  FUNCTIONS,
-  type FunctionId,
-  functionsOf,
-  ONE_PLACE,
-  PICKED,
-  seen,
-  sign,
-  WITHOUT_PROBES,
-} from "./entry";
 import { Lamps } from "./Lamps";
 import { LivePanel } from "./LivePanel";
 import { Loads } from "./Loads";
 import classes from "./ReadingPanel.module.css";
 import { SightHere } from "./SightHere";
 import { SweepEntry } from "./SweepEntry";
-import { type Change, LOADABLE, type Setup, WITH_BOARD_END } from "./setup";
 import { useLiveMeter } from "./useLiveMeter";
 
 /** What is in the hand, the number, its circumstances, and Record. */
@@ -42,15 +31,15 @@ export function ReadingPanel(props: {
 }) {
   const { bench, practice, testers, setup, change, busy, wrong } = props;
   const tester = testers.find((t) => t.id === setup.tester);
-  const why = bench.unfit[tester?.id ?? ""]?.[FUNCTIONS[setup.what].quantity];
+  const what = functionNamed(setup.what);
+  const why = bench.unfit[tester?.id ?? ""]?.[what.quantity];
   const corrected = bench.readings.find((r) => r.id === setup.correcting);
   const ready =
-    WITHOUT_PROBES.includes(setup.what) ||
-    (setup.probes.measuring !== null && (ONE_PLACE.includes(setup.what) || setup.probes.reference !== null));
+    what.probes === "none" ||
+    (setup.probes.measuring !== null && (what.probes === "one" || setup.probes.reference !== null));
   const meter = useLiveMeter(bench.id, setup);
-  const picked = PICKED.includes(setup.what);
-  const warning = setup.what === "low-z" ? bench.may_trip[tester?.id ?? ""] : undefined;
-  const loadable = LOADABLE.includes(FUNCTIONS[setup.what].quantity);
+  const picked = isPicked(what);
+  const warning = what.fixes.input === "low-z" ? bench.may_trip[tester?.id ?? ""] : undefined;
   return (
     <>
       <div className={classes.hand}>
@@ -67,13 +56,10 @@ export function ReadingPanel(props: {
           ]}
         />
         <NativeSelect
-          aria-label="Function"
+          aria-label="TesterFunction"
           value={setup.what}
-          onChange={(event) => change({ do: "function", what: event.currentTarget.value as FunctionId })}
-          data={functionsOf(tester, bench.terminals).map((f) => ({
-            value: f,
-            label: FUNCTIONS[f].name,
-          }))}
+          onChange={(event) => change({ do: "function", what: event.currentTarget.value })}
+          data={functionsHere(bench, tester?.id).map((f) => ({ value: f, label: functionNamed(f).name }))}
         />
         <span className={classes.rating} data-unfit={why ? true : undefined}>
           {!tester && "category and voltage not recorded"}
@@ -101,25 +87,25 @@ export function ReadingPanel(props: {
           )}
         </div>
         {meter && <LivePanel meter={meter} onCapture={props.onRecord} />}
-        {setup.what === "lamps" ? (
+        {what.entered === "lamps" ? (
           <Lamps
             practice={practice}
             terminals={bench.terminals}
             ready
             onRecord={(value) => props.onRecord({ value })}
           />
-        ) : setup.what === "sweep" ? (
+        ) : what.entered === "walk" ? (
           <SweepEntry
             key={bench.readings.length}
             ready={ready}
             onRecord={(sweep) => props.onRecord({ sweep })}
           />
         ) : picked ? (
-          <Choices choices={choicesFor(setup.what, tester)} ready={ready} onPick={props.onRecord} />
+          <Choices choices={choicesFor(what, tester)} ready={ready} onPick={props.onRecord} />
         ) : (
           <NumberField
             field={props.field}
-            label={`Reading, ${WITHOUT_PROBES.includes(setup.what) ? FUNCTIONS[setup.what].name : ends({ from: setup.probes.measuring ?? "", to: setup.probes.reference ?? "" }, practice)}`}
+            label={`Reading, ${what.probes === "none" ? what.name : ends({ from: setup.probes.measuring ?? "", to: setup.probes.reference ?? "" }, practice)}`}
             value={setup.typed}
             onChange={(typed) => change({ do: "type", typed })}
             wrong={wrong ? "reading-error" : null}
@@ -131,7 +117,7 @@ export function ReadingPanel(props: {
               value={setup.unit}
               onChange={(event) => change({ do: "unit", unit: event.currentTarget.value })}
             >
-              {FUNCTIONS[setup.what].units.map((unit) => (
+              {what.units.map((unit) => (
                 <option key={unit} value={unit}>
                   {sign(unit)}
                 </option>
@@ -145,12 +131,12 @@ export function ReadingPanel(props: {
           </Text>
         )}
         <div className={classes.circumstances}>
-          {setup.what === "amps" && <ClampedHow practice={practice} setup={setup} change={change} />}
-          {loadable && <Loads bench={bench} practice={practice} setup={setup} change={change} />}
-          {setup.what === "ohms" && (
+          {what.extremes && <ClampedHow practice={practice} setup={setup} change={change} />}
+          {what.load && <Loads bench={bench} practice={practice} setup={setup} change={change} />}
+          {what.dead && (
             <>
               <span className={classes.note}>Circuit dead, leads nulled</span>
-              {WITH_BOARD_END.includes(setup.probes.measuring ?? setup.probes.reference ?? "") && (
+              {hasBoardEnd(setup.probes.measuring ?? setup.probes.reference) && (
                 <Toggle
                   on={setup.probes.reference?.startsWith("BOARD-") ?? false}
                   onToggle={() => change({ do: "to the board" })}
@@ -193,9 +179,10 @@ export function ReadingPanel(props: {
 
 function Pair({ setup, practice }: { setup: Setup; practice: Practice }) {
   const { measuring, reference } = setup.probes;
-  if (WITHOUT_PROBES.includes(setup.what)) return <span>{FUNCTIONS[setup.what].name}</span>;
+  const what = functionNamed(setup.what);
+  if (what.probes === "none") return <span>{what.name}</span>;
   const name = (t: string) => (t === "REF" ? practice.words.REF : practice.letters[t]) ?? t;
-  if (ONE_PLACE.includes(setup.what))
+  if (what.probes === "one")
     return <span>{measuring ? <b className={classes.to}>{name(measuring)}</b> : "Tap where it is"}</span>;
   if (!measuring && !reference)
     return <span className="quiet">Tap two contacts, or set up the next test</span>;

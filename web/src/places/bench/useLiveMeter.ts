@@ -3,11 +3,10 @@ import { useState } from "react";
 import client, { answer, type Live } from "../../api/client";
 import { useLinks } from "../../api/queries";
 import { typedNumber } from "../../parts/typedNumber";
-import type { Setup } from "./setup";
+import { functionNamed } from "../../reading/functions";
+import type { Setup } from "../../reading/setup";
 
 const EVERY_MS = 700;
-const ON_A_WIRE = ["volts", "low-z", "dc", "ohms"] as const;
-type OnAWire = (typeof ON_A_WIRE)[number];
 
 export type LiveMeter = {
   live: Live | undefined;
@@ -22,12 +21,12 @@ export function useLiveMeter(pointId: string, setup: Setup): LiveMeter | null {
   const links = useLinks();
   const linked = links.data?.links.some((link) => link.tester === setup.tester) ?? false;
   const { measuring, reference } = setup.probes;
-  const wired = (ON_A_WIRE as readonly string[]).includes(setup.what);
+  const wired = functionNamed(setup.what).on_a_wire;
   const atWork =
     linked && wired && measuring !== null && reference !== null && !reference.startsWith("BOARD-");
   const amperes = typedNumber(setup.amperes);
   const body = {
-    function: setup.what as OnAWire,
+    function: setup.what,
     from: measuring ?? "",
     to: reference ?? "",
     load_here_a: setup.load === "here" && typeof amperes === "number" ? amperes : null,

@@ -4,7 +4,7 @@ import { useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import client, { answer, type Refusal, type Sheet } from "../../api/client";
 import { newId } from "../../api/ids";
-import { useSheetReference, useSheets } from "../../api/queries";
+import { usePractice, useSheetReference, useSheets } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
@@ -26,7 +26,7 @@ export function BeginSheet() {
   const [temperature, setTemperature] = useState("");
   const [ring, setRing] = useState("no");
   const circuits = sheets.data?.circuits ?? [];
-  const chosen = circuits.find((c) => c.id === circuit);
+  const practice = usePractice(circuits.find((c) => c.id === circuit)?.practice);
   const begin = useMutation<Sheet, Refusal>({
     mutationFn: () =>
       answer(
@@ -68,7 +68,7 @@ export function BeginSheet() {
           error={wrong("wiring")}
           data={(reference.data?.wirings ?? []).map((w) => ({ value: w.id, label: w.title }))}
         />
-        {chosen?.practice === "british" && (
+        {practice?.ring_circuits && (
           <Choice
             label="A ring circuit"
             value={ring}

@@ -28,10 +28,8 @@ export function TesterChoice(props: {
   );
 }
 
-const PREFERRED = { ohms: "low-ohm", insulation: "insulation-tester" };
-
 /** Of the crew's testers the one to begin with: of the right kind and fit, else any that is fit. */
 export function usualTester(testers: SheetTester[], use: "ohms" | "insulation"): string | null {
   const fit = testers.filter((t) => !t.unfit[use]);
-  return (fit.find((t) => t.kind === PREFERRED[use]) ?? fit[0])?.id ?? null;
+  return (fit.find((t) => t.best_for.includes(use)) ?? fit[0])?.id ?? null;
 }

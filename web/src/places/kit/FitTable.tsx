@@ -1,7 +1,7 @@
 import { NativeSelect } from "@mantine/core";
 import { useState } from "react";
 import type { Fit } from "../../api/client";
-import { useKitReference, useReference } from "../../api/queries";
+import { useReference } from "../../api/queries";
 import { VerdictShape } from "../../parts/VerdictShape";
 import classes from "./FitTable.module.css";
 
@@ -15,7 +15,7 @@ const isWrongKind = (fit: Fit) => fit.problems.some((p) => p.code === "wrong-kin
 
 /** Purpose by place, for a supply system of the crew's; a tap on one says why. */
 export function FitTable({ fits }: { fits: Fit[] }) {
-  const reference = useKitReference().data;
+  const reference = useReference().data;
   const practices = useReference().data?.practices ?? [];
   const keys = [...new Set(fits.map((f) => `${f.practice} ${f.system}`))];
   const [chosen, choose] = useState<string | null>(null);

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import client, { answer, type Holding } from "../../api/client";
-import { useKitReference, useParts, useReference, useTesters } from "../../api/queries";
+import { useParts, useReference, useTesters } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
@@ -18,7 +18,7 @@ export function HoldingPlace() {
   const [query] = useSearchParams();
   const testers = useTesters();
   const parts = useParts().data ?? [];
-  const kit = useKitReference().data;
+  const kit = useReference().data;
   const reference = useReference().data;
   const [picked, pick] = useState({
     tester: query.get("tester") ?? "",

@@ -1,11 +1,11 @@
 import { NativeSelect, TextInput } from "@mantine/core";
 import type { GetInputPropsReturnType } from "@mantine/form";
-import { useKitReference } from "../../api/queries";
+import { useReference } from "../../api/queries";
 import classes from "./RatingFields.module.css";
 
 /** What is printed on a part: its category, and the voltage that comes with it. */
 export function RatingFields(props: { category: GetInputPropsReturnType; volts: GetInputPropsReturnType }) {
-  const categories = Object.keys(useKitReference().data?.categories ?? {});
+  const categories = Object.keys(useReference().data?.categories ?? {});
   return (
     <div className={classes.two}>
       <NativeSelect

@@ -3,7 +3,7 @@ import { useForm } from "@mantine/form";
 import { useState } from "react";
 import client, { answer, type Tester, type TesterIn } from "../../api/client";
 import { newId } from "../../api/ids";
-import { useKitReference, useKitWrite, useParts } from "../../api/queries";
+import { useKitWrite, useParts, useReference } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import folds from "../../parts/Fold.module.css";
 import { Toggle } from "../../parts/Toggle";
@@ -38,7 +38,7 @@ const NUMBERS: [keyof TesterIn & string, string, string][] = [
 ];
 
 export function TesterForm({ tester, done }: { tester?: Tester; done: () => void }) {
-  const reference = useKitReference().data;
+  const reference = useReference().data;
   const leads = (useParts().data ?? []).filter((p) => p.role === "leads");
   const [id] = useState(() => tester?.id ?? newId());
   const entry = tester?.entry ?? {};
@@ -47,7 +47,7 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
   const form = useForm({
     initialValues: {
       label: text(entry.label),
-      kind: text(entry.kind) || "multimeter",
+      kind: text(entry.kind) || (reference?.kinds[0]?.id ?? ""),
       category: text(entry.category),
       rated_v: text(entry.rated_v),
       usual_leads: text(tester?.usual_leads),
@@ -134,7 +134,7 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
           <Stack mt="sm">
             <fieldset className={classes.functions}>
               <legend>Functions</legend>
-              {reference?.functions.map((name) => (
+              {reference?.register_functions.map((name) => (
                 <Toggle
                   key={name}
                   on={form.values.functions.includes(name)}

@@ -8,7 +8,7 @@ import { Failure } from "../../parts/Failure";
 import { HeldTester, usualOf } from "../../parts/HeldTester";
 import { Page } from "../../parts/Page";
 import { colourOf, lastKnownShape, VerdictShape } from "../../parts/VerdictShape";
-import { circumstances, testName } from "../bench/entry";
+import { circumstances, testName } from "../../reading/entry";
 import { QuickSet } from "../bench/QuickSet";
 import { plateOf } from "./BeforePluggingIn";
 import classes from "./PlugIn.module.css";

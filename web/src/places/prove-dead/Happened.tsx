@@ -19,7 +19,7 @@ export function Happened(props: { proof: Proof; busy: boolean; onHappened: Happe
     ask(null);
     props.onHappened(entry);
   };
-  const detector = proof.testers.find((t) => t.kind === "non-contact");
+  const detector = proof.testers.find((t) => t.screens);
   const screened = (alarm: boolean) => {
     ask(null);
     props.onHappened({ type: "screened", alarm }, detector?.id ?? null);

@@ -32,7 +32,7 @@ export function NextStep(props: StepProps) {
 
 /** A walk with the detector before any probe goes in: an alarm stops the work, silence is only written down. */
 function Screening({ proof, busy, onHappened }: StepProps) {
-  const detector = proof.testers.find((t) => t.kind === "non-contact");
+  const detector = proof.testers.find((t) => t.screens);
   if (!detector || proof.events.some((e) => e.type === "screened")) return null;
   const screened = (alarm: boolean) => onHappened({ type: "screened", alarm }, detector.id);
   return (

@@ -6,8 +6,10 @@ import { useProofReference, useRules } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
+import { Toggle } from "../../parts/Toggle";
 import { typedOrNone } from "../../parts/typedNumber";
 import { Unplaced } from "../../parts/Unplaced";
+import { theReference } from "../../reading/reference";
 import shared from "./Prove.module.css";
 import classes from "./RulesPlace.module.css";
 
@@ -22,11 +24,6 @@ export function RulesPlace() {
 }
 
 const PLACED = ["proof_window_min", "unattended_min", "reason"];
-const KINDS: Record<string, string[] | null> = {
-  practice: null,
-  strict: ["two-pole"],
-  both: ["two-pole", "multimeter"],
-};
 
 /** Tighter as the crew likes; looser than the handbook only with a reason, which every proof then shows. */
 function RulesForm({ rules }: { rules: Rules }) {
@@ -34,10 +31,7 @@ function RulesForm({ rules }: { rules: Rules }) {
   const handbook = useProofReference().data?.handbook;
   const [window, setWindow] = useState(String(rules.proof_window_min));
   const [unattended, setUnattended] = useState(String(rules.unattended_min));
-  const [kinds, setKinds] = useState(
-    Object.keys(KINDS).find((key) => JSON.stringify(KINDS[key]) === JSON.stringify(rules.dead_kinds)) ??
-      "practice",
-  );
+  const [kinds, setKinds] = useState<string[]>(rules.dead_kinds ?? []);
   const [least, setLeast] = useState(rules.least_rating ? "yes" : "no");
   const [reason, setReason] = useState(rules.reason);
   const save = useMutation<Rules, Refusal>({
@@ -47,7 +41,7 @@ function RulesForm({ rules }: { rules: Rules }) {
           body: {
             proof_window_min: typedOrNone(window),
             unattended_min: typedOrNone(unattended),
-            dead_kinds: KINDS[kinds] ?? null,
+            dead_kinds: kinds.length ? kinds : null,
             least_rating: least === "yes",
             reason,
           },
@@ -87,16 +81,20 @@ function RulesForm({ rules }: { rules: Rules }) {
           onChange={(event) => setUnattended(event.currentTarget.value)}
         />
       </div>
-      <Choice
-        label="Testers that may prove dead"
-        value={kinds}
-        onChange={setKinds}
-        data={[
-          { value: "practice", label: "As the practice has it" },
-          { value: "strict", label: "Two-pole only" },
-          { value: "both", label: "Two-pole or meter" },
-        ]}
-      />
+      <fieldset className={classes.kinds}>
+        <legend>Testers that may prove dead. None chosen: as the practice has it</legend>
+        {theReference()
+          .kinds.filter((kind) => kind.may_prove_dead)
+          .map(({ id, name }) => (
+            <Toggle
+              key={id}
+              on={kinds.includes(id)}
+              onToggle={() => setKinds(kinds.includes(id) ? kinds.filter((k) => k !== id) : [...kinds, id])}
+            >
+              {name}
+            </Toggle>
+          ))}
+      </fieldset>
       <Choice
         label="Nothing under category III 600 V on building wiring"
         value={least}

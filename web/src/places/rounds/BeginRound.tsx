@@ -10,9 +10,6 @@ import { Page } from "../../parts/Page";
 import { roomsOf } from "../site/rooms";
 import classes from "./Rounds.module.css";
 
-const PLUG_IN = ["digital-plug-tester", "lamp-tester"];
-const GOES_ROUND = ["multimeter", "two-pole", "clamp", ...PLUG_IN];
-
 /** Which outlets, and what with. */
 export function BeginRound() {
   const [asked] = useSearchParams();
@@ -29,7 +26,7 @@ export function BeginRound() {
         ? `room ${asked.get("room")}`
         : "",
   );
-  const held = (testers.data ?? []).filter((t) => GOES_ROUND.includes(t.kind));
+  const held = (testers.data ?? []).filter((t) => t.goes_round);
   const [picked, setTester] = useState<string | null>(null);
   const tester = held.find((t) => t.id === picked) ?? usualOf(held);
   const begin = useRoundWrite(() => {
@@ -47,7 +44,7 @@ export function BeginRound() {
     );
   });
   if (sites.isError && !sites.data) return <Failure error={sites.error} retry={() => sites.refetch()} />;
-  const plugsIn = PLUG_IN.includes(tester?.kind ?? "");
+  const plugsIn = tester?.plugs_in ?? false;
   return (
     <Page title="Begin a round" back={["/rounds", "Rounds"]} busy={sites.isPending}>
       <form

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Practice, Round, Stop, Tester } from "../../api/client";
 import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
-import { QuickSet } from "../bench/QuickSet";
+import { isPressed, QuickSet } from "../bench/QuickSet";
 import { PressHere } from "./Press";
 import classes from "./Rounds.module.css";
 import { useRoundEvent } from "./useRoundEvent";
@@ -18,8 +18,8 @@ export function StopPanel(props: {
 }) {
   const { round, stop, practice, tester } = props;
   const checked = stop.state === "quick" || stop.state === "full";
-  const presses = stop.quick.find((q) => q.quantity === "trip");
-  const taken = stop.quick.filter((q) => q.quantity !== "trip").every((q) => q.entry !== null);
+  const presses = stop.quick.find(isPressed);
+  const taken = stop.quick.filter((q) => !isPressed(q)).every((q) => q.entry !== null);
   const next = round.stops.find((s) => s.id === round.next && s.id !== stop.id);
   const onward = useRef<HTMLDivElement>(null);
   useEffect(() => {

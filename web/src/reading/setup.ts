@@ -1,27 +1,20 @@
 /** What is in the hand: tester, function, probes, circumstances and what has been typed so far. */
 
 import { useReducer } from "react";
-import type { Bench, NextTest, Reading, Tester } from "../../api/client";
-import type { Probes } from "../../parts/Face";
-import { usualOf } from "../../parts/HeldTester";
-import { typedNumber } from "../../parts/typedNumber";
-import {
-  type Entry,
-  entryOf,
-  FUNCTIONS,
-  type FunctionId,
-  functionOf,
-  functionsOf,
-  isAsIs,
-  ONE_PLACE,
-  WITHOUT_PROBES,
-} from "./entry";
+import type { Bench, NextTest, Reading, Tester } from "../api/client";
+import type { Probes } from "../parts/Face";
+import { usualOf } from "../parts/HeldTester";
+import { typedNumber } from "../parts/typedNumber";
+import { type Entry, entryOf, isAsIs } from "./entry";
+import { functionNamed, functionOf, hasDevice } from "./functions";
+import { theReference } from "./reference";
 
 export type Load = "none" | "here" | "elsewhere";
 
 export type Setup = {
   tester: string | null;
-  what: FunctionId;
+  /** What the tester is set to, by its id. */
+  what: string;
   probes: Probes;
   load: Load;
   amperes: string;
@@ -59,7 +52,7 @@ export type Change =
   | { do: "type"; typed: string }
   | { do: "unit"; unit: string }
   | { do: "tester"; tester: Tester }
-  | { do: "function"; what: FunctionId }
+  | { do: "function"; what: string }
   | { do: "contact"; terminal: string }
   | { do: "load"; load: Load }
   | { do: "amperes"; amperes: string }
@@ -76,10 +69,8 @@ export type Change =
   | { do: "put back"; setup: Setup };
 
 const USUAL_AMPERES = "10";
-/** What a known load on the circuit makes a difference to. */
-export const LOADABLE = ["voltage", "current"];
 
-function apply(setup: Setup, change: Change, terminals: string[]): Setup {
+export function apply(setup: Setup, change: Change, bench: Pick<Bench, "terminals" | "functions">): Setup {
   switch (change.do) {
     case "load between":
       return { ...setup, loadBetween: change.pair };
@@ -90,8 +81,8 @@ function apply(setup: Setup, change: Change, terminals: string[]): Setup {
     case "unit":
       return { ...setup, unit: change.unit };
     case "tester": {
-      const able = functionsOf(change.tester, terminals);
-      const what = able.includes(setup.what) ? setup.what : (able[0] ?? "volts");
+      const able = functionsHere(bench, change.tester.id);
+      const what = able.includes(setup.what) ? setup.what : (able[0] ?? setup.what);
       return { ...withFunction(setup, what), tester: change.tester.id };
     }
     case "function":
@@ -122,9 +113,10 @@ function apply(setup: Setup, change: Change, terminals: string[]): Setup {
         typed: "",
         clamp: { ...setup.clamp, max: "", min: "" },
         correcting: null,
-        probes: ONE_PLACE.includes(setup.what)
-          ? setup.probes
-          : (nextPair(terminals, change.readings) ?? setup.probes),
+        probes:
+          functionNamed(setup.what).probes === "one"
+            ? setup.probes
+            : (nextPair(bench.terminals, change.readings) ?? setup.probes),
       };
     case "put back":
       return change.setup;
@@ -133,11 +125,11 @@ function apply(setup: Setup, change: Change, terminals: string[]): Setup {
 
 export function useSetup(bench: Bench, testers: Tester[]) {
   return useReducer(
-    (setup: Setup, change: Change): Setup => apply(setup, change, bench.terminals),
+    (setup: Setup, change: Change): Setup => apply(setup, change, bench),
     null,
     (): Setup => {
       const tester = usualOf(testers) ?? null;
-      const what = tester ? (functionsOf(tester, bench.terminals)[0] ?? "volts") : "volts";
+      const what = functionsHere(bench, tester?.id)[0] ?? functionsHere(bench, undefined)[0] ?? "";
       return {
         tester: tester?.id ?? null,
         what,
@@ -149,15 +141,20 @@ export function useSetup(bench: Bench, testers: Tester[]) {
         neutralLifted: false,
         clamp: UNCLAMPED,
         typed: "",
-        unit: FUNCTIONS[what].units[0] ?? "",
+        unit: functionNamed(what).units[0] ?? "",
         correcting: null,
       };
     },
   );
 }
 
-/** Conductors that have an end at the board under a name of its own. */
-export const WITH_BOARD_END = ["L", "L1", "L2", "L3", "N", "PE"];
+/** What a tester can be set to at this point; without one what a proved multimeter can. */
+export const functionsHere = (bench: Pick<Bench, "functions">, tester: string | null | undefined): string[] =>
+  bench.functions[tester ?? ""] ?? bench.functions[""] ?? [];
+
+/** Whether a conductor has an end at the board under a name of its own. */
+export const hasBoardEnd = (terminal: string | null) =>
+  terminal !== null && theReference().with_board_end.includes(terminal);
 
 const boardEnd = (terminal: string | null) => (terminal === null ? null : `BOARD-${terminal}`);
 
@@ -172,38 +169,38 @@ function nextPair(terminals: string[], readings: Reading[]): Probes | null {
   return null;
 }
 
-function withFunction(setup: Setup, what: FunctionId): Setup {
-  const ohms = what === "ohms";
-  const probes = ONE_PLACE.includes(what) ? { ...setup.probes, reference: null } : setup.probes;
+function withFunction(setup: Setup, what: string): Setup {
+  const { dead, probes, units } = functionNamed(what);
   return {
     ...setup,
     what,
-    probes,
-    unit: FUNCTIONS[what].units[0] ?? "",
-    deviceOpen: ohms,
-    neutralLifted: ohms && setup.neutralLifted,
-    load: ohms ? "none" : setup.load,
+    probes: probes === "one" ? { ...setup.probes, reference: null } : setup.probes,
+    unit: units[0] ?? "",
+    deviceOpen: dead,
+    neutralLifted: dead && setup.neutralLifted,
+    load: dead ? "none" : setup.load,
   };
 }
 
 /** Reference first, then measuring; a third contact begins anew. A detector has one point only. */
 function placed({ probes, what }: Setup, terminal: string): Probes {
-  if (ONE_PLACE.includes(what)) return { reference: null, measuring: terminal };
+  if (functionNamed(what).probes === "one") return { reference: null, measuring: terminal };
   if (probes.reference !== null && probes.measuring === null && terminal !== probes.reference)
     return { ...probes, measuring: terminal };
   return { reference: terminal, measuring: null };
 }
 
 function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
-  const what = functionOf({ ...test.circumstance, quantity: test.quantity } as Entry);
+  const f = functionOf({ ...test.circumstance, quantity: test.quantity } as Partial<Entry>);
+  const what = f?.id ?? setup.what;
   const { load_here_a, load_elsewhere_a, device, neutral } = test.circumstance;
   return {
     ...setup,
     tester: tester ?? setup.tester,
     what,
-    unit: FUNCTIONS[what].units[0] ?? "",
+    unit: functionNamed(what).units[0] ?? "",
     probes: { measuring: test.from?.replace("BOARD-", "") ?? null, reference: test.to },
-    clamp: { ...UNCLAMPED, atBoard: what === "amps" },
+    clamp: { ...UNCLAMPED, atBoard: f?.at_board === true && f.extremes },
     load: load_here_a ? "here" : load_elsewhere_a ? "elsewhere" : "none",
     amperes: String(load_here_a ?? load_elsewhere_a ?? setup.amperes),
     loadBetween: "",
@@ -216,14 +213,15 @@ function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
 
 function forCorrection(setup: Setup, reading: Reading): Setup {
   const entry = entryOf(reading);
-  const what = functionOf(entry);
+  const f = functionOf(entry);
+  const what = f?.id ?? setup.what;
   return {
     ...setup,
     tester: reading.tester ?? setup.tester,
     what,
-    unit: entry.unit ?? FUNCTIONS[what].units[0] ?? "",
+    unit: entry.unit ?? functionNamed(what).units[0] ?? "",
     probes: { measuring: entry.from ?? null, reference: entry.to ?? null },
-    ...(what === "amps" && clampOf(entry)),
+    ...(f?.extremes && clampOf(entry)),
     load: entry.load_here_a != null ? "here" : entry.load_elsewhere_a != null ? "elsewhere" : "none",
     amperes: String(entry.load_here_a ?? entry.load_elsewhere_a ?? setup.amperes),
     loadBetween: entry.load_between?.join(" ") ?? "",
@@ -271,20 +269,19 @@ export function entryFor(
   terminals: string[],
   what: Partial<Entry> = { value: typedNumber(setup.typed) },
 ): Entry {
-  const { quantity } = FUNCTIONS[setup.what];
-  const probes = WITHOUT_PROBES.includes(setup.what)
-    ? {}
-    : { from: setup.probes.measuring ?? undefined, to: setup.probes.reference ?? undefined };
-  const entry: Entry = { quantity, ...probes, ...what };
-  if (quantity === "voltage") entry.mode = setup.what === "dc" ? "dc" : "ac";
-  if (setup.what === "low-z") entry.input = "low-z";
-  if (setup.unit && FUNCTIONS[setup.what].units.length > 0) entry.unit ??= setup.unit;
-  if (LOADABLE.includes(quantity)) {
+  const f = functionNamed(setup.what);
+  const probes =
+    f.probes === "none"
+      ? {}
+      : { from: setup.probes.measuring ?? undefined, to: setup.probes.reference ?? undefined };
+  const entry: Entry = { quantity: f.quantity, ...probes, ...what, ...f.fixes };
+  if (setup.unit && f.units.length > 0) entry.unit ??= setup.unit;
+  if (f.load) {
     if (setup.load === "here") entry.load_here_a = typedNumber(setup.amperes);
     if (setup.load === "elsewhere") entry.load_elsewhere_a = typedNumber(setup.amperes);
     if (setup.load !== "none" && setup.loadBetween) entry.load_between = setup.loadBetween.split(" ");
   }
-  if (setup.deviceOpen && ["voltage", "resistance"].includes(quantity)) entry.device = "open";
-  if (setup.neutralLifted && quantity === "resistance") entry.neutral = "lifted";
-  return setup.what === "amps" ? { ...entry, ...clamped(setup, terminals) } : entry;
+  if (setup.deviceOpen && hasDevice(f)) entry.device = "open";
+  if (setup.neutralLifted && f.neutral_lifted) entry.neutral = "lifted";
+  return f.extremes ? { ...entry, ...clamped(setup, terminals) } : entry;
 }

@@ -1,0 +1,229 @@
+"""The tables of the trade that a front end shows: practices, kinds of tester, what can be set on them, places, sizes.
+
+Nothing here is computed; every row comes from the module that knows it.
+"""
+
+from typing import Literal
+
+from pydantic import BaseModel
+
+from evenprobe.limits.protective_devices import INSTANTANEOUS
+from evenprobe.practices import PRACTICES, Practice
+from evenprobe.practices.practice import WITH_BOARD_END, ContactShape
+from evenprobe.quantities import QUANTITIES, Quantity
+from evenprobe.quantities.lamps import ENDS_OF
+from evenprobe.quantities.written import Function, Need
+from evenprobe.supplies import Earthing, SupplySystem
+from evenprobe.testers import KINDS, Kind
+from evenprobe.testers.purposes import FUNCTIONS, TITLES, Purpose
+from evenprobe.testers.ratings import LEAST, MEANING, Category, Place
+from evenprobe.wiring import CONDUCTORS, PointKind
+
+
+class SystemRow(BaseModel):
+    id: str
+    title: str
+    lines: list[str]
+    nominal_volts: float
+    frequency_hz: float
+
+
+class ContactRow(BaseModel):
+    """Where a contact is in a picture 300 wide and 340 high."""
+
+    x: float
+    y: float
+    shape: ContactShape
+    letter_below: bool
+
+
+class FaceRow(BaseModel):
+    plate: Literal["plate", "disc", "round"]
+    contacts: dict[str, ContactRow]
+
+
+class PracticeRow(BaseModel):
+    """`outlets`: faces by their terminals in order, as `L N PE`. `language`: what dates and numbers are written by."""
+
+    id: str
+    name: str
+    language: str
+    words: dict[str, str]
+    letters: dict[str, str]
+    colours: dict[str, str]
+    outlets: dict[str, FaceRow]
+    round_outlet_has: Literal["bars", "pins"]
+    polarised_plugs: bool
+    ring_circuits: bool
+    systems: list[SystemRow]
+
+
+class AnswerRow(BaseModel):
+    value: bool
+    label: str
+
+
+class FunctionRow(BaseModel):
+    """What a tester is set to. `fixes`: what it sets in the entry of a reading, which it is also known by.
+
+    `units`: what its number may be given in, the first where nothing is said. What else may be said of it: `load`,
+    a known load; `dead`, that the device is open, with `neutral_lifted`; `over_range`; `extremes`, the most and the
+    least, and how a clamp is closed; `at_board`, the far end of a conductor.
+    """
+
+    id: str
+    name: str
+    quantity: str
+    title: str
+    """What people call the quantity."""
+    unit: str
+    units: list[str]
+    probes: Literal["two", "one", "none"]
+    entered: Literal["number", "pick", "lamps", "steps", "walk"]
+    answers: list[AnswerRow]
+    fixes: dict[str, str]
+    load: bool
+    dead: bool
+    neutral_lifted: bool
+    over_range: bool
+    extremes: bool
+    at_board: bool
+    needs: list[Need]
+    on_a_wire: bool
+    hint: str
+    hint_at: str
+
+
+class KindRow(BaseModel):
+    """`functions`: by id, the usual first."""
+
+    id: str
+    name: str
+    functions: list[str]
+    plugs_in: bool
+    goes_round: bool
+    may_prove_dead: bool
+
+
+class LampRow(BaseModel):
+    """A lamp of a plug-in tester by the name its reading gives it, and the contacts it is between."""
+
+    id: str
+    one: str
+    other: str
+
+
+class PurposeRow(BaseModel):
+    id: str
+    title: str
+
+
+class PlaceRow(BaseModel):
+    id: str
+    category: str
+    meaning: str
+
+
+class Reference(BaseModel):
+    """All of them."""
+
+    practices: list[PracticeRow]
+    kinds: list[KindRow]
+    functions: list[FunctionRow]
+    lamps: list[LampRow]
+    purposes: list[PurposeRow]
+    places: list[PlaceRow]
+    categories: dict[str, str]
+    register_functions: list[str]
+    earthings: list[str]
+    conductors: list[str]
+    curves: list[str]
+    point_kinds: list[str]
+    with_board_end: list[str]
+
+
+def reference() -> Reference:
+    """Every table as it is now."""
+    return Reference(
+        practices=[_practice(practice) for practice in PRACTICES.values()],
+        kinds=[_kind(kind) for kind in KINDS.values()],
+        functions=[_function(quantity, f) for quantity in QUANTITIES.values() for f in quantity.functions],
+        lamps=[LampRow(id=lamp, one=one, other=other) for lamp, (one, other) in ENDS_OF.items()],
+        purposes=[PurposeRow(id=purpose, title=TITLES[purpose]) for purpose in Purpose],
+        places=[PlaceRow(id=place, category=LEAST[place][0].name, meaning=LEAST[place][1]) for place in Place],
+        categories={category.name: MEANING[category] for category in Category},
+        register_functions=list(FUNCTIONS),
+        earthings=list(Earthing),
+        conductors=list(CONDUCTORS),
+        curves=list(INSTANTANEOUS),
+        point_kinds=list(PointKind),
+        with_board_end=list(WITH_BOARD_END),
+    )
+
+
+def _practice(practice: Practice) -> PracticeRow:
+    return PracticeRow(
+        id=practice.id,
+        name=practice.name,
+        language=practice.language,
+        words=dict(practice.words),
+        letters=dict(practice.letters),
+        colours=dict(practice.conductor_colours),
+        outlets={
+            terminals: FaceRow(
+                plate=face.plate, contacts={t: ContactRow(**vars(contact)) for t, contact in face.contacts.items()}
+            )
+            for terminals, face in practice.outlets.items()
+        },
+        round_outlet_has=practice.round_outlet_has,
+        polarised_plugs=practice.polarised_plugs,
+        ring_circuits=practice.ring_circuits,
+        systems=[_system(system) for system in practice.systems],
+    )
+
+
+def _system(system: SupplySystem) -> SystemRow:
+    return SystemRow(
+        id=system.id,
+        title=system.title,
+        lines=list(system.lines),
+        nominal_volts=system.nominal_volts,
+        frequency_hz=system.frequency_hz,
+    )
+
+
+def _kind(kind: Kind) -> KindRow:
+    return KindRow(
+        id=kind.id,
+        name=kind.name,
+        functions=list(kind.functions),
+        plugs_in=kind.plugs_in,
+        goes_round=kind.goes_round,
+        may_prove_dead=kind.may_prove_dead,
+    )
+
+
+def _function(quantity: Quantity, function: Function) -> FunctionRow:
+    written = quantity.written
+    return FunctionRow(
+        id=function.id,
+        name=function.name,
+        quantity=quantity.id,
+        title=quantity.title,
+        unit=quantity.unit,
+        units=list(written.units),
+        probes=function.probes,
+        entered=function.entered,
+        answers=[AnswerRow(value=value, label=label) for value, label in function.answers],
+        fixes=dict(function.fixes),
+        load=written.load,
+        dead=written.device_open,
+        neutral_lifted=written.neutral_lifted,
+        over_range=written.over_range,
+        extremes=written.extremes,
+        at_board=written.at_board,
+        needs=list(function.needs),
+        on_a_wire=function.on_a_wire,
+        hint=function.hint,
+        hint_at=function.hint_at,
+    )
