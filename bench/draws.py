@@ -5,6 +5,7 @@ from itertools import product
 
 import numpy as np
 
+from evenprobe.conditions import Condition, conditions_for
 from evenprobe.limits.voltages import DRY_TOUCH_DC_VOLTS
 from evenprobe.practices import PRACTICES
 from evenprobe.quantities import (
@@ -22,16 +23,7 @@ from evenprobe.quantities.measurement import Neutral
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.supplies import SYSTEMS, Earthing
 from evenprobe.testers import Instrument, kinds
-from evenprobe.wiring import (
-    CircuitFacts,
-    Condition,
-    PointFacts,
-    PointKind,
-    Terminal,
-    conditions_for,
-    conductor_named,
-    contact_pairs,
-)
+from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named, contact_pairs
 from evenprobe.wiring.points import LINES, METALWORK, board_ends
 
 METER = Instrument("meter", kinds.MULTIMETER, proved=True)

@@ -14,13 +14,13 @@ from uuid import uuid4
 
 import numpy as np
 
+from evenprobe.installation.modes import AS_FOUND
 from evenprobe.interpretation import Bank, bank_for, forget_banks, interpret
 from evenprobe.practices import CONTINENTAL, NORTH_AMERICA
 from evenprobe.quantities import VOLTAGE, Measurement, Reading
 from evenprobe.supplies import SYSTEMS, Earthing
 from evenprobe.testers import TYPED
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
-from evenprobe.wiring.modes import AS_FOUND
 
 REPEATS = 5
 LINE_VOLTS_FROM = 50.0

@@ -7,14 +7,15 @@ import numpy as np
 
 from demo.crew import demo_id
 from demo.sites import SITES, DemoPoint
+from evenprobe.conditions import CONDITIONS
 from evenprobe.simulation import HiddenPoint
-from evenprobe.wiring import CATALOGUE, PointFacts
+from evenprobe.wiring import PointFacts
 from sites.models import Point
 from work.surveys import PointSurvey
 
 
 def hidden_point(facts: PointFacts, demo: DemoPoint) -> HiddenPoint:
-    return HiddenPoint(facts, CATALOGUE[demo.condition], np.random.default_rng(demo.seed))
+    return HiddenPoint(facts, CONDITIONS[demo.condition], np.random.default_rng(demo.seed))
 
 
 def hidden_points() -> dict[str, Callable[[], HiddenPoint]]:

@@ -11,9 +11,9 @@ from playwright.sync_api import expect
 
 from crews.models import Crew, Membership
 from demo.crew import demo_id
+from evenprobe.conditions import CONDITIONS
 from evenprobe.practices import NORTH_AMERICA
 from evenprobe.simulation import HiddenPoint
-from evenprobe.wiring import CATALOGUE
 from kit.services import put_part, put_tester
 from meters.services import put_link
 from meters.serving import StandInServer
@@ -65,7 +65,7 @@ def meter_on_the_wire(range_outlet, settings):
 
     def hidden():
         facts = PointSurvey(range_outlet).facts
-        return HiddenPoint(facts, CATALOGUE["same-leg"], np.random.default_rng(8))
+        return HiddenPoint(facts, CONDITIONS["same-leg"], np.random.default_rng(8))
 
     made = {str(range_outlet.id): hidden}
     server = StandInServer(("127.0.0.1", 0), lambda: StandIn(of_points(made)))

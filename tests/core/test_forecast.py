@@ -3,9 +3,10 @@
 import numpy as np
 import pytest
 
+from evenprobe.conditions import conditions_for
 from evenprobe.interpretation import bank_for, forecast
 from evenprobe.supplies import Earthing
-from evenprobe.wiring import Terminal, conditions_for
+from evenprobe.wiring import Terminal
 from tests.core.installations import continental, outlet
 
 
@@ -58,8 +59,8 @@ def test_every_condition_can_be_told_in_words_at_every_terminal():
     for condition in conditions_for(point):
         assert "{" not in condition.in_words(condition.title, point.practice)
         assert set(spans(point, condition.id)[0]) == {"L-N", "L-PE", "N-PE", "L-REF", "N-REF", "PE-REF"}
-        assert condition.mend
-        assert condition.look_for
+        assert condition.remedy
+        assert condition.cause
 
 
 def test_the_casing_hangs_on_the_earth_contact():

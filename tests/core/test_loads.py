@@ -5,13 +5,14 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from evenprobe.conditions import CONDITIONS
 from evenprobe.deadtests import Result
 from evenprobe.limits import limit_for
 from evenprobe.loads import draws, loops
 from evenprobe.quantities import CURRENT, VOLTAGE, Measurement, Reading
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, kinds
-from evenprobe.wiring import CATALOGUE, CircuitFacts, Terminal, conductor_named
+from evenprobe.wiring import CircuitFacts, Terminal, conductor_named
 from tests.core.installations import outlet, several, volts
 
 CLAMP = Instrument("c1", kinds.CLAMP, proved=True)
@@ -20,7 +21,7 @@ UNDER = {"load_here_a": 10.0}
 
 def read_of(condition, *, seed=1):
     """The three pairs without and with 10 A, of one hidden outlet."""
-    hidden = HiddenPoint(outlet(), CATALOGUE[condition], np.random.default_rng(seed))
+    hidden = HiddenPoint(outlet(), CONDITIONS[condition], np.random.default_rng(seed))
     errors = TesterErrors(np.random.default_rng(seed + 1))
     pairs = ("L", "N"), ("L", "PE"), ("N", "PE")
     setups = [Measurement(VOLTAGE, Terminal(a), Terminal(b), **how) for how in ({}, UNDER) for a, b in pairs]

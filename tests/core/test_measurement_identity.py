@@ -6,13 +6,14 @@ import numpy as np
 import pytest
 from bench.draws import METER, draw, several_lines
 
+from evenprobe.conditions import conditions_for
 from evenprobe.interpretation import JudgementResult, Verdict, interpret
 from evenprobe.interpretation.next_test import _setup
 from evenprobe.loads import loops
 from evenprobe.quantities import RESISTANCE, TRIP, VOLTAGE, Measurement, at_odds, confining, weigh
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, kinds
-from evenprobe.wiring import Terminal, conditions_for
+from evenprobe.wiring import Terminal
 from tests.core.installations import outlet, read, several, standing, volts
 
 L1, L2, N, PE = Terminal.L1, Terminal.L2, Terminal.N, Terminal.PE

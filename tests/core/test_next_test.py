@@ -3,11 +3,12 @@
 import numpy as np
 import pytest
 
+from evenprobe.conditions import conditions_for
 from evenprobe.interpretation import interpret, sight_here
 from evenprobe.quantities import RESISTANCE, VOLTAGE
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, kinds
-from evenprobe.wiring import Terminal, conditions_for
+from evenprobe.wiring import Terminal
 from tests.core.installations import continental, ohms, outlet, standing, volts
 
 METER = Instrument("meter", kinds.MULTIMETER, proved=True)

@@ -5,6 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from evenprobe.conditions import CONDITIONS, conditions_for
 from evenprobe.interpretation import interpret
 from evenprobe.plugging import Answer, Needs, Result, may_plug_in
 from evenprobe.plugging.wiring import topic_of
@@ -14,7 +15,7 @@ from evenprobe.rounds import quick_set
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.supplies import Earthing
 from evenprobe.testers import TYPED, Instrument, kinds
-from evenprobe.wiring import CATALOGUE, CircuitFacts, Terminal, conditions_for
+from evenprobe.wiring import CircuitFacts, Terminal
 from tests.core.installations import outlet, several, volts
 
 VAN = Needs(1, 16, volts_to_neutral=230, hertz=50)
@@ -130,7 +131,7 @@ def test_a_rating_nobody_recorded_is_asked_for_and_three_hours_take_less_of_it()
 
 def test_taking_what_is_asked_for_again_and_again_lets_a_sound_outlet_be_plugged_into():
     point, errors = outlet(), TesterErrors(np.random.default_rng(2))
-    hidden = HiddenPoint(point, CATALOGUE["correct"], np.random.default_rng(1))
+    hidden = HiddenPoint(point, CONDITIONS["correct"], np.random.default_rng(1))
     readings = []
     for number in range(20):
         answer = asked(point, KETTLE, *readings)
@@ -163,7 +164,7 @@ def test_the_catalogue_s_earth_conditions_are_told_as_such():
         "high-resistance-line": "supply",
         "earth-from-neutral-swapped": "order",
     }
-    assert {c: topic_of(CATALOGUE[c]) for c in told} == told
+    assert {c: topic_of(CONDITIONS[c]) for c in told} == told
 
 
 def test_an_outlet_whose_lines_make_no_sense_is_not_plugged_into():

@@ -2,17 +2,25 @@
 
 from dataclasses import MISSING, fields, replace
 
+import numpy as np
 import pytest
 
+from evenprobe.conditions import CONDITIONS, Condition, Severity, conditions_for
+from evenprobe.conditions.variants import OPEN
 from evenprobe.formats import FormatError, SurveyFile, interpretation_answer, parse
-from evenprobe.interpretation import interpret
-from evenprobe.practices import BRITISH
-from evenprobe.quantities import QUANTITIES, Evidence, Kept, Measurement, Reading
+from evenprobe.formats.reference import reference
+from evenprobe.interpretation import forget_banks, interpret
+from evenprobe.limits import limit_for
+from evenprobe.plugging.wiring import topic_of
+from evenprobe.practices import BRITISH, PRACTICES
+from evenprobe.practices.practice import Sourced, letters
+from evenprobe.quantities import QUANTITIES, VOLTAGE, Evidence, Kept, Measurement, Reading
 from evenprobe.quantities.measurement import Quantity
 from evenprobe.quantities.probes import BetweenProbes
 from evenprobe.quantities.written import Function, Written
+from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.supplies import SYSTEMS
-from evenprobe.testers import KINDS, Ability, Kind, Purpose
+from evenprobe.testers import KINDS, Ability, Instrument, Kind, Purpose
 from evenprobe.testers.daily_check import items_for
 from evenprobe.testers.fitness import Held, fitness
 from evenprobe.testers.kinds import MULTIMETER
@@ -21,6 +29,7 @@ from evenprobe.testers.tasks import Task
 from evenprobe.wiring import Terminal
 from tests.core.installations import outlet
 
+METER = Instrument("m", MULTIMETER, proved=True)
 BODY_OHM = 2000.0
 CURRENT_TASK = Task(Purpose.CURRENT, Place.INSTALLATION, SYSTEMS["230"], BRITISH)
 
@@ -82,6 +91,7 @@ def survey(**reading):
     }
 
 
+VOLTS = {"quantity": "voltage", "from": "L", "to": "N", "value": 231.0, "instrument": "m"}
 TOUCH = {"quantity": "touch-current", "from": "PE", "to": "REF", "value": 0.0, "unit": "mA", "instrument": "m"}
 
 
@@ -152,6 +162,101 @@ def test_no_kind_of_tester_is_incomplete(kind):
     for shows, purpose in able.items():
         assert (getattr(kind, shows) is not None) == (purpose in kind.purposes)
     assert not kind.may_prove_dead or (kind.contact and kind.volts)
+
+
+TWO_OPEN = Condition(
+    id="open-line-and-neutral",
+    severity=Severity.DEFECT,
+    prior=0.001,
+    title="{line} and {neutral} open along the run",
+    symptom="dead outlet, and no voltage anywhere in its box",
+    cause="a cable cut through, or both conductors off at the last working point",
+    remedy="isolate, prove dead, find where the cable ends",
+    joints={"line": OPEN, "neutral": OPEN},
+)
+
+
+@pytest.fixture
+def two_open():
+    """A condition more, and no bank that was drawn without it."""
+    forget_banks()
+    with CONDITIONS.with_row(TWO_OPEN):
+        yield TWO_OPEN
+    forget_banks()
+
+
+def test_a_condition_is_one_row(two_open):
+    point = outlet()
+    assert two_open in conditions_for(point)
+    nothing = [
+        Reading(str(t), Measurement(VOLTAGE, t, Terminal.REF, METER, "low-z"), value=0.0) for t in point.terminals
+    ]
+    stands = {o.condition.id for o in interpret(point, nothing).conditions if o.standing}
+    assert {"open-line-and-neutral", "no-supply"} <= stands
+    live = [Reading("r", Measurement(VOLTAGE, Terminal.L, Terminal.N, METER), value=119.8)]
+    answer = interpret(point, live)
+    assert "open-line-and-neutral" in {o.condition.id for o in answer.conditions if not o.standing}
+    assert topic_of(two_open) == "supply", "plugging in knows what to say of it"
+    hidden = HiddenPoint(point, two_open, np.random.default_rng(1))
+    read = hidden.read(
+        "r", Measurement(VOLTAGE, Terminal.L, Terminal.N, METER, "low-z"), TesterErrors(np.random.default_rng(1))
+    )
+    assert read.value < 20, "the network knows what it would show"
+
+
+@pytest.mark.parametrize("condition", CONDITIONS.values(), ids=str)
+def test_no_condition_is_incomplete(condition):
+    for text in (condition.title, condition.symptom, condition.cause, condition.remedy):
+        for practice in PRACTICES.values():
+            assert condition.in_words(text, practice)
+    assert 0 < condition.prior <= 1
+    assert set(condition.systems) <= set(SYSTEMS)
+    assert set(condition.priors) <= set(SYSTEMS)
+    with pytest.raises(TypeError, match="remedy"):
+        Condition(id="x", severity=Severity.OK, prior=1, title="x", symptom="x", cause="x")
+
+
+ANTIPODES = replace(
+    BRITISH,
+    id="antipodes",
+    rank=4,
+    name="Antipodes",
+    words={**BRITISH.words, "L": "active", "line": "active"},
+    letters=letters("A", "E"),
+    supplies=("230", "230/400"),
+    ring_circuits=False,
+    drop=Sourced(0.05, "AS/NZS 3000"),
+)
+
+
+def test_a_practice_is_one_module():
+    with pytest.raises(FormatError, match="must be 'north-america'"):
+        parse(SurveyFile, {**survey(**VOLTS), "practice": "antipodes"})
+    with PRACTICES.with_row(ANTIPODES):
+        file = parse(SurveyFile, {**survey(**VOLTS), "practice": "antipodes"})
+        answer = interpret(file.facts(file.points[0]), file.readings(file.points[0]), file.kit())
+        titles = {c["title"] for c in interpretation_answer([("p", answer)])["points"][0]["conditions"]}
+        assert "Active open along the run" in titles
+        assert limit_for("voltage.drop", ANTIPODES, SYSTEMS["230"]).source == "AS/NZS 3000"
+        shown = next(p for p in reference().practices if p.id == "antipodes")
+        assert shown.letters["L1"] == "A1"
+        assert [s.id for s in shown.systems] == ["230", "230/400"]
+
+
+@pytest.mark.parametrize("practice", PRACTICES.values(), ids=str)
+def test_no_practice_is_incomplete(practice):
+    terminals = {*Terminal}
+    assert set(practice.letters) == terminals
+    assert set(practice.conductor_colours) == terminals
+    words = {"L", "N", "PE", "CASE", "REF", "outlet", "board", "earth", "line", "protective device"}
+    assert set(practice.words) == words
+    assert practice.systems, "it has supplies"
+    assert set(practice.supplies) <= set(SYSTEMS)
+    assert set(practice.dead_kinds) <= {k.id for k in KINDS.values() if k.may_prove_dead}
+    for terminals_of, face in practice.outlets.items():
+        assert set(face.contacts) == set(terminals_of.split())
+    for limit in ("voltage.band", "voltage.drop", "leg.match"):
+        assert all(limit_for(limit, practice, system).source for system in practice.systems)
 
 
 def test_a_row_that_lacks_something_cannot_be_made():

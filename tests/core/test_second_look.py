@@ -4,12 +4,13 @@ import numpy as np
 import pytest
 from bench.draws import draw, points
 
+from evenprobe.conditions import conditions_for
 from evenprobe.interpretation import Bank
 from evenprobe.interpretation.fit import distances
 from evenprobe.interpretation.refine import FITS, Start, refine
 from evenprobe.interpretation.second_look import _hops
 from evenprobe.quantities import Evidence, weigh
-from evenprobe.wiring import Terminal, conditions_for
+from evenprobe.wiring import Terminal
 from evenprobe.wiring.unknowns import amperes
 from tests.core.installations import continental, outlet, read, volts
 

@@ -4,11 +4,12 @@ from dataclasses import replace
 
 import pytest
 
+from evenprobe.conditions import conditions_for
 from evenprobe.interpretation import Verdict, bank_for
 from evenprobe.quantities import SEQUENCE, TRIP, VOLTAGE, Measurement, Reading
 from evenprobe.supplies import SYSTEMS, Earthing
 from evenprobe.testers import Instrument, kinds
-from evenprobe.wiring import Terminal, conditions_for
+from evenprobe.wiring import Terminal
 from tests.core.installations import outlet, read, several, standing, volts
 
 RANGE = several("L1 L2 N PE")

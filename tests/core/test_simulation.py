@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 from bench.draws import DETECTOR, FLAT, LAMP_TESTER, METER, STEPPED, draw, points
 
+from evenprobe.conditions import conditions_for
 from evenprobe.quantities import (
     LAMPS,
     PRESENCE,
@@ -17,7 +18,7 @@ from evenprobe.quantities import (
     weigh,
 )
 from evenprobe.simulation import HiddenPoint, TesterErrors
-from evenprobe.wiring import Terminal, conditions_for
+from evenprobe.wiring import Terminal
 from tests.core.installations import outlet
 
 

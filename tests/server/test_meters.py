@@ -10,8 +10,8 @@ from uuid import uuid4
 import numpy as np
 import pytest
 
+from evenprobe.conditions import CONDITIONS
 from evenprobe.simulation import HiddenPoint
-from evenprobe.wiring import CATALOGUE
 from meters import line, wire
 from meters.line import LONGEST_ANSWER, address_of
 from meters.models import Link
@@ -28,7 +28,7 @@ ON_ONE_LEG = Setup("volts", "p", "L1", "L2")
 
 def stand_in(condition="same-leg"):
     def hidden(point):
-        return {"p": lambda: HiddenPoint(RANGE, CATALOGUE[condition], np.random.default_rng(5))}[point]()
+        return {"p": lambda: HiddenPoint(RANGE, CONDITIONS[condition], np.random.default_rng(5))}[point]()
 
     return StandIn(hidden)
 

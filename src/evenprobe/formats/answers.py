@@ -44,9 +44,9 @@ def _condition(outcome: ConditionOutcome, practice: Practice) -> dict[str, Any]:
     return {
         "id": condition.id,
         "title": condition.in_words(condition.title, practice),
-        "notice": condition.notice,
-        "look_for": condition.look_for,
-        "mend": condition.mend,
+        "notice": condition.symptom,
+        "look_for": condition.cause,
+        "mend": condition.remedy,
         "severity": outcome.severity.label,
         "standing": outcome.standing,
         "strained": outcome.strained,

@@ -12,12 +12,14 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import qmc
 
+from evenprobe.conditions import Condition, conditions_for
+from evenprobe.installation import Installation
+from evenprobe.installation.modes import AS_FOUND, DEAD, NEUTRAL_LIFTED
 from evenprobe.interpretation.memory import Memory
 from evenprobe.interpretation.samples import PREDICTIONS_KEPT, Samples
 from evenprobe.quantities import Evidence, Measurement
 from evenprobe.quantities.probes import phasor, potential
-from evenprobe.wiring import Condition, Installation, PointFacts, Terminal, conditions_for
-from evenprobe.wiring.modes import AS_FOUND, DEAD, NEUTRAL_LIFTED
+from evenprobe.wiring import PointFacts, Terminal
 
 Array = NDArray[Any]
 

@@ -8,6 +8,8 @@ from typing import Any, NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from evenprobe.conditions import Condition
+from evenprobe.installation.admittances import variant_of
 from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.fit import best_scale, gap, misses
 from evenprobe.interpretation.outcome import Reason
@@ -15,8 +17,7 @@ from evenprobe.interpretation.refine import FITS
 from evenprobe.interpretation.second_look import look_again
 from evenprobe.quantities import Alarm, Evidence, Kept, at_odds, confining, in_order
 from evenprobe.quantities.presence import ALARM_CERTAIN_VOLTS
-from evenprobe.wiring import Condition, Terminal
-from evenprobe.wiring.admittances import way_of
+from evenprobe.wiring import Terminal
 
 Array = NDArray[Any]
 
@@ -146,10 +147,10 @@ def agrees_with(bank: Bank, elimination: Elimination, standing: Standing, alarm:
 
 def lines_of(bank: Bank, elimination: Elimination, standing: Standing) -> tuple[tuple[str, ...], ...]:
     """Which lines it is about in those of the bank's samples that fit, likeliest first; empty where none does."""
-    ways = standing.condition.arrangements(bank.point.layout)
+    variants = standing.condition.variants_at(bank.point.layout)
     rows = standing.rows[elimination.miss[standing.rows] <= 1.0]
-    share = bank.cube[rows, bank.installation.unknowns.names.index("arrangement")]
-    found = Counter(ways[way].lines for way in way_of(share, len(ways)))
+    share = bank.cube[rows, bank.installation.unknowns.names.index("variant")]
+    found = Counter(variants[number].lines for number in variant_of(share, len(variants)))
     return tuple(lines for lines, _ in found.most_common() if lines)
 
 

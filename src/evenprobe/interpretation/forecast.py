@@ -4,12 +4,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from evenprobe.installation.modes import AS_FOUND
 from evenprobe.interpretation.bank import Bank
 from evenprobe.quantities import VOLTAGE, Measurement
 from evenprobe.quantities.lamps import LAMP_DARK_SHARE, LAMP_LIT_SHARE, LAMPS, lamp_of, lamps_on
 from evenprobe.testers import TYPED
 from evenprobe.wiring import Terminal, contact_pairs
-from evenprobe.wiring.modes import AS_FOUND
 
 LOW_PERCENTILE, HIGH_PERCENTILE = 2, 98
 

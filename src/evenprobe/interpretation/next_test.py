@@ -13,6 +13,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from evenprobe.conditions import Severity
+from evenprobe.installation.modes import AS_FOUND
 from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.elimination import Elimination, Standing
 from evenprobe.interpretation.outcome import NextTest
@@ -21,8 +23,7 @@ from evenprobe.quantities.lamps import LAMP_DARK_SHARE, LAMP_LIT_SHARE, LAMPS, l
 from evenprobe.quantities.probes import port_of, with_loads_placed
 from evenprobe.quantities.setups import setups_with
 from evenprobe.testers import TYPED, Instrument
-from evenprobe.wiring import PointFacts, Severity, Terminal
-from evenprobe.wiring.modes import AS_FOUND
+from evenprobe.wiring import PointFacts, Terminal
 
 Array = NDArray[Any]
 
@@ -236,6 +237,6 @@ def _note(bank: Bank, standing: Sequence[Standing]) -> str:
     titles = [s.condition.in_words(s.condition.title, bank.point.practice) for s in standing]
     worst = max((s.condition for s in standing), key=lambda c: c.severity_at(bank.point))
     return (
-        f"No test from this kit tells these apart: {'; '.join(titles)}. Look for {worst.look_for}; or measure "
+        f"No test from this kit tells these apart: {'; '.join(titles)}. Look for {worst.cause}; or measure "
         "each conductor end to end, isolated and proved dead, with a low-ohm tester."
     )

@@ -3,10 +3,11 @@
 from dataclasses import dataclass
 from enum import StrEnum
 
+from evenprobe.conditions import Condition, Severity
 from evenprobe.limits import Limit
 from evenprobe.practices import Practice
 from evenprobe.quantities import Measurement, Quantity
-from evenprobe.wiring import Condition, Severity, Terminal
+from evenprobe.wiring import Terminal
 
 
 class Verdict(StrEnum):

@@ -14,9 +14,10 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from evenprobe.conditions import Condition
+from evenprobe.installation import Installation
 from evenprobe.interpretation.samples import Samples
 from evenprobe.quantities import Evidence
-from evenprobe.wiring import Condition, Installation
 
 Array = NDArray[Any]
 

@@ -7,12 +7,12 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from evenprobe.installation import Installation
+from evenprobe.installation.installation import Solved
+from evenprobe.installation.modes import Mode
+from evenprobe.installation.sensitivities import SLOPE_STEP, Blocks
 from evenprobe.interpretation.memory import Memory
 from evenprobe.quantities import Evidence, Measurement
-from evenprobe.wiring import Installation
-from evenprobe.wiring.installation import Solved
-from evenprobe.wiring.modes import Mode
-from evenprobe.wiring.sensitivities import SLOPE_STEP, Blocks
 from evenprobe.wiring.unknowns import Values
 
 Array = NDArray[Any]

@@ -13,12 +13,12 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from evenprobe.conditions import Condition
+from evenprobe.installation.admittances import variant_of
 from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.fit import best_scale, distances, gap, misses
 from evenprobe.interpretation.refine import FITS, Start, refine
 from evenprobe.quantities import Evidence
-from evenprobe.wiring import Condition
-from evenprobe.wiring.admittances import way_of
 
 Array = NDArray[Any]
 
@@ -210,8 +210,8 @@ def _of_each_kind(bank: Bank, condition: Condition, block: slice, *orders: Array
     either_or += ["joint_place"] * bool({"line", "neutral"} & set(condition.joints))
     either_or += ["earth_joint_place"] * ("earth" in condition.joints)
     sides = (bank.cube[block][:, [names.index(name) for name in either_or]] < 0.5).astype(np.intp)
-    ways = len(condition.arrangements(bank.point.layout))
-    which = way_of(bank.cube[block, names.index("arrangement")], ways)
+    ways = len(condition.variants_at(bank.point.layout))
+    which = variant_of(bank.cube[block, names.index("variant")], ways)
     sides = np.column_stack([which, sides])
     rows: dict[int, None] = {}
     for by in orders:

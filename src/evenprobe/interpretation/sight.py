@@ -3,12 +3,13 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from evenprobe.conditions import Condition
 from evenprobe.interpretation.bank import bank_for
 from evenprobe.interpretation.elimination import eliminate, likelihoods
 from evenprobe.interpretation.next_test import would_rule_out
 from evenprobe.quantities import Evidence, Kept, Reading, weigh
 from evenprobe.testers import Instrument
-from evenprobe.wiring import Condition, PointFacts
+from evenprobe.wiring import PointFacts
 
 
 @dataclass(frozen=True)

@@ -5,10 +5,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from evenprobe.conditions import Severity
 from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.elimination import Elimination, potentials
 from evenprobe.interpretation.outcome import ConditionOutcome, Story
-from evenprobe.wiring import Severity, Terminal
+from evenprobe.wiring import Terminal
 
 MOST = 3
 ALIKE = 0.3

@@ -8,12 +8,13 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
+from evenprobe.conditions import Condition, conditions_for
 from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.elimination import eliminate, reason_for
 from evenprobe.interpretation.outcome import Reason
 from evenprobe.quantities import FREQUENCY, Evidence, Reading, weigh
 from evenprobe.supplies import SYSTEMS, Earthing, SupplySystem
-from evenprobe.wiring import Condition, PointFacts, conditions_for
+from evenprobe.wiring import PointFacts
 
 GRID_EARTHING = (Earthing.TN_C_S, Earthing.TT)
 STANDALONE_EARTHING = (Earthing.TN_S, Earthing.IT)

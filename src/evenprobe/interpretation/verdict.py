@@ -5,13 +5,14 @@ Nothing is safe while a dangerous explanation still fits.
 
 from collections.abc import Sequence
 
+from evenprobe.conditions import Severity
 from evenprobe.interpretation.outcome import ConditionOutcome, Judgement, JudgementResult, Verdict
 from evenprobe.limits.voltages import DRY_TOUCH_DC_VOLTS, DRY_TOUCH_VOLTS
 from evenprobe.practices import Practice
 from evenprobe.quantities import VOLTAGE, Alarm, Direct, Evidence, Kept
 from evenprobe.quantities.measurement import FEEDS_DIRECT
 from evenprobe.quantities.probes import ports_of
-from evenprobe.wiring import PointFacts, Severity
+from evenprobe.wiring import PointFacts
 from evenprobe.wiring.points import BOARD_END, METALWORK
 
 _OF_SEVERITY = {
@@ -147,7 +148,7 @@ def summary(
     standing = [o for o in outcomes if o.standing]
     worst = max(standing, key=lambda o: (o.severity, o.likelihood), default=None)
     named = worst.condition.in_words(worst.condition.title, point.practice) if worst else ""
-    notice = worst.condition.notice if worst else ""
+    notice = worst.condition.symptom if worst else ""
     named = named[:1].lower() + named[1:]
     sentence = {
         Verdict.UNTESTED: "Nothing measured counts yet. Treat as live.",

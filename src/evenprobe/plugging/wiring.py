@@ -2,11 +2,12 @@
 
 from collections.abc import Sequence
 
+from evenprobe.conditions import Condition
+from evenprobe.conditions.variants import HEALTHY
 from evenprobe.interpretation import ConditionOutcome, PointInterpretation, Verdict
 from evenprobe.plugging.check import Check, Result
 from evenprobe.quantities import Measurement
-from evenprobe.wiring import Condition, PointFacts
-from evenprobe.wiring.arrangements import HEALTHY
+from evenprobe.wiring import PointFacts
 
 TITLES = {"order": "Polarity", "earth": "Bond and earth", "supply": "Supply and joints"}
 _SAYS = {

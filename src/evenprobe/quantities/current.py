@@ -8,6 +8,9 @@ from typing import Any
 
 from numpy.typing import NDArray
 
+from evenprobe.installation.admittances import CLAMPED_SIEMENS
+from evenprobe.installation.installation import Solved, bar_of
+from evenprobe.installation.modes import CLAMPED, Mode
 from evenprobe.network import Pair
 from evenprobe.quantities.indication import Drift, displayed
 from evenprobe.quantities.measurement import (
@@ -28,9 +31,6 @@ from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts
-from evenprobe.wiring.admittances import CLAMPED_SIEMENS
-from evenprobe.wiring.installation import Solved, bar_of
-from evenprobe.wiring.modes import CLAMPED, Mode
 from evenprobe.wiring.points import BOARD_END, board_ends
 
 Array = NDArray[Any]

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 
+from evenprobe.installation.installation import Solved
 from evenprobe.quantities.measurement import (
     QUANTITIES,
     Array,
@@ -16,7 +17,6 @@ from evenprobe.quantities.measurement import (
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts
-from evenprobe.wiring.installation import Solved
 
 
 class Frequency(Quantity):

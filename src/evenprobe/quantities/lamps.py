@@ -8,6 +8,8 @@ from typing import Any
 
 import numpy as np
 
+from evenprobe.installation.installation import Solved
+from evenprobe.installation.modes import AS_FOUND
 from evenprobe.network import Load
 from evenprobe.quantities.measurement import (
     QUANTITIES,
@@ -28,8 +30,6 @@ from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import TYPED, Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal
-from evenprobe.wiring.installation import Solved
-from evenprobe.wiring.modes import AS_FOUND
 
 LAMP_OHM = 47e3
 LAMP_LIT_SHARE = 0.70

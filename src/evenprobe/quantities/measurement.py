@@ -12,6 +12,8 @@ from typing import Any, Literal, Protocol
 import numpy as np
 from numpy.typing import NDArray
 
+from evenprobe.installation.installation import BesideBranches, Solved
+from evenprobe.installation.modes import Mode
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.written import Function, Written
 from evenprobe.registry import Listed, Registry
@@ -19,8 +21,6 @@ from evenprobe.rounding import rounded
 from evenprobe.testers.instrument import TYPED, Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal
-from evenprobe.wiring.installation import BesideBranches, Solved
-from evenprobe.wiring.modes import Mode
 from evenprobe.wiring.points import METALWORK
 
 Array = NDArray[Any]

@@ -6,6 +6,8 @@ Any alarm counts; silence clears nothing, for a field is easily shielded and a d
 from collections.abc import Sequence
 from typing import Any
 
+from evenprobe.installation.installation import Solved
+from evenprobe.installation.modes import AS_FOUND
 from evenprobe.quantities.measurement import (
     QUANTITIES,
     Alarm,
@@ -23,8 +25,6 @@ from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal
-from evenprobe.wiring.installation import Solved
-from evenprobe.wiring.modes import AS_FOUND
 from evenprobe.wiring.points import METALWORK
 
 ALARM_CERTAIN_VOLTS = 90.0

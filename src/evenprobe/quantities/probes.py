@@ -11,10 +11,10 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from evenprobe.installation.installation import Solved
 from evenprobe.network import Load, Pair
 from evenprobe.quantities.measurement import LIVE_EXPOSURE, Measurement, Quantity
 from evenprobe.wiring import PointFacts, Terminal
-from evenprobe.wiring.installation import Solved
 from evenprobe.wiring.points import METALWORK
 
 Array = NDArray[Any]

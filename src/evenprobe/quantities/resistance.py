@@ -9,6 +9,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from evenprobe.installation.installation import Solved
+from evenprobe.installation.modes import DEAD, NEUTRAL_LIFTED, Mode
 from evenprobe.quantities.indication import Drift, autoranged, displayed
 from evenprobe.quantities.measurement import (
     QUANTITIES,
@@ -27,8 +29,6 @@ from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal, contact_pairs
-from evenprobe.wiring.installation import Solved
-from evenprobe.wiring.modes import DEAD, NEUTRAL_LIFTED, Mode
 from evenprobe.wiring.points import BOARD_END
 
 Array = NDArray[Any]

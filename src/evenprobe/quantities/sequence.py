@@ -5,6 +5,7 @@ from typing import Any
 
 import numpy as np
 
+from evenprobe.installation.installation import Solved
 from evenprobe.quantities.measurement import (
     LIVE_EXPOSURE,
     QUANTITIES,
@@ -23,7 +24,6 @@ from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import TYPED, Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal
-from evenprobe.wiring.installation import Solved
 
 LINES_WITH_A_SEQUENCE = 3
 FORWARDS = "L1–L2–L3"

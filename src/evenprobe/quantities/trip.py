@@ -9,6 +9,7 @@ from typing import Any
 
 import numpy as np
 
+from evenprobe.installation.installation import Solved
 from evenprobe.limits.protective_devices import residual_span_ma
 from evenprobe.network import Pair
 from evenprobe.quantities.measurement import (
@@ -28,7 +29,6 @@ from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal
-from evenprobe.wiring.installation import Solved
 
 DRIVES_FROM_SHARE = 0.8
 """A trip tester drives its current from so much of nominal voltage on, and no more than it above."""

@@ -6,12 +6,14 @@ readings of one quantity, counts of the display, drift between readings, and rou
 
 import numpy as np
 
+from evenprobe.conditions import Condition
+from evenprobe.installation import Installation
+from evenprobe.installation.installation import Solved
+from evenprobe.installation.modes import Mode
 from evenprobe.interpretation.samples import Samples
 from evenprobe.quantities import Measurement, Quantity, Reading
 from evenprobe.testers import Instrument
-from evenprobe.wiring import Condition, Installation, PointFacts, Terminal
-from evenprobe.wiring.installation import Solved
-from evenprobe.wiring.modes import Mode
+from evenprobe.wiring import PointFacts, Terminal
 
 
 class TesterErrors:

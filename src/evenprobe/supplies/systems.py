@@ -29,6 +29,16 @@ class SupplySystem:
         return " ".join([f"{volts} V", *kind])
 
     @property
+    def split_phase(self) -> bool:
+        """Whether its two lines are the ends of one tapped winding."""
+        return len(self.lines) == 2
+
+    @property
+    def has_high_leg(self) -> bool:
+        """Whether one of its lines is at a higher voltage to neutral than the others."""
+        return len({round(volts) for volts, _ in self.lines.values()}) > 1
+
+    @property
     def nominal_volts(self) -> float:
         """Line to neutral of the ordinary lines, in volts."""
         return min(volts for volts, _ in self.lines.values())

@@ -1,25 +1,17 @@
-"""The installation from source to terminal, and everything that can be true of it."""
+"""Points and their terminals, conductors, and the topology and unknowns of the installation behind them."""
 
-from evenprobe.wiring.catalogue import CATALOGUE, conditions_for
-from evenprobe.wiring.condition import Condition, Severity
 from evenprobe.wiring.conductors import CONDUCTORS, Conductor, conductor_named
-from evenprobe.wiring.installation import Installation
 from evenprobe.wiring.points import CircuitFacts, PointFacts, PointKind, Terminal, contact_pairs
 from evenprobe.wiring.unknowns import Unknowns
 
 __all__ = [
-    "CATALOGUE",
     "CONDUCTORS",
     "CircuitFacts",
-    "Condition",
     "Conductor",
-    "Installation",
     "PointFacts",
     "PointKind",
-    "Severity",
     "Terminal",
     "Unknowns",
-    "conditions_for",
     "conductor_named",
     "contact_pairs",
 ]

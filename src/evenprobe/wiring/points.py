@@ -175,9 +175,9 @@ def _as_good(
     """What two lines may be on instead: two legs of a star for a split phase, and without a neutral the high leg."""
     if count != 2:
         return ()
-    if system.id == "120/240":
+    if system.split_phase:
         return ((1 + 0j, STAR_LEG),)
-    if system.id == "240-high-leg" and not neutral:
+    if system.has_high_leg and not neutral:
         one, other, third = phasors
         return ((third, other, one), (one, third, other))
     return ()

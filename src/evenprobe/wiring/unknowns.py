@@ -98,7 +98,7 @@ _AT_THE_PROBES: dict[str, Range] = {
     "reference_ohm": Range(0.5, 1000.0, "log"),
     "contact_ohm": Range(0.0, 0.03),
     "way_round": Range(0.0, 1.0),
-    "arrangement": Range(0.0, 1.0),
+    "variant": Range(0.0, 1.0),
 }
 
 

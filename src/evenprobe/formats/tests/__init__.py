@@ -21,7 +21,6 @@ from evenprobe.formats.tests.wiring import (
     SeparationTest,
 )
 from evenprobe.limits import Limit
-from evenprobe.practices import Practice
 from evenprobe.rounding import figures
 
 COMPUTED_FIGURES = 4

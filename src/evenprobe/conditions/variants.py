@@ -1,22 +1,16 @@
-"""The ways a condition can be at a point: which line it is about, and which wire is then where.
+"""The variants of a condition at a point: which line it is about, and which wire is then where.
 
-With one line there is mostly one way. With several an open line is any of them, and a sample of the condition
-is one of its ways. Small functions, named in the catalogue; each gives the ways of one kind of condition.
+With one line there is mostly one variant. With several an open line is any of them, and a sample of the condition
+is one of its variants. Small functions, named in the catalogue; each gives the variants of one kind of change.
 """
 
-from __future__ import annotations
-
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from itertools import permutations
-from typing import TYPE_CHECKING
 
 from evenprobe.wiring.points import Layout
 from evenprobe.wiring.topology import pairs_of
 from evenprobe.wiring.unknowns import Range
-
-if TYPE_CHECKING:
-    from evenprobe.wiring.condition import Condition
 
 OPEN = Range(0.0, 0.0)
 """A joint that does not conduct: 1 GΩ beside a few picofarads."""
@@ -29,7 +23,26 @@ HEALTHY = ("line", "neutral", "earth")
 
 
 @dataclass(frozen=True)
-class Arrangement:
+class Change:
+    """What a condition changes of the healthy wiring, on the line it is about.
+
+    Parameters
+    ----------
+    contacts
+        The wire behind the L, N and PE contact.
+    joints
+        Resistance of poor or open joints, by wire.
+    leaks
+        Whether something leaks from the line to metalwork.
+    """
+
+    contacts: tuple[str, str, str] = HEALTHY
+    joints: Mapping[str, Range] = field(default_factory=dict)
+    leaks: bool = False
+
+
+@dataclass(frozen=True)
+class Variant:
     """`contacts`: the wire behind each contact, lines first, then N where there is one, then PE.
 
     `feeds`: of each bar at the board its phasor per volt of an ordinary line, None where nothing feeds it.
@@ -46,55 +59,58 @@ class Arrangement:
     lines: tuple[str, ...] = ()
 
 
-def as_it_should_be(layout: Layout) -> Arrangement:
-    return Arrangement(layout.wires, layout.phasors)
+Variants = Callable[[Change, Layout], Sequence[Variant]]
 
 
-def each_line(condition: Condition, layout: Layout) -> Sequence[Arrangement]:
-    """Of what is about a line one way for each; of anything else one."""
+def as_it_should_be(layout: Layout) -> Variant:
+    return Variant(layout.wires, layout.phasors)
+
+
+def each_line(change: Change, layout: Layout) -> Sequence[Variant]:
+    """Of what is about a line one variant for each; of anything else one."""
     healthy = as_it_should_be(layout)
-    moved = condition.contacts != HEALTHY and condition.contacts[0] != "line"
-    about_a_line = moved or "line" in condition.joints or condition.leak_ohm is not None
+    moved = change.contacts != HEALTHY and change.contacts[0] != "line"
+    about_a_line = moved or "line" in change.joints or change.leaks
     if not about_a_line:
-        return [replace(_of_line(condition, layout, healthy, layout.lines[0]), lines=())]
-    return [_of_line(condition, layout, healthy, line) for line in layout.lines]
+        return [replace(_of_line(change, layout, healthy, layout.lines[0]), lines=())]
+    return [_of_line(change, layout, healthy, line) for line in layout.lines]
 
 
-def _of_line(condition: Condition, layout: Layout, healthy: Arrangement, line: str) -> Arrangement:
+def _of_line(change: Change, layout: Layout, healthy: Variant, line: str) -> Variant:
     def of(wire: str) -> str:
         return line if wire == "line" else wire
 
     behind = dict(zip(layout.wires, layout.wires, strict=True))
-    for contact, wire in zip(HEALTHY, condition.contacts, strict=True):
+    for contact, wire in zip(HEALTHY, change.contacts, strict=True):
         if of(contact) in behind:
             behind[of(contact)] = of(wire)
     return replace(
         healthy,
         contacts=tuple(behind.values()),
-        joints={of(wire): joint for wire, joint in condition.joints.items()},
-        leaking=line if condition.leak_ohm is not None else "",
+        joints={of(wire): joint for wire, joint in change.joints.items()},
+        leaking=line if change.leaks else "",
         lines=(line,) if len(layout.lines) > 1 else (),
     )
 
 
-def a_line_as_neutral(_: Condition, layout: Layout) -> Sequence[Arrangement]:
+def a_line_as_neutral(_: Change, layout: Layout) -> Sequence[Variant]:
     """The neutral's wire on any other line than the one that is here, or where several are, on any."""
     return [replace(as_it_should_be(layout), neutral_emf=phasor) for phasor in layout.astray]
 
 
-def one_line_lost(condition: Condition, layout: Layout) -> Sequence[Arrangement]:
+def one_line_lost(change: Change, layout: Layout) -> Sequence[Variant]:
     """One of the lines that come here has no source: its bar lives on what the loads feed back."""
     healthy = as_it_should_be(layout)
     return [
-        replace(healthy, feeds=_without(layout, line), joints=condition.joints, lines=(line,)) for line in layout.lines
+        replace(healthy, feeds=_without(layout, line), joints=change.joints, lines=(line,)) for line in layout.lines
     ]
 
 
-def two_on_one_leg(condition: Condition, layout: Layout) -> Sequence[Arrangement]:
+def two_on_one_leg(change: Change, layout: Layout) -> Sequence[Variant]:
     """Two of the lines that come here are on one bar."""
     healthy = as_it_should_be(layout)
     return [
-        replace(healthy, feeds=_without(layout, other), joints=condition.joints, tied=(one, other), lines=(one, other))
+        replace(healthy, feeds=_without(layout, other), joints=change.joints, tied=(one, other), lines=(one, other))
         for one, other in permutations(layout.lines, 2)
     ]
 
@@ -103,24 +119,24 @@ def _without(layout: Layout, unfed: str) -> tuple[complex | None, ...]:
     return tuple(None if bar == unfed else phasor for bar, phasor in zip(layout.bars, layout.phasors, strict=True))
 
 
-def other_legs(_: Condition, layout: Layout) -> Sequence[Arrangement]:
+def other_legs(_: Change, layout: Layout) -> Sequence[Variant]:
     """All as it should be, on other legs that are as good."""
     return [replace(as_it_should_be(layout), feeds=phasors) for phasors in layout.alternatives]
 
 
-def two_lines_exchanged(_: Condition, layout: Layout) -> Sequence[Arrangement]:
+def two_lines_exchanged(_: Change, layout: Layout) -> Sequence[Variant]:
     """Two contacts have each other's wire; a high leg stays where it belongs."""
     healthy = as_it_should_be(layout)
-    ways = []
+    variants = []
     for one, other in pairs_of(layout.lines):
         exchanged = {one: other, other: one}
         if abs(_volts(layout, one) - _volts(layout, other)) < ALIKE:
             contacts = tuple(exchanged.get(wire, wire) for wire in layout.wires)
-            ways.append(replace(healthy, contacts=contacts))
-    return ways
+            variants.append(replace(healthy, contacts=contacts))
+    return variants
 
 
-def high_leg_misplaced(_: Condition, layout: Layout) -> Sequence[Arrangement]:
+def high_leg_misplaced(_: Change, layout: Layout) -> Sequence[Variant]:
     """An ordinary line's contact on the high leg: of the lines here, or of those at the board.
 
     A tap that is recorded as a supply of its own may be one of a high-leg delta. Between several lines alone,
@@ -132,7 +148,7 @@ def high_leg_misplaced(_: Condition, layout: Layout) -> Sequence[Arrangement]:
     high = [bar for bar in layout.bars if _volts(layout, bar) > 1 + ALIKE]
     if not high and not _one_winding(layout):
         return []
-    ways = []
+    variants = []
     for line in layout.lines:
         if line in high:
             continue
@@ -141,8 +157,8 @@ def high_leg_misplaced(_: Condition, layout: Layout) -> Sequence[Arrangement]:
         feeds[line] = feeds[high[0]] if high else HIGH_LEG
         feeds |= dict.fromkeys(high, ordinary)
         about = (line,) if len(layout.lines) > 1 else ()
-        ways.append(replace(healthy, feeds=tuple(feeds.values()), lines=about))
-    return ways
+        variants.append(replace(healthy, feeds=tuple(feeds.values()), lines=about))
+    return variants
 
 
 def _one_winding(layout: Layout) -> bool:
@@ -150,11 +166,11 @@ def _one_winding(layout: Layout) -> bool:
     return all(abs(phasor.imag) < ALIKE for phasor in layout.phasors)
 
 
-def lost_or_failing(condition: Condition, layout: Layout) -> Sequence[Arrangement]:
-    """The joint open, or poor on its way to be."""
+def lost_or_failing(change: Change, layout: Layout) -> Sequence[Variant]:
+    """The joint open, or poor on its variant to be."""
     healthy = as_it_should_be(layout)
-    opened = dict.fromkeys(condition.joints, OPEN)
-    return [replace(healthy, joints=joints) for joints in (opened, condition.joints)]
+    opened = dict.fromkeys(change.joints, OPEN)
+    return [replace(healthy, joints=joints) for joints in (opened, change.joints)]
 
 
 def _volts(layout: Layout, bar: str) -> float:

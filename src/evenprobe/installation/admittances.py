@@ -6,18 +6,18 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from evenprobe.conditions import Condition
+from evenprobe.conditions.variants import OPEN, Variant
+from evenprobe.installation.modes import Mode
+from evenprobe.installation.sensitivities import Blocks
 from evenprobe.supplies import Earthing
-from evenprobe.wiring.arrangements import OPEN, Arrangement
-from evenprobe.wiring.condition import Condition
-from evenprobe.wiring.modes import Mode
 from evenprobe.wiring.points import Layout, PointFacts
-from evenprobe.wiring.sensitivities import Blocks
 from evenprobe.wiring.topology import between, clamp, pairs_of, topology_of
 from evenprobe.wiring.unknowns import Values, amperes, board_pairs, circuit_load
 
 Array = NDArray[Any]
 Rows = slice | NDArray[np.intp]
-Arranged = Sequence[tuple[Condition, Arrangement, Rows]]
+ByVariant = Sequence[tuple[Condition, Variant, Rows]]
 Moved = Sequence[tuple[tuple[str, ...], Rows]]
 """Wires behind the contacts, and the rows where it is so."""
 
@@ -28,23 +28,23 @@ CLAMPED_SIEMENS = 1e3
 """Of the stretch of conductor inside a clamp; amperes through it are its volts times this."""
 
 
-def way_of(share: Array, ways: int) -> NDArray[np.intp]:
-    """Which of a condition's ways each sample is, by its `arrangement`."""
-    return np.minimum((share * ways).astype(np.intp), ways - 1)
+def variant_of(share: Array, variants: int) -> NDArray[np.intp]:
+    """Which of a condition's variants each sample is, by its `variant`."""
+    return np.minimum((share * variants).astype(np.intp), variants - 1)
 
 
-def arranged(layout: Layout, values: Values, blocks: Blocks) -> Iterable[tuple[Condition, Arrangement, Rows]]:
-    """The rows of each condition that are one way of it."""
+def rows_by_variant(layout: Layout, values: Values, blocks: Blocks) -> Iterable[tuple[Condition, Variant, Rows]]:
+    """The rows of each condition that are one variant of it."""
     for condition, rows in blocks:
-        ways = condition.arrangements(layout)
-        if len(ways) == 1:
-            yield condition, ways[0], rows
+        variants = condition.variants_at(layout)
+        if len(variants) == 1:
+            yield condition, variants[0], rows
             continue
-        which = way_of(values["arrangement"][rows], len(ways))
-        for number, way in enumerate(ways):
+        which = variant_of(values["variant"][rows], len(variants))
+        for number, variant in enumerate(variants):
             own = rows.start + np.flatnonzero(which == number)
             if len(own):
-                yield condition, way, own
+                yield condition, variant, own
 
 
 class Admittances:
@@ -62,7 +62,7 @@ class Admittances:
 
     def __call__(self, values: Values, blocks: Blocks, mode: Mode) -> dict[str, Array]:
         """Siemens (B,) of every branch of the mode's mesh."""
-        rows = list(arranged(self.layout, values, blocks))
+        rows = list(rows_by_variant(self.layout, values, blocks))
         return {
             **self._at_the_board(values, rows, mode),
             **self._earthing(values, rows, mode),
@@ -73,7 +73,7 @@ class Admittances:
     def _capacitor(self, farad: Array, mode: Mode) -> Array:
         return np.asarray(1e-12 + 0 * farad if mode.dc else 1j * self._omega * farad)
 
-    def _at_the_board(self, v: Values, arranged_rows: Arranged, mode: Mode) -> dict[str, Array]:
+    def _at_the_board(self, v: Values, by_variant: ByVariant, mode: Mode) -> dict[str, Array]:
         behind = v["source_ohm"] if mode.dc else v["source_ohm"] * np.exp(1j * v["source_angle"])
         y: dict[str, Array] = {"electrode": 1 / v["electrode_ohm"]}
         for bar, branch in self.topology.sources.items():
@@ -82,26 +82,26 @@ class Admittances:
             y[f"source_stray_{bar}"] = self._capacitor(stray, mode) + OPEN_SIEMENS
         for a, b in board_pairs(self.layout):
             y[between("board", a, b)] = v[amperes("board", a, b)] / self._volts[frozenset((a, b))] + OPEN_SIEMENS
-        for _, way, rows in arranged_rows:
-            for bar, feed in zip(self.layout.bars, way.feeds, strict=True):
+        for _, variant, rows in by_variant:
+            for bar, feed in zip(self.layout.bars, variant.feeds, strict=True):
                 if feed is None:
                     y[self.topology.sources[bar]][rows] = OPEN_SIEMENS
-            if way.tied is not None:
-                y[between("board", *way.tied)][rows] = BOLTED_SIEMENS
+            if variant.tied is not None:
+                y[between("board", *variant.tied)][rows] = BOLTED_SIEMENS
         return y
 
-    def _earthing(self, v: Values, arranged_rows: Arranged, mode: Mode) -> dict[str, Array]:
+    def _earthing(self, v: Values, by_variant: ByVariant, mode: Mode) -> dict[str, Array]:
         earthing = self.point.earthing
         open_ = np.full(len(v["length_m"]), OPEN_SIEMENS)
         bond = 1 / v["bond_ohm"] if earthing is Earthing.TN_C_S else open_.copy()
         service = 1 / v["service_earth_ohm"] if earthing is Earthing.TN_S else open_.copy()
         neutral = 1 / v["service_neutral_ohm"]
         electrode = 1 / v["source_electrode_ohm"]
-        for condition, way, rows in arranged_rows:
+        for condition, variant, rows in by_variant:
             if not condition.bonded:
                 bond[rows] = service[rows] = electrode[rows] = OPEN_SIEMENS
-            if "service" in way.joints:
-                joint = way.joints["service"]
+            if "service" in variant.joints:
+                joint = variant.joints["service"]
                 neutral[rows] = OPEN_SIEMENS if joint is OPEN else 1 / joint.at(v["joint_severity"][rows])
         stray = v["source_stray_farad"] * v["source_stray_neutral_share"]
         return {
@@ -111,7 +111,7 @@ class Admittances:
             "source_electrode": electrode + self._capacitor(stray, mode),
         }
 
-    def _run(self, v: Values, arranged_rows: Arranged, mode: Mode) -> dict[str, Array]:
+    def _run(self, v: Values, by_variant: ByVariant, mode: Mode) -> dict[str, Array]:
         """Each wire along the run, before the tap and after it, and at the device."""
         count = len(v["length_m"])
         line_ohm = v["ohm_per_m"] * v["length_m"] * v["warmth"]
@@ -121,9 +121,9 @@ class Admittances:
             before_tap = v["earth_joint_place" if wire == "earth" else "joint_place"] < 0.5
             joint = np.zeros(count)
             is_open = np.zeros(count, dtype=bool)
-            for _, way, rows in arranged_rows:
-                if wire in way.joints:
-                    joint_range = way.joints[wire]
+            for _, variant, rows in by_variant:
+                if wire in variant.joints:
+                    joint_range = variant.joints[wire]
                     is_open[rows] = joint_range is OPEN
                     if joint_range is not OPEN:
                         joint[rows] = joint_range.at(v["joint_severity"][rows])
@@ -136,25 +136,25 @@ class Admittances:
                 y[clamp(wire)] = np.full(count, CLAMPED_SIEMENS)
             y[f"stray_{wire}"] = self._capacitor(v[f"stray_{wire}_farad"], mode) + 1e-12
         for line in self.layout.lines:
-            y |= self._at_the_device(v, arranged_rows, mode, line, y[f"{line}_a"])
+            y |= self._at_the_device(v, by_variant, mode, line, y[f"{line}_a"])
         if mode.dc and self.layout.neutral:
             y["neutral_link"] = np.full(count, OPEN_SIEMENS if mode.neutral_lifted else CLOSED_SIEMENS)
         return y
 
     def _at_the_device(
-        self, v: Values, arranged_rows: Arranged, mode: Mode, line: str, closed: Array
+        self, v: Values, by_variant: ByVariant, mode: Mode, line: str, closed: Array
     ) -> dict[str, Array]:
         """The device's pole, a branch of its own when dead and else part of the run's first stretch."""
         ghost = v["ghost_farad"] * v.get(f"ghost_{line}_share", 1.0)
         at_device = OPEN_SIEMENS + self._capacitor(ghost, mode)
         if mode.device_open:
             return {f"device_{line}" if mode.dc else f"{line}_a": at_device}
-        for condition, _, rows in arranged_rows:
+        for condition, _, rows in by_variant:
             if condition.open_at_device:
                 closed[rows] = at_device[rows]
         return {}
 
-    def _across_the_run(self, v: Values, arranged_rows: Arranged, mode: Mode) -> dict[str, Array]:
+    def _across_the_run(self, v: Values, by_variant: ByVariant, mode: Mode) -> dict[str, Array]:
         """Between the wires at the tap and at the contacts: cable, filters, loads, and what leaks."""
         near = v["length_m"] * (0.5 + v["tap"] / 2)
         far = v["length_m"] - near + v["beyond_m"]
@@ -166,15 +166,17 @@ class Admittances:
         for wire in self.layout.live_wires:
             branch = between("end", wire, "earth")
             y[branch] = y[branch] + self._capacitor(v[f"filter_{wire}_farad"] * v["filters_fitted"], mode)
-        moved = [(c, way.contacts, rows) for c, way, rows in arranged_rows if way.contacts != self.layout.wires]
+        moved = [
+            (c, variant.contacts, rows) for c, variant, rows in by_variant if variant.contacts != self.layout.wires
+        ]
         taps_moved = [(contacts, rows) for c, contacts, rows in moved if c.taps_too]
         ends_moved = [(contacts, rows) for _, contacts, rows in moved]
         for place, elsewhere in (("tap", taps_moved), ("end", ends_moved)):
             for a, b in self._circuit_pairs:
                 self._put_load(y, place, (a, b), self._load_siemens(v, place, a, b, mode), elsewhere)
-        for condition, way, rows in arranged_rows:
+        for condition, variant, rows in by_variant:
             if condition.leak_ohm is not None:
-                y[between("end", way.leaking, "earth")][rows] += 1 / condition.leak_ohm.at(v["leak_severity"][rows])
+                y[between("end", variant.leaking, "earth")][rows] += 1 / condition.leak_ohm.at(v["leak_severity"][rows])
         return y
 
     def _load_siemens(self, v: Values, place: str, a: str, b: str, mode: Mode) -> Array:

@@ -1,13 +1,14 @@
 """A condition: one small change of the healthy installation that can be true, as data; the network does the rest."""
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from enum import IntEnum
 from functools import lru_cache
 
+from evenprobe.conditions.variants import HEALTHY, Change, Variant, Variants, each_line
 from evenprobe.practices import Practice
+from evenprobe.registry import Listed, Registry
 from evenprobe.supplies import Earthing
-from evenprobe.wiring.arrangements import HEALTHY, Arrangement, each_line
 from evenprobe.wiring.points import METALWORK, Layout, PointFacts, Terminal
 from evenprobe.wiring.unknowns import Range
 
@@ -34,46 +35,81 @@ class Severity(IntEnum):
         return self >= Severity.HAZARD
 
 
-@dataclass(frozen=True)
-class Condition:
-    """`contacts`: the wire behind the L, N and PE contact. `joints`: wires with a poor or open joint along the run,
+@dataclass(frozen=True, kw_only=True, eq=False, repr=False)
+class Condition(Listed):
+    """What can be true at a point.
 
-    or `service`, the neutral from the source. Where several lines come to a point, `line` is any one of them.
-    `prior` orders what stands; it never rules anything out. `ways`: the ways it can be at a layout.
-    `lines`: how many may come to the point; `systems`: the supplies it is of, any where empty.
+    Parameters
+    ----------
+    id, severity
+        As files write it, and how bad it is.
+    prior
+        How usual it is; it orders what stands and never rules anything out.
+    title, symptom, cause, remedy
+        What people call it, what is noticed of it, where to look, what to do; in the practice's words, as `{line}`,
+        `{neutral}`, `{earth}`.
+    contacts
+        The wire behind the L, N and PE contact. Where several lines come to a point, `line` is any one of them.
+    joints
+        Wires with a poor or open joint along the run, or `service`, the neutral from the source.
+    source_share
+        Range of the source voltage as shares of the band's own edges: (of the low edge, of the high edge).
+    leak_ohm
+        Resistance from the line to metalwork.
+    bonded
+        Whether neutral and earth are joined at the origin.
+    open_at_device
+        Whether the line is open at its device.
+    device_blind
+        Whether its residual-current device sees nothing; it can only be where there is one.
+    taps_too
+        Whether other points of the circuit have their contacts so too.
+    harmless_unpolarised
+        Whether it is worth no more than a note where a plug goes in both ways round.
+    variants
+        The variants of the change at a layout.
+    lines, systems
+        How many lines may come to the point, and the supplies it is of, any where empty.
+    priors
+        Of supplies, by id, where it is more or less usual than elsewhere.
+    disturbs
+        Wires without which it means nothing, beside those of its contacts and joints.
+
+    Examples
+    --------
+    >>> from evenprobe.conditions import CONDITIONS
+    >>> from evenprobe.practices import NORTH_AMERICA
+    >>> CONDITIONS["open-earth"].in_words("{earth} open", NORTH_AMERICA)
+    'Ground open'
     """
+
+    listed_as = "condition"
 
     id: str
     severity: Severity
     prior: float
     title: str
-    notice: str
-    look_for: str
-    mend: str
+    symptom: str
+    cause: str
+    remedy: str
     contacts: tuple[str, str, str] = HEALTHY
     joints: Mapping[str, Range] = field(default_factory=dict)
     source_share: tuple[float, float] | None = None
-    """Range of the source voltage as shares of the band's own edges: (of the low edge, of the high edge)."""
     leak_ohm: Range | None = None
     bonded: bool = True
     open_at_device: bool = False
     device_blind: bool = False
-    """Whether its residual-current device sees nothing; it can only be where there is one."""
     taps_too: bool = False
-    """Whether other points of the circuit have their contacts so too."""
-    ways: Callable[["Condition", Layout], Sequence[Arrangement]] = each_line
+    harmless_unpolarised: bool = False
+    variants: Variants = each_line
     lines: tuple[int, ...] = (1, 2, 3)
     systems: tuple[str, ...] = ()
     priors: Mapping[str, float] = field(default_factory=dict)
-    """Of supplies, by id, where it is more or less usual than elsewhere."""
     disturbs: tuple[str, ...] = ()
-    """Wires without which it means nothing, beside those of its contacts and joints."""
 
-    def __hash__(self) -> int:
-        return hash(self.id)
-
-    def arrangements(self, layout: Layout) -> tuple[Arrangement, ...]:
-        return _arrangements(self, layout)
+    def variants_at(self, layout: Layout) -> tuple[Variant, ...]:
+        """Its variants at a layout of lines; none where it cannot be true there."""
+        return _variants_at(self, layout)
 
     def can_be_at(self, point: PointFacts) -> bool:
         """Nothing about a wire that has no contact here; where nothing is meant to be bonded, no missing bond."""
@@ -100,26 +136,32 @@ class Condition:
 
         With several lines a line where the neutral belongs puts line to line on what is made for line to neutral.
         """
-        if self.id == "line-neutral-swapped" and not point.polarised:
+        if self.harmless_unpolarised and not point.polarised:
             return Severity.NOTE
         if len(point.lines) > 1 and self.contacts[1] == "line" and point.layout.neutral:
             return Severity.DANGER
         return self.severity
 
     def prior_at(self, point: PointFacts) -> float:
+        """How usual it is on the point's supply."""
         return self.priors.get(point.system.id, self.prior)
 
     def in_words(self, text: str, practice: Practice) -> str:
+        """One of its texts in the practice's words, with a capital."""
         words = practice.words
         filled = text.format(line=words["line"], neutral=words["N"], earth=words["earth"])
         return filled[0].upper() + filled[1:]
 
 
+CONDITIONS: Registry[Condition] = Registry(Condition.listed_as)
+
+
 @lru_cache(maxsize=1024)
-def _arrangements(condition: Condition, layout: Layout) -> tuple[Arrangement, ...]:
-    """Its ways; what is wrong can be so on other legs that are as good too."""
-    found = list(condition.ways(condition, layout))
+def _variants_at(condition: Condition, layout: Layout) -> tuple[Variant, ...]:
+    """Its variants; what is wrong can be so on other legs that are as good too."""
+    change = Change(condition.contacts, condition.joints, condition.leak_ohm is not None)
+    found = list(condition.variants(change, layout))
     if not condition.severity.is_fine:
         for phasors in layout.alternatives:
-            found += condition.ways(condition, replace(layout, phasors=phasors, alternatives=()))
+            found += condition.variants(change, replace(layout, phasors=phasors, alternatives=()))
     return tuple(found)

@@ -11,14 +11,13 @@ from typing import Any, Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from evenprobe.conditions import Condition, conditions_for
+from evenprobe.installation.admittances import Admittances, rows_by_variant
+from evenprobe.installation.modes import AS_FOUND, CLAMPED, DEAD, NEUTRAL_LIFTED, Mode
+from evenprobe.installation.sensitivities import Blocks, Sensitivities
 from evenprobe.limits import limit_for
 from evenprobe.network import Mesh, Solution
-from evenprobe.wiring.admittances import Admittances, arranged
-from evenprobe.wiring.catalogue import conditions_for
-from evenprobe.wiring.condition import Condition
-from evenprobe.wiring.modes import AS_FOUND, CLAMPED, DEAD, NEUTRAL_LIFTED, Mode
 from evenprobe.wiring.points import BOARD_END, PointFacts, Terminal
-from evenprobe.wiring.sensitivities import Blocks, Sensitivities
 from evenprobe.wiring.topology import pairs_of, topology_of
 from evenprobe.wiring.unknowns import Cube, Unknowns, Values, amperes, board_pairs, circuit_load
 
@@ -199,10 +198,10 @@ class Installation:
         count = len(values["source_ohm"])
         share = {bar: np.full(count, phasor) for bar, phasor in zip(self.layout.bars, self.layout.phasors, strict=True)}
         neutral = np.zeros(count, dtype=complex)
-        for _, way, rows in arranged(self.layout, values, blocks):
-            neutral[rows] = -way.neutral_emf
-            if way.feeds != self.layout.phasors:
-                for bar, feed in zip(self.layout.bars, way.feeds, strict=True):
+        for _, variant, rows in rows_by_variant(self.layout, values, blocks):
+            neutral[rows] = -variant.neutral_emf
+            if variant.feeds != self.layout.phasors:
+                for bar, feed in zip(self.layout.bars, variant.feeds, strict=True):
                     share[bar][rows] = feed or 0j
         for line in self._unbalanced:
             share[line] = share[line] * (1 + values[f"unbalance_{line}"] + 1j * values[f"shift_{line}"])
@@ -220,9 +219,9 @@ class Installation:
         bars = [bar_of(end) for end in at_the_board] if mode.clamped else []
         names = (*map(str, contacts), *taps, str(Terminal.REF), *at_the_board, *bars)
         ports = np.tile(np.arange(len(names))[:, None], count)
-        for _, way, rows in arranged(self.layout, values, blocks):
-            if way.contacts != wires:
-                ports[: len(wires), rows] = [[wires.index(wire)] for wire in way.contacts]
+        for _, variant, rows in rows_by_variant(self.layout, values, blocks):
+            if variant.contacts != wires:
+                ports[: len(wires), rows] = [[wires.index(wire)] for wire in variant.contacts]
         if not self.point.polarised:
             turned = np.flatnonzero(values["way_round"] < 0.5)
             ports[:2, turned] = ports[1::-1, turned]

@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import qmc
 
-from evenprobe.wiring.condition import Condition
+from evenprobe.conditions import Condition
 from evenprobe.wiring.unknowns import Cube, Unknowns, Values
 
 Array = NDArray[Any]
@@ -21,7 +21,7 @@ Blocks = Sequence[tuple[Condition, slice]]
 SLOPE_STEP = 1e-5
 """Of the unit cube, for differences."""
 SPARSITY_SAMPLES = 4
-"""Of each way of a condition, to see which unknowns touch which branch: all there, each on both sides of its middle."""
+"""Of each variant, to see which unknowns touch which branch: all there, each on both sides of its middle."""
 Mode = TypeVar("Mode")
 """How the installation is solved."""
 Sparsity = tuple[NDArray[np.bool_], NDArray[np.intp]]
@@ -92,18 +92,18 @@ class Sensitivities(Generic[Mode]):
         return touches, group
 
     def _of_every_way(self) -> tuple[Cube, Blocks]:
-        """Some samples of each way of each condition, with everything there that may be absent."""
+        """Some samples of each variant of each condition, with everything there that may be absent."""
         drawn = [
             self._unknowns.every_way(s)[-1] for s in qmc.Sobol(self._unknowns.count, rng=0).random(SPARSITY_SAMPLES)
         ]
         cubes: list[Cube] = []
         blocks: list[tuple[Condition, slice]] = []
         for condition in self._conditions:
-            ways = len(condition.arrangements(self._unknowns.layout))
-            samples = np.tile(drawn, (ways, 1))
-            samples[:, self._unknowns.names.index("arrangement")] = (
-                np.repeat(np.arange(ways), SPARSITY_SAMPLES) + 0.5
-            ) / ways
+            variants = len(condition.variants_at(self._unknowns.layout))
+            samples = np.tile(drawn, (variants, 1))
+            samples[:, self._unknowns.names.index("variant")] = (
+                np.repeat(np.arange(variants), SPARSITY_SAMPLES) + 0.5
+            ) / variants
             start = blocks[-1][1].stop if blocks else 0
             blocks.append((condition, slice(start, start + len(samples))))
             cubes.append(samples)

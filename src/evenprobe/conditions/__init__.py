@@ -1,0 +1,7 @@
+"""What can be true at a point: the catalogue of conditions, a row each, and the variants each can be in."""
+
+from evenprobe.conditions.catalogue import conditions_for
+from evenprobe.conditions.condition import CONDITIONS, Condition, Severity
+from evenprobe.conditions.variants import HEALTHY
+
+__all__ = ["CONDITIONS", "HEALTHY", "Condition", "Severity", "conditions_for"]
