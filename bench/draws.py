@@ -19,11 +19,11 @@ from evenprobe.quantities import (
     Measurement,
     Reading,
 )
-from evenprobe.quantities.measurement import Neutral
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.supplies import SYSTEMS, Earthing
 from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named, contact_pairs
+from evenprobe.wiring.circumstances import Neutral
 from evenprobe.wiring.points import LINES, METALWORK, board_ends
 
 METER = Instrument("meter", kinds.MULTIMETER, proved=True)

@@ -10,8 +10,8 @@ from ninja.parser import Parser
 from ninja.security import django_auth
 
 from crews.api import router as crews
+from evenprobe.entries.problems import path_of, refuse_implausible
 from evenprobe.formats import FormatError
-from evenprobe.formats.problems import path_of, refuse_implausible
 from kit.api import router as kit
 from meters.api import router as meters
 from plugging.api import router as plugging

@@ -10,9 +10,9 @@ from django.utils import timezone
 
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
+from evenprobe.entries import FieldError
 from evenprobe.formats import FormatError, IsolationFile, parse
 from evenprobe.formats.isolation import RulesEntry
-from evenprobe.formats.problems import FieldError
 from evenprobe.isolation import QUESTIONS
 from evenprobe.practices import PRACTICES
 from kit.models import Part, Tester

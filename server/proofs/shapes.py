@@ -7,7 +7,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import ConfigDict, Field
 
-from evenprobe.formats.plausible import Time
+from evenprobe.entries import Time
 
 
 class Aliased(Schema):

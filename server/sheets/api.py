@@ -8,13 +8,14 @@ from ninja import Router
 
 from crews.services import crew_of
 from evenprobe.deadtests.checks import QUICK_CHECKS, advise
+from evenprobe.deadtests.completing import whole_test
 from evenprobe.deadtests.ranges import range_says
 from evenprobe.practices import PRACTICES
 from evenprobe.rounding import figures
 from kit.services import tester_of
 from project.failures import each_shown
 from project.problems import NotFoundHere, Problems, Refused
-from sheets.completing import checked, whole_test
+from sheets.completing import checked
 from sheets.files import bring_in, tests_of
 from sheets.listing import circuits_out, sheet_line, together_out, unshown_line
 from sheets.models import Sheet
@@ -59,6 +60,7 @@ def sheet_reference(request: HttpRequest) -> SheetReference:  # noqa: ARG001
                 expect=c.expect,
                 needs=list(c.needs),
                 presets=dict(c.presets or {}),
+                leaves_out=list(c.leaves_out),
             )
             for c in QUICK_CHECKS.values()
         ],
@@ -111,7 +113,9 @@ def judge_line(request: HttpRequest, sheet_id: UUID, data: JudgeIn) -> dict[str,
     line = reading.line(data.line)
     if data.line and line is None:
         raise Refused(("line", "no such line on this sheet"))
-    test = whole_test(line, data.test, null_ohm=reading.null_ohm, loads=reading.loads, held=held)
+    test = whole_test(
+        line, data.test, null_ohm=reading.null_ohm, loads=reading.loads, tester=held.instrument() if held else None
+    )
     return judged_out(reading, test, held)
 
 

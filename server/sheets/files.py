@@ -9,7 +9,7 @@ from django.utils import timezone
 
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
-from evenprobe.formats import TestsFile, parse
+from evenprobe.formats import dead_tests_file, parse
 from project.problems import Refused
 from sheets.models import Sheet, SheetEntry
 from sheets.records import Reading
@@ -39,7 +39,7 @@ def bring_in(crew: Crew, author: Author, sheet_id: UUID, data: Any) -> Sheet:
     """
     sheet = sheet_of(crew, sheet_id)
     reading = Reading(sheet)
-    file = parse(TestsFile, data)
+    file = parse(dead_tests_file(), data)
     if file.practice.id != reading.practice:
         raise Refused(("practice", f"this sheet is {reading.practice}; the file is {file.practice}"))
     rows = {}

@@ -10,7 +10,9 @@ from django.db.models import QuerySet, prefetch_related_objects
 
 from evenprobe.deadtests.gate import Lock, SheetRecord, Taken
 from evenprobe.deadtests.history import Visit
-from evenprobe.deadtests.sheet import Line, SheetCircuit, SheetPoint, lines_of, pair_id
+from evenprobe.deadtests.kinds import DEAD_TESTS
+from evenprobe.deadtests.lines import lines_of
+from evenprobe.deadtests.sheet import Line, SheetCircuit, SheetPoint, pair_id
 from evenprobe.practices import PRACTICES
 from evenprobe.supplies import SYSTEMS
 from evenprobe.wiring import Terminal
@@ -125,7 +127,7 @@ class Reading:
 
     @cached_property
     def record(self) -> SheetRecord:
-        insulated = [e.number for e in self.of("tested") if e.entry["test"]["kind"] == "insulation"]
+        charged = [e.number for e in self.of("tested") if DEAD_TESTS[e.entry["test"]["kind"]].charges]
         discharged = [e.number for e in self.of("discharged")]
         return SheetRecord(
             lines=self.lines,
@@ -134,7 +136,7 @@ class Reading:
             left={e.entry["line"]: e.entry["reason"] for e in self.of("left")},
             said={e.entry["what"] for e in self.of("said")},
             locks=tuple(locks_of(self.proof).values()) if self.proof else (),
-            discharged=max(discharged, default=0) > max(insulated) if insulated else None,
+            discharged=max(discharged, default=0) > max(charged) if charged else None,
             loads_out=None if self.loads is None else self.loads["loads"] == "disconnected",
             null_ohm=self.null_ohm,
         )
@@ -171,7 +173,7 @@ def insulation_visits(circuit: Circuit) -> list[PairVisit]:
         by_pair: dict[str, Visit] = {}
         for entry in Reading(sheet).of("tested"):
             test = entry.entry["test"]
-            if test["kind"] != "insulation" or "from" not in test or "to" not in test:
+            if not DEAD_TESTS[test["kind"]].followed or "from" not in test or "to" not in test:
                 continue
             held = outcome_of(practice, test).held
             if held is not None and held.value != float("inf"):

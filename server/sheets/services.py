@@ -10,6 +10,7 @@ from django.utils import timezone
 
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
+from evenprobe.deadtests.completing import in_own_unit, whole_test
 from evenprobe.deadtests.gate import SHORTEST_REASON, in_the_way
 from evenprobe.formats import FormatError, parse
 from evenprobe.formats.sheet import SheetEntryFile
@@ -21,7 +22,7 @@ from project.problems import NotFoundHere, Refused
 from proofs.logs import BEGIN_YOUR_OWN
 from proofs.models import Proof
 from proofs.services import proof_of, record_event
-from sheets.completing import checked, in_ohms, whole_test
+from sheets.completing import checked
 from sheets.models import Photo, Sheet, SheetEntry
 from sheets.records import Reading
 from sites.models import Circuit
@@ -139,7 +140,8 @@ def _same(existing: SheetEntry, entry: dict[str, Any] | None, tester_id: UUID | 
         return kept is entry
     typed, whole = dict(entry), dict(kept)
     test, whole_of_test = typed.pop("test", None) or {}, whole.pop("test", None) or {}
-    test = in_ohms(test) if isinstance(test, dict) else test
+    if isinstance(test, dict) and "unit" in test and isinstance(whole_of_test, dict):
+        test = in_own_unit({"kind": whole_of_test.get("kind"), **test})
     if not isinstance(test, dict) or not isinstance(whole_of_test, dict):
         return bool(entry == kept)
     typed = {key: value for key, value in typed.items() if value is not None}
@@ -156,7 +158,8 @@ def content_of(reading: Reading, entry: dict[str, Any], held: Any) -> dict[str, 
         line = reading.line(entry.get("line"))
         if entry.get("line") and line is None:
             raise Refused(("line", "no such line on this sheet"))
-        full = whole_test(line, typed, null_ohm=reading.null_ohm, loads=reading.loads, held=held)
+        tester = held.instrument() if held else None
+        full = whole_test(line, typed, null_ohm=reading.null_ohm, loads=reading.loads, tester=tester)
         test = checked(reading.practice, full)
         whole["test"] = test.model_dump(mode="json", by_alias=True, exclude_none=True)
         if line is not None and line.point:

@@ -43,9 +43,13 @@ class BarOut(Schema):
 
 
 class JudgedOut(Schema):
-    """`test`: the whole entry that was judged. `doubt`: why it could clear nothing whatever it shows."""
+    """`test`: the whole entry that was judged. `shown`: what the display showed, in words.
+
+    `doubt`: why it could clear nothing whatever it shows.
+    """
 
     test: dict[str, Any]
+    shown: str
     outcome: OutcomeOut
     bar: BarOut | None
     doubt: str
@@ -287,6 +291,8 @@ class QuickCheckOut(Schema):
     expect: str
     needs: list[str]
     presets: dict[str, str]
+    leaves_out: list[str]
+    """Fields of its kind's form that it does not ask for."""
 
 
 class SheetReference(Schema):

@@ -8,6 +8,7 @@ from crews.services import Author, name_of
 from evenprobe.deadtests import Outcome
 from evenprobe.deadtests.bar import bar_of
 from evenprobe.deadtests.gate import MAY_BE_LEFT, SHORTEST_REASON, STATEMENTS, Taken, in_the_way, steps_done
+from evenprobe.deadtests.kinds import DEAD_TESTS
 from evenprobe.deadtests.sheet import LOOK_FOR, STEPS, Line, before_harm
 from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.tests import outcome_answer
@@ -103,6 +104,7 @@ def judged_out(
     bar = bar_of(outcome)
     return {
         "test": test,
+        "shown": DEAD_TESTS[test["kind"]].shown(test),
         "outcome": outcome_answer(outcome),
         "bar": bar and {"passes": bar.passes, "at": bar.at, "reads": bar.reads, "expected": bar.expected},
         "doubt": doubt,

@@ -3,26 +3,11 @@
 from typing import Any
 
 from evenprobe.deadtests.gate import STATEMENTS
+from evenprobe.deadtests.kinds import DEAD_TESTS
 from evenprobe.deadtests.sheet import LOOK_FOR
 from evenprobe.limits.dead_tests import LEADS_GOOD_OHMS, LEADS_USABLE_OHMS
 from sheets.models import SheetEntry
 from sheets.records import Reading
-
-_VALUES = {
-    "measured_ohm": "{:g} Ω",
-    "closed_ohm": "closed {:g} Ω",
-    "measured_mohm": "{:g} MΩ",
-    "at_least_mohm": "more than {:g} MΩ",
-    "measured_uf": "{:g} µF",
-    "volts": "{:g} V",
-    "measured_v": "{:g} V",
-    "ms": "{:g} ms",
-    "running_a": "{:g} A",
-    "hz": "{:g} Hz",
-    "r1": "r1 {:g} Ω",
-    "rn": "rn {:g} Ω",
-    "r2": "r2 {:g} Ω",
-}
 
 
 def in_words(reading: Reading, entry: SheetEntry) -> str:
@@ -39,7 +24,7 @@ def in_words(reading: Reading, entry: SheetEntry) -> str:
         case "leads":
             return f"Leads nulled: {content['null_ohm']:g} Ω"
         case "tested":
-            return f"{_titled(reading, content)}: {shown(content['test'])}"
+            return f"{_titled(reading, content)}: {DEAD_TESTS[content['test']['kind']].shown(content['test'])}"
         case "left":
             return f"{_title(reading, content['line'])} left: {content['reason']}"
         case "believed":
@@ -53,18 +38,6 @@ def in_words(reading: Reading, entry: SheetEntry) -> str:
             return f"Energised though something was in the way: {reason}" if reason else "Energised"
 
 
-def shown(test: dict[str, Any]) -> str:
-    """What the display showed."""
-    if test.get("over_range") or test.get("closed_over_range"):
-        return "over-range"
-    said = [text.format(test[key]) for key, text in _VALUES.items() if isinstance(test.get(key), int | float)]
-    if "open_over_range" in test:
-        said.insert(0, "open: over-range" if test["open_over_range"] else "open: still joined")
-    if "tripped" in test:
-        said.insert(0, "tripped" if test["tripped"] else "did not trip")
-    return ", ".join(said) or test["kind"]
-
-
 def null_says(ohms: float | None) -> str:
     """What to make of the leads."""
     if ohms is None:
@@ -75,8 +48,7 @@ def null_says(ohms: float | None) -> str:
 
 
 def _titled(reading: Reading, content: dict[str, Any]) -> str:
-    kind = content["test"]["kind"].replace("-", " ")
-    return _title(reading, content["line"]) if content.get("line") else kind.capitalize()
+    return _title(reading, content["line"]) if content.get("line") else DEAD_TESTS[content["test"]["kind"]].title
 
 
 def _title(reading: Reading, name: str) -> str:

@@ -5,7 +5,7 @@ import json
 from hypothesis import strategies as st
 
 from evenprobe import formats
-from evenprobe.formats import TestsFile, parse
+from evenprobe.formats import dead_tests_file, parse
 
 
 def shown(low, high):
@@ -24,7 +24,7 @@ def file_of(*tests, practice="continental"):
 def judged(kind, *, practice="continental", **given):
     """The answer for one test, through the file as anybody would send it."""
     test = {"id": "t", "kind": kind, **{k: v for k, v in given.items() if v is not None}}
-    answer = formats.tests_answer(parse(TestsFile, file_of(test, practice=practice)).outcomes())
+    answer = formats.tests_answer(parse(dead_tests_file(), file_of(test, practice=practice)).outcomes())
     (one,) = json.loads(json.dumps(answer, allow_nan=False))["tests"]
     return one
 

@@ -1,16 +1,25 @@
 """The recipes of CONTRIBUTING: each adds one thing from this file alone, and all that there is takes it."""
 
 from dataclasses import MISSING, fields, replace
+from datetime import date
+from typing import Literal
 
 import numpy as np
 import pytest
 
 from evenprobe.conditions import CONDITIONS, Condition, Severity, conditions_for
 from evenprobe.conditions.variants import OPEN
-from evenprobe.formats import FormatError, SurveyFile, interpretation_answer, parse
+from evenprobe.deadtests.completing import whole_test
+from evenprobe.deadtests.fit import why_unfit
+from evenprobe.deadtests.kinds import DEAD_TESTS, DeadTest, Figure, OneTest
+from evenprobe.deadtests.kinds.row import no_lines
+from evenprobe.deadtests.lines import lines_of
+from evenprobe.deadtests.outcome import Outcome, held_against
+from evenprobe.deadtests.sheet import Line, SheetCircuit, SheetPoint, Step
+from evenprobe.formats import FormatError, SurveyFile, dead_tests_file, interpretation_answer, parse, tests_answer
 from evenprobe.formats.reference import reference
 from evenprobe.interpretation import forget_banks, interpret
-from evenprobe.limits import limit_for
+from evenprobe.limits import Band, Limit, limit_for
 from evenprobe.plugging.wiring import topic_of
 from evenprobe.practices import BRITISH, PRACTICES
 from evenprobe.practices.practice import Sourced, letters
@@ -257,6 +266,66 @@ def test_no_practice_is_incomplete(practice):
         assert set(face.contacts) == set(terminals_of.split())
     for limit in ("voltage.band", "voltage.drop", "leg.match"):
         assert all(limit_for(limit, practice, system).source for system in practice.systems)
+
+
+ELECTRODE_LIMIT = Limit("electrode.resistance", "ohm", Band(0, 200), "BS 7671 table 41.5, note 2: stable up to 200 Ω")
+
+
+class ElectrodeTest(OneTest):
+    kind: Literal["electrode"]
+    measured_ohm: float
+
+    def outcome(self, practice):
+        shown = self.accuracy.shows(self.measured_ohm)
+        return Outcome(held_against(ELECTRODE_LIMIT, shown.interval), f"{shown.value:g} Ω", ELECTRODE_LIMIT, held=shown)
+
+
+def electrode_lines(circuit):
+    yield Line("electrode", Step.CONTINUITY, "electrode", f"{circuit.letter(Terminal.PE)} electrode", {})
+
+
+ELECTRODE = DeadTest(
+    id="electrode",
+    rank=30,
+    title="Earth electrode",
+    entry=ElectrodeTest,
+    lines=electrode_lines,
+    fields=(Figure(key="measured_ohm", label="It reads", unit="ohm", said="{:g} Ω"),),
+)
+
+
+def tests_of(*tests):
+    return {"format": "even-probe/tests", "version": 1, "practice": "british", "tests": list(tests)}
+
+
+def test_a_kind_of_dead_test_is_one_object():
+    file = tests_of({"id": "t", "kind": "electrode", "measured_ohm": 240.0})
+    with pytest.raises(FormatError, match="tests.0..kind: must be 'continuity'"):
+        parse(dead_tests_file(), file)
+    with DEAD_TESTS.with_row(ELECTRODE):
+        (answer,) = tests_answer(parse(dead_tests_file(), file).outcomes())["tests"]
+        assert (answer["result"], answer["limit"]["value"]) == ("fail", 200)
+        circuit = SheetCircuit(BRITISH, SYSTEMS["230"], (SheetPoint("p", "p", (Terminal.L, Terminal.N, Terminal.PE)),))
+        line = next(line for line in lines_of(circuit) if line.kind == "electrode")
+        assert whole_test(line, {"measured_ohm": 30.0}) == {"kind": "electrode", "measured_ohm": 30.0}
+        assert ELECTRODE.shown({"measured_ohm": 30.0}) == "30 Ω"
+        form = next(kind for kind in reference().dead_tests if kind.id == "electrode")
+        assert [field.key for field in form.fields] == ["measured_ohm"]
+        held = Held("m", MULTIMETER, battery="ok")
+        assert why_unfit(BRITISH, SYSTEMS["230"], {"kind": "electrode"}, held, date(2026, 11, 28)) == ""
+
+
+@pytest.mark.parametrize("kind", DEAD_TESTS.values(), ids=str)
+def test_no_kind_of_dead_test_is_incomplete(kind):
+    assert kind.title
+    assert kind.fields, "a form is drawn from its fields"
+    assert kind.entry.model_fields["kind"].annotation.__args__ == (kind.id,)
+    assert kind.entry.outcome is not OneTest.outcome
+    in_entry = {*kind.entry.model_fields} | {"from"}
+    for field in kind.fields:
+        keys = (field.key, getattr(field, "over_range", ""), getattr(field, "at_least", ""))
+        assert {key for key in keys if key} <= in_entry
+    assert (kind.lines is no_lines) == (kind.step is None)
 
 
 def test_a_row_that_lacks_something_cannot_be_made():

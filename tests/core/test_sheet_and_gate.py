@@ -13,8 +13,9 @@ from evenprobe.deadtests.bar import bar_of
 from evenprobe.deadtests.gate import STATEMENTS, Lock, SheetRecord, Taken, in_the_way, steps_done
 from evenprobe.deadtests.history import Visit, history
 from evenprobe.deadtests.insulation import insulation
+from evenprobe.deadtests.lines import lines_of
 from evenprobe.deadtests.rings import RingOutlet, ring, ring_bars
-from evenprobe.deadtests.sheet import LOOK_FOR, SheetCircuit, SheetPoint, Step, before_harm, lines_of
+from evenprobe.deadtests.sheet import LOOK_FOR, SheetCircuit, SheetPoint, Step, before_harm
 from evenprobe.limits import Band, Limit
 from evenprobe.limits.dead_tests import insulation_rule
 from evenprobe.practices import BRITISH, CONTINENTAL

@@ -9,13 +9,12 @@ from hypothesis import strategies as st
 
 from evenprobe import formats
 from evenprobe.cli import main
-from evenprobe.formats import FormatError, TestsFile, parse
-from evenprobe.formats.tests.parts import Chemistry
-from evenprobe.formats.tests.protective import Curve
-from evenprobe.formats.tests.wiring import InsulationKind
+from evenprobe.deadtests.kinds.battery import Chemistry
+from evenprobe.deadtests.kinds.insulation import InsulationKind
+from evenprobe.formats import FormatError, dead_tests_file, parse
 from evenprobe.limits.components import BATTERIES
 from evenprobe.limits.dead_tests import INSULATION_KINDS
-from evenprobe.limits.protective_devices import INSTANTANEOUS
+from evenprobe.limits.protective_devices import INSTANTANEOUS, Curve
 from tests.core.judging import file_of
 
 CONTINUITY = {"id": "a", "kind": "continuity", "measured_ohm": 0.3}
@@ -23,7 +22,7 @@ CONTINUITY = {"id": "a", "kind": "continuity", "measured_ohm": 0.3}
 
 def problems(*tests, **file):
     with pytest.raises(FormatError) as caught:
-        parse(TestsFile, {**file_of(*tests), **file})
+        parse(dead_tests_file(), {**file_of(*tests), **file})
     return str(caught.value)
 
 
@@ -104,7 +103,7 @@ kinds = st.sampled_from(KINDS.split())
 def answered(data):
     """The answer as JSON, or None with its problems checked to have a path each."""
     try:
-        outcomes = parse(TestsFile, data).outcomes()
+        outcomes = parse(dead_tests_file(), data).outcomes()
     except FormatError as error:
         paths = [path for path, _ in error.problems]
         return None if all(path.startswith("tests[") for path in paths) else paths

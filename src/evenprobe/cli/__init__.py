@@ -15,7 +15,7 @@ from evenprobe.formats import (
     KitFile,
     NetworkFile,
     SurveyFile,
-    TestsFile,
+    dead_tests_file,
     fitness_answer,
     forecast_answer,
     interpretation_answer,
@@ -74,7 +74,7 @@ def _isolate(options: argparse.Namespace) -> dict[str, Any]:
 
 
 def _judge(options: argparse.Namespace) -> dict[str, Any]:
-    return tests_answer(parse(TestsFile, _read(options.file)).outcomes())
+    return tests_answer(parse(dead_tests_file(), _read(options.file)).outcomes())
 
 
 def _read(name: str) -> Any:

@@ -39,6 +39,8 @@ class QuickCheck:
     needs: tuple[str, ...] = ()
     expected: Callable[[Figures], float] | None = None
     presets: Mapping[str, str] | None = None
+    leaves_out: tuple[str, ...] = ()
+    """Fields of the kind's form that it does not ask for."""
 
     def value(self, figures: Figures) -> float | None:
         """What the meter should about show; None until the part's figures are known."""
@@ -73,14 +75,17 @@ QUICK_CHECKS: dict[str, QuickCheck] = {
         QuickCheck(
             "fuse", "Fuse", "closed-contact", OHMS, "Take it out of its holder; a path round it reads good too.",
             "0.1 Ω or less. Over-range: blown.", expected=_nothing, presets={"what": "fuse"},
+            leaves_out=("open_over_range", "latches"),
         ),
         QuickCheck(
             "switch", "Switch", "closed-contact", OHMS, "Dead, and one side disconnected.",
             "Over-range when off; 0.1 Ω or less when on.", expected=_nothing, presets={"what": "switch"},
+            leaves_out=("latches",),
         ),
         QuickCheck(
             "breaker", "Breaker", "closed-contact", OHMS, "Dead on both sides, outgoing conductor off.",
             "Over-range when off; 0.1 Ω or less when on; it latches.", expected=_nothing, presets={"what": "breaker"},
+            leaves_out=("latches",),
         ),
         QuickCheck(
             "capacitor", "Capacitor", "capacitor", FARADS,

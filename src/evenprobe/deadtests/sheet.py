@@ -7,14 +7,13 @@ Look, loads out, leads nulled, what must be joined, what must not, the device, i
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
-from itertools import combinations
 from typing import Any
 
 from evenprobe.limits.dead_tests import InsulationRule, insulation_rule
 from evenprobe.practices import Practice
 from evenprobe.supplies import SupplySystem
 from evenprobe.wiring import Terminal
-from evenprobe.wiring.points import BOARD_END, LINES
+from evenprobe.wiring.points import LINES
 
 
 class Step(StrEnum):
@@ -98,6 +97,10 @@ class SheetCircuit:
     def rule(self) -> InsulationRule:
         return insulation_rule(self.wiring, self.system)
 
+    def letter(self, terminal: Terminal) -> str:
+        """What is written on a contact there."""
+        return self.practice.letters[terminal]
+
     @property
     def conductors(self) -> tuple[Terminal, ...]:
         """Lines, neutral and protective conductor that come to any of its points."""
@@ -118,18 +121,6 @@ class Line:
     point: str | None = None
 
 
-def lines_of(circuit: SheetCircuit) -> tuple[Line, ...]:
-    """Every line, in the order of the work."""
-    pairs = list(combinations(circuit.conductors, 2))
-    joined = [_ring(circuit)] if circuit.ring else _end_to_end(circuit)
-    return (
-        *joined,
-        *(_separation(circuit, a, b) for a, b in pairs),
-        Line("device", Step.DEVICE, "closed-contact", _device(circuit).capitalize(), {"what": _device(circuit)}),
-        *(_insulation(circuit, a, b) for a, b in pairs),
-    )
-
-
 def before_harm(step: Step, *, dead: bool, loads_out: bool | None, rule: InsulationRule) -> tuple[str, ...]:
     """What to say before a test of that step is made, worst first. `loads_out` None: nobody said."""
     found = []
@@ -144,66 +135,3 @@ def before_harm(step: Step, *, dead: bool, loads_out: bool | None, rule: Insulat
 
 def pair_id(a: Terminal, b: Terminal) -> str:
     return f"{a}-{b}"
-
-
-def _device(circuit: SheetCircuit) -> str:
-    return circuit.practice.words["protective device"]
-
-
-def _letter(circuit: SheetCircuit, terminal: Terminal) -> str:
-    return circuit.practice.letters[terminal]
-
-
-def _end_to_end(circuit: SheetCircuit) -> list[Line]:
-    """The protective conductor to every point; lines and neutral to the furthest, which has them all in it."""
-    furthest = max(circuit.points, key=lambda p: p.length_m or 0.0, default=None)
-    found = []
-    for point in circuit.points:
-        for terminal in (Terminal.PE, *LINES, Terminal.N):
-            protective = terminal is Terminal.PE
-            if terminal not in point.terminals or not (protective or point is furthest):
-                continue
-            preset: dict[str, Any] = {"from": str(terminal), "conductor": circuit.conductor}
-            preset |= {"length_m": point.length_m, "temperature_c": circuit.temperature_c}
-            if terminal in BOARD_END:
-                preset["to"] = str(BOARD_END[terminal])
-            found.append(
-                Line(
-                    f"joined {terminal} {point.id}",
-                    Step.CONTINUITY,
-                    "continuity",
-                    f"{_letter(circuit, terminal)} to {point.name}",
-                    preset,
-                    why="" if protective else "The furthest point has the whole run in it.",
-                    point=point.id,
-                )
-            )
-    return found
-
-
-def _ring(circuit: SheetCircuit) -> Line:
-    outlets = [{"id": p.id, "label": p.name} for p in circuit.points]
-    why = "Ends first; then cross-joined, each outlet reads a quarter of both ends."
-    return Line("ring", Step.CONTINUITY, "ring", "The ring, ends and outlets", {"points": outlets}, why)
-
-
-def _separation(circuit: SheetCircuit, a: Terminal, b: Terminal) -> Line:
-    preset = {"system": circuit.system.id, "from": str(a), "to": str(b), "conductor": circuit.conductor}
-    title = f"{_letter(circuit, a)} to {_letter(circuit, b)}"
-    return Line(f"apart {pair_id(a, b)}", Step.SEPARATION, "separation", title, preset)
-
-
-def _insulation(circuit: SheetCircuit, a: Terminal, b: Terminal) -> Line:
-    rule = circuit.rule
-    preset = {
-        "system": circuit.system.id,
-        "circuit": circuit.wiring,
-        "from": str(a),
-        "to": str(b),
-        "test_v": rule.test_volts,
-        "temperature_c": circuit.temperature_c,
-        "length_m": max((p.length_m or 0.0 for p in circuit.points), default=0.0) or None,
-        "previous_mohm_20c": circuit.previous.get(pair_id(a, b)),
-    }
-    title = f"{_letter(circuit, a)} to {_letter(circuit, b)}"
-    return Line(f"insulation {pair_id(a, b)}", Step.INSULATION, "insulation", title, preset, f"{rule.why}.")

@@ -1,5 +1,6 @@
 """The open files, in and out. Pydantic only here, at the edge; inside are the core's own value objects."""
 
+from evenprobe.entries import FormatError, parse, parse_json
 from evenprobe.formats.answers import (
     forecast_answer,
     interpretation_answer,
@@ -10,10 +11,9 @@ from evenprobe.formats.answers import (
 from evenprobe.formats.isolation import IsolationFile, isolation_answer
 from evenprobe.formats.kit import InstrumentEntry, KitFile, fitness_answer
 from evenprobe.formats.network import NetworkFile
-from evenprobe.formats.problems import FormatError, parse, parse_json
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.survey import PointEntry, SurveyFile
-from evenprobe.formats.tests import TestsFile, tests_answer
+from evenprobe.formats.tests import TestsFile, dead_tests_file, tests_answer
 
 __all__ = [
     "FormatError",
@@ -25,6 +25,7 @@ __all__ = [
     "ReadingEntry",
     "SurveyFile",
     "TestsFile",
+    "dead_tests_file",
     "fitness_answer",
     "forecast_answer",
     "interpretation_answer",

@@ -6,12 +6,11 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
-from evenprobe.formats.fields import KindId, Name, Positive, PracticeName, Strict, Terminals, Text
+from evenprobe.entries import FieldError, Name, Positive, Strict, Text, Time
+from evenprobe.entries.units import to_si
+from evenprobe.formats.fields import KindId, PracticeName, Terminals
 from evenprobe.formats.kit import InstrumentEntry
-from evenprobe.formats.plausible import Time
-from evenprobe.formats.problems import FieldError
 from evenprobe.formats.supply import SupplyEntry
-from evenprobe.formats.units import to_si
 from evenprobe.isolation import Event, EventType, HouseRules, Isolation, IsolationLog, Source, SourceKind
 from evenprobe.isolation.log import Mode
 from evenprobe.isolation.rules import HANDBOOK, LONGEST_UNATTENDED_MIN, LONGEST_WINDOW_MIN

@@ -5,8 +5,8 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from evenprobe.formats.fields import KindId, Name, NotNegative, Positive, PracticeName, Strict, Text
-from evenprobe.formats.supply import SystemId
+from evenprobe.entries import Name, NotNegative, Positive, Strict, SystemId, Text
+from evenprobe.formats.fields import KindId, PracticeName
 from evenprobe.practices import Practice
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Instrument

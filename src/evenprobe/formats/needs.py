@@ -4,9 +4,8 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints, model_validator
 
+from evenprobe.entries import FieldError, Strict
 from evenprobe.formats.answers import circumstance
-from evenprobe.formats.fields import Strict
-from evenprobe.formats.problems import FieldError
 from evenprobe.formats.tests import limit_answer
 from evenprobe.plugging import Check, Needs, PlugIn
 from evenprobe.quantities import Measurement

@@ -5,8 +5,7 @@ from typing import Annotated, Literal
 import numpy as np
 from pydantic import Field, model_validator
 
-from evenprobe.formats.fields import Name, Positive, Strict
-from evenprobe.formats.problems import FieldError, FormatError
+from evenprobe.entries import FieldError, FormatError, Name, Positive, Strict
 from evenprobe.network import EARTH, Mesh, NetworkError, Solution
 
 Ends = Annotated[tuple[Name, Name], Field()]

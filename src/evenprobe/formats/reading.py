@@ -9,17 +9,16 @@ from pydantic import (
     model_validator,
 )
 
-from evenprobe.formats.fields import Name, NotNegative, Positive, QuantityId, Strict, Text
-from evenprobe.formats.plausible import Time
-from evenprobe.formats.problems import FieldError
-from evenprobe.formats.units import Unit, to_si
-from evenprobe.quantities import Device, Input, Measurement, Reading
+from evenprobe.entries import FieldError, Name, NotNegative, Positive, Strict, Text, Time
+from evenprobe.entries.units import Unit, to_si
+from evenprobe.formats.fields import QuantityId
+from evenprobe.quantities import Measurement, Reading
 from evenprobe.quantities.lamps import ENDS_OF
-from evenprobe.quantities.measurement import Loads, Neutral
 from evenprobe.quantities.sweep import Station, Sweep
 from evenprobe.quantities.written import Written
 from evenprobe.testers import Instrument
 from evenprobe.wiring import Terminal
+from evenprobe.wiring.circumstances import Device, Input, Loads, Neutral
 from evenprobe.wiring.points import BOARD_END, LINES, METALWORK
 
 HIGHEST_LOAD_A = 1000.0

@@ -5,11 +5,11 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from evenprobe.deadtests.gate import SHORTEST_REASON
+from evenprobe.deadtests.kinds.entry import Ohms
 from evenprobe.deadtests.sheet import LOOK_FOR
-from evenprobe.formats.fields import Name, Strict, Text
+from evenprobe.entries import Name, Strict, Text
 from evenprobe.formats.tests import TestEntry
-from evenprobe.formats.tests.one_test import Ohms
-from evenprobe.quantities.measurement import Loads, Neutral
+from evenprobe.wiring.circumstances import Loads, Neutral
 
 LookedAt = Annotated[str, Field(pattern=f"^({'|'.join(item.id for item in LOOK_FOR)})$")]
 Reason = Annotated[str, Field(min_length=SHORTEST_REASON, max_length=1000)]

@@ -11,13 +11,12 @@ from pydantic import (
     model_validator,
 )
 
-from evenprobe.formats.fields import Name, PracticeName, Strict, Terminals, Text
+from evenprobe.entries import FieldError, FormatError, Name, Strict, Text, Time
+from evenprobe.formats.fields import PracticeName, Terminals
 from evenprobe.formats.kit import InstrumentEntry
-from evenprobe.formats.plausible import Time
-from evenprobe.formats.problems import FieldError, FormatError
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.supply import SupplyEntry
-from evenprobe.formats.tests.protective import Curve
+from evenprobe.limits.protective_devices import Curve
 from evenprobe.quantities import Reading
 from evenprobe.quantities.fit_here import why_unfit
 from evenprobe.supplies import SYSTEMS

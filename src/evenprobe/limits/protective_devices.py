@@ -1,5 +1,7 @@
 """Limits of residual-current devices, of overcurrent devices and of what loads them, each with its source. Data."""
 
+from typing import Literal
+
 from evenprobe.limits.limit import Band, Limit
 from evenprobe.practices import Practice
 
@@ -36,6 +38,7 @@ def residual_span_ma(rated_ma: float) -> tuple[float, float]:
 
 PEOPLE_NO_TRIP = no_trip(PEOPLE_NO_TRIP_MA, "UL 943")
 
+Curve = Literal["B", "C", "D", "thermal-magnetic"]
 INSTANTANEOUS: dict[str, Band] = {
     "B": Band(3, 5),
     "C": Band(5, 10),

@@ -4,7 +4,7 @@ from datetime import date
 
 from evenprobe.limits.protective_devices import residual_span_ma
 from evenprobe.quantities.measurement import Quantity
-from evenprobe.testers.fitness import Held, fitness
+from evenprobe.testers.fitness import Held, known_problems
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.ratings import Place
 from evenprobe.testers.tasks import Task
@@ -39,8 +39,3 @@ def may_trip(point: PointFacts, instrument: Instrument) -> str:
     if draws_ma < residual_span_ma(rated_ma)[0]:
         return ""
     return f"from line to earth it draws {draws_ma:.0f} mA and may trip the {rated_ma:g} mA device: warn first"
-
-
-def known_problems(task: Task, held: Held) -> str:
-    """What is known to be wrong with a tester for a task, in words; empty where nothing is."""
-    return "; ".join(f.text for f in fitness(task, held).problems if not f.unknown)

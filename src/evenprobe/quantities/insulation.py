@@ -16,9 +16,10 @@ from evenprobe.quantities.measurement import (
     Weighed,
 )
 from evenprobe.quantities.probes import BEYOND
-from evenprobe.quantities.resistance import HIGHEST_OHMS, TOUCH, OnADeadCircuit
+from evenprobe.quantities.resistance import TOUCH, OnADeadCircuit
 from evenprobe.quantities.written import Written
 from evenprobe.testers.instrument import TYPED
+from evenprobe.testers.kinds import HIGHEST_OHMS
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts
 

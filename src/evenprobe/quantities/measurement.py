@@ -7,7 +7,7 @@ module of this package, as a subclass of `Quantity`; nothing outside it branches
 from abc import ABC, abstractmethod
 from collections.abc import Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, fields
-from typing import Any, Literal, Protocol
+from typing import Any, Protocol
 
 import numpy as np
 from numpy.typing import NDArray
@@ -21,13 +21,10 @@ from evenprobe.rounding import rounded
 from evenprobe.testers.instrument import TYPED, Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal
+from evenprobe.wiring.circumstances import Device, Input, Loads, Neutral
 from evenprobe.wiring.points import METALWORK
 
 Array = NDArray[Any]
-Input = Literal["high-z", "low-z"]
-Device = Literal["open", "closed"]
-Neutral = Literal["connected", "lifted"]
-Loads = Literal["connected", "disconnected"]
 
 LIVE_EXPOSURE = 1.3
 """By how much a second at a live board costs more than one at a dead circuit."""

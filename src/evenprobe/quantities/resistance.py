@@ -19,7 +19,6 @@ from evenprobe.quantities.measurement import (
     Hidden,
     Kept,
     Measurement,
-    Neutral,
     Quantity,
     Reading,
     Weighed,
@@ -27,8 +26,10 @@ from evenprobe.quantities.measurement import (
 from evenprobe.quantities.probes import BEYOND, pair_of, touching
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
+from evenprobe.testers.kinds import HIGHEST_OHMS
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal, contact_pairs
+from evenprobe.wiring.circumstances import Neutral
 from evenprobe.wiring.points import BOARD_END
 
 Array = NDArray[Any]
@@ -36,8 +37,6 @@ Array = NDArray[Any]
 TOUCH = Drift(0.02, 0.01)
 """The resistance of a probe's touch is another one each time."""
 OVER_RANGE_OHM = 40e6
-HIGHEST_OHMS = 1e12
-"""More than any tester shows."""
 OPEN_S, BOARD_S, LIFTED_S = 150.0, 30.0, 60.0
 """Seconds to open and prove dead, to go to the board, to take the neutral off its bar."""
 

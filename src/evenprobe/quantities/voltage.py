@@ -18,7 +18,6 @@ from evenprobe.quantities.measurement import (
     Errors,
     Evidence,
     Hidden,
-    Input,
     Kept,
     Measurement,
     Reading,
@@ -30,6 +29,7 @@ from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal, contact_pairs
+from evenprobe.wiring.circumstances import Input
 from evenprobe.wiring.points import METALWORK
 
 DRIFT = Drift(0.1, 0.002)

@@ -232,3 +232,8 @@ def attention(held: Held, on: date) -> tuple[Finding, ...]:
     if held.kind.rated and (held.rating.category is None or held.rating.volts is None):
         found.append(Finding("rating-not-recorded", "its category and voltage are not recorded"))
     return tuple(found)
+
+
+def known_problems(task: Task, held: Held) -> str:
+    """What is known to be wrong with a tester for a task, in words; empty where nothing is."""
+    return "; ".join(f.text for f in fitness(task, held).problems if not f.unknown)

@@ -118,6 +118,9 @@ class Kind(Listed):
         return f"{'an' if self.name[0] in 'aeiou' else 'a'} {self.name}"
 
 
+HIGHEST_OHMS = 1e12
+"""More than any tester shows."""
+
 KINDS: Registry[Kind] = Registry(Kind.listed_as)
 
 MULTIMETER = KINDS.add(

@@ -923,6 +923,23 @@ export interface components {
             /** Letter Below */
             letter_below: boolean;
         };
+        /**
+         * DeadTestRow
+         * @description A kind of dead test. `use`: what a tester is taken for that makes it, `ohms` or `insulation`.
+         */
+        DeadTestRow: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /**
+             * Use
+             * @enum {string}
+             */
+            use: "ohms" | "insulation";
+            /** Fields */
+            fields: components["schemas"]["FieldRow"][];
+        };
         /** FaceRow */
         FaceRow: {
             /**
@@ -934,6 +951,80 @@ export interface components {
             contacts: {
                 [key: string]: components["schemas"]["ContactRow"];
             };
+        };
+        /** FieldAnswerRow */
+        FieldAnswerRow: {
+            /** Value */
+            value: boolean | number;
+            /** Label */
+            label: string;
+        };
+        /**
+         * FieldRow
+         * @description A field of the form of a dead test: a figure, a choice of a few answers, or pairs of figures.
+         *
+         *     Of a figure: `units` a display may show it in, the keys that say `over_range` or `at_least` a number instead, and
+         *     whether it is `printed` on the part. Of a choice: its `answers`, and whether the line knows which it is, `preset`.
+         *     Of pairs: what each is of, and how many `rows`.
+         */
+        FieldRow: {
+            /**
+             * Entered
+             * @enum {string}
+             */
+            entered: "figure" | "choice" | "pairs";
+            /** Key */
+            key: string;
+            /**
+             * Label
+             * @default
+             */
+            label: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+            /**
+             * Units
+             * @default []
+             */
+            units: string[];
+            /**
+             * Over Range
+             * @default
+             */
+            over_range: string;
+            /**
+             * At Least
+             * @default
+             */
+            at_least: string;
+            /**
+             * Printed
+             * @default false
+             */
+            printed: boolean;
+            /**
+             * Answers
+             * @default []
+             */
+            answers: components["schemas"]["FieldAnswerRow"][];
+            /**
+             * Preset
+             * @default false
+             */
+            preset: boolean;
+            /**
+             * Labels
+             * @default []
+             */
+            labels: string[];
+            /**
+             * Rows
+             * @default 0
+             */
+            rows: number;
         };
         /**
          * FunctionRow
@@ -1091,6 +1182,8 @@ export interface components {
             functions: components["schemas"]["FunctionRow"][];
             /** Lamps */
             lamps: components["schemas"]["LampRow"][];
+            /** Dead Tests */
+            dead_tests: components["schemas"]["DeadTestRow"][];
             /** Purposes */
             purposes: components["schemas"]["PurposeRow"][];
             /** Places */
@@ -2595,6 +2688,8 @@ export interface components {
             presets: {
                 [key: string]: string;
             };
+            /** Leaves Out */
+            leaves_out: string[];
         };
         /** SheetReference */
         SheetReference: {
@@ -2950,8 +3045,9 @@ export interface components {
         };
         /**
          * SheetTester
-         * @description `unfit`: why it could clear nothing, by kind of test: `ohms`, `insulation`. `best_for`: which of them it is taken for
-         *     first.
+         * @description `unfit`: why it could clear nothing, by kind of test: `ohms`, `insulation`.
+         *
+         *     `best_for`: which of them it is taken for first.
          */
         SheetTester: {
             /**
@@ -2996,6 +3092,8 @@ export interface components {
             test: {
                 [key: string]: unknown;
             };
+            /** Shown */
+            shown: string;
             outcome: components["schemas"]["OutcomeOut"];
             bar: components["schemas"]["BarOut"] | null;
             /** Doubt */
@@ -3064,13 +3162,17 @@ export interface components {
         };
         /**
          * JudgedOut
-         * @description `test`: the whole entry that was judged. `doubt`: why it could clear nothing whatever it shows.
+         * @description `test`: the whole entry that was judged. `shown`: what the display showed, in words.
+         *
+         *     `doubt`: why it could clear nothing whatever it shows.
          */
         JudgedOut: {
             /** Test */
             test: {
                 [key: string]: unknown;
             };
+            /** Shown */
+            shown: string;
             outcome: components["schemas"]["OutcomeOut"];
             bar: components["schemas"]["BarOut"] | null;
             /** Doubt */

@@ -4,7 +4,7 @@ import type { Sheet, TestLine } from "../../api/client";
 import { VerdictShape } from "../../parts/VerdictShape";
 import { Bar, BarKey } from "./Bar";
 import { Outcome } from "./Outcome";
-import { shapeOf, shownOf, wordOf } from "./result";
+import { shapeOf, wordOf } from "./result";
 import classes from "./Sheet.module.css";
 import type { PutDown } from "./usePutDown";
 
@@ -40,7 +40,7 @@ export function Lines(props: {
                   {line.taken?.doubt && ", clears nothing"}
                 </span>
               </span>
-              <span className={classes.lineShown}>{line.taken && shownOf(line.taken.test)}</span>
+              <span className={classes.lineShown}>{line.taken?.shown}</span>
               <span className={classes.lineBar}>
                 {line.taken?.bar && <Bar bar={line.taken.bar} fails={line.taken.outcome.result === "fail"} />}
               </span>

@@ -2,11 +2,12 @@ import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Sheet, TestLine } from "../../api/client";
 import { typedNumber } from "../../parts/typedNumber";
+import type { Test } from "../../reading/tested";
 import { Outcome } from "./Outcome";
 import classes from "./RingForm.module.css";
 import shared from "./Sheet.module.css";
 import { TesterChoice } from "./TesterChoice";
-import { type Typed, useJudged } from "./useJudged";
+import { useJudged } from "./useJudged";
 import type { PutDown } from "./usePutDown";
 
 const ENDS = [
@@ -39,7 +40,7 @@ export function RingForm(props: {
   const of = (key: string) => typed[key]?.trim() ?? "";
   const open = ENDS.map(([end]) => end).filter((end) => /^ol$/i.test(of(end)));
   const complete = ENDS.every(([end]) => of(end) !== "");
-  const test: Typed | null = complete
+  const test: Test | null = complete
     ? {
         ...Object.fromEntries(
           ENDS.filter(([end]) => !open.includes(end)).map(([end]) => [end, typedNumber(of(end))]),

@@ -18,17 +18,3 @@ const WORDS: Record<string, string> = {
 
 export const shapeOf = (result: string) => SHAPES[result] ?? "untested";
 export const wordOf = (result: string) => WORDS[result] ?? result;
-
-/** What a display showed, as it is written beside its line. */
-export function shownOf(test: Record<string, unknown>): string {
-  if (test.over_range === true || test.closed_over_range === true) return "OL";
-  const of = (key: string, unit: string) => (typeof test[key] === "number" ? `${test[key]} ${unit}` : null);
-  return (
-    of("measured_ohm", "Ω") ??
-    of("closed_ohm", "Ω") ??
-    of("measured_mohm", "MΩ") ??
-    (typeof test.at_least_mohm === "number" ? `> ${test.at_least_mohm} MΩ` : null) ??
-    of("r1", "Ω") ??
-    ""
-  );
-}

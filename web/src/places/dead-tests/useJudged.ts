@@ -1,13 +1,12 @@
 import { useDebouncedValue } from "@mantine/hooks";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import client, { answer } from "../../api/client";
+import type { Test } from "../../reading/tested";
 
 const TYPING_MS = 120;
 
-export type Typed = Record<string, unknown>;
-
 /** What a test would come to, as it is typed. An answer stays on screen until the next is there. */
-export function useJudged(sheetId: string, line: string, typed: Typed | null, tester: string | null) {
+export function useJudged(sheetId: string, line: string, typed: Test | null, tester: string | null) {
   const [test] = useDebouncedValue(typed, TYPING_MS);
   return useQuery({
     queryKey: ["judged", sheetId, line, test, tester],

@@ -1,60 +1,34 @@
 """The tests file: dead tests, trips, loads and components, each with what it is judged by."""
 
 from collections.abc import Iterable
+from functools import lru_cache
 from math import isfinite
-from typing import Annotated, Any, Literal
+from typing import TYPE_CHECKING, Annotated, Any, Literal, Union
 
-from pydantic import Field, field_validator
+from pydantic import Field, create_model, field_validator
 
 from evenprobe.deadtests import Outcome
-from evenprobe.formats.fields import PracticeName, Strict, Text
-from evenprobe.formats.problems import FieldError
-from evenprobe.formats.tests.parts import BatteryTest, CapacitorTest, CoilTest, ElementTest, TemperatureSensorTest
-from evenprobe.formats.tests.protective import FrequencyTest, LoadTest, ResidualCurrentTest
-from evenprobe.formats.tests.wiring import (
-    ClosedContactTest,
-    ContinuityTest,
-    InsulationRatioTest,
-    InsulationTest,
-    ParallelTest,
-    RingTest,
-    SeparationTest,
-)
+from evenprobe.deadtests.kinds import DEAD_TESTS, OneTest
+from evenprobe.entries import FieldError, Strict, Text
+from evenprobe.formats.fields import PracticeName
 from evenprobe.limits import Limit
 from evenprobe.rounding import figures
 
 COMPUTED_FIGURES = 4
 
-TestEntry = Annotated[
-    ContinuityTest
-    | SeparationTest
-    | ClosedContactTest
-    | InsulationTest
-    | InsulationRatioTest
-    | ParallelTest
-    | ResidualCurrentTest
-    | RingTest
-    | LoadTest
-    | CapacitorTest
-    | BatteryTest
-    | TemperatureSensorTest
-    | CoilTest
-    | ElementTest
-    | FrequencyTest,
-    Field(discriminator="kind"),
-]
-
 
 class TestsFile(Strict):
+    """The whole file; `dead_tests_file` gives the model that knows every kind of test."""
+
     format: Literal["even-probe/tests"]
     version: Literal[1]
     practice: PracticeName
     label: Text | None = None
-    tests: list[TestEntry]
+    tests: list[OneTest]
 
     @field_validator("tests")
     @classmethod
-    def _each_once(cls, tests: list[TestEntry]) -> list[TestEntry]:
+    def _each_once(cls, tests: list[OneTest]) -> list[OneTest]:
         seen: set[str] = set()
         for index, test in enumerate(tests):
             if test.id in seen:
@@ -63,7 +37,33 @@ class TestsFile(Strict):
         return tests
 
     def outcomes(self) -> Iterable[tuple[str, Outcome]]:
+        """What each test comes to, by its id."""
         return [(test.id, test.outcome(self.practice)) for test in self.tests]
+
+
+def dead_tests_file() -> type[TestsFile]:
+    """The model of the file, with an entry of every kind there is now, told apart by `kind`."""
+    return _with_entries(tuple(kind.entry for kind in DEAD_TESTS.values()))
+
+
+@lru_cache(maxsize=4)
+def _with_entries(entries: tuple[type[OneTest], ...]) -> type[TestsFile]:
+    return create_model("TestsFile", __base__=TestsFile, tests=(_list_of(_one_of(entries)), ...))
+
+
+def _list_of(entry: Any) -> Any:
+    return list[entry]
+
+
+def _one_of(entries: tuple[type[OneTest], ...]) -> Any:
+    return Annotated[Union[entries], Field(discriminator="kind")]  # noqa: UP007
+
+
+if TYPE_CHECKING:
+    TestEntry = OneTest
+else:
+    TestEntry = _one_of(tuple(kind.entry for kind in DEAD_TESTS.values()))
+"""An entry of any kind there is."""
 
 
 def outcome_answer(outcome: Outcome) -> dict[str, Any]:

@@ -7,7 +7,7 @@ from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
 
-from evenprobe.formats.plausible import NO_CHARACTER, implausible
+from evenprobe.entries.plausible import NO_CHARACTER, implausible
 
 LONGEST_QUOTE = 60
 MOST_NAMED = 20

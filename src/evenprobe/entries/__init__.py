@@ -1,0 +1,20 @@
+"""What every file and every body is made of: strict objects, what cannot be in any, and problems with their paths."""
+
+from evenprobe.entries.fields import Name, NotNegative, OneOf, Positive, Strict, SystemId, Text
+from evenprobe.entries.plausible import Time
+from evenprobe.entries.problems import FieldError, FormatError, parse, parse_json
+
+__all__ = [
+    "FieldError",
+    "FormatError",
+    "Name",
+    "NotNegative",
+    "OneOf",
+    "Positive",
+    "Strict",
+    "SystemId",
+    "Text",
+    "Time",
+    "parse",
+    "parse_json",
+]
