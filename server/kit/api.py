@@ -9,7 +9,8 @@ from django.utils import timezone
 from ninja import Router
 
 from crews.services import crew_of
-from evenprobe.formats import fitness_answer, parse
+from evenprobe.formats import parse
+from evenprobe.formats.answers import FindingOut, FitnessOut
 from evenprobe.formats.kit import TaskEntry
 from evenprobe.practices import CONTINENTAL, PRACTICES
 from evenprobe.supplies import SYSTEMS
@@ -23,7 +24,6 @@ from kit.services import check, check_in_force, in_hand, part_of, parts_of, put_
 from kit.shapes import (
     CheckIn,
     CheckOut,
-    FindingOut,
     FitOut,
     HoldingIn,
     HoldingOut,
@@ -155,7 +155,7 @@ def holding(request: HttpRequest, tester_id: UUID, data: HoldingIn) -> dict[str,
         "category": LEAST[wanted.place][0].name,
         "voltage": volts_to_cover(wanted.place, wanted.system, wanted.line_to_line),
     }
-    return {**fitness_answer(fitness(wanted, entry.held())), "needs": needs}
+    return {**dict(FitnessOut.of(fitness(wanted, entry.held()))), "needs": needs}
 
 
 def _task(practice: str, purpose: str, place: str, system: str) -> Task:
@@ -195,7 +195,7 @@ def _fits(tester: Tester, held: Held) -> list[FitOut]:
     for practice, system in sorted(used) or [(CONTINENTAL.id, "230/400")]:
         for purpose in Purpose:
             for place in Place:
-                found = fitness_answer(fitness(_task(practice, purpose, place, system), held))
+                found = FitnessOut.of(fitness(_task(practice, purpose, place, system), held))
                 fits.append(
                     FitOut(
                         practice=practice,
@@ -203,9 +203,9 @@ def _fits(tester: Tester, held: Held) -> list[FitOut]:
                         system_title=SYSTEMS[system].title,
                         purpose=purpose,
                         place=place,
-                        fit=found["fit"],
-                        problems=found["problems"],
-                        warnings=found["warnings"],
+                        fit=found.fit,
+                        problems=found.problems,
+                        warnings=found.warnings,
                     )
                 )
     return fits

@@ -6,10 +6,7 @@ from uuid import UUID
 
 from ninja import Schema
 
-
-class FindingOut(Schema):
-    code: str
-    text: str
+from evenprobe.formats.answers import FindingOut, FitnessOut, RatingOut
 
 
 class TesterOut(Schema):
@@ -143,22 +140,7 @@ class HoldingIn(Schema):
     system: str
 
 
-class RatingOut(Schema):
-    category: str | None
-    voltage: float | None
+class HoldingOut(FitnessOut):
+    """`needs`: what the place asks for at least."""
 
-
-class LinkOut(Schema):
-    name: str
-    category: str | None
-    voltage: float | None
-    weakest: bool
-
-
-class HoldingOut(Schema):
-    fit: bool
-    effective: RatingOut
-    problems: list[FindingOut]
-    warnings: list[FindingOut]
-    chain: list[LinkOut]
     needs: RatingOut

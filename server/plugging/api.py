@@ -7,7 +7,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from crews.services import crew_of
-from evenprobe.formats.needs import plug_in_answer
+from evenprobe.formats.answers.plugging import MayPlugIn
 from evenprobe.plugging import may_plug_in
 from evenprobe.plugging.answer import CAUTION
 from evenprobe.rounds import quick_matches
@@ -92,7 +92,7 @@ def plug_in(request: HttpRequest, point_id: UUID, equipment_id: UUID, tester: UU
         "system_title": SYSTEMS[supply.system].title,
         "earthing": supply.earthing,
         "equipment": _equipment(wanted),
-        **plug_in_answer(may_plug_in(survey.facts, survey.readings, wanted.needs().needs(), found)),
+        **dict(MayPlugIn.of(may_plug_in(survey.facts, survey.readings, wanted.needs().needs(), found))),
         "caution": CAUTION,
         "verdict": str(found.verdict),
         "reads_like": reads_like(survey),

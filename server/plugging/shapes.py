@@ -3,11 +3,10 @@
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import ConfigDict, Field
 
+from evenprobe.formats.answers.plugging import MayPlugIn
 from proofs.shapes import Named
-from sheets.shapes import LimitOut
-from work.shapes import CircumstanceOut, QuickOut
+from work.shapes import QuickOut
 
 
 class EquipmentIn(Schema):
@@ -35,25 +34,6 @@ class OutletLine(Schema):
     practice: str
 
 
-class NeedOut(Schema):
-    """`result`: yes, note, open or no."""
-
-    id: str
-    title: str
-    result: str
-    text: str
-    limit: LimitOut | None
-
-
-class TakeOut(Schema):
-    model_config = ConfigDict(populate_by_name=True)
-
-    quantity: str
-    from_: str | None = Field(alias="from")
-    to: str | None
-    circumstance: CircumstanceOut
-
-
 class LikeOut(Schema):
     """A supply system the readings can be all right on. `share`: how likely, for order only."""
 
@@ -62,8 +42,8 @@ class LikeOut(Schema):
     share: float
 
 
-class PlugInOut(Schema):
-    """`answer`: plug-in, one-more or do-not. `reads_like`: nothing before anything that counts is measured."""
+class PlugInOut(MayPlugIn):
+    """`reads_like`: nothing before anything that counts is measured."""
 
     id: UUID
     name: str
@@ -76,11 +56,7 @@ class PlugInOut(Schema):
     system_title: str
     earthing: str
     equipment: EquipmentOut
-    answer: str
-    says: str
     caution: str
-    take: TakeOut | None
-    checks: list[NeedOut]
     verdict: str
     reads_like: list[LikeOut]
     quick: list[QuickOut]

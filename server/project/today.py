@@ -90,7 +90,7 @@ def _points(crew: Crew) -> list[PointToDo]:
 
 def _point(point: Point) -> PointToDo:
     answer = interpretation_of(PointSurvey(point))
-    return _to_do(point, answer["verdict"], answer["summary"])
+    return _to_do(point, answer.verdict, answer.summary)
 
 
 def _unshown_point(point: Point, why: str) -> PointToDo:

@@ -35,6 +35,7 @@ from proofs.shapes import (
     QuestionOut,
     RulesIn,
     RulesOut,
+    StateOut,
 )
 
 router = Router(tags=["proofs"])
@@ -118,11 +119,11 @@ def proof_lines(crew: Crew) -> list[ProofLine]:
         return _line(
             one,
             now,
-            state=found["state"],
-            said=found["problems"][-1]["text"] if found["problems"] else "",
-            next=found["next"]["text"],
-            expires_at=found["expires_at"],
-            stated_by=found["stated_by"],
+            state=found.state,
+            said=found.problems[-1].text if found.problems else "",
+            next=found.next.text,
+            expires_at=found.expires_at,
+            stated_by=found.stated_by,
         )
 
     def unshown(one: Proof, why: str) -> ProofLine:
@@ -169,7 +170,7 @@ def _proof_out(one: Proof) -> dict[str, Any]:
     }
 
 
-def _event_out(index: int, event: ProofEvent, found: dict[str, Any]) -> dict[str, Any]:
+def _event_out(index: int, event: ProofEvent, found: StateOut) -> dict[str, Any]:
     return {
         "id": event.id,
         "type": event.type,
@@ -178,12 +179,12 @@ def _event_out(index: int, event: ProofEvent, found: dict[str, Any]) -> dict[str
         "tester_label": str(event.tester) if event.tester else "",
         "at": event.at,
         "by": event.by_name,
-        "counts": index in found["counted"],
-        "why": [p["text"] for p in (*found["problems"], *found["history"]) if p["event"] == index],
+        "counts": index in found.counted,
+        "why": found.said_of(index),
     }
 
 
-def _events_of_file(one: Proof, found: dict[str, Any]) -> list[dict[str, Any]]:
+def _events_of_file(one: Proof, found: StateOut) -> list[dict[str, Any]]:
     """As the file tells them; its testers are words, and so are the names in it."""
     labels = {t["id"]: t.get("label") or KINDS[t["kind"]].name for t in one.file["testers"]}
     return [
@@ -195,8 +196,8 @@ def _events_of_file(one: Proof, found: dict[str, Any]) -> list[dict[str, Any]]:
             "tester_label": labels.get(event.get("tester"), event.get("tester", "")),
             "at": event["at"],
             "by": event.get("by", ""),
-            "counts": index in found["counted"],
-            "why": [p["text"] for p in (*found["problems"], *found["history"]) if p["event"] == index],
+            "counts": index in found.counted,
+            "why": found.said_of(index),
         }
         for index, event in enumerate(one.file["events"])
     ]

@@ -6,10 +6,12 @@ from itertools import zip_longest
 from typing import Any
 from uuid import UUID
 
-from evenprobe.formats import IsolationFile, isolation_answer, parse
-from evenprobe.isolation import isolation
+from evenprobe.formats import IsolationFile, parse
+from evenprobe.formats.answers.isolation import NextOut
+from evenprobe.isolation import State, isolation
 from kit.names import named
 from proofs.models import Proof, ProofEvent
+from proofs.shapes import StateOut
 
 
 def frame_of(proof: Proof, at: datetime) -> dict[str, Any]:
@@ -100,18 +102,18 @@ def _dead_spans(proof_id: UUID, events: tuple[tuple[int, datetime], ...]) -> tup
     times = [at for _, at in events]
     spans = []
     for start, end in zip_longest(times, times[1:]):
-        answer = isolation_answer(isolation(parse(IsolationFile, log_of(proof, start, until=start)).log()))
-        if answer["state"] == "proved-dead":
-            runs_out = datetime.fromisoformat(answer["expires_at"])
+        found = isolation(parse(IsolationFile, log_of(proof, start, until=start)).log())
+        if found.state is State.PROVED_DEAD and found.expires_at is not None:
+            runs_out = found.expires_at
             spans.append((start, runs_out if end is None else min(end, runs_out)))
     return tuple(spans)
 
 
-def state_of(proof: Proof, now: datetime) -> dict[str, Any]:
+def state_of(proof: Proof, now: datetime) -> StateOut:
     """What `evenprobe isolate` says of the proof at `now`; of what came from a file, that it is history."""
     if proof.brought_at is not None:
         return _as_history(proof)
-    return isolation_answer(isolation(parse(IsolationFile, log_of(proof, now)).log()))
+    return StateOut.of(isolation(parse(IsolationFile, log_of(proof, now)).log()))
 
 
 HISTORY = "history"
@@ -119,13 +121,12 @@ HISTORY = "history"
 BEGIN_YOUR_OWN = "this came from a file and proves nothing here; begin a proof of your own"
 
 
-def _as_history(proof: Proof) -> dict[str, Any]:
+def _as_history(proof: Proof) -> StateOut:
     """`was`: how it stood by the file, at the file's own time, or when the last thing happened."""
     last = proof.events.last()
     log = parse(IsolationFile, log_of(proof, last.at if last else proof.begun_at)).log()
-    found = isolation_answer(isolation(log))
-    nothing_next = {**dict.fromkeys(found["next"]), "step": "nothing", "text": BEGIN_YOUR_OWN}
-    return {
-        **found, "state": HISTORY, "was": found["state"], "next": nothing_next,
-        "missing": [], "expires_at": None, "prove_again_by": None,
-    }  # fmt: skip
+    found = StateOut.of(isolation(log))
+    nothing: dict[str, Any] = dict.fromkeys(NextOut.model_fields)
+    nothing |= {"step": "nothing", "text": BEGIN_YOUR_OWN}
+    changed = {"state": HISTORY, "was": found.state, "next": NextOut(**nothing)}
+    return found.model_copy(update={**changed, "missing": [], "expires_at": None, "prove_again_by": None})

@@ -170,8 +170,8 @@ def _checked(
 
 def _refuse_an_untrue_statement(proof: Proof, at: datetime) -> None:
     found = state_of(proof, at)
-    if found["state"] != "proved-dead":
-        why = [p["text"] for p in (*found["problems"], *found["missing"])] or ["it is closed"]
+    if found.state != "proved-dead":
+        why = [*(p.text for p in found.problems), *(m.text for m in found.missing)] or ["it is closed"]
         raise Refused(("type", f"it is not proved dead: {'; '.join(why)}"), status=409)
 
 

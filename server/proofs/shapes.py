@@ -5,85 +5,15 @@ from typing import Any
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import ConfigDict, Field
 
 from evenprobe.entries import Time
+from evenprobe.formats.answers import IsolationOut
 
 
-class Aliased(Schema):
-    model_config = ConfigDict(populate_by_name=True)
-
-
-class MissingOut(Aliased):
-    code: str
-    text: str
-    source: str | None = None
-    from_: str | None = Field(None, alias="from")
-    to: str | None = None
-    mode: str | None = None
-
-
-class ProofProblemOut(Schema):
-    code: str
-    text: str
-    event: int
-    reasons: list[str]
-
-
-class PairOut(Aliased):
-    from_: str = Field(alias="from")
-    to: str
-    done: bool
-    shows_v: float | None
-    below_v: float | None
-    needs: str | None
-    unexplained: bool
-
-
-class SourceOut(Schema):
-    id: str
-    label: str
-    kind: str
-    off: bool
-    locked: bool
-    lock: str
-
-
-class NextOut(Aliased):
-    step: str
-    text: str
-    source: str | None
-    from_: str | None = Field(alias="from")
-    to: str | None
-    mode: str | None
-    tester: str | None
-
-
-class SettledOut(Schema):
-    was: str
-    text: str
-    event: int
-
-
-class StateOut(Schema):
+class StateOut(IsolationOut):
     """`was`: of what came from a file, how it stood by the file; else empty."""
 
-    state: str
     was: str = ""
-    proved_at: datetime | None
-    expires_at: datetime | None
-    missing: list[MissingOut]
-    problems: list[ProofProblemOut]
-    pairs: list[PairOut]
-    sources: list[SourceOut]
-    next: NextOut
-    history: list[SettledOut]
-    prove_again_by: datetime | None
-    stated_at: datetime | None
-    stated_by: str
-    was_proved_at: datetime | None
-    loosened: list[str]
-    reason: str
 
 
 class EventOut(Schema):

@@ -107,7 +107,7 @@ def _stop(found: Round, point: Point, skipped: RoundEvent | None) -> StopOut:
     own = {str(reading.id): reading for reading in since if counts(reading)}
     readings = [reading for reading in survey.readings if reading.id in own]
     tester = found.tester.instrument().instrument() if found.tester else TYPED
-    stop = stop_of(survey.facts, tester, readings, Verdict(answer["verdict"]), skipped=skipped is not None)
+    stop = stop_of(survey.facts, tester, readings, Verdict(answer.verdict), skipped=skipped is not None)
     return StopOut(
         id=point.id,
         name=point.name,
@@ -115,8 +115,8 @@ def _stop(found: Round, point: Point, skipped: RoundEvent | None) -> StopOut:
         kind=point.kind,
         terminals=point.terminals,
         state=str(stop.state),
-        verdict=answer["verdict"],
-        summary=answer["summary"],
+        verdict=answer.verdict,
+        summary=answer.summary,
         reason=_reason(stop, skipped),
         unfit=next((reading.unfit for reading in readings if reading.unfit), ""),
         quick=[quick_out(wanted, reading, own) for wanted, reading in stop.quick],

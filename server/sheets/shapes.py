@@ -7,6 +7,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
+from evenprobe.formats.answers import BarOut, OutcomeOut
 from proofs.shapes import Named
 
 LARGEST_FIGURE = 1e12
@@ -16,30 +17,6 @@ LARGEST_FIGURE = 1e12
 class Titled(Schema):
     id: str
     title: str
-
-
-class LimitOut(Schema):
-    id: str
-    value: float | list[float] | None
-    unit: str
-    source: str
-
-
-class OutcomeOut(Schema):
-    result: str
-    text: str
-    limit: LimitOut | None
-    computed: dict[str, Any]
-    question: str = ""
-
-
-class BarOut(Schema):
-    """Shares of the bar's length."""
-
-    passes: list[float]
-    at: float
-    reads: list[float]
-    expected: float | None
 
 
 class JudgedOut(Schema):

@@ -11,7 +11,7 @@ from evenprobe.deadtests.gate import MAY_BE_LEFT, SHORTEST_REASON, STATEMENTS, T
 from evenprobe.deadtests.kinds import DEAD_TESTS
 from evenprobe.deadtests.sheet import LOOK_FOR, STEPS, Line, before_harm
 from evenprobe.formats import InstrumentEntry
-from evenprobe.formats.tests import outcome_answer
+from evenprobe.formats.answers import OutcomeOut
 from evenprobe.rounding import figures
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers.purposes import Purpose
@@ -105,7 +105,7 @@ def judged_out(
     return {
         "test": test,
         "shown": DEAD_TESTS[test["kind"]].shown(test),
-        "outcome": outcome_answer(outcome),
+        "outcome": OutcomeOut.of(outcome),
         "bar": bar and {"passes": bar.passes, "at": bar.at, "reads": bar.reads, "expected": bar.expected},
         "doubt": doubt,
     }
@@ -227,8 +227,8 @@ def _proof_out(proof: Proof | None) -> dict[str, Any] | None:
     return {
         "id": proof.id,
         "name": proof.name,
-        "state": found["state"],
-        "expires_at": found["expires_at"],
+        "state": found.state,
+        "expires_at": found.expires_at,
         "now": now,
     }
 

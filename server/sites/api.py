@@ -125,7 +125,7 @@ def _site_out(site: Site) -> SiteOut:
 
 def _point_line(point: Point) -> PointLine:
     answer = interpretation_of(PointSurvey(point))
-    return _line(point, answer["verdict"], answer["summary"])
+    return _line(point, answer.verdict, answer.summary)
 
 
 def _unshown_point(point: Point, why: str) -> PointLine:

@@ -9,7 +9,7 @@ from ninja import Router
 
 from crews.models import Crew
 from crews.services import crew_of
-from evenprobe.formats.sweeps import sweeps_answer
+from evenprobe.formats.answers import SightHereOut, SweepOut
 from evenprobe.quantities import QUANTITIES
 from evenprobe.quantities.fit_here import may_trip, why_unfit
 from evenprobe.quantities.functions import functions_with
@@ -30,7 +30,6 @@ from work.shapes import (
     BringIn,
     Crumb,
     RecordIn,
-    SightHereOut,
     WithdrawalIn,
 )
 from work.surveys import PointSurvey, counts, survey_of
@@ -70,16 +69,11 @@ def withdraw_reading(request: HttpRequest, point_id: UUID, withdrawal_id: UUID, 
 
 
 @router.get("/points/{point_id}/sight/{tester_id}", response={200: SightHereOut, 404: Problems})
-def sight(request: HttpRequest, point_id: UUID, tester_id: UUID) -> dict[str, Any]:
+def sight(request: HttpRequest, point_id: UUID, tester_id: UUID) -> SightHereOut:
     """What the tester can strike out at the point as it stands, and what it never can."""
     crew = crew_of(request)
     point, tester = find(crew, Point, point_id), tester_of(crew, tester_id)
-    kind = tester.instrument().kind
-    return {
-        **sight_of(PointSurvey(point), tester.instrument().instrument()),
-        "says": kind.says,
-        "blind_to": list(kind.blind_to),
-    }
+    return sight_of(PointSurvey(point), tester.instrument().instrument())
 
 
 @router.get("/points/{point_id}/survey", response={200: dict[str, Any], 404: Problems})
@@ -139,7 +133,7 @@ def _bench_out(point: Point, survey: PointSurvey) -> dict[str, Any]:
             for t in of_point(dead_tests(circuit), point)
         ],
         **_of_each_tester(supply.site.crew, survey.facts),
-        "sweeps": sweeps_answer(survey.readings),
+        "sweeps": SweepOut.of_each(survey.readings),
         "interpretation": interpretation_of(survey),
         "loads": loads_of(survey),
     }

@@ -10,8 +10,7 @@ from typing import Any, TypeVar
 from django.core.cache import cache
 
 import evenprobe
-from evenprobe.formats import point_answer, sight_answer
-from evenprobe.formats.loads import loads_answer
+from evenprobe.formats.answers import InterpretationOut, LoadsOut, SightHereOut
 from evenprobe.interpretation import PointInterpretation, bank_for, interpret, sight_here, what_supply
 from evenprobe.loads import draws, loops
 from evenprobe.supplies import SYSTEMS
@@ -30,9 +29,9 @@ def core_fingerprint() -> str:
     return digest.hexdigest()[:16]
 
 
-def interpretation_of(survey: PointSurvey) -> dict[str, Any]:
+def interpretation_of(survey: PointSurvey) -> InterpretationOut:
     """The answer for one point, as `evenprobe interpret` gives it."""
-    return _kept("", survey, lambda: point_answer(result_of(survey)))
+    return _kept("", survey, lambda: InterpretationOut.of(result_of(survey)))
 
 
 def result_of(survey: PointSurvey) -> PointInterpretation:
@@ -45,7 +44,7 @@ def reads_like(survey: PointSurvey) -> list[dict[str, Any]]:
     return _kept("supplies-", survey, lambda: _systems(survey))
 
 
-def loads_of(survey: PointSurvey) -> dict[str, Any]:
+def loads_of(survey: PointSurvey) -> LoadsOut:
     """What the point's circuit draws against its device, and what known loads say of the loop."""
     return _kept("loads-", survey, lambda: _loads(survey))
 
@@ -60,10 +59,10 @@ def _kept(kind: str, survey: PointSurvey, made: Callable[[], T]) -> T:
     return answer
 
 
-def _loads(survey: PointSurvey) -> dict[str, Any]:
+def _loads(survey: PointSurvey) -> LoadsOut:
     facts, circuit = survey.facts, survey.entry.circuit
     drawn = draws(facts, survey.readings, circuit.curve if circuit else None)
-    return loads_answer(drawn, loops(facts, survey.readings), facts.circuit.rating_a, facts.practice)
+    return LoadsOut.of(drawn, loops(facts, survey.readings), facts.circuit.rating_a, facts.practice)
 
 
 def _systems(survey: PointSurvey) -> list[dict[str, Any]]:
@@ -82,6 +81,6 @@ def make_ready(survey: PointSurvey) -> None:
         threading.Thread(target=lambda: bank_for(facts).prepare(), daemon=True).start()
 
 
-def sight_of(survey: PointSurvey, tester: Instrument) -> dict[str, Any]:
+def sight_of(survey: PointSurvey, tester: Instrument) -> SightHereOut:
     """What a tester can strike out at a point as its readings leave it, and what not."""
-    return sight_answer(sight_here(survey.facts, survey.readings, tester), survey.facts.practice)
+    return SightHereOut.of(sight_here(survey.facts, survey.readings, tester), tester.kind, survey.facts.practice)

@@ -4,8 +4,7 @@ import json
 
 from hypothesis import strategies as st
 
-from evenprobe import formats
-from evenprobe.formats import dead_tests_file, parse
+import evenprobe
 
 
 def shown(low, high):
@@ -24,7 +23,7 @@ def file_of(*tests, practice="continental"):
 def judged(kind, *, practice="continental", **given):
     """The answer for one test, through the file as anybody would send it."""
     test = {"id": "t", "kind": kind, **{k: v for k, v in given.items() if v is not None}}
-    answer = formats.tests_answer(parse(dead_tests_file(), file_of(test, practice=practice)).outcomes())
+    answer = evenprobe.judge(file_of(test, practice=practice)).as_json()
     (one,) = json.loads(json.dumps(answer, allow_nan=False))["tests"]
     return one
 

@@ -6,12 +6,12 @@ from datetime import UTC, datetime, timedelta
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from evenprobe.formats import FormatError, IsolationFile, KitFile, fitness_answer, isolation_answer, parse
-from evenprobe.isolation import EventType, SourceKind, isolation
+import evenprobe
+from evenprobe.formats import FormatError, IsolationFile, KitFile, parse
+from evenprobe.isolation import EventType, SourceKind
 from evenprobe.practices import PRACTICES
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import KINDS
-from evenprobe.testers.fitness import fitness
 from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Place
 from tests.core.judging import shown
@@ -128,7 +128,7 @@ def test_any_isolation_log_is_answered_or_refused_by_path(log):
     assert all(path for path, _ in refused)
     if file is None:
         return
-    answer = isolation_answer(isolation(file.log()))
+    answer = evenprobe.isolate(file).as_json()
     assert json.loads(json.dumps(answer, allow_nan=False)) == answer
     assert answer["state"] in STATES
     assert (answer["state"] == "proved-dead") == (answer["proved_at"] is not None)
@@ -143,7 +143,7 @@ def test_any_kit_is_answered_and_unfit_says_why(held, purpose, place, system, pr
     task = {"purpose": str(purpose), "place": str(place), "system": system, "on": "2026-11-24"}
     data = {"format": "even-probe/kit", "version": 1, "practice": str(practice), "task": task}
     file = parse(KitFile, {**data, "tester": {"id": "x", **held}})
-    answer = fitness_answer(fitness(file.the_task(), file.held()))
+    answer = evenprobe.fit(file).as_json()
     assert json.loads(json.dumps(answer, allow_nan=False)) == answer
     assert answer["fit"] == (answer["problems"] == [])
     assert all(f["text"] and f["code"] for f in (*answer["problems"], *answer["warnings"]))

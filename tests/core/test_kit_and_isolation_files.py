@@ -4,9 +4,9 @@ import json
 
 import pytest
 
+import evenprobe
 from evenprobe.cli import main
-from evenprobe.formats import FormatError, IsolationFile, KitFile, SurveyFile, isolation_answer, parse
-from evenprobe.isolation import isolation
+from evenprobe.formats import FormatError, IsolationFile, KitFile, SurveyFile, parse
 from evenprobe.quantities import Alarm, Evidence, Kept, weigh
 
 RATED = {"category": "III", "rated_v": 690}
@@ -135,7 +135,7 @@ def test_sources_and_testers_stand_once():
 
 def test_the_answer_says_all_that_the_contract_asks_for():
     file = parse(IsolationFile, log(OFF, LOCKED, PROVED, *PAIRS, PROVED))
-    answer = isolation_answer(isolation(file.log()))
+    answer = evenprobe.isolate(file).as_json()
     assert answer["state"] == "proved-dead"
     assert answer["proved_at"] == "2026-11-24T10:06:00+00:00"
     assert answer["expires_at"] == "2026-11-24T10:36:00+00:00"

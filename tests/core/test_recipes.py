@@ -7,6 +7,7 @@ from typing import Literal
 import numpy as np
 import pytest
 
+import evenprobe
 from evenprobe.conditions import CONDITIONS, Condition, Severity, conditions_for
 from evenprobe.conditions.variants import OPEN
 from evenprobe.deadtests.completing import whole_test
@@ -16,7 +17,8 @@ from evenprobe.deadtests.kinds.row import no_lines
 from evenprobe.deadtests.lines import lines_of
 from evenprobe.deadtests.outcome import Outcome, held_against
 from evenprobe.deadtests.sheet import Line, SheetCircuit, SheetPoint, Step
-from evenprobe.formats import FormatError, SurveyFile, dead_tests_file, interpretation_answer, parse, tests_answer
+from evenprobe.formats import FormatError, SurveyFile, dead_tests_file, parse
+from evenprobe.formats.answers import InterpretationOut
 from evenprobe.formats.reference import reference
 from evenprobe.interpretation import forget_banks, interpret
 from evenprobe.limits import Band, Limit, limit_for
@@ -117,7 +119,7 @@ def test_a_quantity_is_one_module():
         assert fallen["earth-from-neutral-swapped"].reasons[0].text.endswith(" A")
         offered = interpret(outlet(), readings, file.kit()).next_tests
         assert touch in {test.measurement.quantity for test in offered}
-        assert interpretation_answer([("p", answer)])["points"][0]["conditions"]
+        assert InterpretationOut.of(answer).conditions
 
 
 def test_a_quantity_refuses_what_its_entry_does_not_have():
@@ -244,7 +246,7 @@ def test_a_practice_is_one_module():
     with PRACTICES.with_row(ANTIPODES):
         file = parse(SurveyFile, {**survey(**VOLTS), "practice": "antipodes"})
         answer = interpret(file.facts(file.points[0]), file.readings(file.points[0]), file.kit())
-        titles = {c["title"] for c in interpretation_answer([("p", answer)])["points"][0]["conditions"]}
+        titles = {c.title for c in InterpretationOut.of(answer).conditions}
         assert "Active open along the run" in titles
         assert limit_for("voltage.drop", ANTIPODES, SYSTEMS["230"]).source == "AS/NZS 3000"
         shown = next(p for p in reference().practices if p.id == "antipodes")
@@ -303,8 +305,8 @@ def test_a_kind_of_dead_test_is_one_object():
     with pytest.raises(FormatError, match="tests.0..kind: must be 'continuity'"):
         parse(dead_tests_file(), file)
     with DEAD_TESTS.with_row(ELECTRODE):
-        (answer,) = tests_answer(parse(dead_tests_file(), file).outcomes())["tests"]
-        assert (answer["result"], answer["limit"]["value"]) == ("fail", 200)
+        (answer,) = evenprobe.judge(file).tests
+        assert (answer.result, answer.limit.value) == ("fail", 200)
         circuit = SheetCircuit(BRITISH, SYSTEMS["230"], (SheetPoint("p", "p", (Terminal.L, Terminal.N, Terminal.PE)),))
         line = next(line for line in lines_of(circuit) if line.kind == "electrode")
         assert whole_test(line, {"measured_ohm": 30.0}) == {"kind": "electrode", "measured_ohm": 30.0}

@@ -7,11 +7,11 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from evenprobe import formats
 from evenprobe.cli import main
 from evenprobe.deadtests.kinds.battery import Chemistry
 from evenprobe.deadtests.kinds.insulation import InsulationKind
 from evenprobe.formats import FormatError, dead_tests_file, parse
+from evenprobe.formats.answers import TestsOut
 from evenprobe.limits.components import BATTERIES
 from evenprobe.limits.dead_tests import INSULATION_KINDS
 from evenprobe.limits.protective_devices import INSTANTANEOUS, Curve
@@ -107,7 +107,7 @@ def answered(data):
     except FormatError as error:
         paths = [path for path, _ in error.problems]
         return None if all(path.startswith("tests[") for path in paths) else paths
-    return json.loads(json.dumps(formats.tests_answer(outcomes), allow_nan=False))
+    return json.loads(json.dumps(TestsOut.of(outcomes).as_json(), allow_nan=False))
 
 
 @settings(max_examples=400, deadline=None)

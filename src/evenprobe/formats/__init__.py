@@ -1,19 +1,12 @@
-"""The open files, in and out. Pydantic only here, at the edge; inside are the core's own value objects."""
+"""The open files, in and out: what is read, and every answer. Inside are the core's own value objects."""
 
 from evenprobe.entries import FormatError, parse, parse_json
-from evenprobe.formats.answers import (
-    forecast_answer,
-    interpretation_answer,
-    point_answer,
-    sight_answer,
-    supplies_answer,
-)
-from evenprobe.formats.isolation import IsolationFile, isolation_answer
-from evenprobe.formats.kit import InstrumentEntry, KitFile, fitness_answer
+from evenprobe.formats.isolation import IsolationFile
+from evenprobe.formats.kit import InstrumentEntry, KitFile
 from evenprobe.formats.network import NetworkFile
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.survey import PointEntry, SurveyFile
-from evenprobe.formats.tests import TestsFile, dead_tests_file, tests_answer
+from evenprobe.formats.tests import TestsFile, dead_tests_file
 
 __all__ = [
     "FormatError",
@@ -26,14 +19,6 @@ __all__ = [
     "SurveyFile",
     "TestsFile",
     "dead_tests_file",
-    "fitness_answer",
-    "forecast_answer",
-    "interpretation_answer",
-    "isolation_answer",
     "parse",
     "parse_json",
-    "point_answer",
-    "sight_answer",
-    "supplies_answer",
-    "tests_answer",
 ]

@@ -1,6 +1,5 @@
 """The isolation log: a proof of death as its events, in time order."""
 
-from datetime import datetime
 from math import isfinite
 from typing import Annotated, Any, Literal
 
@@ -11,7 +10,7 @@ from evenprobe.entries.units import to_si
 from evenprobe.formats.fields import KindId, PracticeName, Terminals
 from evenprobe.formats.kit import InstrumentEntry
 from evenprobe.formats.supply import SupplyEntry
-from evenprobe.isolation import Event, EventType, HouseRules, Isolation, IsolationLog, Source, SourceKind
+from evenprobe.isolation import Event, EventType, HouseRules, IsolationLog, Source, SourceKind
 from evenprobe.isolation.log import Mode
 from evenprobe.isolation.rules import HANDBOOK, LONGEST_UNATTENDED_MIN, LONGEST_WINDOW_MIN
 from evenprobe.practices import Practice
@@ -226,69 +225,3 @@ def _unrepeated(key: str, names: list[str]) -> set[str]:
         if name in names[:index]:
             raise FieldError(f"{key}[{index}].id", f"{name!r} stands twice")
     return set(names)
-
-
-def isolation_answer(found: Isolation) -> dict[str, Any]:
-    step = found.next_step
-    return {
-        "state": str(found.state),
-        "proved_at": _time(found.proved_at),
-        "expires_at": _time(found.expires_at),
-        "missing": [
-            _given({"code": m.code, "text": m.text, "source": m.source, **_ends(m.pair), "mode": m.mode})
-            for m in found.missing
-        ],
-        "problems": [
-            {"code": p.code, "text": p.text, "event": p.event, "reasons": list(p.reasons)} for p in found.problems
-        ],
-        "pairs": [
-            {
-                **_ends(p.pair),
-                "done": p.done,
-                "shows_v": p.volts,
-                "below_v": p.below,
-                "needs": p.needs,
-                "unexplained": p.unexplained,
-            }
-            for p in found.pairs
-        ],
-        "sources": [
-            {
-                "id": s.source.id,
-                "label": s.source.label,
-                "kind": str(s.source.kind),
-                "off": s.off,
-                "locked": s.locked,
-                "lock": s.lock,
-            }
-            for s in found.sources
-        ],
-        "next": {
-            "step": str(step.kind),
-            "text": step.text,
-            "source": step.source,
-            **(_ends(step.pair) or {"from": None, "to": None}),
-            "mode": step.mode,
-            "tester": step.tester,
-        },
-        "history": [{"was": p.code, "text": p.text, "event": p.event} for p in found.history],
-        "counted": list(found.counted),
-        "prove_again_by": _time(found.prove_again_by),
-        "stated_at": _time(found.stated_at),
-        "stated_by": found.stated_by,
-        "was_proved_at": _time(found.was_proved_at),
-        "loosened": list(found.loosened),
-        "reason": found.reason,
-    }
-
-
-def _ends(pair: tuple[Terminal, Terminal] | None) -> dict[str, str]:
-    return {} if pair is None else {"from": str(pair[0]), "to": str(pair[1])}
-
-
-def _given(entry: dict[str, Any]) -> dict[str, Any]:
-    return {key: value for key, value in entry.items() if value is not None}
-
-
-def _time(at: datetime | None) -> str | None:
-    return None if at is None else at.isoformat()

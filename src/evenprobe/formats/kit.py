@@ -1,7 +1,7 @@
 """The kit file: a task, a tester, its leads and adapters; and a tester as every other file writes it too."""
 
 from datetime import date
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -10,7 +10,7 @@ from evenprobe.formats.fields import KindId, PracticeName
 from evenprobe.practices import Practice
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Instrument
-from evenprobe.testers.fitness import Finding, Fitness, Held
+from evenprobe.testers.fitness import Held
 from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Adapter, Category, Leads, Place, Rating
 from evenprobe.testers.tasks import Task
@@ -176,21 +176,3 @@ class KitFile(Strict):
             "adapters": self.adapters or self.tester.adapters,
         }
         return self.tester.model_copy(update=beside).held()
-
-
-def fitness_answer(found: Fitness) -> dict[str, Any]:
-    return {
-        "fit": found.fit,
-        "effective": _rating(found.effective),
-        "problems": [_finding(f) for f in found.problems],
-        "warnings": [_finding(f) for f in found.warnings],
-        "chain": [{"name": link.name, **_rating(link.rating), "weakest": link.weakest} for link in found.chain],
-    }
-
-
-def _rating(rating: Rating) -> dict[str, Any]:
-    return {"category": rating.category.name if rating.category else None, "voltage": rating.volts}
-
-
-def _finding(finding: Finding) -> dict[str, str]:
-    return {"code": finding.code, "text": finding.text}

@@ -1,14 +1,11 @@
 """What a thing to be plugged in needs, as its plate says, and the answer whether an outlet has it."""
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints, model_validator
 
 from evenprobe.entries import FieldError, Strict
-from evenprobe.formats.answers import circumstance
-from evenprobe.formats.tests import limit_answer
-from evenprobe.plugging import Check, Needs, PlugIn
-from evenprobe.quantities import Measurement
+from evenprobe.plugging import Needs
 
 Volts = Annotated[float, Field(strict=True, gt=0, le=1000)]
 
@@ -37,22 +34,3 @@ class NeedsEntry(Strict):
 
     def needs(self) -> Needs:
         return Needs(**self.model_dump(exclude={"label"}))
-
-
-def plug_in_answer(found: PlugIn) -> dict[str, Any]:
-    return {
-        "answer": str(found.answer),
-        "says": found.says,
-        "take": _take(found.take) if found.take else None,
-        "checks": [_check(c) for c in found.checks],
-    }
-
-
-def _take(m: Measurement) -> dict[str, Any]:
-    ends = {"from": m.from_ and str(m.from_), "to": m.to and str(m.to)}
-    return {"quantity": str(m.quantity), **ends, "circumstance": circumstance(m)}
-
-
-def _check(check: Check) -> dict[str, Any]:
-    limit = None if check.limit is None else limit_answer(check.limit)
-    return {"id": check.id, "title": check.title, "result": str(check.result), "text": check.text, "limit": limit}

@@ -6,6 +6,7 @@ import numpy as np
 from pydantic import Field, model_validator
 
 from evenprobe.entries import FieldError, FormatError, Name, Positive, Strict
+from evenprobe.formats.answers.network import EquivalentOut, NetworkOut
 from evenprobe.network import EARTH, Mesh, NetworkError, Solution
 
 Ends = Annotated[tuple[Name, Name], Field()]
@@ -58,7 +59,7 @@ class NetworkFile(Strict):
             raise FieldError("earth", f"a node is named {EARTH}; name it as the earth or otherwise")
         return self
 
-    def solve(self) -> dict[str, object]:
+    def solve(self) -> NetworkOut:
         """The answer of `solve`, at full double precision. Raises FormatError naming a node left hanging."""
         omega = 2 * np.pi * self.frequency_hz
         conducting = {
@@ -82,16 +83,16 @@ class NetworkFile(Strict):
         }
         ports = list(dict.fromkeys(self._node(n) for pair in self.ask for n in pair))
         solution = mesh.solve(admittance, emf, ports)
-        return {"ask": [self._answer(solution, pair) for pair in self.ask]}
+        return NetworkOut(ask=[self._answer(solution, pair) for pair in self.ask])
 
     def _node(self, name: str) -> str:
         return EARTH if name == self.earth else name
 
-    def _answer(self, solution: Solution, pair: Ends) -> dict[str, object]:
+    def _answer(self, solution: Solution, pair: Ends) -> EquivalentOut:
         ports = self._node(pair[0]), self._node(pair[1])
         volts, ohms = solution.open_volts(ports)[0], solution.impedance(ports)[0]
-        return {
-            "between": list(pair),
-            "open_v": [float(volts.real), float(volts.imag)],
-            "z_ohm": [float(ohms.real), float(ohms.imag)],
-        }
+        return EquivalentOut(
+            between=list(pair),
+            open_v=[float(volts.real), float(volts.imag)],
+            z_ohm=[float(ohms.real), float(ohms.imag)],
+        )

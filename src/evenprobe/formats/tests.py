@@ -2,7 +2,6 @@
 
 from collections.abc import Iterable
 from functools import lru_cache
-from math import isfinite
 from typing import TYPE_CHECKING, Annotated, Any, Literal, Union
 
 from pydantic import Field, create_model, field_validator
@@ -11,10 +10,6 @@ from evenprobe.deadtests import Outcome
 from evenprobe.deadtests.kinds import DEAD_TESTS, OneTest
 from evenprobe.entries import FieldError, Strict, Text
 from evenprobe.formats.fields import PracticeName
-from evenprobe.limits import Limit
-from evenprobe.rounding import figures
-
-COMPUTED_FIGURES = 4
 
 
 class TestsFile(Strict):
@@ -64,32 +59,3 @@ if TYPE_CHECKING:
 else:
     TestEntry = _one_of(tuple(kind.entry for kind in DEAD_TESTS.values()))
 """An entry of any kind there is."""
-
-
-def outcome_answer(outcome: Outcome) -> dict[str, Any]:
-    answer = {
-        "result": str(outcome.result),
-        "limit": None if outcome.limit is None else limit_answer(outcome.limit),
-        "computed": {name: _rounded(value) for name, value in outcome.computed.items()},
-        "text": outcome.text,
-    }
-    return {**answer, "question": outcome.question} if outcome.question else answer
-
-
-def tests_answer(outcomes: Iterable[tuple[str, Outcome]]) -> dict[str, Any]:
-    return {"tests": [{"id": name, **outcome_answer(outcome)} for name, outcome in outcomes]}
-
-
-def limit_answer(limit: Limit) -> dict[str, Any]:
-    """`value`: the one bound there is, both where there are two, null where only over-range passes."""
-    bounds = [b for b in (limit.band.low, limit.band.high) if isfinite(b)]
-    if limit.band.low == 0:
-        bounds = bounds[1:]
-    value = None if not bounds else bounds[0] if len(bounds) == 1 else bounds
-    return {"id": limit.id, "value": _rounded(value), "unit": limit.unit, "source": limit.source}
-
-
-def _rounded(value: Any) -> Any:
-    if isinstance(value, bool) or not isinstance(value, float):
-        return [_rounded(v) for v in value] if isinstance(value, list) else value
-    return figures(value, COMPUTED_FIGURES)

@@ -1455,7 +1455,10 @@ export interface components {
                 [key: string]: unknown;
             };
         };
-        /** HoldingOut */
+        /**
+         * HoldingOut
+         * @description `needs`: what the place asks for at least.
+         */
         HoldingOut: {
             /** Fit */
             fit: boolean;
@@ -1468,7 +1471,10 @@ export interface components {
             chain: components["schemas"]["LinkOut"][];
             needs: components["schemas"]["RatingOut"];
         };
-        /** LinkOut */
+        /**
+         * LinkOut
+         * @description A part of what is held. `weakest`: it brings the whole down to what it is.
+         */
         LinkOut: {
             /** Name */
             name: string;
@@ -1758,12 +1764,17 @@ export interface components {
             /** Sweeps */
             sweeps: components["schemas"]["SweepOut"][];
         };
-        /** CircumstanceOut */
+        /**
+         * CircumstanceOut
+         * @description The circumstances that are not as they are found.
+         */
         CircumstanceOut: {
             /** Load Here A */
             load_here_a?: number | null;
             /** Load Elsewhere A */
             load_elsewhere_a?: number | null;
+            /** Load Between */
+            load_between?: string[] | null;
             /** Device */
             device?: string | null;
             /** Neutral */
@@ -1773,7 +1784,10 @@ export interface components {
             /** Test Ma */
             test_ma?: number | null;
         };
-        /** ConditionOut */
+        /**
+         * ConditionOut
+         * @description `lines`: of a condition about one line of several, those it can be about.
+         */
         ConditionOut: {
             /** Id */
             id: string;
@@ -1845,7 +1859,10 @@ export interface components {
             text: string;
             outcome: components["schemas"]["OutcomeOut"] | null;
         };
-        /** InterpretationOut */
+        /**
+         * InterpretationOut
+         * @description What the readings of one point can still mean.
+         */
         InterpretationOut: {
             /** Verdict */
             verdict: string;
@@ -1887,7 +1904,10 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** LimitOut */
+        /**
+         * LimitOut
+         * @description `value`: the one bound there is, both where there are two, null where only over-range passes.
+         */
         LimitOut: {
             /** Id */
             id: string;
@@ -1977,17 +1997,20 @@ export interface components {
              */
             warns: boolean;
         };
-        /** OutcomeOut */
+        /**
+         * OutcomeOut
+         * @description What a test comes to. `question`: what to ask before it is believed; left out where there is nothing.
+         */
         OutcomeOut: {
             /** Result */
             result: string;
-            /** Text */
-            text: string;
             limit: components["schemas"]["LimitOut"] | null;
             /** Computed */
             computed: {
                 [key: string]: unknown;
             };
+            /** Text */
+            text: string;
             /**
              * Question
              * @default
@@ -2036,7 +2059,10 @@ export interface components {
             /** Status */
             status: string;
         };
-        /** ReasonOut */
+        /**
+         * ReasonOut
+         * @description Why a condition fell. `text`: what it would have shown, in words.
+         */
         ReasonOut: {
             /** Reading */
             reading: string;
@@ -2061,7 +2087,10 @@ export interface components {
             /** Across */
             across: number;
         };
-        /** StoryOut */
+        /**
+         * StoryOut
+         * @description `phasors`: of each conductor volts in line with the first line's source, and at right angles to it.
+         */
         StoryOut: {
             /** Title */
             title: string;
@@ -2124,7 +2153,7 @@ export interface components {
         };
         /**
          * SightHereOut
-         * @description Of what still stands what a tester can strike out if all is well, and what not; worst first.
+         * @description Of what still stands what a tester can strike out here and what not; `says` and `blind_to` of its kind.
          */
         SightHereOut: {
             /** Can */
@@ -2510,11 +2539,6 @@ export interface components {
         StateOut: {
             /** State */
             state: string;
-            /**
-             * Was
-             * @default
-             */
-            was: string;
             /** Proved At */
             proved_at: string | null;
             /** Expires At */
@@ -2530,6 +2554,8 @@ export interface components {
             next: components["schemas"]["NextOut"];
             /** History */
             history: components["schemas"]["SettledOut"][];
+            /** Counted */
+            counted: number[];
             /** Prove Again By */
             prove_again_by: string | null;
             /** Stated At */
@@ -2542,6 +2568,11 @@ export interface components {
             loosened: string[];
             /** Reason */
             reason: string;
+            /**
+             * Was
+             * @default
+             */
+            was: string;
         };
         /** ProofIn */
         ProofIn: {
@@ -3575,7 +3606,7 @@ export interface components {
         };
         /**
          * NeedOut
-         * @description `result`: yes, note, open or no.
+         * @description One check.
          */
         NeedOut: {
             /** Id */
@@ -3590,9 +3621,16 @@ export interface components {
         };
         /**
          * PlugInOut
-         * @description `answer`: plug-in, one-more or do-not. `reads_like`: nothing before anything that counts is measured.
+         * @description `reads_like`: nothing before anything that counts is measured.
          */
         PlugInOut: {
+            /** Answer */
+            answer: string;
+            /** Says */
+            says: string;
+            take: components["schemas"]["TakeOut"] | null;
+            /** Checks */
+            checks: components["schemas"]["NeedOut"][];
             /**
              * Id
              * Format: uuid
@@ -3615,15 +3653,8 @@ export interface components {
             /** Earthing */
             earthing: string;
             equipment: components["schemas"]["EquipmentOut"];
-            /** Answer */
-            answer: string;
-            /** Says */
-            says: string;
             /** Caution */
             caution: string;
-            take: components["schemas"]["TakeOut"] | null;
-            /** Checks */
-            checks: components["schemas"]["NeedOut"][];
             /** Verdict */
             verdict: string;
             /** Reads Like */
@@ -3631,7 +3662,10 @@ export interface components {
             /** Quick */
             quick: components["schemas"]["QuickOut"][];
         };
-        /** TakeOut */
+        /**
+         * TakeOut
+         * @description A reading to take.
+         */
         TakeOut: {
             /** Quantity */
             quantity: string;

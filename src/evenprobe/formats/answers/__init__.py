@@ -1,0 +1,34 @@
+"""Every answer of the core as a model, written once: the command prints them, the routes give them."""
+
+from evenprobe.formats.answers.fitness import FindingOut, FitnessOut, LinkOut, RatingOut
+from evenprobe.formats.answers.forecast import ForecastOut
+from evenprobe.formats.answers.interpretation import InterpretationOut, SurveyOut
+from evenprobe.formats.answers.isolation import IsolationOut
+from evenprobe.formats.answers.limits import LimitOut, OutcomeOut
+from evenprobe.formats.answers.loads import BarOut, LoadsOut
+from evenprobe.formats.answers.network import EquivalentOut, NetworkOut
+from evenprobe.formats.answers.supplies import SuppliesOut
+from evenprobe.formats.answers.sweeps import SweepOut
+from evenprobe.formats.answers.tester_here import SightHereOut
+from evenprobe.formats.answers.tests import TestsOut
+
+__all__ = [
+    "BarOut",
+    "EquivalentOut",
+    "FindingOut",
+    "FitnessOut",
+    "ForecastOut",
+    "InterpretationOut",
+    "IsolationOut",
+    "LimitOut",
+    "LinkOut",
+    "LoadsOut",
+    "NetworkOut",
+    "OutcomeOut",
+    "RatingOut",
+    "SightHereOut",
+    "SuppliesOut",
+    "SurveyOut",
+    "SweepOut",
+    "TestsOut",
+]

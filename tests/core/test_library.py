@@ -1,0 +1,109 @@
+"""The core as a library: what the package offers, what importing it costs, and that its examples run."""
+
+import doctest
+import json
+import subprocess
+import sys
+from importlib import import_module
+from pkgutil import walk_packages
+
+import pytest
+
+import evenprobe
+from evenprobe import cli
+
+SURVEY = {
+    "format": "even-probe/survey",
+    "version": 1,
+    "practice": "british",
+    "supply": {"system": "230", "earthing": "TN-S"},
+    "points": [
+        {
+            "id": "p1",
+            "kind": "outlet",
+            "terminals": ["L", "N", "PE"],
+            "readings": [{"id": "r1", "quantity": "voltage", "from": "L", "to": "N", "value": 231.0}],
+        }
+    ],
+}
+TESTER = {"id": "m", "kind": "multimeter", "category": "III", "rated_v": 600, "battery": "ok"}
+KIT = {
+    "format": "even-probe/kit",
+    "version": 1,
+    "practice": "british",
+    "task": {"purpose": "live-voltage", "place": "installation", "system": "230"},
+    "tester": TESTER,
+}
+NETWORK = {
+    "format": "even-probe/network",
+    "version": 1,
+    "frequency_hz": 50,
+    "earth": "earth",
+    "branches": [{"between": ["a", "earth"], "ohm": 1.0, "emf_v": 230.0}],
+    "ask": [["a", "earth"]],
+}
+LOG = {
+    "format": "even-probe/isolation",
+    "version": 1,
+    "practice": "british",
+    "at": "2026-11-28T10:00:00+00:00",
+    "supply": {"system": "230"},
+    "terminals": ["L", "N", "PE"],
+    "sources": [{"id": "s1", "label": "way 1"}],
+}
+TESTS = {
+    "format": "even-probe/tests",
+    "version": 1,
+    "practice": "british",
+    "tests": [{"id": "t", "kind": "continuity", "measured_ohm": 0.2}],
+}
+COMMANDS = {
+    "interpret": (SURVEY, []),
+    "identify": (SURVEY, []),
+    "predict": (SURVEY, ["--condition", "open-earth"]),
+    "solve": (NETWORK, []),
+    "fit": (KIT, []),
+    "isolate": (LOG, []),
+    "judge": (TESTS, []),
+}
+MODULES = [m.name for m in walk_packages(evenprobe.__path__, "evenprobe.") if not m.name.endswith("__main__")]
+
+
+@pytest.mark.parametrize("name", COMMANDS)
+def test_a_function_answers_what_its_command_prints(name, tmp_path, capsys):
+    content, options = COMMANDS[name]
+    file = tmp_path / "file.json"
+    file.write_text(json.dumps(content))
+    assert cli.main([name, str(file), *options]) == 0
+    answer = getattr(evenprobe, name)(content, *options[1:])
+    assert json.loads(capsys.readouterr().out) == answer.as_json()
+    assert type(answer).model_validate(answer.as_json()) == answer, "its model reads what it writes"
+
+
+@pytest.mark.parametrize("name", COMMANDS)
+def test_a_function_says_where_its_file_is_wrong(name):
+    content, options = COMMANDS[name]
+    with pytest.raises(evenprobe.FormatError, match="unknown key") as refused:
+        getattr(evenprobe, name)({**content, "colour": "blue"}, *options[1:])
+    assert refused.value.problems == (("colour", "unknown key"),)
+
+
+def test_every_function_is_offered_and_documented():
+    assert set(COMMANDS) | {"FormatError"} == set(evenprobe.__all__)
+    for name in COMMANDS:
+        text = getattr(evenprobe, name).__doc__
+        assert "Raises\n    ------\n    FormatError" in text
+    with pytest.raises(AttributeError, match="no attribute 'guess'"):
+        evenprobe.guess  # noqa: B018
+
+
+def test_importing_the_package_loads_nothing_it_does_not_need_yet():
+    script = "import sys, evenprobe; print([m for m in ('numpy', 'scipy', 'pydantic') if m in sys.modules])"
+    found = subprocess.run([sys.executable, "-c", script], capture_output=True, text=True, check=True)
+    assert found.stdout.strip() == "[]"
+
+
+@pytest.mark.parametrize("name", MODULES)
+def test_the_examples_of_a_module_run(name):
+    found = doctest.testmod(import_module(name))
+    assert found.failed == 0
