@@ -5,6 +5,7 @@ import json
 import subprocess
 import sys
 from importlib import import_module
+from pathlib import Path
 from pkgutil import walk_packages
 
 import pytest
@@ -107,3 +108,13 @@ def test_importing_the_package_loads_nothing_it_does_not_need_yet():
 def test_the_examples_of_a_module_run(name):
     found = doctest.testmod(import_module(name))
     assert found.failed == 0
+
+
+def test_the_ten_lines_of_the_page_run(capsys):
+    page = (Path(__file__).parents[2] / "docs/library.md").read_text()
+    lines = page.split("```python")[1].split("```")[0]
+    exec(lines, {})
+    printed = capsys.readouterr().out.splitlines()
+    assert printed[0].startswith("unconfirmed - It could be right")
+    assert "open-earth" in printed[1]
+    assert printed[-1] == "230 V"

@@ -159,7 +159,7 @@ def _candidates(bank: Bank, taken: Sequence[Reading], kit: Sequence[Instrument])
     for tester in kit:
         yield from (m for m in setups_with(bank.point, tester) if _setup(m, bank.point) not in done)
     if not volts_in_kit:
-        stands_in = (m for m in setups_with(bank.point, TYPED) if not (m.dead and ohms_in_kit))
+        stands_in = (m for m in setups_with(bank.point, TYPED) if not (m.quantity.dead and ohms_in_kit))
         yield from (m for m in stands_in if _setup(m, bank.point) not in done)
 
 
@@ -170,7 +170,7 @@ def _setup(m: Measurement, point: PointFacts) -> Hashable:
         with_loads_placed(m, point),
         from_=m.from_ and Terminal(port_of(m.from_)),
         to=m.to and Terminal(port_of(m.to)),
-        device="open" if m.dead else m.device,
+        device="open" if m.quantity.dead else m.device,
     )
     return same.setup("load_here_a", "load_elsewhere_a"), loads
 

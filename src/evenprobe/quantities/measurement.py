@@ -191,11 +191,6 @@ class Measurement:
         return frozenset(end for end in (self.from_, self.to) if end is not None)
 
     @property
-    def dead(self) -> bool:
-        """Made on a dead circuit, by a source of the tester's own."""
-        return self.quantity.dead
-
-    @property
     def as_is(self) -> bool:
         """No known load and the device closed."""
         return not self.under_load and self.device == "closed"
