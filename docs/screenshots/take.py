@@ -44,7 +44,7 @@ PICTURES = [
 # the step of a sheet to open, and what is typed there
 STEPS = {
     "sheet-insulation-dark": "Insulation",
-    "sheet-ring": re.compile("^Joined"),
+    "sheet-ring": re.compile("^Continuity"),
     "sheet-phone": "Clear to energise",
 }
 SHOWN = "0.31"

@@ -11,7 +11,7 @@ class Crew(models.Model):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     name = models.CharField(max_length=120)
     rules: Any = models.JSONField(default=dict)
-    """Of a proof of death, as the isolation format writes them; what is left out is the handbook's."""
+    """Of a proof of isolation, as the isolation format writes them; what is left out is the handbook's."""
 
     def __str__(self) -> str:
         return self.name

@@ -84,7 +84,7 @@ def person_signing_in(request: HttpRequest, name: str, password: str) -> User:
     if not isinstance(user, User):
         for key in keys:
             misses.missed(key, time.monotonic())
-        raise Refused(("password", "name and password do not belong together"), status=403)
+        raise Refused(("password", "Wrong name or password"), status=403)
     misses.forget(of_name)
     return user
 

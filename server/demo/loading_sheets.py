@@ -1,4 +1,4 @@
-"""Load the demo crew's dead tests: past rounds at the mill board, each with its proof of death, and single sheets."""
+"""Load the demo crew's dead tests: past rounds at the mill board, each with its proof, and single sheets."""
 
 from datetime import datetime, timedelta
 from typing import Any

@@ -1,4 +1,4 @@
-"""The demo crew's proofs of death: one running out, one void, one complete, two that show something."""
+"""The demo crew's proofs of isolation: one running out, one void, one complete, two that show something."""
 
 from dataclasses import dataclass
 

@@ -43,7 +43,7 @@ PAIRS = ("L-PE", "N-PE", "L-N")
 class DemoSheet:
     """`on`: site, board, circuit. `put`: minutes after the start, tester, and the entry, its line named by its end.
 
-    `with_proof`: the proof of death it goes with, made anew with it.
+    `with_proof`: the proof of isolation it goes with, made anew with it.
     """
 
     on: tuple[str, str, str]

@@ -20,7 +20,7 @@ METER = Instrument("stand-in", kinds.MULTIMETER, proved=True)
 WORDS = {function.word for function in FUNCTIONS.values()}
 HIGHEST_VOLTS = 1000.0
 DC_OFFSET_VOLTS = 0.02
-"""What a DC range shows of a live AC conductor: next to nothing, which is why it clears nothing."""
+"""What a DC range shows of a live AC conductor: next to nothing, which is why it cannot confirm safe."""
 
 NO_ERROR = '0,"No error"'
 UNDEFINED = '-113,"Undefined header"'

@@ -1,4 +1,4 @@
-"""Today: what to do next, in order. Proofs of death first, then rounds begun, points that are not safe, then kit."""
+"""Today: what to do next, in order. Proofs first, then rounds begun, points that are not safe, then kit."""
 
 from datetime import timedelta
 from uuid import UUID

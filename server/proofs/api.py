@@ -1,4 +1,4 @@
-"""Proofs of death over HTTP: begin one, record what happens, see how it stands; and the log as a file."""
+"""Proofs of isolation over HTTP: begin one, record what happens, see how it stands; and the log as a file."""
 
 from datetime import datetime, timedelta
 from typing import Any

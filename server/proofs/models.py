@@ -1,4 +1,4 @@
-"""Proofs of death: what is to be dead, and the events, append-only. The state is derived, never stored."""
+"""Proofs of isolation: what is to be dead, and the events, append-only. The state is derived, never stored."""
 
 import uuid
 from typing import Any

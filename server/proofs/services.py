@@ -1,4 +1,4 @@
-"""Beginning a proof of death and recording what happens. Append-only; a retry is the same event, not a second."""
+"""Beginning a proof of isolation and recording what happens. Append-only; a retry is the same event, not a second."""
 
 from collections.abc import Sequence
 from datetime import datetime, timedelta
@@ -193,7 +193,7 @@ def put_rules(crew: Crew, data: dict[str, Any]) -> Crew:
 def _name(name: str) -> str:
     name = name.strip()
     if not name:
-        raise Refused(("name", "needs a name: what is to be dead"))
+        raise Refused(("name", "needs a name: what is isolated"))
     if len(name) > 120:
         raise Refused(("name", "is longer than 120 characters"))
     return name

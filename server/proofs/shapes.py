@@ -1,4 +1,4 @@
-"""What the routes of the proofs of death take and give."""
+"""What the routes of the proofs of isolation take and give."""
 
 from datetime import datetime
 from typing import Any

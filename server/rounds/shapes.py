@@ -12,7 +12,7 @@ from work.shapes import QuickOut
 class StopOut(Schema):
     """`state`: left, begun, skipped, quick or full. `reason`: why it was skipped.
 
-    `unfit`: why a reading of it clears nothing, where one does not.
+    `unfit`: why a reading of it cannot confirm safe, where one does not.
     """
 
     id: UUID

@@ -14,7 +14,7 @@ from sites.models import Circuit
 
 
 class Sheet(models.Model):
-    """`wiring`: `ordinary` or a kind with an insulation rule of its own. `proof`: the proof of death it relies on."""
+    """`wiring`: `ordinary` or a kind with an insulation rule of its own. `proof`: the one it relies on."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     circuit = models.ForeignKey(Circuit, on_delete=models.PROTECT, related_name="sheets")

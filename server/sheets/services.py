@@ -64,7 +64,7 @@ def begin(
     circuit = find(crew, Circuit, circuit_id)
     proof = proof_of(crew, proof_id) if proof_id else None
     if proof is not None and proof.site_id != circuit.board.supply.site_id:
-        raise Refused(("proof", "this proof of death is of another site"))
+        raise Refused(("proof", "this proof of isolation is of another site"))
     if proof is not None and proof.brought_at is not None:
         raise Refused(("proof", BEGIN_YOUR_OWN))
     if wiring not in WIRINGS:
@@ -202,12 +202,12 @@ def _refuse_while_something_is_in_the_way(reading: Reading, content: dict[str, A
     found = in_the_way(reading.record)
     if found and "reason" not in content:
         said = (("", one.text) for one in found)
-        missing = ("reason", f"something is in the way: say why even so, in {SHORTEST_REASON} letters or more")
+        missing = ("reason", f"something is outstanding: say why even so, in {SHORTEST_REASON} letters or more")
         raise Refused(missing, *said, status=409)
 
 
 def _tell_the_proof(crew: Crew, author: Author, proof: Proof, entry_id: UUID, *, energised: bool) -> None:
-    """Energising ends the proof of death; anything else on the sheet is somebody being there."""
+    """Energising ends the proof of isolation; anything else on the sheet is somebody being there."""
     if proof.events.filter(type="closed").exists():
         return
     if energised:

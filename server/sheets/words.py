@@ -19,7 +19,7 @@ def in_words(reading: Reading, entry: SheetEntry) -> str:
             title = next(item.title for item in LOOK_FOR if item.id == content["item"])
             return f"{title}: {'good' if content['good'] else 'not good'}"
         case "loads":
-            neutral = "neutral off its bar" if content["neutral"] == "lifted" else "neutral on its bar"
+            neutral = "neutral disconnected at the board" if content["neutral"] == "lifted" else "neutral connected"
             return f"Loads {'out' if content['loads'] == 'disconnected' else 'in'}, {neutral}"
         case "leads":
             return f"Leads nulled: {content['null_ohm']:g} Ω"
@@ -35,7 +35,7 @@ def in_words(reading: Reading, entry: SheetEntry) -> str:
             return STATEMENTS[content["what"]]
         case _:
             reason = content.get("reason")
-            return f"Energised though something was in the way: {reason}" if reason else "Energised"
+            return f"Energised though something was outstanding: {reason}" if reason else "Energised"
 
 
 def null_says(ohms: float | None) -> str:

@@ -59,7 +59,7 @@ class Circuit(models.Model):
     residual_ma = models.FloatField(null=True)
     """Rated residual current of the device that protects it."""
     curve = models.CharField(max_length=20, blank=True)
-    """How its device trips at once."""
+    """Trip curve."""
     position = models.PositiveIntegerField(default=0)
 
     class Meta:

@@ -140,7 +140,7 @@ def _bench_out(point: Point, survey: PointSurvey) -> dict[str, Any]:
 
 
 def _of_each_tester(crew: Crew, facts: PointFacts) -> dict[str, dict[str, Any]]:
-    """By tester: why what it shows here clears nothing, by quantity; what its low impedance may trip; its functions."""
+    """By tester: why what it shows does not count here, by quantity; what its low impedance may trip; its functions."""
     unfit, trips, functions = {}, {}, {"": [f.id for f in functions_with(TYPED, facts)]}
     for tester, entry in in_hands(crew, timezone.now()):
         held = entry.held()

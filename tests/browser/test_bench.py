@@ -38,7 +38,7 @@ def test_from_three_right_voltages_to_danger(outlet, live_server, page, page_sch
     expect(page.get_by_text("Corrects 1.199 V")).to_be_visible()
     page.keyboard.type("119.9")
     page.keyboard.press("Enter")
-    expect(verdict.get_by_text("Unconfirmed")).to_be_visible()
+    expect(verdict.get_by_text("Not confirmed yet")).to_be_visible()
     expect(page.get_by_text("corrected, kept")).to_be_visible()
     expect(verdict.get_by_text("Ground made from neutral, reversed").first).to_be_visible()
     verdict.get_by_text("ruled out, and why").click()
@@ -137,7 +137,7 @@ def test_an_empty_site_is_filled_in(outlet, live_server, page):
     page.get_by_role("button", name="Change Loom hall sockets").click()
     expect(page.get_by_label("Device rating, A")).to_have_value("16")
     page.get_by_label("Residual-current device, mA").fill("30")
-    page.get_by_label("How its device trips at once").select_option("C")
+    page.get_by_label("Trip curve").select_option("C")
     page.get_by_role("button", name="Save the circuit").click()
     expect(page.get_by_text("residual-current device 30 mA")).to_be_visible()
     page.get_by_role("button", name="Change Loom hall sockets").click()
@@ -154,7 +154,7 @@ def test_an_empty_site_is_filled_in(outlet, live_server, page):
 
 def test_two_lines_on_one_leg_are_found_by_keyboard(range_outlet, live_server, page):
     open_outlet(page, live_server, "Range outlet")
-    page.get_by_label("Tester in hand").wait_for()
+    page.get_by_label("Tester in use").wait_for()
     page.evaluate("document.activeElement.blur()")
     for probes, value in (("nx", "120.2"), ("ny", "120.1"), ("yx", "0.2")):
         page.keyboard.press(probes[0])
@@ -180,9 +180,9 @@ def test_two_lines_on_one_leg_are_found_by_keyboard(range_outlet, live_server, p
 
 def test_lamps_are_tapped_as_seen_and_a_tester_says_what_it_sees(range_outlet, live_server, page):
     open_outlet(page, live_server)
-    page.get_by_label("Tester in hand").select_option("Plug P6")
+    page.get_by_label("Tester in use").select_option("Plug P6")
     page.get_by_label("Function").select_option("Lamps as seen")
-    page.get_by_text("What Plug P6 sees here").click()
+    page.get_by_text("What Plug P6 can tell here").click()
     expect(page.get_by_text("It cannot:")).to_be_visible()
     page.get_by_role("button", name="Lamp H to N").click()
     page.get_by_role("button", name="Lamp H to G").click()
@@ -190,7 +190,7 @@ def test_lamps_are_tapped_as_seen_and_a_tester_says_what_it_sees(range_outlet, l
     page.get_by_role("button", name="Record as seen").click()
     expect(page.get_by_text("Lamps, lit L-N, L-PE recorded.")).to_be_visible()
     verdict = page.get_by_label("What it could still be")
-    expect(verdict.get_by_text("Unconfirmed")).to_be_visible()
+    expect(verdict.get_by_text("Not confirmed yet")).to_be_visible()
     expect(verdict.get_by_text("Ground made from neutral, reversed").first).to_be_visible()
     page.get_by_label("Function").select_option("Trip button")
     page.get_by_role("button", name="Tripped", exact=True).click()
@@ -199,7 +199,7 @@ def test_lamps_are_tapped_as_seen_and_a_tester_says_what_it_sees(range_outlet, l
 
 def test_captures_from_a_meter_on_the_wire_find_both_lines_on_one_leg(meter_on_the_wire, live_server, page):
     open_outlet(page, live_server, "Range outlet")
-    page.get_by_label("Tester in hand").select_option("Wired W1")
+    page.get_by_label("Tester in use").select_option("Wired W1")
     meter = page.get_by_label("Meter on the wire")
     verdict = page.get_by_label("What it could still be")
     for pair, number in (("H1–N", 1), ("H2–N", 2), ("H1–H2", 3)):

@@ -102,7 +102,7 @@ def test_a_sheet_from_the_first_look_to_the_gate(dead, live_server, page):
     page.keyboard.press("Enter")
     expect(page.get_by_text("is taken off")).to_be_visible()
 
-    step(page, "Joined")
+    step(page, "Continuity")
     read(page, "G to Outlet 3, by the lathe", "0.21", "Pass")
     read(page, "H to Outlet 3, by the lathe", "1.9", "Fails")
     read(page, "N to Outlet 3, by the lathe", "0.2", "Pass")
@@ -111,10 +111,10 @@ def test_a_sheet_from_the_first_look_to_the_gate(dead, live_server, page):
     line.click()
     read(page, "H to Outlet 3, by the lathe", "0.2", "Pass")
 
-    step(page, "Not joined")
+    step(page, "Separation")
     for pair in PAIRS:
         read(page, pair, "OL", "Pass")
-    step(page, "The device")
+    step(page, "Protective device")
     page.get_by_role("radiogroup", name="Switched off, it reads").get_by_text("Over-range").click()
     page.get_by_role("radiogroup", name="It latches").get_by_text("Yes").click()
     page.get_by_label("Switched on, it reads").fill("0.13")
@@ -127,13 +127,13 @@ def test_a_sheet_from_the_first_look_to_the_gate(dead, live_server, page):
 
     step(page, "Clear to energise")
     page.get_by_role("button", name="Boxes and covers closed").click()
-    page.get_by_role("button", name="People told").click()
+    page.get_by_role("button", name="Others warned").click()
     expect(page.get_by_role("button", name="Hold: energise now")).to_have_count(0)
     page.get_by_role("button", name="My lock K-07 is off").click()
-    expect(page.get_by_text("Nothing is in the way.")).to_be_visible()
+    expect(page.get_by_text("Nothing outstanding.")).to_be_visible()
     accessible(page)
     hold(page, "Hold: energise now")
-    expect(page.get_by_text("The proof of death is ended")).to_be_visible()
+    expect(page.get_by_text("The proof of isolation is ended")).to_be_visible()
     assert [e.type for e in Proof.objects.get().events.all()][-2:] == ["re-energised", "closed"]
 
     page.get_by_role("link", name="Site", exact=True).click()
@@ -155,9 +155,9 @@ def test_not_proved_dead_is_warned_of_kept_and_energised_only_with_a_written_rea
     form.get_by_role("textbox").fill("-3")
     expect(form.get_by_role("alert")).to_contain_text("measured_mohm: must be at least 0")
     form.get_by_role("textbox").fill("300")
-    expect(form.get_by_text("It is kept, and clears nothing")).to_be_visible()
+    expect(form.get_by_text("It is kept, and cannot confirm safe")).to_be_visible()
     page.keyboard.press("Enter")
-    expect(page.get_by_label("What was read").get_by_text("clears nothing").first).to_be_visible()
+    expect(page.get_by_label("What was read").get_by_text("cannot confirm safe").first).to_be_visible()
     assert small_targets(page) == []
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
     accessible(page)
@@ -168,7 +168,7 @@ def test_not_proved_dead_is_warned_of_kept_and_energised_only_with_a_written_rea
     expect(page.get_by_role("alert")).to_contain_text("say why even so")
     page.get_by_label("Why it is energised even so").fill("seen with the owner, the freezer cannot wait")
     hold(page, "Hold: energise even so")
-    expect(page.get_by_text("Though something was in the way: seen with the owner").first).to_be_visible()
+    expect(page.get_by_text("Though something was outstanding: seen with the owner").first).to_be_visible()
     assert SheetEntry.objects.latest("number").entry["type"] == "energised"
 
 
@@ -193,6 +193,6 @@ def test_what_a_lost_server_did_not_take_is_said(dead, live_server, page):
     page.route("**/api/**", lambda route: route.abort())
     page.get_by_text("All out", exact=True).click()
     page.get_by_text("Off its bar", exact=True).click()
-    expect(page.get_by_role("alert").filter(has_text="Not put down")).to_be_visible()
+    expect(page.get_by_role("alert").filter(has_text="Not saved")).to_be_visible()
     expect(page.get_by_role("radio", name="All out")).not_to_be_checked()
     expect(page.locator("header")).to_contain_text("Last known: proved dead", timeout=30_000)

@@ -44,7 +44,7 @@ def test_the_poor_joint_is_found_under_a_load(clamp, live_server, page):
 
 def test_a_clamp_with_its_start_and_where_it_is_closed(clamp, live_server, page):
     open_outlet(page, live_server)
-    page.get_by_label("Tester in hand").select_option("Clamp C1")
+    page.get_by_label("Tester in use").select_option("Clamp C1")
     page.get_by_label("Function").select_option("Current, clamped")
     page.get_by_role("button", name="H, hot").click()
     expect(page.get_by_text("round two their fields cancel")).to_be_visible()
@@ -65,7 +65,7 @@ def test_a_clamp_with_its_start_and_where_it_is_closed(clamp, live_server, page)
 
 def test_a_walk_with_a_detector(clamp, live_server, page):
     open_outlet(page, live_server)
-    page.get_by_label("Tester in hand").select_option("Detector D3")
+    page.get_by_label("Tester in use").select_option("Detector D3")
     page.get_by_label("Function").select_option("Presence, walked along")
     page.get_by_role("button", name="H, hot").click()
     for sounds in ("Alarm", "Alarm", "Alarm", "Silent", "Silent"):

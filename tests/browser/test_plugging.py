@@ -8,17 +8,17 @@ from tests.browser.conftest import accessible, sign_in, small_targets
 def test_a_stall_at_an_outlet_nobody_knows(outlet, live_server, page):
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Before plugging in").click()
-    page.get_by_role("button", name="Write down something else").click()
+    page.get_by_role("button", name="Add equipment").click()
     stall = page.get_by_role("dialog")
     stall.get_by_label("What it is").fill("Tea stall")
     stall.get_by_text("2", exact=True).click()
     stall.get_by_label("Volts, line to neutral").fill("120")
     stall.get_by_label("Amperes it draws").fill("24")
-    stall.get_by_role("button", name="Write it down").click()
+    stall.get_by_role("button", name="Save").click()
     expect(stall.get_by_text("several lines are used against each other")).to_be_visible()
     accessible(page)
     stall.get_by_label("Volts, line to line").fill("240")
-    stall.get_by_role("button", name="Write it down").click()
+    stall.get_by_role("button", name="Save").click()
 
     page.get_by_role("button", name="An outlet that is not on record").click()
     pitch = page.get_by_role("dialog")
@@ -28,7 +28,7 @@ def test_a_stall_at_an_outlet_nobody_knows(outlet, live_server, page):
     pitch.get_by_label("Contacts").select_option("Two lines, neutral, earth")
     pitch.get_by_label("Device rating, A").fill("50")
     accessible(page)
-    pitch.get_by_role("button", name="Write it down").click()
+    pitch.get_by_role("button", name="Save").click()
     page.get_by_role("button", name="Check it").click()
 
     answer = page.get_by_label("The answer")
@@ -45,7 +45,7 @@ def test_a_stall_at_an_outlet_nobody_knows(outlet, live_server, page):
     page.get_by_label("Reading, H1 to N").fill("120.2")
     page.keyboard.press("Enter")
     like = page.get_by_role("listitem").filter(has_text="208Y/120 V")
-    like.get_by_role("button", name="Record it so").click()
+    like.get_by_role("button", name="Use this supply").click()
     expect(like.get_by_text("as recorded")).to_be_visible()
     expect(answer.get_by_text("Do not plug in")).to_be_visible()
 

@@ -80,10 +80,10 @@ def test_a_split_phase_circuit_is_proved_dead_then_voided_by_handing_over(kit, l
         shown(page, f"Volts, {pair}", "0.1")
     set_meter(page)
     shown(page, "Volts shown on the known source", "239.1")
-    expect(page.locator(STANDING)).to_contain_text("Complete, not stated")
+    expect(page.locator(STANDING)).to_contain_text("All tests done, not confirmed")
     button = page.get_by_role("button", name="Hold: proved dead")
     button.click()
-    expect(page.locator(STANDING)).to_contain_text("Complete, not stated")
+    expect(page.locator(STANDING)).to_contain_text("All tests done, not confirmed")
     hold(page, "Hold: proved dead")
     expect(page.locator(STANDING)).to_contain_text("Proved dead")
     expect(page.locator(STANDING)).to_contain_text("Anna")
@@ -95,10 +95,10 @@ def test_a_split_phase_circuit_is_proved_dead_then_voided_by_handing_over(kit, l
     page.get_by_role("button", name="Hand over to another").click()
     page.get_by_label("To whom").fill("Ben")
     page.get_by_role("button", name="Hand over: the proof ends").click()
-    expect(page.locator(STANDING)).to_contain_text("Void")
-    expect(page.get_by_label("What stands in the way").get_by_text("another person took over")).to_be_visible()
+    expect(page.locator(STANDING)).to_contain_text("No longer valid")
+    expect(page.get_by_label("Outstanding").get_by_text("another person took over")).to_be_visible()
     page.get_by_role("link", name="Today").click()
-    expect(page.get_by_role("link", name="Dome drive")).to_contain_text("Void")
+    expect(page.get_by_role("link", name="Dome drive")).to_contain_text("No longer valid")
     accessible(page)
 
 
@@ -108,7 +108,7 @@ def test_by_touch_on_a_phone_a_voltage_stops_everything(kit, live_server, browse
     begin(page, live_server, circuit="Workshop outlets")
     page.get_by_role("button", name="It is off").tap()
     page.get_by_role("button", name="Locked").tap()
-    page.get_by_label("In the hand").select_option(label="Two-pole T1")
+    page.get_by_label("Tester in use").select_option(label="Two-pole T1")
     page.get_by_role("button", name="230", exact=True).tap()
     page.get_by_role("button", name="None", exact=True).wait_for()
     assert small_targets(page) == []
@@ -184,11 +184,11 @@ def test_what_is_not_asked_and_what_is_mistyped_is_named(kit, live_server, page)
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("must be a number of volts")
     expect(field).to_have_value("23O")
-    page.get_by_label("In the hand").select_option(label="Plug P6 (clears nothing)")
+    page.get_by_label("Tester in use").select_option(label="Plug P6 (cannot confirm safe)")
     expect(page.get_by_text("Not fit here, kept but not counted")).to_be_visible()
     field.fill("120")
     page.keyboard.press("Enter")
-    expect(page.get_by_label("What stands in the way").get_by_text("clears nothing here")).to_be_visible()
+    expect(page.get_by_label("Outstanding").get_by_text("cannot confirm safe here")).to_be_visible()
 
 
 def test_the_kit_is_written_down_checked_and_held(kit, live_server, page):
@@ -231,9 +231,9 @@ def test_a_looser_rule_needs_a_reason_and_the_proof_shows_it(kit, live_server, p
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Prove dead", exact=True).click()
     page.get_by_role("link", name="This crew's rules").click()
-    page.get_by_label("Minutes with nobody seen until void").fill("45")
+    page.get_by_label("Minutes with nobody seen until it is no longer valid").fill("45")
     page.get_by_role("button", name="Keep these rules").click()
-    expect(page.get_by_text("looser than the handbook needs one")).to_be_visible()
+    expect(page.get_by_text("looser than usual needs one")).to_be_visible()
     page.get_by_label("Reason, where a rule is looser").fill("lone worker calls in every half hour")
     page.get_by_role("button", name="Keep these rules").click()
     expect(page.get_by_role("button", name="Kept")).to_be_visible()
@@ -254,9 +254,9 @@ def test_a_proof_is_saved_as_a_file_and_brought_in_again(kit, live_server, page,
         page.get_by_role("button", name="Save as isolation log").click()
     file = tmp_path / saved.value.suggested_filename
     saved.value.save_as(file)
-    assert file.name == "Workshop outlets, proof of death.isolation.json"
+    assert file.name == "Workshop outlets, proof of isolation.isolation.json"
     page.get_by_role("link", name="Prove dead", exact=True).first.click()
-    page.get_by_role("button", name="Bring in an isolation log").click()
+    page.get_by_role("button", name="Import an isolation log").click()
     accessible(page)
     spoilt = tmp_path / "spoilt.json"
     spoilt.write_text("{")
@@ -268,7 +268,7 @@ def test_a_proof_is_saved_as_a_file_and_brought_in_again(kit, live_server, page,
     elsewhere.write_text(json.dumps({**json.loads(file.read_text()), "label": "Pier outlets"}))
     page.locator("input[type=file]").set_input_files(elsewhere)
     expect(page.get_by_role("heading", name="History from a file")).to_be_visible()
-    expect(page.locator(STANDING)).to_contain_text("Brought in by Anna")
+    expect(page.locator(STANDING)).to_contain_text("Imported by Anna")
     expect(page.locator(STANDING)).to_contain_text("It proves nothing here")
     accessible(page)
     page.get_by_role("link", name="Today").click()

@@ -17,11 +17,11 @@ FORMS = {
     "leads": [KIT, ("button", "Add leads"), ("fill", "Name", "Leads C")],
     "rules": [
         *(("link", "Prove dead"), ("link", "This crew's rules")),
-        ("fill", "Minutes with nobody seen until void", "20"),
+        ("fill", "Minutes with nobody seen until it is no longer valid", "20"),
     ],
     "a sheet": [("link", "Dead tests"), ("link", "Begin a sheet"), ("choose", "Circuit", 1)],
     "a round": [SITE, LARKSPUR, ("link", "Begin a round"), ("choose", "Circuit or room", 1)],
-    "equipment": [PLUG_IN, ("button", "Write down something else"), ("fill", "What it is", "Visitors' van")],
+    "equipment": [PLUG_IN, ("button", "Add equipment"), ("fill", "What it is", "Visitors' van")],
     "an outlet": [
         *(PLUG_IN, ("button", "An outlet that is not on record")),
         *(("fill", "Name of the place", "Fair ground"), ("fill", "Name of the outlet", "Pitch 4")),

@@ -34,7 +34,7 @@ def test_what_waits_is_opened_from_today_by_keyboard_and_the_day_ends_signed_out
     page.get_by_label("Name").fill("anna")
     page.get_by_label("Password").first.fill("not hers")
     page.keyboard.press("Enter")
-    expect(page.get_by_text("name and password do not belong together")).to_be_visible()
+    expect(page.get_by_text("Wrong name or password")).to_be_visible()
     expect(page.get_by_label("Name")).to_have_value("anna")
     accessible(page)
     sign_in(page, live_server.url)
@@ -134,7 +134,7 @@ def test_the_longest_names_stay_on_a_phone(deadly, live_server, browser):
         f"/sites/{site.id}": unbroken,
         f"/bench/{deadly.id}": unbroken,
         f"/rounds/new?site={site.id}": "Begin a round",
-        f"/prove-dead/new?circuit={circuit.id}": "What is to be dead?",
+        f"/prove-dead/new?circuit={circuit.id}": "What are you isolating?",
     }
     for place, heading in places.items():
         page.goto(live_server.url + place)

@@ -1,4 +1,4 @@
-"""Logs of proofs of death to try: a good one of any supply, and its parts to take away."""
+"""Logs of proofs of isolation to try: a good one of any supply, and its parts to take away."""
 
 from datetime import UTC, datetime, timedelta
 

@@ -1,4 +1,4 @@
-"""A proof of death is complete or visibly not: each rule of prove, test, prove, one at a time."""
+"""A proof of isolation is complete or visibly not: each rule of prove, test, prove, one at a time."""
 
 from dataclasses import replace
 

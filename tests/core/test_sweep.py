@@ -7,7 +7,7 @@ from evenprobe.interpretation import Verdict, interpret
 from evenprobe.quantities import Alarm, Kept, weigh
 from evenprobe.quantities.sweep import Station, Sweep, says
 
-QUIET = "Silence clears nothing"
+QUIET = "Silence cannot confirm safe"
 
 
 def sweep(pattern, step=4.0):

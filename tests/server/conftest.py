@@ -132,7 +132,7 @@ def proof_body(place, **changes):
 
 @pytest.fixture
 def proof(anna, place):
-    """A proof of death just begun."""
+    """A proof of isolation just begun."""
     answer = anna.put(f"/proofs/{place['proof']}", proof_body(place))
     assert answer.status_code == 200, answer.content
     return place

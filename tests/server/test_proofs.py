@@ -1,4 +1,4 @@
-"""Proofs of death through the API: complete, void, retried, at odds with the clock, seen by two."""
+"""Proofs of isolation through the API: complete, void, retried, at odds with the clock, seen by two."""
 
 from datetime import timedelta
 from uuid import uuid4
@@ -187,7 +187,7 @@ def test_an_unfit_tester_is_recorded_and_counts_for_nothing(anna, proof):
     answer = send(anna, proof, shows(("L", "N")), tester=plug)
     event = answer.json()["events"][-1]
     assert not event["counts"]
-    assert "clears nothing here" in event["why"][0]
+    assert "cannot confirm safe here" in event["why"][0]
 
 
 def test_a_tester_taken_out_of_the_register_keeps_its_readings_and_clears_nothing_more(anna, proof):

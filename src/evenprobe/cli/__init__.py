@@ -57,7 +57,7 @@ def _parser() -> argparse.ArgumentParser:
     command("identify", "which supply an outlet's readings can be all right on", "SURVEY")
     command("solve", "two-point equivalents of an explicit network", "NETWORK")
     command("fit", "is this tester fit for this task", "KIT")
-    command("isolate", "state of a proof of death", "LOG")
+    command("isolate", "state of a proof of isolation", "LOG")
     command("judge", "dead tests, residual-current tests, components against limits", "TESTS")
     return parser
 

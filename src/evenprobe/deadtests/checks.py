@@ -108,7 +108,7 @@ QUICK_CHECKS: dict[str, QuickCheck] = {
             "Within 1 °C of the thermometer, or the maker's figure.",
         ),
         QuickCheck(
-            "coil", "Coil", "coil", AC_VOLTS, "Live: told to pull in. Probes on the coil's own terminals.",
+            "coil", "Coil", "coil", AC_VOLTS, "Live: energised. Probes on the coil's own terminals.",
             "85 % of its rated voltage or more.", ("rated_v",), lambda f: f["rated_v"],
         ),
         QuickCheck(

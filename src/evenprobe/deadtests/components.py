@@ -81,7 +81,7 @@ def temperature_sensor(pairs: Sequence[tuple[float, float]], tolerance_c: float 
 
 
 def coil(rated_v: float, measured: Shown | None, *, energised: bool = True, winding: Shown | None = None) -> Outcome:
-    """A contactor's or relay's coil: volts across it, told to pull in or to drop out; ohms of its winding."""
+    """A contactor's or relay's coil: volts across it, energised or to drop out; ohms of its winding."""
     if winding is not None and winding.beyond:
         return Outcome(Result.FAIL, "Over-range: the winding is open. Replace the coil.", COIL_PULL_IN)
     if measured is None:

@@ -11,7 +11,7 @@ from evenprobe.testers.fitness import Held, known_problems
 from evenprobe.testers.ratings import Place
 from evenprobe.testers.tasks import Task
 
-NO_TESTER = "no tester was named, so it clears nothing"
+NO_TESTER = "no tester was named, so it does not count"
 
 
 def why_unfit(practice: Practice, system: SupplySystem, test: Mapping[str, Any], held: Held | None, on: date) -> str:

@@ -18,7 +18,7 @@ SHORTEST_REASON = 12
 
 STATEMENTS: dict[str, str] = {
     "boxes-closed": "Boxes and covers closed",
-    "people-told": "People told",
+    "people-told": "Others warned",
 }
 """What a person says is so, beside what was measured."""
 

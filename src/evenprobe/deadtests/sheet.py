@@ -41,15 +41,15 @@ STEPS: dict[Step, StepWords] = {
         "Unplug everything, lamps and electronics out, switches closed, neutral off.",
     ),
     Step.LEADS: StepWords("Null the leads", "Tips together. What they show is taken off every reading in ohms."),
-    Step.CONTINUITY: StepWords("Joined", "Each conductor end to end: what must be joined is, and how well."),
-    Step.SEPARATION: StepWords("Not joined", "Highest ohm range, neutral off its bar: over-range is wanted."),
-    Step.DEVICE: StepWords("The device", "Open: over-range. Closed: next to nothing. It latches."),
+    Step.CONTINUITY: StepWords("Continuity", "Each conductor end to end: what must be joined is, and how well."),
+    Step.SEPARATION: StepWords("Separation", "Highest ohm range, neutral disconnected: over-range is wanted."),
+    Step.DEVICE: StepWords("Protective device", "Open: over-range. Closed: next to nothing. It latches."),
     Step.INSULATION: StepWords(
         "Insulation", "Wait until it is steady. Keep off: the conductors carry the test voltage."
     ),
     Step.DISCHARGE: StepWords("Discharge", "Through the tester, until it shows under 25 V. A long cable holds charge."),
     Step.CLEAR: StepWords(
-        "Clear to energise", "Boxes closed, people told, locks off by whoever put them. One attempt."
+        "Clear to energise", "Boxes closed, others warned, locks off by whoever put them. One attempt."
     ),
 }
 

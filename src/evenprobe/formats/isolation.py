@@ -1,4 +1,4 @@
-"""The isolation log: a proof of death as its events, in time order."""
+"""The isolation log: a proof of isolation as its events, in time order."""
 
 from math import isfinite
 from typing import Annotated, Any, Literal
@@ -57,14 +57,14 @@ class RulesEntry(Strict):
         return HouseRules(self.proof_window_min, self.unattended_min, kinds, self.least_rating, self.reason.strip())
 
     def check(self, practice: Practice) -> None:
-        """Raises FieldError where a rule is looser than the handbook's without a reason, or never allowed."""
+        """Raises FieldError where a rule is looser than usual's without a reason, or never allowed."""
         for index, kind in enumerate(self.dead_kinds or ()):
             if not kind.may_prove_dead:
                 allowed = ", ".join(str(k) for k in KINDS.values() if k.may_prove_dead)
                 raise FieldError(f"dead_kinds[{index}]", f"a {kind} never proves dead; use {allowed}")
         loosened = self.rules().loosened(practice)
         if loosened and not self.reason.strip():
-            raise FieldError("reason", f"is missing: looser than the handbook needs one ({'; '.join(loosened)})")
+            raise FieldError("reason", f"is missing: looser than usual needs one ({'; '.join(loosened)})")
 
 
 class EventEntry(Strict):

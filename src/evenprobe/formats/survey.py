@@ -34,7 +34,7 @@ class CircuitEntry(Strict):
     residual_ma: Annotated[float, Field(gt=0, le=30_000)] | None = None
     """Rated residual current of the device that protects the circuit, where there is one."""
     curve: Curve | None = None
-    """How its device trips at once, where it is known."""
+    """Trip curve, where it is known."""
 
     @field_validator("conductor")
     @classmethod

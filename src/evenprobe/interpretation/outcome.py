@@ -111,7 +111,7 @@ class Story:
 
 @dataclass(frozen=True)
 class NotCounted:
-    """`warns`: it clears nothing and strikes nothing out, and makes the verdict worse all the same."""
+    """`warns`: it cannot confirm safe and strikes nothing out, and makes the verdict worse all the same."""
 
     reading: str
     why: str

@@ -154,7 +154,7 @@ def summary(
         Verdict.UNTESTED: "Nothing measured counts yet. Treat as live.",
         Verdict.CONTRADICTORY: "No single condition explains all the readings. Treat as live and retake.",
         Verdict.CORRECT: "Everything dangerous is ruled out and nothing is wrong.",
-        Verdict.SAFE: f"Nothing that can hurt is left; {named} still could be.",
+        Verdict.SAFE: f"No dangerous fault left; {named} still could be.",
         Verdict.UNCONFIRMED: f"It could be right, and it could still be this: {named} ({notice}).",
         Verdict.DEFECT: f"It is not right: {_all_named(standing, point)}.",
         Verdict.HAZARD: f"One more fault and someone is hurt: {_all_named(standing, point)}.",

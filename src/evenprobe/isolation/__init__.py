@@ -1,4 +1,4 @@
-"""The proof of death as a pure function of its log: complete, or visibly not."""
+"""The proof of isolation as a pure function of its log: complete, or visibly not."""
 
 from evenprobe.isolation.log import Event, EventType, IsolationLog, Source, SourceKind, pairs_to_test
 from evenprobe.isolation.outcome import Isolation, Missing, PairState, Problem, SourceState, State, Step, StepKind

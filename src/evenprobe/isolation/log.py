@@ -1,4 +1,4 @@
-"""The log of a proof of death: sources, testers, and every event in time order. Nothing in it is ever changed."""
+"""The log of a proof of isolation: sources, testers, and every event in time order. Nothing in it is ever changed."""
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field

@@ -1,4 +1,4 @@
-"""The one next step of a proof of death, in the order of the work.
+"""The one next step of a proof of isolation, in the order of the work.
 
 Sources off and locked; what nobody explains; the tester proved, every pair, proved again; the statement.
 """

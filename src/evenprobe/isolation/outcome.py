@@ -40,7 +40,7 @@ class Problem:
 class Doubt:
     """A pair that showed more than nothing and less than the touch limit.
 
-    `tester`: who has to repeat it on low impedance; empty where any fit one may, for it clears nothing itself.
+    `tester`: who has to repeat it on low impedance; empty where any fit one may, for it cannot confirm safe itself.
     """
 
     problem: Problem

@@ -1,4 +1,4 @@
-"""The state of a proof of death, replayed from its events: nothing is remembered but the log.
+"""The state of a proof of isolation, replayed from its events: nothing is remembered but the log.
 
 Dead is said only when every source is off and locked and one fit tester, proved before and after within the window,
 showed nothing on every pair. Whatever is in doubt counts against it: silence for longer than the place may be left
@@ -242,7 +242,7 @@ class Replay:
         if found.fit:
             return False
         held = self.log.testers[taken.event.tester or ""]
-        text = f"{held.name or held.id} clears nothing here: {'; '.join(p.text for p in found.problems)}"
+        text = f"{held.name or held.id} cannot confirm safe here: {'; '.join(p.text for p in found.problems)}"
         self._raise("tester-unfit", text, taken.index, tuple(p.code for p in found.problems))
         return True
 

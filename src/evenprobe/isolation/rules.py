@@ -1,4 +1,4 @@
-"""The rules a proof of death is held to: the handbook's, or a crew's own.
+"""The rules a proof of isolation is held to: the handbook's, or a crew's own.
 
 A crew may tighten them as it likes. Looser than the handbook needs a written reason, which stays on the proof.
 """

@@ -7,6 +7,6 @@ DEAD_STEP_VOLTS = 50.0
 PROOF_WINDOW_MIN = 10.0
 """`proof.window`: between a proof of the tester and the readings it covers, both sides. House rule, settable."""
 UNATTENDED_MIN = 30.0
-"""`proof.unattended`: after this long with nobody there a proof of death is void. House rule, settable."""
+"""`proof.unattended`: after this long with nobody there a proof of isolation is void. House rule, settable."""
 HOUSE_CATEGORY, HOUSE_VOLTS = "III", 600.0
 """A good house rule: nothing under this on building wiring."""

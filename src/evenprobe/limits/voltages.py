@@ -111,6 +111,6 @@ def limit_for(limit: str, practice: Practice, system: SupplySystem, overrides: S
                 found,
                 band=Band(override.low, override.high),
                 tolerable=None,
-                source=f"this crew's own: {override.reason} (handbook: {found.source})",
+                source=f"this crew's own: {override.reason} (usual: {found.source})",
             )
     return found

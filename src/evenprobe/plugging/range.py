@@ -10,7 +10,7 @@ from evenprobe.wiring import PointFacts, Terminal
 
 _RESULT = {True: Result.YES, False: Result.NO, None: Result.OPEN}
 DOUBT_SHARE = 0.05
-"""A tester that clears nothing still warns when it shows this much more than the band allows."""
+"""A tester that cannot confirm safe still warns when it shows this much more than the band allows."""
 
 
 def ranges(point: PointFacts, needs: Needs, readings: Sequence[Reading]) -> tuple[Check, ...]:

@@ -52,7 +52,7 @@ class Insulation(OnADeadCircuit):
         if instrument != TYPED and self.purpose not in instrument.kind.purposes:
             return (Kept(reading, f"a {instrument.kind} puts no test voltage on the insulation"),)
         if instrument.proved is False:
-            return (Kept(reading, "this tester was not proved, so it clears nothing"),)
+            return (Kept(reading, "this tester was not proved, so it cannot confirm safe"),)
         if measurement.device == "closed":
             return (Kept(reading, "with the device closed the whole board is measured too; open it and repeat"),)
         least = reading.at_least or (NOT_JOINED_OHMS if reading.over_range else reading.value or 0.0)

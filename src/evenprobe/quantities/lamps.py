@@ -1,6 +1,6 @@
 """The lamps of a plug-in tester: three between the contacts of a one-line outlet, all connected together.
 
-A lit lamp says there is so much voltage across it; a dark one clears nothing, for it may have failed.
+A lit lamp says there is so much voltage across it; a dark one cannot confirm safe, for it may have failed.
 """
 
 from collections.abc import Sequence
@@ -74,10 +74,10 @@ class Lamps(Quantity):
     def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
         instrument = reading.measurement.instrument
         if instrument.proved is False:
-            return (Kept(reading, "this tester was not proved, so it clears nothing"),)
+            return (Kept(reading, "this tester was not proved, so it cannot confirm safe"),)
         lit = [lamp for lamp, on in reading.lit.items() if on]
         if not lit or not instrument.kind.contact:
-            return (Kept(reading, "a dark lamp clears nothing"),)
+            return (Kept(reading, "a dark lamp cannot confirm safe"),)
         from_volts = LAMP_DARK_SHARE * point.system.nominal_volts
         return tuple(
             Evidence(

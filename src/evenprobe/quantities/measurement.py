@@ -102,7 +102,7 @@ class Quantity(Listed, ABC):
 
     def of_one_unfit(self, reading: "Reading", why: str) -> "Weighed":
         """What is left of a reading whose tester may not clear anything."""
-        return Kept(reading, f"{why}, so it may raise an alarm and clears nothing")
+        return Kept(reading, f"{why}, so it may raise an alarm and cannot confirm safe")
 
     def setups(self, point: PointFacts, tester: Instrument) -> Iterable["Measurement"]:
         """All that can be measured of it at a point with a tester."""
@@ -238,7 +238,7 @@ class Reading:
     `over_range` for a display that shows only more than its range; `alarm` for a detector, with `sweep` where it was
     walked along; `tripped` for a trip test; `lit` by lamp, named as `L-N`. `test_volts` and `loads` are of an
     insulation test. `least` and `most` are what a current fell and rose to, and `continuous` one that flows for three
-    hours and more. `unfit`: why what was held then clears nothing here, empty where it was fit.
+    hours and more. `unfit`: why what was held then cannot confirm safe here, empty where it was fit.
     """
 
     id: str

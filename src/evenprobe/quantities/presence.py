@@ -1,6 +1,6 @@
 """Presence of a field near one terminal, as a detector tells without touching metal, at a place or along a walk.
 
-Any alarm counts; silence clears nothing, for a field is easily shielded and a detector easily flat.
+Any alarm counts; silence cannot confirm safe, for a field is easily shielded and a detector easily flat.
 """
 
 from collections.abc import Sequence
@@ -77,10 +77,11 @@ class Presence(Quantity):
         if reading.alarm:
             return (Alarm(reading, terminal, ALARM_POSSIBLE_VOLTS),)
         if reading.unfit:
-            return (Kept(reading, f"silence clears nothing, least of all here: {reading.unfit}"),)
+            return (Kept(reading, f"silence cannot confirm safe, least of all here: {reading.unfit}"),)
         if instrument.kind.screens and instrument.proved:
-            return (Kept(reading, "silence clears nothing; of a proved detector it only ranks what stands", terminal),)
-        return (Kept(reading, "silence clears nothing, least of all of a detector that was not proved"),)
+            why = "silence cannot confirm safe; of a proved detector it only orders what is possible"
+            return (Kept(reading, why, terminal),)
+        return (Kept(reading, "silence cannot confirm safe, least of all of a detector that was not proved"),)
 
     def as_seen(self, value: Any, sweep: Sweep | None, at: Terminal | None) -> dict[str, Any]:
         """Of a walk along metal whether it sounds anywhere, along a cable whether it does at its end."""

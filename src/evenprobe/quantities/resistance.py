@@ -38,7 +38,7 @@ TOUCH = Drift(0.02, 0.01)
 """The resistance of a probe's touch is another one each time."""
 OVER_RANGE_OHM = 40e6
 OPEN_S, BOARD_S, LIFTED_S = 150.0, 30.0, 60.0
-"""Seconds to open and prove dead, to go to the board, to take the neutral off its bar."""
+"""Seconds to open and prove dead, to go to the board, to take the neutral disconnected at the board."""
 
 
 class OnADeadCircuit(Quantity):
@@ -88,7 +88,7 @@ class Resistance(OnADeadCircuit):
         if ability is None:
             return (Kept(reading, f"a {measurement.instrument.kind} does not measure ohms"),)
         if measurement.instrument.proved is False:
-            return (Kept(reading, "this tester was not proved, so it clears nothing"),)
+            return (Kept(reading, "this tester was not proved, so it cannot confirm safe"),)
         if measurement.device == "closed":
             return (Kept(reading, "with the device closed the supply is measured too; open it and repeat"),)
         tester, gain_share = f"{measurement.instrument.id} ohms", ability.percent / 100

@@ -72,7 +72,7 @@ class PhaseSequence(Quantity):
         if len(point.lines) < LINES_WITH_A_SEQUENCE:
             return (Kept(reading, "only three lines have a sequence"),)
         if instrument.proved is False:
-            return (Kept(reading, "this tester was not proved, so it clears nothing"),)
+            return (Kept(reading, "this tester was not proved, so it cannot confirm safe"),)
         value = reading.value or 0.0
         return (Evidence(reading, value, value, SEQUENCE_TOLERANCE, 0.0, f"{instrument.id} sequence"),)
 

@@ -46,7 +46,7 @@ def says(sweep: Sweep, *, along_metal: bool) -> str:
             "with a contact tester."
         )
     if not sweep.sounds:
-        return "Silence clears nothing: treat it as live and test it with a contact tester."
+        return "Silence cannot confirm safe: treat it as live and test it with a contact tester."
     if not sweep.changes:
         return "It sounds all the way: treat it as live all along."
     before, after = sweep.changes[0]

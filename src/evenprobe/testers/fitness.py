@@ -1,6 +1,6 @@
 """Is this tester fit for this task: the right kind, rated for the place, whole, alive and in date.
 
-A problem means it clears nothing there; it may still raise an alarm. A warning is worth a look. Tip covers and lead
+A problem means it cannot confirm safe; it may still raise an alarm. A warning is worth a look. Tip covers and lead
 resistance: HSE GS38 and practice; the rest as in `tasks` and `ratings`.
 """
 

@@ -188,7 +188,7 @@ LAMP_TESTER = KINDS.add(
         says="Which of three pairs carry voltage.",
         blind_to=(
             "neutral and earth swapped",
-            "an earth made from neutral at the outlet",
+            "an earth jumpered to neutral at the outlet",
             "the same on a reversed outlet: every metal part live while the lamps are right",
             "how good any path is, and the value",
         ),
@@ -208,7 +208,7 @@ DIGITAL_PLUG_TESTER = KINDS.add(
         says="The voltages of the pairs, and whether its one test current trips the device.",
         blind_to=(
             "neutral and earth swapped",
-            "an earth made from neutral, also on a reversed outlet",
+            "an earth jumpered to neutral, also on a reversed outlet",
             "a device rated above its test current: no trip says nothing",
         ),
         purposes=frozenset({Purpose.LIVE_VOLTAGE, Purpose.LAMPS, Purpose.RESIDUAL_CURRENT}),

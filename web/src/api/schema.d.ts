@@ -3408,7 +3408,7 @@ export interface components {
          * StopOut
          * @description `state`: left, begun, skipped, quick or full. `reason`: why it was skipped.
          *
-         *     `unfit`: why a reading of it clears nothing, where one does not.
+         *     `unfit`: why a reading of it cannot confirm safe, where one does not.
          */
         StopOut: {
             /**

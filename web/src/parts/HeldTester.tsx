@@ -12,7 +12,7 @@ export function HeldTester(props: {
 }) {
   return (
     <NativeSelect
-      label="Tester in hand"
+      label="Tester in use"
       description={props.description}
       className={props.className}
       value={props.held?.id ?? ""}

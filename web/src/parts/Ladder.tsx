@@ -1,4 +1,4 @@
-/** What is sitting at what: a voltage scale, and each conductor where the readings put it, one ladder a story. */
+/** Voltage of each conductor to earth: a voltage scale, and each conductor where the readings put it, one ladder a story. */
 
 import type { Practice, Story } from "../api/client";
 import classes from "./Ladder.module.css";

@@ -1,4 +1,4 @@
-/** How a proof of death stands: shape first, then word, then colour. */
+/** How a proof of isolation stands: shape first, then word, then colour. */
 
 import { VerdictShape } from "./VerdictShape";
 

@@ -22,7 +22,7 @@ export const WORDS: Record<string, string> = {
   correct: "Correct",
   safe: "Safe",
   untested: "Untested",
-  unconfirmed: "Unconfirmed",
+  unconfirmed: "Not confirmed yet",
   contradictory: "Contradictory",
   defect: "Defect",
   hazard: "Hazard",
@@ -31,7 +31,7 @@ export const WORDS: Record<string, string> = {
 
 const CLEARS = ["correct", "safe"];
 
-/** What is only last known clears nothing: it has the half disc. What warns goes on warning. */
+/** What is only last known cannot confirm safe: it has the half disc. What warns goes on warning. */
 export const lastKnownShape = (verdict: string, onlyLastKnown: boolean) =>
   onlyLastKnown && CLEARS.includes(verdict) ? "unconfirmed" : verdict;
 

@@ -23,14 +23,18 @@ describe("how a proof stands on this device", () => {
   it("is void at zero, at once, whatever the line does", () => {
     for (const cutOff of [false, true])
       for (const seconds of [600, 601, 18 * 60])
-        expect(standingNow(dead, cutOff, at(seconds))).toEqual({ state: "void", word: "Void", ms: null });
+        expect(standingNow(dead, cutOff, at(seconds))).toEqual({
+          state: "void",
+          word: "No longer valid",
+          ms: null,
+        });
   });
 
   it("is last known when it is cut off, and never proved dead", () => {
     const found = standingNow(dead, true, at(60));
     expect(found.state).toBe("last-known");
     expect(found.word).toBe("Last known: proved dead");
-    expect(standingNow({ ...dead, stated: false }, true, at(60)).word).toContain("not stated");
+    expect(standingNow({ ...dead, stated: false }, true, at(60)).word).toContain("not confirmed");
   });
 
   it("is void where no time is given, for nothing says that it runs", () => {

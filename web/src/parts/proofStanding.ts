@@ -1,4 +1,4 @@
-/** How a proof of death stands on this device, now: by its own clock and by how old what is known of it is. */
+/** How a proof of isolation stands on this device, now: by its own clock and by how old what is known of it is. */
 
 import { type Clocked, type Moment, msUntil, present } from "../api/clock";
 
@@ -11,7 +11,7 @@ export type StandingNow = { state: string; word: string; ms: number | null };
 export const PROOF_WORDS: Record<string, string> = {
   "proved-dead": "Proved dead",
   energised: "Live",
-  void: "Void",
+  void: "No longer valid",
   proving: "Not proved yet",
   isolated: "Isolated, not proved",
   closed: "Closed",
@@ -25,10 +25,10 @@ export function standingNow(proof: ProofKnown, cutOff: boolean, now: Moment = pr
   if (proof.state !== "proved-dead")
     return { state: proof.state, word: cutOff ? `Last known: ${word.toLowerCase()}` : word, ms: null };
   const ms = proof.expires_at ? msUntil(proof.expires_at, proof, now) : 0;
-  if (ms <= 0) return { state: "void", word: "Void", ms: null };
-  const known = proof.stated ? "proved dead" : "complete, not stated";
+  if (ms <= 0) return { state: "void", word: "No longer valid", ms: null };
+  const known = proof.stated ? "proved dead" : "all tests done, not confirmed";
   if (cutOff) return { state: "last-known", word: `Last known: ${known}`, ms };
-  if (!proof.stated) return { state: "proving", word: "Complete, not stated", ms };
+  if (!proof.stated) return { state: "proving", word: "All tests done, not confirmed", ms };
   return { state: "proved-dead", word, ms };
 }
 

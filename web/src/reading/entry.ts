@@ -98,7 +98,7 @@ export function circumstances(entry: Entry | (NextTest["circumstance"] & { quant
   if ("continuous" in entry && entry.continuous) parts.push("three hours and more");
   if (entry.test_ma != null) parts.push(`${entry.test_ma} mA`);
   if (entry.device === "open") parts.push("device open");
-  if (entry.neutral === "lifted") parts.push("neutral off its bar");
+  if (entry.neutral === "lifted") parts.push("neutral disconnected at the board");
   if (entry.input === "low-z") parts.push("low impedance");
   if ("mode" in entry && entry.mode === "dc") parts.push("DC");
   return parts.join(", ");

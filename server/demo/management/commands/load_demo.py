@@ -1,6 +1,6 @@
 """Load the demo scenario. Run again, it changes nothing: every id and every reading is derived from fixed seeds.
 
-But for what lives by the clock: today's checks, and the proofs of death, which begin anew once theirs has run out.
+But for what lives by the clock: today's checks, and the proofs of isolation, which begin anew once theirs has run out.
 """
 
 import os

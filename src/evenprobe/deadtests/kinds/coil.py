@@ -1,4 +1,4 @@
-"""A coil told to pull in, and whether its winding is open. IEC 60947-4-1."""
+"""A coil energised, and whether its winding is open. IEC 60947-4-1."""
 
 from typing import Annotated, Literal
 

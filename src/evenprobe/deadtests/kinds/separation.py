@@ -1,4 +1,4 @@
-"""What must not be joined, on the highest ohm range with the neutral off its bar."""
+"""What must not be joined, on the highest ohm range with the neutral disconnected at the board."""
 
 from collections.abc import Iterable
 from itertools import combinations

@@ -252,8 +252,8 @@ function PointUnderTest({
             onRecord={(what) => recorded(entryFor(setup, bench.terminals, what))}
           />
         </section>
-        <section className={classes.ladder} aria-label="What is sitting at what">
-          <h2 className="zone-title">What is sitting at what, against earth</h2>
+        <section className={classes.ladder} aria-label="Voltage of each conductor to earth">
+          <h2 className="zone-title">Voltage of each conductor to earth</h2>
           {interpretation.stories.length > 0 && interpretation.verdict !== "untested" ? (
             <>
               <Ladder

@@ -55,8 +55,8 @@ export function Conclusion(props: {
       {!untested && standing.length > 0 && (
         <>
           <div className={classes.listHead}>
-            <h2 className="zone-title">Still possible</h2>
-            <span>how likely</span>
+            <h2 className="zone-title">Possible faults</h2>
+            <span>likelihood</span>
           </div>
           <ul className={classes.standing}>
             {standing.map((condition) => (
@@ -110,7 +110,7 @@ function Standing(props: { condition: Condition; practice: Practice; open: boole
             {condition.lines.length > 0 && (
               <span className={classes.lines}>: {linesOf(condition, practice)}</span>
             )}
-            {condition.strained && <em className={folds.strained}>an alarm speaks against it</em>}
+            {condition.strained && <em className={folds.strained}>a detector alarm contradicts this</em>}
           </span>
           <span className={classes.bar} title="How likely, for order only">
             <i style={{ width: `${Math.max(4, condition.likelihood * 100)}%` }} />
@@ -119,11 +119,11 @@ function Standing(props: { condition: Condition; practice: Practice; open: boole
         <dl>
           <dt>Severity</dt>
           <dd>{condition.severity}</dd>
-          <dt>Noticed as</dt>
+          <dt>Symptoms</dt>
           <dd>{condition.notice}</dd>
-          <dt>Look for</dt>
+          <dt>Check</dt>
           <dd>{condition.look_for}</dd>
-          <dt>To mend</dt>
+          <dt>Repair</dt>
           <dd>{condition.mend}</dd>
         </dl>
       </details>
@@ -154,8 +154,8 @@ function Retake(props: { bench: Bench; practice: Practice; onCorrect: (reading: 
   const readings = bench.readings.filter((r) => bench.interpretation.retake.includes(r.id));
   return (
     <div className={classes.next}>
-      <h2>Take again</h2>
-      <p>Without any one of these the rest makes sense. One of them is the slip.</p>
+      <h2>Repeat</h2>
+      <p>Without any one of these the rest makes sense. One of these is probably wrong.</p>
       <ul className={classes.retake}>
         {readings.map((r) => (
           <li key={r.id}>

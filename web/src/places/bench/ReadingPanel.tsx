@@ -44,7 +44,7 @@ export function ReadingPanel(props: {
     <>
       <div className={classes.hand}>
         <NativeSelect
-          aria-label="Tester in hand"
+          aria-label="Tester in use"
           value={setup.tester ?? ""}
           onChange={(event) => {
             const picked = testers.find((t) => t.id === event.currentTarget.value);
@@ -63,7 +63,7 @@ export function ReadingPanel(props: {
         />
         <span className={classes.rating} data-unfit={why ? true : undefined}>
           {!tester && "category and voltage not recorded"}
-          {tester && (why ? `Kept, but clears nothing here: ${why}` : ratingOf(tester))}
+          {tester && (why ? `Saved, does not count here: ${why}` : ratingOf(tester))}
         </span>
         {tester && <SightHere pointId={bench.id} tester={tester} readings={bench.readings.length} />}
         {warning && <span className={classes.rating}>Low impedance: {warning}.</span>}
@@ -148,7 +148,7 @@ export function ReadingPanel(props: {
                 on={setup.neutralLifted}
                 onToggle={() => change({ do: "neutral", lifted: !setup.neutralLifted })}
               >
-                Neutral off its bar
+                Neutral disconnected at the board
               </Toggle>
               <Button
                 variant="default"
@@ -197,5 +197,5 @@ function ratingOf(tester: Tester): string {
   const rating = tester.category
     ? `category ${tester.category}, ${tester.rated_v} V`
     : "category not recorded";
-  return `${rating} · ${tester.proved === false ? "not proved: may alarm, clears nothing" : tester.proved ? "proved" : "proof not recorded"}`;
+  return `${rating} · ${tester.proved === false ? "not proved: may alarm, does not count" : tester.proved ? "proved" : "proof not recorded"}`;
 }

@@ -38,7 +38,7 @@ export function SightHere({
       open={open}
       onToggle={(event) => setOpen(event.currentTarget.open)}
     >
-      <summary>What {tester.label} sees here</summary>
+      <summary>What {tester.label} can tell here</summary>
       {sight.isError && <p role="alert">It could not be worked out. Close this and open it again.</p>}
       {sight.isPending && open && <p className="quiet">Working it out</p>}
       {lists?.map(([name, conditions]) => (

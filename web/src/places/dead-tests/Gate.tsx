@@ -42,9 +42,9 @@ export function Gate({
         <p className={shared.said}>
           Energised at{" "}
           {new Date(gate.energised.at).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" })} by{" "}
-          {gate.energised.by}. The proof of death is ended: treat as live.
+          {gate.energised.by}. The proof of isolation is ended: treat as live.
         </p>
-        {gate.energised.reason && <p>Though something was in the way: {gate.energised.reason}</p>}
+        {gate.energised.reason && <p>Though something was outstanding: {gate.energised.reason}</p>}
       </div>
     );
   const busy = putDown.isPending || takeOff.isPending;
@@ -77,7 +77,7 @@ export function Gate({
           </ul>
         </>
       )}
-      {clear && cutOff === null && <p className={shared.said}>Nothing is in the way.</p>}
+      {clear && cutOff === null && <p className={shared.said}>Nothing outstanding.</p>}
       <h3>Said, and locks</h3>
       <div className={classes.statements}>
         {gate.statements.map((s) =>
@@ -118,7 +118,7 @@ export function Gate({
           ),
         )}
         {gate.locks.some((l) => !l.taken_by) && (
-          <p className="quiet">The last lock off ends the proof of death: nothing is touched after it.</p>
+          <p className="quiet">The last lock off ends the proof of isolation: nothing is touched after it.</p>
         )}
       </div>
       {wrong && (

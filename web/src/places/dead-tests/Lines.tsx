@@ -37,7 +37,7 @@ export function Lines(props: {
                       ? `Left: ${line.left}`
                       : "Not read yet"}
                   {line.earlier > 0 && `, ${line.earlier} earlier`}
-                  {line.taken?.doubt && ", clears nothing"}
+                  {line.taken?.doubt && ", does not count"}
                 </span>
               </span>
               <span className={classes.lineShown}>{line.taken?.shown}</span>

@@ -43,7 +43,7 @@ export function LoadsOut({ sheet, putDown }: { sheet: Sheet; putDown: PutDown })
         ]}
       />
       <p className="quiet">
-        With the neutral on its bar it is joined to earth at the board, so nothing measured between the two
+        With the neutral connected it is joined to earth at the board, so nothing measured between the two
         says anything.
       </p>
     </>

@@ -20,7 +20,7 @@ export function Outcome({ judged, withoutBar }: { judged: Judged; withoutBar?: b
       <p>{outcome.text}</p>
       {outcome.question && <p className={classes.question}>{outcome.question}</p>}
       {doubt && doubt !== outcome.question && (
-        <p className={classes.doubt}>It is kept, and clears nothing: {doubt}.</p>
+        <p className={classes.doubt}>Saved, does not count: {doubt}.</p>
       )}
       {limit && (
         <p className={classes.limit}>

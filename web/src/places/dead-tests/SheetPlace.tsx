@@ -110,7 +110,7 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
         )}
         {putDown.error && !line && !SAYS_ITSELF.includes(step.id) && (
           <p className={classes.wrong} role="alert">
-            Not put down: {putDown.error.message}
+            Not saved: {putDown.error.message}
           </p>
         )}
         {step.warnings.map((warning) => (
@@ -210,7 +210,7 @@ function Standing({ sheet, asked, cutOff }: { sheet: Sheet; asked: Moment; cutOf
     <p className={classes.standing} data-live={!dead || undefined}>
       <VerdictShape kind={dead ? "correct" : wasDead ? "unconfirmed" : "danger"} size={26} />
       <span>
-        <strong>{ranOut ? "Void" : said}</strong>
+        <strong>{ranOut ? "No longer valid" : said}</strong>
         {proof && proof.state !== "closed" ? (
           <Anchor component={Link} to={`/prove-dead/${proof.id}`} size="sm">
             {proof.name}
@@ -235,7 +235,7 @@ function SheetLog({ sheet }: { sheet: Sheet }) {
   return (
     <details className={folds.fold}>
       <summary>
-        {sheet.entries.length} {sheet.entries.length === 1 ? "thing" : "things"} put down
+        {sheet.entries.length} {sheet.entries.length === 1 ? "entry" : "entries"}
       </summary>
       <ul className={classes.log}>
         {[...sheet.entries].reverse().map((entry) => (

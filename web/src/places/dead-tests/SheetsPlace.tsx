@@ -38,7 +38,7 @@ export function SheetsPlace() {
       {sheets.data && found.length === 0 && (
         <Text size="lg" mt="lg">
           Before a circuit is energised: look, loads out, what must be joined, what must not be, the device,
-          the insulation. A sheet takes you through them in order and says what still stands in the way.
+          the insulation. A sheet takes you through them in order and says what is outstanding.
         </Text>
       )}
       {boards.map((board) => (

@@ -13,7 +13,7 @@ export function TesterChoice(props: {
   return (
     <NativeSelect
       mt="sm"
-      label="Tester in the hand"
+      label="Tester in use"
       value={props.value ?? ""}
       onChange={(event) => props.onChange(event.currentTarget.value || null)}
       error={why || undefined}

@@ -91,7 +91,7 @@ export function FitTable({ fits }: { fits: Fit[] }) {
               {[...asked.problems, ...asked.warnings].map((f) => (
                 <li key={f.code + f.text}>{f.text}</li>
               ))}
-              {asked.fit && asked.warnings.length === 0 && <li>Nothing speaks against it.</li>}
+              {asked.fit && asked.warnings.length === 0 && <li>No problem found.</li>}
             </ul>
           </>
         ) : (

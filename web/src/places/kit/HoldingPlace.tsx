@@ -73,8 +73,8 @@ export function HoldingPlace() {
       {holding.data && <Held holding={holding.data} />}
       {holding.error && <Failure error={holding.error} retry={() => holding.refetch()} />}
       <div className={shared.columns}>
-        <section aria-label="In the hand">
-          <h2>In the hand</h2>
+        <section aria-label="Tester in use">
+          <h2>Tester in use</h2>
           <NativeSelect
             label="Tester"
             value={tester?.id ?? ""}

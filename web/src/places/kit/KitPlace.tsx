@@ -41,8 +41,8 @@ export function KitPlace() {
     >
       {testers.data?.length === 0 && (
         <Text size="lg" mt="lg">
-          Write down what you carry, with its category and voltage. Even Probe then says what each is fit for,
-          what it is blind to, and whether what it shows may clear anything.
+          Add what you carry, with its category and voltage. Even Probe then says what each is fit for, what
+          it is blind to, and whether what it shows may clear anything.
         </Text>
       )}
       <ul className={classes.testers}>

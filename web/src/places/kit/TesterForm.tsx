@@ -126,7 +126,7 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
         <TextInput label="Calibration due" type="date" {...form.getInputProps("calibration_due")} />
         <TextInput
           label="Known issue"
-          description="It then clears nothing until that is mended, such as: gives no alarm if the button is held at switch-on"
+          description="It cannot confirm safe until that is repaired, such as: gives no alarm if the button is held at switch-on"
           {...form.getInputProps("known_issue")}
         />
         <details className={folds.fold}>

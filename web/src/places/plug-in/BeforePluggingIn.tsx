@@ -47,7 +47,7 @@ export function BeforePluggingIn() {
           ]}
         />
         <Button variant="default" onClick={() => setAdding("thing")}>
-          Write down something else
+          Add equipment
         </Button>
         <NativeSelect
           label="Into which outlet"

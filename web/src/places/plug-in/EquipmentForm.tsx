@@ -88,7 +88,7 @@ export function EquipmentForm({ done }: { done: (made: Equipment) => void }) {
         </Toggle>
         <Unplaced error={save.error} placed={PLACED} />
         <Button type="submit" loading={save.isPending}>
-          Write it down
+          Save
         </Button>
       </Stack>
     </form>

@@ -121,7 +121,7 @@ function ReadsLike({ found, practice }: { found: PlugIn; practice: Practice }) {
   const usual = practice.systems.map((s) => s.id);
   return (
     <>
-      <h2 className={`zone-title ${classes.like}`}>What it reads like, were all well</h2>
+      <h2 className={`zone-title ${classes.like}`}>Supply that fits these readings</h2>
       <ul className={classes.supplies}>
         {found.reads_like.slice(0, 4).map((like) => (
           <li key={like.system}>
@@ -138,7 +138,7 @@ function ReadsLike({ found, practice }: { found: PlugIn; practice: Practice }) {
                   loading={change.isPending}
                   onClick={() => change.mutate(like.system)}
                 >
-                  Record it so
+                  Use this supply
                 </Button>
               )
             )}

@@ -110,7 +110,7 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
         />
         <Unplaced error={save.error} placed={Object.keys(typed)} />
         <Button type="submit" loading={save.isPending}>
-          Write it down
+          Save
         </Button>
       </Stack>
     </form>

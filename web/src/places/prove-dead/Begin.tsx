@@ -26,7 +26,7 @@ export function Begin() {
   const site = useSite(siteId);
   return (
     <Page
-      title="What is to be dead?"
+      title="What are you isolating?"
       back={["/prove-dead", "Prove dead"]}
       actions={
         sites.data &&

@@ -36,7 +36,7 @@ export function EventLog({ proof, practice }: { proof: Proof; practice: Practice
       </ul>
       <SaveAs
         kind="isolation log"
-        name={`${proof.name}, proof of death`}
+        name={`${proof.name}, proof of isolation`}
         fetch={events}
         className={classes.save}
       />

@@ -38,7 +38,8 @@ function Screening({ proof, busy, onHappened }: StepProps) {
   return (
     <div className={classes.screening}>
       <span>
-        Screen with {detector.label} first? <span className="quiet">Optional; silence clears nothing.</span>
+        Screen with {detector.label} first?{" "}
+        <span className="quiet">Optional; silence cannot confirm safe.</span>
       </span>
       <Button variant="default" disabled={busy} onClick={() => screened(false)}>
         Silent

@@ -167,7 +167,7 @@ function RanOut({ cutOff, onAgain }: { cutOff: boolean; onAgain: () => void }) {
   return (
     <div className={panel.panel}>
       <h2>
-        Void: its time is <b>over</b>
+        No longer valid: its time is <b>over</b>
       </h2>
       <p className={shared.how}>
         Hands off. Treat as live. Prove every pair again before a hand goes in.

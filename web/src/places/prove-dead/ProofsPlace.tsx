@@ -8,7 +8,7 @@ import { Page } from "../../parts/Page";
 import { BringIn } from "./BringIn";
 import { ProofList } from "./ProofList";
 
-/** Every proof of death of the crew, what runs and what went wrong first. */
+/** Every proof of isolation of the crew, what runs and what went wrong first. */
 export function ProofsPlace() {
   const proofs = useProofs();
   const cutOff = useCutOff(proofs, LOOK_AGAIN_MS) !== null;
@@ -25,7 +25,7 @@ export function ProofsPlace() {
             This crew's rules
           </Button>
           <Button variant="subtle" onClick={bring.open}>
-            Bring in an isolation log
+            Import an isolation log
           </Button>
           <Button component={Link} to="/prove-dead/new">
             Prove something dead
@@ -36,11 +36,11 @@ export function ProofsPlace() {
       {proofs.data && found.length === 0 && (
         <Text size="lg" mt="lg">
           Before a hand goes in: every source off and locked, the tester proved, every pair read, the tester
-          proved again. Begin with what is to be dead.
+          proved again. Begin with what you are isolating.
         </Text>
       )}
       {proofs.data && <ProofList proofs={found} asked={proofs.data.asked} cutOff={cutOff} />}
-      <Modal opened={bringing} onClose={bring.close} title="Bring in an isolation log">
+      <Modal opened={bringing} onClose={bring.close} title="Import an isolation log">
         <BringIn />
       </Modal>
     </Page>

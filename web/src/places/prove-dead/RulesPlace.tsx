@@ -65,7 +65,7 @@ function RulesForm({ rules }: { rules: Rules }) {
         <TextInput
           mt="sm"
           label="Minutes between a proof of the tester and its readings"
-          description={`Handbook: ${handbook?.proof_window_min ?? ""}`}
+          description={`Usual: ${handbook?.proof_window_min ?? ""}`}
           inputMode="decimal"
           value={window}
           error={wrong("proof_window_min")}
@@ -73,8 +73,8 @@ function RulesForm({ rules }: { rules: Rules }) {
         />
         <TextInput
           mt="sm"
-          label="Minutes with nobody seen until void"
-          description={`Handbook: ${handbook?.unattended_min ?? ""}`}
+          label="Minutes with nobody seen until it is no longer valid"
+          description={`Usual: ${handbook?.unattended_min ?? ""}`}
           inputMode="decimal"
           value={unattended}
           error={wrong("unattended_min")}
@@ -106,7 +106,7 @@ function RulesForm({ rules }: { rules: Rules }) {
       />
       <Textarea
         mt="md"
-        label="Reason, where a rule is looser than the handbook"
+        label="Reason, where a rule is looser than usual"
         description="Shown on every proof it holds for."
         autosize
         minRows={2}

@@ -36,7 +36,7 @@ export function Standing(props: {
       {standing.ms !== null && (
         <div className={classes.left}>
           <time className="mono">{minutesAndSeconds(standing.ms)}</time>
-          <span>until void</span>
+          <span>still valid</span>
         </div>
       )}
     </div>
@@ -45,7 +45,7 @@ export function Standing(props: {
 
 function under({ state, brought_at, by }: Proof, standing: StandingNow, cutOff: number | null): string {
   if (brought_at)
-    return `Brought in by ${by}, ${new Date(brought_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}. It proves nothing here.`;
+    return `Imported by ${by}, ${new Date(brought_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}. It proves nothing here.`;
   if (standing.state === "void" && state.state === "proved-dead") return "Its time is over. Treat as live.";
   if (cutOff !== null) return `${cutOffFor(cutOff)} Somebody else may have ended it: treat as live.`;
   if (standing.state === "proved-dead" && state.stated_at)

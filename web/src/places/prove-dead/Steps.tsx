@@ -33,7 +33,7 @@ export function Steps({ proof, practice }: { proof: Proof; practice: Practice })
         ))}
       </ol>
       {proof.state.problems.length > 0 && (
-        <ul className={classes.problems} aria-label="What stands in the way">
+        <ul className={classes.problems} aria-label="Outstanding">
           {proof.state.problems.map((problem) => (
             <li key={`${problem.code} ${problem.event}`}>{problem.text}</li>
           ))}
@@ -67,14 +67,17 @@ function linesOf(proof: Proof): Line[] {
   if (state.next.step === "find-source")
     lines.push({ name: "Find what feeds it", said: "something is not off", done: false });
   lines.push({
-    name: `${isolated.length} of ${state.sources.length} ${state.sources.length === 1 ? "source" : "sources"} off and locked`,
+    name:
+      isolated.length === state.sources.length
+        ? `All sources off and locked (${isolated.length})`
+        : `${isolated.length} of ${state.sources.length} sources off and locked`,
     said: locks || "every source that reaches the place",
     done: isolated.length === state.sources.length,
   });
   if (screened)
     lines.push({
       name: screened.entry.alarm ? "Screened: alarm" : "Screened, silent",
-      said: "clears nothing",
+      said: "cannot confirm safe",
       done: true,
     });
   lines.push(
@@ -96,7 +99,7 @@ function linesOf(proof: Proof): Line[] {
       done: again,
     },
     {
-      name: state.stated_at ? "Stated dead" : "State it dead",
+      name: state.stated_at ? "Confirmed dead" : "Confirm dead",
       said: state.stated_at ? `${state.stated_by}, ${clock(state.stated_at)}` : "hold, with your name",
       done: state.stated_at !== null,
     },

@@ -12,12 +12,12 @@ export function TesterInHand({ proof, hand, tester, change }: StepProps) {
   return (
     <div className={classes.inHand}>
       <NativeSelect
-        label="In the hand"
+        label="Tester in use"
         value={tester?.id ?? ""}
         onChange={(event) => change({ tester: event.currentTarget.value })}
         data={proof.testers.map((t) => ({
           value: t.id,
-          label: t.fit ? t.label : `${t.label} (clears nothing)`,
+          label: t.fit ? t.label : `${t.label} (cannot confirm safe)`,
         }))}
       />
       {proof.testers.length === 0 && (

@@ -47,7 +47,7 @@ export function eventWords(event: ProofEvent, practice: Practice, sources: Map<s
     case "screened":
       return entry.alarm ? "Screened: alarm" : "Screened: silent";
     case "stated":
-      return "Stated dead";
+      return "Confirmed dead";
     case "left":
       return "Left";
     case "returned":

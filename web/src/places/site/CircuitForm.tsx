@@ -63,7 +63,7 @@ export function CircuitForm(props: { boardId: string; circuit?: Circuit; done: (
         {...form.getInputProps("residual_ma")}
       />
       <NativeSelect
-        label="How its device trips at once"
+        label="Trip curve"
         description="Decides how much a start-up current may be"
         data={[
           { value: "", label: "Not known" },

@@ -35,7 +35,7 @@ export function Sites() {
           >
             {(props) => (
               <Button {...props} variant="default" loading={bringIn.isPending}>
-                Bring in a survey file
+                Import a survey file
               </Button>
             )}
           </FileButton>

@@ -12,7 +12,7 @@ import proofs from "../prove-dead/Prove.module.css";
 import { RoundList } from "../rounds/RoundList";
 import classes from "./Today.module.css";
 
-/** What to do next: proofs of death with their clocks, points that are not safe, kit that needs a hand. */
+/** What to do next: proofs of isolation with their clocks, points that are not safe, kit that needs a hand. */
 export function Today() {
   const today = useToday();
   const cutOff = useCutOff(today, LOOK_AGAIN_MS);
@@ -44,7 +44,7 @@ export function Today() {
         <div className={classes.columns}>
           <div>
             <section aria-labelledby="today-proofs">
-              <h2 id="today-proofs">Proofs of death</h2>
+              <h2 id="today-proofs">Proofs of isolation</h2>
               {first ? (
                 <ProofList proofs={found.proofs} asked={found.asked} cutOff={cutOff !== null} />
               ) : (
