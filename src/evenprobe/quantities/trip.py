@@ -98,7 +98,7 @@ class Trip(BetweenProbes):
             low = stays_in / 1000
             return (Evidence(reading, low, BEYOND, STANDING_LEAKAGE_SHARE * low, 0.0, tester),)
         if measurement.instrument.proved is False:
-            return (Kept(reading, "this tester was not proved, so no trip proves nothing"),)
+            return (Kept(reading, "this tester was not proved, so a missing trip cannot confirm safe"),)
         if rated_ma is None:
             why = "no residual-current device is recorded for this circuit, so no trip proves nothing"
             return (Kept(reading, why),)

@@ -4,8 +4,8 @@
  */
 
 import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { forgetBench } from "../places/bench/lastBench";
 import client, { answer, Refusal, type Session } from "./client";
+import { forgetBench } from "./lastBench";
 
 const KEY = ["session"];
 const NOT_SIGNED_IN = 401;

@@ -1,10 +1,10 @@
 /** The point as the person sees it: contacts as large targets, probes where they are, pairs measured as lines. */
 
 import type { Practice } from "../api/client";
+import type { Probes } from "../reading/written";
 import classes from "./Face.module.css";
 import { type FaceLayout, faceOf, type Place } from "./faces";
 
-export type Probes = { reference: string | null; measuring: string | null };
 export type MeasuredPair = { from: string; to: string; text: string };
 
 /** With more the values of the pairs stand beside the picture, for lines would cross them. */

@@ -1,6 +1,5 @@
 import { NativeSelect } from "@mantine/core";
 import type { Tester } from "../api/client";
-import { rankOf } from "../reading/functions";
 
 /** Which tester is in the hand; a crew without any is taken to hold a proved multimeter. */
 export function HeldTester(props: {
@@ -25,9 +24,3 @@ export function HeldTester(props: {
     />
   );
 }
-
-/** The one to begin with: of the usual kind, and not known to fail. */
-export const usualOf = (testers: Tester[]): Tester | undefined =>
-  [...testers].sort(
-    (a, b) => Number(a.proved === false) - Number(b.proved === false) || rankOf(a.kind) - rankOf(b.kind),
-  )[0];

@@ -8,7 +8,7 @@ import {
 } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import { NavLink, useLocation } from "react-router";
-import { lastBench } from "../places/bench/lastBench";
+import { lastBench } from "../api/lastBench";
 import { Account } from "./Account";
 import { LineBar } from "./LineBar";
 import classes from "./Shell.module.css";

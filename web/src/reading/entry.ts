@@ -2,34 +2,9 @@
 
 import type { Bench, NextTest, Practice, Reading } from "../api/client";
 import { functionOf } from "./functions";
+import type { Entry } from "./written";
 
-export type Entry = {
-  quantity: string;
-  mode?: string;
-  from?: string;
-  to?: string;
-  value?: unknown;
-  at_least?: unknown;
-  below?: unknown;
-  over_range?: boolean;
-  unit?: string;
-  input?: string;
-  load_here_a?: unknown;
-  load_elsewhere_a?: unknown;
-  load_between?: string[];
-  device?: string;
-  neutral?: string;
-  test_ma?: number;
-  max?: unknown;
-  min?: unknown;
-  turns?: number;
-  continuous?: boolean;
-  sweep?: Station[];
-  source?: string;
-};
-
-/** Where a detector was held on its walk, metres from where that began. */
-export type Station = { m: number; alarm: boolean };
+export type { Entry, Station } from "./written";
 
 export const UNIT_SIGNS: Record<string, string> = { ohm: "Ω", kohm: "kΩ", Mohm: "MΩ" };
 

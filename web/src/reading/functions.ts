@@ -1,8 +1,9 @@
 /** What a tester can be set to, and which setting an entry was taken with. */
 
+import type { Tester } from "../api/client";
 import type { components } from "../api/schema";
-import type { Entry } from "./entry";
 import { theReference } from "./reference";
+import type { Entry } from "./written";
 
 export type TesterFunction = components["schemas"]["FunctionRow"];
 
@@ -35,3 +36,9 @@ const inSteps = (entry: Partial<Entry>) => entry.at_least !== undefined || entry
 
 /** Testers in the order of their kinds: the first is what one begins with. */
 export const rankOf = (kind: string) => theReference().kinds.findIndex((k) => k.id === kind);
+
+/** The one to begin with: of the usual kind, and not known to fail. */
+export const usualOf = (testers: Tester[]): Tester | undefined =>
+  [...testers].sort(
+    (a, b) => Number(a.proved === false) - Number(b.proved === false) || rankOf(a.kind) - rankOf(b.kind),
+  )[0];

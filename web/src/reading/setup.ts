@@ -2,12 +2,11 @@
 
 import { useReducer } from "react";
 import type { Bench, NextTest, Reading, Tester } from "../api/client";
-import type { Probes } from "../parts/Face";
-import { usualOf } from "../parts/HeldTester";
-import { typedNumber } from "../parts/typedNumber";
 import { type Entry, entryOf, isAsIs } from "./entry";
-import { functionNamed, functionOf, hasDevice } from "./functions";
+import { functionNamed, functionOf, hasDevice, usualOf } from "./functions";
 import { theReference } from "./reference";
+import { typedNumber } from "./typedNumber";
+import type { Probes } from "./written";
 
 export type Load = "none" | "here" | "elsewhere";
 

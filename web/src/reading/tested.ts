@@ -1,8 +1,8 @@
 /** A dead test as its form has it, and the entry that what was typed makes: fields come from the kind of test. */
 
 import type { components } from "../api/schema";
-import { typedNumber } from "../parts/typedNumber";
 import { theReference } from "./reference";
+import { typedNumber } from "./typedNumber";
 
 export type FormField = components["schemas"]["FieldRow"];
 export type Test = Record<string, unknown>;

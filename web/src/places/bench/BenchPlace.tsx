@@ -13,6 +13,7 @@ import client, {
 } from "../../api/client";
 import { useCutOff } from "../../api/freshness";
 import { newId } from "../../api/ids";
+import { forgetBench, rememberBench } from "../../api/lastBench";
 import { LOOK_AGAIN_MS, useBench, useBenchWrite, usePractice, useTesters } from "../../api/queries";
 import { useWaiting, useWhenSent, type Waiting } from "../../api/useWaiting";
 import { withWaiting } from "../../api/waiting";
@@ -31,7 +32,6 @@ import { Conclusion } from "./Conclusion";
 import { Header } from "./Header";
 import { Keys, keyOf } from "./Keys";
 import { Log } from "./Log";
-import { forgetBench, rememberBench } from "./lastBench";
 import { Pairs } from "./Pairs";
 import { ReadingPanel } from "./ReadingPanel";
 import { useBenchKeys } from "./useBenchKeys";

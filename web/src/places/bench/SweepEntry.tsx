@@ -1,7 +1,7 @@
 import { Button } from "@mantine/core";
 import { useState } from "react";
-import { typedNumber } from "../../parts/typedNumber";
 import type { Station } from "../../reading/entry";
+import { typedNumber } from "../../reading/typedNumber";
 import classes from "./Sweep.module.css";
 import { WalkLine } from "./WalkLine";
 

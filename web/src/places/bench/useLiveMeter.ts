@@ -2,9 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import client, { answer, type Live } from "../../api/client";
 import { useLinks } from "../../api/queries";
-import { typedNumber } from "../../parts/typedNumber";
 import { functionNamed } from "../../reading/functions";
 import type { Setup } from "../../reading/setup";
+import { typedNumber } from "../../reading/typedNumber";
 
 const EVERY_MS = 700;
 

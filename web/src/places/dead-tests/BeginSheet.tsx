@@ -8,8 +8,8 @@ import { usePractice, useSheetReference, useSheets } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
-import { typedOrNone } from "../../parts/typedNumber";
 import { Unplaced } from "../../parts/Unplaced";
+import { typedOrNone } from "../../reading/typedNumber";
 import classes from "./Sheet.module.css";
 
 const PLACED = ["circuit", "wiring", "temperature_c"];

@@ -2,7 +2,7 @@ import { Button } from "@mantine/core";
 import { useRef, useState } from "react";
 import type { Sheet } from "../../api/client";
 import { NumberField } from "../../parts/NumberField";
-import { typedNumber } from "../../parts/typedNumber";
+import { typedNumber } from "../../reading/typedNumber";
 import classes from "./Sheet.module.css";
 import { TesterChoice } from "./TesterChoice";
 import type { PutDown } from "./usePutDown";

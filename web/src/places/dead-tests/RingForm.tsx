@@ -1,8 +1,8 @@
 import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Sheet, TestLine } from "../../api/client";
-import { typedNumber } from "../../parts/typedNumber";
 import type { Test } from "../../reading/tested";
+import { typedNumber } from "../../reading/typedNumber";
 import { Outcome } from "./Outcome";
 import classes from "./RingForm.module.css";
 import shared from "./Sheet.module.css";

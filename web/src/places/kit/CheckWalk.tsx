@@ -4,8 +4,8 @@ import client, { answer } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useKitWrite, useTesterPage } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
-import { typedNumber } from "../../parts/typedNumber";
 import { Unplaced } from "../../parts/Unplaced";
+import { typedNumber } from "../../reading/typedNumber";
 import classes from "./CheckWalk.module.css";
 import shared from "./Kit.module.css";
 

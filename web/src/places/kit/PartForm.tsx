@@ -5,8 +5,8 @@ import client, { answer, type Part } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useKitWrite } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
-import { typedOrNone } from "../../parts/typedNumber";
 import { Unplaced } from "../../parts/Unplaced";
+import { typedOrNone } from "../../reading/typedNumber";
 import { RatingFields } from "./RatingFields";
 
 /** Leads or an adapter: what is printed on it, and how it is. */

@@ -7,8 +7,8 @@ import { useKitWrite, useParts, useReference } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import folds from "../../parts/Fold.module.css";
 import { Toggle } from "../../parts/Toggle";
-import { typedNumber, typedOrNone } from "../../parts/typedNumber";
 import { Unplaced } from "../../parts/Unplaced";
+import { typedNumber, typedOrNone } from "../../reading/typedNumber";
 import classes from "./Kit.module.css";
 import { RatingFields } from "./RatingFields";
 

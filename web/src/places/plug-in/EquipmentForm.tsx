@@ -5,9 +5,9 @@ import client, { answer, type Equipment, type Refusal } from "../../api/client";
 import { newId } from "../../api/ids";
 import { Choice } from "../../parts/Choice";
 import { Toggle } from "../../parts/Toggle";
-import { typedNumber, typedOrNone } from "../../parts/typedNumber";
 import { Unplaced } from "../../parts/Unplaced";
 import { useTyped } from "../../parts/useTyped";
+import { typedNumber, typedOrNone } from "../../reading/typedNumber";
 
 const PLACED = ["label", "volts_to_neutral", "volts_between_lines", "amperes", "hertz"];
 const EMPTY = { label: "", to_neutral: "", between: "", amperes: "", hertz: "" };

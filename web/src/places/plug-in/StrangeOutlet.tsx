@@ -4,9 +4,9 @@ import { useRef, useState } from "react";
 import client, { answer, type OutletLine, type Refusal } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useReference, useSites } from "../../api/queries";
-import { typedOrNone } from "../../parts/typedNumber";
 import { Unplaced } from "../../parts/Unplaced";
 import { useTyped } from "../../parts/useTyped";
+import { typedOrNone } from "../../reading/typedNumber";
 import { contactChoices } from "../site/contacts";
 
 const NEW = "new";

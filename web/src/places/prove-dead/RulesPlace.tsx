@@ -7,9 +7,9 @@ import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { Toggle } from "../../parts/Toggle";
-import { typedOrNone } from "../../parts/typedNumber";
 import { Unplaced } from "../../parts/Unplaced";
 import { theReference } from "../../reading/reference";
+import { typedOrNone } from "../../reading/typedNumber";
 import shared from "./Prove.module.css";
 import classes from "./RulesPlace.module.css";
 

@@ -3,7 +3,7 @@
 import { useState } from "react";
 import type { Proof, ProofTester } from "../../api/client";
 import type { Ends } from "../../parts/PairFigure";
-import { typedNumber } from "../../parts/typedNumber";
+import { typedNumber } from "../../reading/typedNumber";
 
 export type Hand = {
   tester: string | null;

@@ -5,8 +5,9 @@ import client, { answer, type Site } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useRoundWrite, useSite, useSites, useTesters } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
-import { HeldTester, usualOf } from "../../parts/HeldTester";
+import { HeldTester } from "../../parts/HeldTester";
 import { Page } from "../../parts/Page";
+import { usualOf } from "../../reading/functions";
 import { roomsOf } from "../site/rooms";
 import classes from "./Rounds.module.css";
 

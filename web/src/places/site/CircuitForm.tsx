@@ -4,7 +4,7 @@ import { useState } from "react";
 import client, { answer, type Circuit } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useReference } from "../../api/queries";
-import { typedOrNone } from "../../parts/typedNumber";
+import { typedOrNone } from "../../reading/typedNumber";
 import { SiteForm } from "./SiteForm";
 
 /** A circuit and its device: a new one, or what is known of one that is there. */
