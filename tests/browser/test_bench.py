@@ -40,7 +40,7 @@ def test_from_three_right_voltages_to_danger(outlet, live_server, page, page_sch
     page.keyboard.press("Enter")
     expect(verdict.get_by_text("Not confirmed yet")).to_be_visible()
     expect(page.get_by_text("corrected, kept")).to_be_visible()
-    expect(verdict.get_by_text("Ground made from neutral, reversed").first).to_be_visible()
+    expect(verdict.get_by_text("Hot and neutral reversed, ground jumpered to neutral").first).to_be_visible()
     verdict.get_by_text("ruled out, and why").click()
     expect(verdict.get_by_text("would show").first).to_be_visible()
     expect(verdict.get_by_text("Next: G to independent ground")).to_be_visible()
@@ -191,10 +191,10 @@ def test_lamps_are_tapped_as_seen_and_a_tester_says_what_it_sees(range_outlet, l
     expect(page.get_by_text("Lamps, lit L-N, L-PE recorded.")).to_be_visible()
     verdict = page.get_by_label("What it could still be")
     expect(verdict.get_by_text("Not confirmed yet")).to_be_visible()
-    expect(verdict.get_by_text("Ground made from neutral, reversed").first).to_be_visible()
+    expect(verdict.get_by_text("Hot and neutral reversed, ground jumpered to neutral").first).to_be_visible()
     page.get_by_label("Function").select_option("Trip button")
     page.get_by_role("button", name="Tripped", exact=True).click()
-    expect(verdict.get_by_text("Ground made from neutral, reversed").first).not_to_be_visible()
+    expect(verdict.get_by_text("Hot and neutral reversed, ground jumpered to neutral").first).not_to_be_visible()
 
 
 def test_captures_from_a_meter_on_the_wire_find_both_lines_on_one_leg(meter_on_the_wire, live_server, page):
