@@ -24,7 +24,7 @@ from evenprobe.supplies import SYSTEMS, Earthing
 from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named, contact_pairs
 from evenprobe.wiring.circumstances import Neutral
-from evenprobe.wiring.points import LINES, METALWORK, board_ends
+from evenprobe.wiring.points import LINES, board_ends
 
 METER = Instrument("meter", kinds.MULTIMETER, proved=True)
 OTHER_METER = Instrument("other", kinds.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2)
@@ -112,12 +112,8 @@ class Draw:
     @property
     def direct_on_metal(self) -> bool:
         """Whether a reading shows metalwork at a direct voltage that is dangerous by itself."""
-        at_metal = [r for r in self.readings if r.measurement.dc and _metal_to_reference(r.measurement)]
+        at_metal = [r for r in self.readings if r.measurement.dc and r.measurement.of_metal_to_reference]
         return any(abs(r.value or 0.0) > DRY_TOUCH_DC_VOLTS for r in at_metal)
-
-
-def _metal_to_reference(m: Measurement) -> bool:
-    return Terminal.REF in (m.from_, m.to) and any(end in METALWORK for end in (m.from_, m.to))
 
 
 def draw(point: PointFacts, rng: np.random.Generator) -> Draw:

@@ -68,12 +68,12 @@ def take(browser: Browser, name: str, scheme: str, size: dict[str, int], places:
         page.get_by_role("main").get_by_role("link", name=place).first.click()
         page.get_by_role("heading", name=place).first.wait_for()
     if name.startswith("bench"):
-        page.get_by_role("heading", name="What is sitting at what").wait_for()
+        page.get_by_role("heading", name="Voltage of each conductor to earth").wait_for()
         page.keyboard.press("Space")
     if name == "bench-under-load":
         page.get_by_text("The poor joint is in the neutral").scroll_into_view_if_needed()
     if name == "bench-two-lines":
-        page.get_by_label("Tester in hand").select_option("Wired meter W1")
+        page.get_by_label("Tester in use").select_option("Wired meter W1")
         page.get_by_role("button", name="H1–H2").click()
         page.get_by_label("Meter on the wire").get_by_role("status").wait_for()
     if name in STEPS:

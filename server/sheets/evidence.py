@@ -6,6 +6,8 @@ from typing import Any
 from uuid import UUID
 
 from evenprobe.deadtests import evidence
+from evenprobe.deadtests.gate import Taken
+from evenprobe.deadtests.sheet import Line
 from evenprobe.practices import PRACTICES
 from evenprobe.wiring import PointKind, Terminal
 from kit.models import Tester
@@ -32,17 +34,21 @@ def dead_tests(circuit: Circuit) -> list[DeadTest]:
     """Those in force on the circuit's sheets that say something of its conductors."""
     readings = [Reading(sheet) for sheet in sheets_of(circuit)]
     found = []
-    for reading, name, taken in evidence.in_force((r, r.taken) for r in readings):
-        entry = reading.tests[name]
-        line = next((one for one in reading.lines if one.id == name), None)
+    for (reading, line), taken in evidence.in_force([_in_order(reading) for reading in readings]):
+        entry = reading.tests[line.id]
         as_reading = evidence.as_reading(checked(reading.practice, entry.entry["test"]), taken)
-        if line is not None and as_reading is not None:
+        if as_reading is not None:
             found.append(
                 DeadTest(
                     entry.id, line.title, as_reading, entry.tester, entry.held, entry.at, entry.by_name, line.point
                 )
             )
     return found
+
+
+def _in_order(reading: Reading) -> dict[str, tuple[tuple[Reading, Line], Taken]]:
+    """The test in force of each line, in the order of the work, by the line's id."""
+    return {line.id: ((reading, line), reading.taken[line.id]) for line in reading.lines if line.id in reading.taken}
 
 
 def of_point(tests: list[DeadTest], point: Point) -> list[DeadTest]:

@@ -14,16 +14,17 @@ from evenprobe.deadtests.outcome import Result
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.points import BOARD_END
 
-Sheet = TypeVar("Sheet")
+Where = TypeVar("Where")
+"""The sheet and the line of a test."""
 
 
-def in_force(sheets: Iterable[tuple[Sheet, Mapping[str, Taken]]]) -> list[tuple[Sheet, str, Taken]]:
-    """Of each line the sheet and the test that counts; `sheets` the latest first, with the test of each line."""
-    found: dict[str, tuple[Sheet, str, Taken]] = {}
-    for number, (sheet, taken) in enumerate(sheets):
-        for line, test in taken.items():
+def in_force(sheets: Iterable[Mapping[str, tuple[Where, Taken]]]) -> list[tuple[Where, Taken]]:
+    """Of each line, by its id, the test that counts; `sheets` the latest first."""
+    found: dict[str, tuple[Where, Taken]] = {}
+    for number, tests in enumerate(sheets):
+        for line, (where, test) in tests.items():
             if line not in found and (number == 0 or test.outcome.result is Result.FAIL):
-                found[line] = sheet, line, test
+                found[line] = where, test
     return list(found.values())
 
 

@@ -9,12 +9,10 @@ from evenprobe.interpretation.outcome import Judgement, JudgementResult
 from evenprobe.limits import Limit, Override, limit_for
 from evenprobe.limits.dead_tests import insulation_rule
 from evenprobe.quantities import FREQUENCY, INSULATION, VOLTAGE, Evidence, Measurement, Reading
-from evenprobe.quantities.probes import load_between, port_of, unloaded
+from evenprobe.quantities.insulation import GAIN_SHARE
+from evenprobe.quantities.probes import load_between, port_of, ports_of, unloaded
 from evenprobe.wiring import PointFacts, Terminal
-from evenprobe.wiring.points import METALWORK
 
-INSULATION_PERCENT = 5.0
-"""An insulation tester's usual error."""
 _BORDERLINE_TEXT = "the limit lies inside the tester's error: repeat with a more accurate tester"
 _RESULT = {True: JudgementResult.PASS, False: JudgementResult.FAIL, None: JudgementResult.BORDERLINE}
 
@@ -63,8 +61,7 @@ def judgements(
 
 
 def _direct_at_metal(m: Measurement) -> bool:
-    ends = {m.from_, m.to}
-    return m.quantity is VOLTAGE and m.dc and Terminal.REF in ends and bool(ends & set(METALWORK))
+    return m.quantity is VOLTAGE and m.dc and m.of_metal_to_reference
 
 
 def _direct_interval(reading: Reading) -> tuple[float, float]:
@@ -74,15 +71,10 @@ def _direct_interval(reading: Reading) -> tuple[float, float]:
     return max(0.0, shows - error), shows + error
 
 
-def _pair(e: Evidence) -> frozenset[str]:
-    m = e.measurement
-    return frozenset(port_of(t) for t in (m.from_, m.to) if t is not None)
-
-
 def _limit_of(e: Evidence, point: PointFacts, overrides: Sequence[Override]) -> Limit | None:
     if e.measurement.quantity is not VOLTAGE or e.measurement.device == "open":
         return None
-    pair = _pair(e)
+    pair = ports_of(e.measurement)
     if _is_live(pair, point):
         return _for_pair("voltage.band", pair, point, overrides)
     if pair == {"PE", "REF"}:
@@ -115,7 +107,7 @@ def _neutral_to_earth(pair: frozenset[str], e: Evidence, point: PointFacts) -> b
 def _insulation(point: PointFacts, readings: Sequence[Reading]) -> Iterable[Judgement]:
     """As ordinary wiring. An unfit tester, or a test made another way than asked, can fail it and not pass it."""
     rule = insulation_rule("ordinary", point.system)
-    accuracy = Accuracy(INSULATION_PERCENT)
+    accuracy = Accuracy(100 * GAIN_SHARE)
     for reading in readings:
         if reading.measurement.quantity is not INSULATION or _joined_at_the_board(reading):
             continue
@@ -140,7 +132,7 @@ def _joined_at_the_board(reading: Reading) -> bool:
 def _values(point: PointFacts, evidence: Sequence[Evidence]) -> list[Evidence]:
     """Volts shown between what equipment is connected between."""
     volts = [e for e in evidence if e.measurement.quantity is VOLTAGE and e.reading.value is not None]
-    return [e for e in volts if _is_live(_pair(e), point)]
+    return [e for e in volts if _is_live(ports_of(e.measurement), point)]
 
 
 def _drops(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]) -> Iterable[Judgement]:
@@ -150,7 +142,7 @@ def _drops(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[
     """
     values = _values(point, evidence)
     for after in values:
-        m, pair = after.measurement, _pair(after)
+        m, pair = after.measurement, ports_of(after.measurement)
         if m.load_here_a is None or {str(end) for end in load_between(m, point)} != pair:
             continue
         setup = unloaded(m).setup()
@@ -170,13 +162,15 @@ def _leg_match(point: PointFacts, evidence: Sequence[Evidence], overrides: Seque
 
     Named by the reading of the line that comes later in the order of the contacts.
     """
-    as_found = [e for e in _values(point, evidence) if e.measurement.as_is and "N" in _pair(e)]
     limit = limit_for("leg.match", point.practice, point.system, overrides)
-    for later in as_found:
-        for e in as_found:
-            if not sorted(_pair(e)) < sorted(_pair(later)) or e.tester != later.tester:
-                continue
-            if _for_pair("voltage.band", _pair(e), point, ()) == _for_pair("voltage.band", _pair(later), point, ()):
+    as_found = [
+        (e, pair, _for_pair("voltage.band", pair, point, ()))
+        for e in _values(point, evidence)
+        if e.measurement.as_is and "N" in (pair := ports_of(e.measurement))
+    ]
+    for later, its_pair, its_band in as_found:
+        for e, pair, band in as_found:
+            if sorted(pair) < sorted(its_pair) and e.tester == later.tester and band == its_band:
                 mean = max((e.low + later.low) / 2, 1.0)
                 apart, doubt = abs(e.low - later.low), (e.tolerance + later.tolerance) / 2
                 interval = max(0.0, apart - doubt) / mean * 100, (apart + doubt) / mean * 100

@@ -26,6 +26,8 @@ from evenprobe.wiring.points import METALWORK
 
 Array = NDArray[Any]
 
+CONTACT_S = 15.0
+"""Seconds that a reading at contacts takes."""
 LIVE_EXPOSURE = 1.3
 """By how much a second at a live board costs more than one at a dead circuit."""
 
@@ -110,7 +112,7 @@ class Quantity(Listed, ABC):
 
     def seconds(self, measurement: "Measurement") -> float:
         """What taking it costs, a second at a live board being dearer."""
-        return 15.0 * LIVE_EXPOSURE
+        return CONTACT_S * LIVE_EXPOSURE
 
     def apart(self, measurement: "Measurement", point: PointFacts) -> tuple[float, float]:
         """(constant, share) of what two readings of it must differ by to be told apart."""

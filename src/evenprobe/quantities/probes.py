@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 
 from evenprobe.installation.installation import Solved
 from evenprobe.network import Load, Pair
-from evenprobe.quantities.measurement import LIVE_EXPOSURE, Measurement, Quantity
+from evenprobe.quantities.measurement import CONTACT_S, LIVE_EXPOSURE, Measurement, Quantity
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import METALWORK
 
@@ -21,9 +21,9 @@ Array = NDArray[Any]
 
 BEYOND = 1e15
 """Stands for no upper end, above anything a tester shows."""
-CONTACT_S, AT_A_LIVE_CONTACT_S, REFERENCE_S, LOW_IMPEDANCE_S = 15.0, 2.0, 25.0, 8.0
+AT_A_LIVE_CONTACT_S, REFERENCE_S, LOW_IMPEDANCE_S = 2.0, 25.0, 8.0
 LOAD_HERE_S, LOAD_ELSEWHERE_S = 40.0, 70.0
-"""Seconds that a reading takes, and what a reference earth, a low impedance and a known load add to it."""
+"""Seconds that a live contact, a reference earth, a low impedance and a known load add to a reading."""
 
 
 def port_of(terminal: Terminal) -> str:

@@ -1,6 +1,6 @@
 import { beforeAll, expect, test, vi } from "vitest";
-import type { Reference } from "../api/client";
-import { functionNamed, functionOf, hasDevice, isPicked, rankOf } from "./functions";
+import type { Reference, Tester } from "../api/client";
+import { functionNamed, functionOf, hasDevice, isPicked, usualOf } from "./functions";
 import { holdReference, theReference } from "./reference";
 import tables from "./reference.json";
 
@@ -56,7 +56,13 @@ test("what is seen as it is is picked, not typed", () => {
   expect(isPicked(functionNamed("volts"))).toBe(false);
 });
 
-test("a multimeter is what one begins with", () => {
-  expect(rankOf("multimeter")).toBe(0);
-  expect(rankOf("clamp")).toBeGreaterThan(0);
+test("one begins with a multimeter that is not known to fail, and never with what cannot be shown", () => {
+  const held = (kind: string, proved: boolean | null = null) =>
+    ({ id: `${kind} ${proved}`, kind, proved }) as Tester;
+  const kinds = (...testers: Tester[]) => usualOf(testers)?.id;
+  expect(kinds(held(""), held("non-contact"), held("clamp"), held("multimeter"))).toBe("multimeter null");
+  expect(kinds(held("multimeter", false), held("clamp"))).toBe("clamp null");
+  expect(kinds(held("proving-unit"), held("multimeter", false))).toBe("multimeter false");
+  expect(kinds(held("multimeter", false), held(""))).toBe("multimeter false");
+  expect(usualOf([])).toBeUndefined();
 });

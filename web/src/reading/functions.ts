@@ -34,11 +34,18 @@ export function functionOf(entry: Partial<Entry>): TesterFunction | undefined {
 
 const inSteps = (entry: Partial<Entry>) => entry.at_least !== undefined || entry.below !== undefined;
 
-/** Testers in the order of their kinds: the first is what one begins with. */
-export const rankOf = (kind: string) => theReference().kinds.findIndex((k) => k.id === kind);
+/** Where a kind stands among those that can be set to something; whatever cannot, or cannot be shown, comes last. */
+function rankOf(kind: string): number {
+  const found = theReference()
+    .kinds.filter((k) => k.functions.length > 0)
+    .findIndex((k) => k.id === kind);
+  return found < 0 ? Number.POSITIVE_INFINITY : found;
+}
 
 /** The one to begin with: of the usual kind, and not known to fail. */
 export const usualOf = (testers: Tester[]): Tester | undefined =>
-  [...testers].sort(
-    (a, b) => Number(a.proved === false) - Number(b.proved === false) || rankOf(a.kind) - rankOf(b.kind),
-  )[0];
+  [...testers].sort((a, b) => orderOf(a) - orderOf(b))[0];
+
+const FAILED = 1000;
+const orderOf = (tester: Tester) =>
+  Math.min(rankOf(tester.kind), 2 * FAILED) + (tester.proved === false ? FAILED : 0);

@@ -15,6 +15,12 @@ class Answer(BaseModel):
         return self.model_dump(mode="json")
 
 
+class Identified(Answer):
+    """One of several, known by its id, which is written first."""
+
+    id: str
+
+
 def unless_none(alias: str | None = None) -> Any:
     """A field that is left out where there is nothing to say."""
     return Field(None, alias=alias, exclude_if=lambda value: value is None)

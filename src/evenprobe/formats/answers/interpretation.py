@@ -5,7 +5,7 @@ from math import isfinite
 
 from pydantic import Field
 
-from evenprobe.formats.answers.answer import Answer, unless_none
+from evenprobe.formats.answers.answer import Answer, Identified, unless_none
 from evenprobe.interpretation import ConditionOutcome, Judgement, NextTest, PointInterpretation, Reason, Story
 from evenprobe.practices import Practice
 from evenprobe.quantities import Measurement
@@ -190,10 +190,8 @@ class InterpretationOut(Answer):
         return cls(**_of_a_point(result))
 
 
-class PointOut(InterpretationOut):
-    """The same, with the point's id before it."""
-
-    id: str
+class PointOut(InterpretationOut, Identified):
+    """The same of one point among others."""
 
 
 class SurveyOut(Answer):
@@ -204,9 +202,6 @@ class SurveyOut(Answer):
     @classmethod
     def of(cls, points: Iterable[tuple[str, PointInterpretation]]) -> "SurveyOut":
         return cls(points=[PointOut(id=name, **_of_a_point(result)) for name, result in points])
-
-    def as_json(self) -> dict[str, object]:
-        return {"points": [{"id": point.id} | point.as_json() for point in self.points]}
 
 
 def _of_a_point(result: PointInterpretation) -> dict[str, object]:

@@ -3,12 +3,12 @@
 from collections.abc import Iterable
 
 from evenprobe.deadtests import Outcome
-from evenprobe.formats.answers.answer import Answer
+from evenprobe.formats.answers.answer import Answer, Identified
 from evenprobe.formats.answers.limits import OutcomeOut
 
 
-class TestOut(OutcomeOut):
-    id: str
+class TestOut(OutcomeOut, Identified):
+    """What one test of a file comes to."""
 
 
 class TestsOut(Answer):
@@ -19,6 +19,3 @@ class TestsOut(Answer):
     @classmethod
     def of(cls, outcomes: Iterable[tuple[str, Outcome]]) -> "TestsOut":
         return cls(tests=[TestOut(id=name, **dict(OutcomeOut.of(outcome))) for name, outcome in outcomes])
-
-    def as_json(self) -> dict[str, object]:
-        return {"tests": [{"id": test.id} | test.as_json() for test in self.tests]}
