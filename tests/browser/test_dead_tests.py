@@ -155,9 +155,9 @@ def test_not_proved_dead_is_warned_of_kept_and_energised_only_with_a_written_rea
     form.get_by_role("textbox").fill("-3")
     expect(form.get_by_role("alert")).to_contain_text("measured_mohm: must be at least 0")
     form.get_by_role("textbox").fill("300")
-    expect(form.get_by_text("It is kept, and cannot confirm safe")).to_be_visible()
+    expect(form.get_by_text("Saved, does not count")).to_be_visible()
     page.keyboard.press("Enter")
-    expect(page.get_by_label("What was read").get_by_text("cannot confirm safe").first).to_be_visible()
+    expect(page.get_by_label("What was read").get_by_text("does not count").first).to_be_visible()
     assert small_targets(page) == []
     assert page.evaluate("document.documentElement.scrollWidth") <= 390
     accessible(page)

@@ -226,7 +226,7 @@ def test_the_crew_s_rules_hold_for_proofs_begun_after_them(anna, place):
     second = str(uuid4())
     answer = anna.put(f"/proofs/{second}", proof_body(place)).json()
     assert (answer["unattended_min"], answer["state"]["reason"]) == (45, "lone worker calls in")
-    assert "void after 45 min away, not 30" in answer["state"]["loosened"]
+    assert "no longer valid after 45 min away, not 30" in answer["state"]["loosened"]
 
 
 def from_elsewhere(anna, proof, **change):

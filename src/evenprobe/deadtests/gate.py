@@ -136,7 +136,7 @@ def _told_by_insulation(record: SheetRecord, line: Line) -> bool:
 
 
 def _named(line: Line) -> str:
-    what = {Step.SEPARATION: ", not joined", Step.INSULATION: ", insulation"}.get(line.step, "")
+    what = {Step.SEPARATION: ", separation", Step.INSULATION: ", insulation"}.get(line.step, "")
     return f"{line.title}{what}"
 
 

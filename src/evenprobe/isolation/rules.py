@@ -48,7 +48,7 @@ class HouseRules:
         if self.window_min > PROOF_WINDOW_MIN:
             yield f"{self.window_min:g} min between a proof and its readings, not {PROOF_WINDOW_MIN:g}"
         if self.unattended_min > UNATTENDED_MIN:
-            yield f"void after {self.unattended_min:g} min away, not {UNATTENDED_MIN:g}"
+            yield f"no longer valid after {self.unattended_min:g} min away, not {UNATTENDED_MIN:g}"
         usual = practice.dead_kinds
         for kind in self.dead_kinds or ():
             if kind.id not in usual:

@@ -28,6 +28,11 @@ export function Page(props: {
         </div>
         <div className={classes.actions}>{props.actions}</div>
       </header>
+      {props.busy && (
+        <p className="quiet" role="status">
+          Opening…
+        </p>
+      )}
       {props.children}
     </div>
   );

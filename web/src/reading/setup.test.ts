@@ -102,6 +102,11 @@ test("a tester that cannot do what was set does what it does first", () => {
   expect(functionsHere(bench, "nobody's")).toEqual(bench.functions[""]);
 });
 
+test("what a newer server knows and this page does not is not offered", () => {
+  const newer = { functions: { "": ["volts", "impedance"] } };
+  expect(functionsHere(newer, null)).toEqual(["volts"]);
+});
+
 test("a next test sets up everything it says", () => {
   const test = {
     quantity: "voltage",

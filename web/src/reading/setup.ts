@@ -147,9 +147,11 @@ export function useSetup(bench: Bench, testers: Tester[]) {
   );
 }
 
-/** What a tester can be set to at this point; without one what a proved multimeter can. */
+/** What a tester can be set to at this point; without one what a proved multimeter can. A newer server may know more. */
 export const functionsHere = (bench: Pick<Bench, "functions">, tester: string | null | undefined): string[] =>
-  bench.functions[tester ?? ""] ?? bench.functions[""] ?? [];
+  (bench.functions[tester ?? ""] ?? bench.functions[""] ?? []).filter((id) =>
+    theReference().functions.some((f) => f.id === id),
+  );
 
 /** Whether a conductor has an end at the board under a name of its own. */
 export const hasBoardEnd = (terminal: string | null) =>

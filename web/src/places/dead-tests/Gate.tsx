@@ -65,7 +65,7 @@ export function Gate({
       )}
       {measured.length > 0 && (
         <>
-          <h3>In the way</h3>
+          <h3>Outstanding</h3>
           <ul className={classes.ways}>
             {measured.map((way) => (
               <li key={`${way.code} ${way.line}`}>

@@ -147,8 +147,8 @@ function StepOf(props: StepProps) {
             Dead <b>while you stay</b>
           </h2>
           <p className={shared.how}>
-            Confirm you are here before the clock runs out: void after {proof.unattended_min} min with nobody
-            seen.
+            Confirm you are here before the clock runs out: no longer valid after {proof.unattended_min} min
+            with nobody seen.
           </p>
           <Button className={shared.main} loading={busy} onClick={() => onHappened({ type: "returned" })}>
             I am here

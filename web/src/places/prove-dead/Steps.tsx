@@ -95,7 +95,7 @@ function linesOf(proof: Proof): Line[] {
     },
     {
       name: again && last ? `Proved again, ${clock(last.at)}` : "Prove it again",
-      said: again && last ? provedOn(last.entry) : "a failed proof voids the pairs",
+      said: again && last ? provedOn(last.entry) : "a failed proof makes the pairs invalid",
       done: again,
     },
     {
