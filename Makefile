@@ -27,7 +27,7 @@ check: $(VENV)/.installed web/node_modules/.installed
 	$(BIN)/ruff check .
 	$(BIN)/ruff format --check .
 	$(BIN)/mypy src server bench
-	$(BIN)/lint-imports
+	PYTHONPATH=server DJANGO_SETTINGS_MODULE=project.settings $(BIN)/lint-imports
 	$(MANAGE) makemigrations --check --dry-run -v0
 	$(MAKE) client
 	git diff --exit-code -- web/src/api/openapi.json web/src/api/schema.d.ts web/src/reading/reference.json

@@ -7,9 +7,9 @@ from ninja import Router, Schema, Status
 from ninja.decorators import decorate_view
 from pydantic import Field
 
+from base.problems import Problems, Refused
 from crews.services import crew_of_user
 from crews.signing_in import person_signing_in, remember_device
-from project.problems import Problems, Refused
 
 router = Router(tags=["session"])
 

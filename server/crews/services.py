@@ -3,8 +3,8 @@
 from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 from django.http import HttpRequest
 
+from base.problems import Refused
 from crews.models import Crew
-from project.problems import Refused
 
 Author = AbstractBaseUser | AnonymousUser
 

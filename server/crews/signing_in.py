@@ -19,7 +19,7 @@ from django.contrib.auth.models import User
 from django.core.signing import BadSignature
 from django.http import HttpRequest, HttpResponse
 
-from project.problems import Refused
+from base.problems import Refused
 
 MISSES_FREE = 5
 FIRST_WAIT_S, LONGEST_WAIT_S = 1.0, 60.0

@@ -10,8 +10,8 @@ from demo.sites import SITES, DemoPoint
 from evenprobe.conditions import CONDITIONS
 from evenprobe.simulation import HiddenPoint
 from evenprobe.wiring import PointFacts
+from readings.surveys import PointSurvey
 from sites.models import Point
-from work.surveys import PointSurvey
 
 
 def hidden_point(facts: PointFacts, demo: DemoPoint) -> HiddenPoint:

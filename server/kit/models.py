@@ -6,6 +6,7 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
+from base.append_only import AppendOnly
 from crews.models import Crew
 from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.kit import AdapterEntry, CheckEntry, LeadsEntry
@@ -50,8 +51,11 @@ class Tester(models.Model):
         return InstrumentEntry.model_validate({"id": str(self.id), **self.entry})
 
 
-class Check(models.Model):
+class Check(AppendOnly):
     """One check of a tester, append-only; the latest of the working day is what counts."""
+
+    called = "a check"
+    instead = "make another"
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     tester = models.ForeignKey(Tester, on_delete=models.PROTECT, related_name="checks")
@@ -65,11 +69,6 @@ class Check(models.Model):
 
     def __str__(self) -> str:
         return f"{self.tester}, {self.at:%Y-%m-%d %H:%M}"
-
-    def save(self, *args: Any, **kwargs: Any) -> None:
-        if not self._state.adding:
-            raise RuntimeError("a check is never edited; make another")
-        super().save(*args, **kwargs)
 
     def found(self) -> CheckEntry:
         return CheckEntry.model_validate(self.entry)

@@ -9,14 +9,16 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from base.failures import each_shown
+from base.problems import NotFoundHere, Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import InstrumentEntry, parse
-from evenprobe.formats.kit import AdapterEntry, CheckEntry, LeadsEntry
+from evenprobe.formats.kit import AdapterEntry, CheckEntry, LeadsEntry, TaskEntry
+from evenprobe.practices import PRACTICES
 from evenprobe.testers.daily_check import HOLDS, items_for
+from evenprobe.testers.tasks import Task
 from kit.models import Check, Part, Tester
-from project.failures import each_shown
-from project.problems import NotFoundHere, Refused
 
 RETIRED = "taken out of the register on {:%Y-%m-%d}"
 
@@ -157,3 +159,11 @@ def in_hands(crew: Crew, now: datetime) -> list[tuple[Tester, InstrumentEntry]]:
     """Every tester of the crew that is in use, as it would be picked up now; one that cannot be read is left lying."""
     found = each_shown(testers_of(crew), lambda tester: (tester, in_hand(tester, now)), lambda _tester, _why: None)
     return [one for one in found if one is not None]
+
+
+def task_of(practice: str, purpose: str, place: str, system: str) -> Task:
+    """What a tester is wanted for. Raises Refused or FormatError for words that there are not."""
+    if practice not in PRACTICES:
+        raise Refused(("practice", f"must be one of {', '.join(PRACTICES)}"))
+    asked = {"purpose": purpose, "place": place, "system": system, "on": timezone.localdate()}
+    return parse(TaskEntry, asked).task(PRACTICES[practice])

@@ -5,12 +5,12 @@ from uuid import UUID
 from django.http import HttpRequest
 from ninja import Router
 
+from base.problems import Problems
 from crews.models import Crew
 from crews.services import crew_of
 from meters.services import links_of, live_at, put_link
 from meters.shapes import LiveIn, LiveOut, MeterLinkIn, MeterLinkOut, MeterLinksOut
 from meters.wire import Setup
-from project.problems import Problems
 
 router = Router(tags=["meters"])
 

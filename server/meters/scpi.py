@@ -8,6 +8,9 @@ from dataclasses import dataclass
 OVER_RANGE = 9.9e37
 NOT_A_NUMBER = 9.91e37
 
+USUAL_PORT = 5025
+"""Where SCPI over raw TCP is usually found."""
+
 
 @dataclass(frozen=True)
 class Function:

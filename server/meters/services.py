@@ -1,10 +1,11 @@
-"""Which tester has a link, and what it shows at a point now. Nothing here is recorded: that is `work`'s."""
+"""Which tester has a link, and what it shows at a point now. Nothing here is recorded: that is `readings`'."""
 
 from uuid import UUID
 
 from django.conf import settings
 from django.db import transaction
 
+from base.problems import NotFoundHere, Refused
 from crews.models import Crew
 from evenprobe.wiring import Terminal
 from kit.models import Tester
@@ -13,7 +14,6 @@ from meters.line import address_of
 from meters.models import Link
 from meters.scpi import FUNCTIONS
 from meters.wire import Live, Setup, live
-from project.problems import NotFoundHere, Refused
 from sites.models import Point
 from sites.services import find
 

@@ -6,6 +6,7 @@ from uuid import UUID
 from django.http import HttpRequest
 from ninja import Router
 
+from base.problems import Problems
 from crews.services import crew_of
 from evenprobe.formats.answers.plugging import MayPlugIn
 from evenprobe.plugging import may_plug_in
@@ -13,17 +14,16 @@ from evenprobe.plugging.answer import CAUTION
 from evenprobe.rounds import quick_matches
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import TYPED
+from evenprobe.wiring import OUTLETS
 from kit.services import tester_of
 from plugging.models import Equipment
 from plugging.services import equipment_of, one_of, put_equipment, put_strange_outlet
 from plugging.shapes import EquipmentIn, EquipmentOut, OutletLine, PlugInOut, StrangeOutletIn
-from project.problems import Problems
-from rounds.services import OUTLETS
+from readings.interpretations import reads_like, result_of
+from readings.quick import quick_out
+from readings.surveys import PointSurvey
 from sites.models import Point
 from sites.services import find
-from work.interpretations import reads_like, result_of
-from work.quick import quick_out
-from work.surveys import PointSurvey
 
 router = Router(tags=["plugging"])
 

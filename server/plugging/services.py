@@ -6,12 +6,12 @@ from uuid import UUID, uuid5
 from django.db import transaction
 from django.db.models import QuerySet
 
+from base.problems import NotFoundHere, Refused
 from crews.models import Crew
 from evenprobe.formats import parse
 from evenprobe.formats.needs import NeedsEntry
 from evenprobe.wiring import PointKind
 from plugging.models import Equipment
-from project.problems import NotFoundHere, Refused
 from sites.models import Point
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply, site_of
 

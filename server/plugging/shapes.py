@@ -4,9 +4,9 @@ from uuid import UUID
 
 from ninja import Schema
 
+from base.shapes import Named
 from evenprobe.formats.answers.plugging import MayPlugIn
-from proofs.shapes import Named
-from work.shapes import QuickOut
+from readings.shapes import QuickOut
 
 
 class EquipmentIn(Schema):

@@ -9,21 +9,22 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
 from ninja.security import django_auth
 
+from base.failures import failed
+from base.problems import Refused, as_body
 from crews.api import router as crews
 from evenprobe.entries.problems import path_of, refuse_implausible
 from evenprobe.formats import FormatError
 from kit.api import router as kit
 from meters.api import router as meters
+from overviews.site import router as sites
+from overviews.tester import router as tester
+from overviews.today import router as today
 from plugging.api import router as plugging
-from project.failures import failed
-from project.problems import Refused, as_body
 from project.reference import router as reference
-from project.today import router as today
 from proofs.api import router as proofs
+from readings.api import router as work
 from rounds.api import router as rounds
 from sheets.api import router as sheets
-from sites.api import router as sites
-from work.api import router as work
 
 _INSIDE = re.compile(r"^(entry|survey|log|tests)\.")
 
@@ -44,6 +45,7 @@ api = NinjaAPI(title="Even Probe", version="1", auth=django_auth, docs_url=None,
 api.add_router("", crews)
 api.add_router("", reference)
 api.add_router("", kit)
+api.add_router("", tester)
 api.add_router("", sites)
 api.add_router("", work)
 api.add_router("", meters)

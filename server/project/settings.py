@@ -41,7 +41,8 @@ INSTALLED_APPS = [
     "crews",
     "kit",
     "sites",
-    "work",
+    "base",
+    "readings",
     "meters",
     "proofs",
     "sheets",
@@ -51,7 +52,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
-    "project.trying_again.tried_again",
+    "base.trying_again.tried_again",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",

@@ -5,6 +5,6 @@ from django.urls import path, re_path
 from project.api import api
 from project.pages import front_end
 
-handler500 = "project.failures.server_error"
+handler500 = "base.failures.server_error"
 
 urlpatterns = [path("api/", api.urls), re_path(r"^(?!api/|static/|assets/).*$", front_end)]

@@ -8,6 +8,8 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
+from base.failures import each_shown
+from base.problems import Problems
 from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.formats.isolation import RulesEntry
@@ -18,8 +20,6 @@ from evenprobe.testers import KINDS
 from evenprobe.testers.fitness import fitness
 from evenprobe.testers.ratings import Place
 from kit.services import in_hands
-from project.failures import each_shown
-from project.problems import Problems
 from proofs.bringing_in import bring_in
 from proofs.logs import HISTORY, log_of, state_of
 from proofs.models import Proof, ProofEvent

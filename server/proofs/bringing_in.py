@@ -13,10 +13,10 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
+from base.problems import Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import IsolationFile, parse
-from project.problems import Refused
 from proofs.logs import log_of
 from proofs.models import Proof
 from sites.models import Supply

@@ -6,16 +6,19 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
+from base.append_only import AppendOnly, Signed
 from kit.models import Tester
-from project.append_only import AppendOnly
 from sites.models import Circuit, Site
 
 
-class Proof(models.Model):
+class Proof(AppendOnly):
     """What was set down at the start. `rules`: the crew's as they were then; `asked`: yes or no to each question.
 
     `brought_at`: of one that came from a file and is history, with who brought it in `by`, and the `file` whole.
     """
+
+    called = "a proof of isolation"
+    instead = "begin another"
 
     class What(models.TextChoices):
         CIRCUIT = "circuit"
@@ -50,12 +53,12 @@ class Proof(models.Model):
         return self.name
 
 
-class ProofEvent(AppendOnly):
+class ProofEvent(Signed):
     """`entry`: an event of the isolation format without time, author and tester. `held`: the tester with its leads
     as it was then. `device_at`: what the device's own clock said; `at` is by the server's.
     """
 
-    what = "an event"
+    called = "an event"
     instead = "record what happened next"
 
     number = models.BigAutoField(primary_key=True)

@@ -8,6 +8,7 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
+from base.problems import NotFoundHere, Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.entries import FieldError
@@ -17,7 +18,6 @@ from evenprobe.isolation import QUESTIONS
 from evenprobe.practices import PRACTICES
 from kit.models import Part, Tester
 from kit.services import in_hand, part_of, tester_of
-from project.problems import NotFoundHere, Refused
 from proofs.logs import BEGIN_YOUR_OWN, frame_of, state_of
 from proofs.models import Proof, ProofEvent
 from sites.models import Circuit, Supply

@@ -6,6 +6,7 @@ from uuid import UUID
 
 from ninja import Schema
 
+from base.shapes import Named
 from evenprobe.entries import Time
 from evenprobe.formats.answers import IsolationOut
 
@@ -45,11 +46,6 @@ class ProofTester(Schema):
     steps_v: list[float]
     low_z: bool
     sets: bool
-
-
-class Named(Schema):
-    id: UUID
-    name: str
 
 
 class ProofOut(Schema):

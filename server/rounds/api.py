@@ -5,9 +5,9 @@ from uuid import UUID
 from django.http import HttpRequest
 from ninja import Router
 
+from base.failures import each_shown
+from base.problems import Problems
 from crews.services import crew_of
-from project.failures import each_shown
-from project.problems import Problems
 from rounds.services import begin, keep, round_of, rounds_of
 from rounds.shapes import RoundEventIn, RoundIn, RoundLine, RoundOut
 from rounds.showing import line_of, shown, unshown_line

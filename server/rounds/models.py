@@ -6,8 +6,8 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
+from base.append_only import Signed
 from kit.models import Tester
-from project.append_only import AppendOnly
 from sites.models import Circuit, Point, Site
 
 
@@ -30,10 +30,10 @@ class Round(models.Model):
         return self.circuit.name if self.circuit else self.room
 
 
-class RoundEvent(AppendOnly):
+class RoundEvent(Signed):
     """`entry`: why a stop was skipped, or whether the device tripped, and anything to say of it."""
 
-    what = "an event of a round"
+    called = "an event of a round"
     instead = "record what happened next"
 
     class Kind(models.TextChoices):

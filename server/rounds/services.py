@@ -6,19 +6,17 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
+from base.problems import NotFoundHere, Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
-from evenprobe.wiring import PointKind
+from evenprobe.wiring import OUTLETS
 from kit.services import tester_of
-from project.problems import NotFoundHere, Refused
+from readings.services import record
 from rounds.models import Round, RoundEvent
 from sites.models import Circuit, Point, Site
 from sites.services import find, site_of
-from work.services import record
 
 SHORTEST_SKIP_REASON = 3
-OUTLETS = (PointKind.OUTLET, PointKind.STANDALONE_SOURCE)
-"""What one goes round: what somebody may plug something into."""
 
 
 def rounds_of(crew: Crew) -> QuerySet[Round]:

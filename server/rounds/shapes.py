@@ -5,8 +5,8 @@ from uuid import UUID
 
 from ninja import Schema
 
-from proofs.shapes import Named
-from work.shapes import QuickOut
+from base.shapes import Named
+from readings.shapes import QuickOut
 
 
 class StopOut(Schema):

@@ -2,19 +2,19 @@
 
 from typing import Any
 
+from base.failures import each_shown
+from base.shapes import Named
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.rounds import Stop, StopState, stop_of
 from evenprobe.testers import TYPED
-from project.failures import each_shown
-from proofs.shapes import Named
+from readings.interpretations import interpretation_of
+from readings.models import Reading as Recorded
+from readings.quick import quick_out
+from readings.surveys import PointSurvey, counts
 from rounds.models import Round, RoundEvent
 from rounds.services import outlets_of
 from rounds.shapes import PressOut, RoundLine, RoundOut, StopOut
 from sites.models import Point
-from work.interpretations import interpretation_of
-from work.models import Reading as Recorded
-from work.quick import quick_out
-from work.surveys import PointSurvey, counts
 
 
 def line_of(found: Round) -> RoundLine:

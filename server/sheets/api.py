@@ -6,6 +6,9 @@ from uuid import UUID
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 
+from base.failures import each_shown
+from base.problems import NotFoundHere, Problems, Refused
+from base.shapes import Titled
 from crews.services import crew_of
 from evenprobe.deadtests.checks import QUICK_CHECKS, advise
 from evenprobe.deadtests.completing import whole_test
@@ -13,8 +16,6 @@ from evenprobe.deadtests.ranges import range_says
 from evenprobe.practices import PRACTICES
 from evenprobe.rounding import figures
 from kit.services import tester_of
-from project.failures import each_shown
-from project.problems import NotFoundHere, Problems, Refused
 from sheets.completing import checked
 from sheets.files import bring_in, tests_of
 from sheets.listing import circuits_out, sheet_line, together_out, unshown_line
@@ -35,7 +36,6 @@ from sheets.shapes import (
     SheetOut,
     SheetReference,
     TestsIn,
-    Titled,
 )
 from sheets.showing import WIRING_TITLES, judged_out, sheet_out
 

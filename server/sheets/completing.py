@@ -3,12 +3,12 @@
 from datetime import datetime
 from typing import Any
 
+from base.problems import Refused
 from evenprobe.deadtests import Outcome, fit
 from evenprobe.deadtests.kinds import OneTest
 from evenprobe.formats import FormatError, InstrumentEntry, dead_tests_file, parse
 from evenprobe.practices import PRACTICES
 from evenprobe.supplies import SYSTEMS
-from project.problems import Refused
 
 
 def checked(practice: str, test: dict[str, Any]) -> OneTest:

@@ -7,10 +7,10 @@ from uuid import UUID, uuid5
 from django.db import transaction
 from django.utils import timezone
 
+from base.problems import Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import dead_tests_file, parse
-from project.problems import Refused
 from sheets.models import Sheet, SheetEntry
 from sheets.records import Reading
 from sheets.services import content_of, sheet_of

@@ -6,11 +6,11 @@ from uuid import UUID
 
 from django.utils import timezone
 
+from base.failures import each_shown
 from crews.models import Crew
 from evenprobe.deadtests.gate import in_the_way
 from evenprobe.deadtests.insulation import CircuitInsulation, several
 from evenprobe.rounding import figures
-from project.failures import each_shown
 from sheets.models import Sheet
 from sheets.pictures import history_out
 from sheets.records import Reading

@@ -6,9 +6,9 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
+from base.append_only import AppendOnly, Signed
 from crews.models import Crew
 from kit.models import Tester
-from project.append_only import AppendOnly
 from proofs.models import Proof
 from sites.models import Circuit
 
@@ -33,10 +33,10 @@ class Sheet(models.Model):
         return f"{self.circuit}, {self.begun_at:%Y-%m-%d}"
 
 
-class SheetEntry(AppendOnly):
+class SheetEntry(Signed):
     """`entry`: as `formats.sheet` has it; None takes back what it supersedes. `held`: the tester as it was then."""
 
-    what = "what is on a sheet"
+    called = "what is on a sheet"
     instead = "put down what supersedes it"
 
     number = models.BigAutoField(primary_key=True)
@@ -55,8 +55,11 @@ class SheetEntry(AppendOnly):
         return f"{self.sheet}: {self.entry}"
 
 
-class Photo(models.Model):
+class Photo(AppendOnly):
     """A picture beside what was seen; kept with the record, so that it is in every backup of it."""
+
+    called = "a picture"
+    instead = "take another"
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="photos")

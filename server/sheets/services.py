@@ -8,6 +8,7 @@ from uuid import UUID, uuid5
 from django.db import transaction
 from django.utils import timezone
 
+from base.problems import NotFoundHere, Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.deadtests.completing import in_own_unit, whole_test
@@ -18,7 +19,6 @@ from evenprobe.limits.dead_tests import INSULATION_KINDS
 from evenprobe.practices import PRACTICES
 from kit.models import Tester
 from kit.services import in_hand, tester_of
-from project.problems import NotFoundHere, Refused
 from proofs.logs import BEGIN_YOUR_OWN
 from proofs.models import Proof
 from proofs.services import proof_of, record_event

@@ -7,16 +7,11 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
+from base.shapes import Named, Titled
 from evenprobe.formats.answers import BarOut, OutcomeOut
-from proofs.shapes import Named
 
 LARGEST_FIGURE = 1e12
 """Of a part, in whatever unit: far beyond any there is, and its square still a number."""
-
-
-class Titled(Schema):
-    id: str
-    title: str
 
 
 class JudgedOut(Schema):

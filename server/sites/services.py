@@ -6,12 +6,12 @@ from uuid import UUID
 from django.db import transaction
 from django.db.models import Max, QuerySet
 
+from base.problems import NotFoundHere, Refused
 from crews.models import Crew
 from evenprobe.formats import parse
 from evenprobe.formats.supply import SupplyEntry
 from evenprobe.formats.survey import CircuitEntry, PointEntry
 from evenprobe.practices import PRACTICES
-from project.problems import NotFoundHere, Refused
 from sites.models import Board, Circuit, Point, Site, Supply
 
 Placed = TypeVar("Placed", Supply, Board, Circuit, Point)

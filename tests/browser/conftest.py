@@ -18,8 +18,8 @@ from kit.services import put_part, put_tester
 from meters.services import put_link
 from meters.serving import StandInServer
 from meters.standin import StandIn, of_points
+from readings.surveys import PointSurvey
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
-from work.surveys import PointSurvey
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 USERNAME, PASSWORD = "anna", "a-long-password"

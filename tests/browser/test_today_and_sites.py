@@ -8,9 +8,9 @@ from django.contrib.auth import get_user_model
 from playwright.sync_api import expect
 
 from crews.models import Crew
+from readings.services import record
 from sites.models import Site
 from tests.browser.conftest import accessible, sign_in, small_targets
-from work.services import record
 
 VOLTS = {"quantity": "voltage", "mode": "ac", "unit": "V"}
 

@@ -15,11 +15,11 @@ from kit.services import in_hand
 from project.api import api
 from proofs.logs import state_of
 from proofs.models import Proof
+from readings.interpretations import interpretation_of
+from readings.models import Reading
+from readings.surveys import PointSurvey
 from sites.models import Point, Site
 from tests.server.conftest import NAMED, PASSWORD, VAN, proof_body
-from work.interpretations import interpretation_of
-from work.models import Reading
-from work.surveys import PointSurvey
 
 
 def entry(value, pair=("L", "N"), **more):

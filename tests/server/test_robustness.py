@@ -6,8 +6,8 @@ from uuid import uuid4
 import pytest
 from django.db import connection
 
+from readings.models import Reading
 from tests.server.test_api import entry, record
-from work.models import Reading
 
 
 @pytest.mark.parametrize("body", [b'{"entry": ', b"\xff\xfe", b"[" * 5000, b"entry=1"])

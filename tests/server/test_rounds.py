@@ -4,8 +4,8 @@ from uuid import uuid4
 
 import pytest
 
+from readings.models import Reading
 from rounds.models import Round, RoundEvent
-from work.models import Reading
 
 PLUG_TESTER = {
     "label": "Plug tester",

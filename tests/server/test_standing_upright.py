@@ -9,12 +9,13 @@ from uuid import uuid4
 import pytest
 from django.db import OperationalError, connection
 
+from base import failures, trying_again
 from kit.models import Tester
-from project import failures, trying_again
 from proofs.models import Proof
+from readings.models import Reading
 from sites.models import Point
 from tests.server.test_api import entry, record
-from work.models import Reading
+from tests.tampering import tampering
 
 LISTS = ("/today", "/proofs", "/rounds", "/sites", "/sites/{site}", "/sheets", "/testers", "/outlets", "/equipment")
 
@@ -60,11 +61,13 @@ def spoil_point(place):
 
 
 def spoil_reading(place):
-    Reading.objects.filter(point_id=place["point"]).update(entry={"quantity": "smell"})
+    with tampering(Reading) as readings:
+        readings.filter(point_id=place["point"]).update(entry={"quantity": "smell"})
 
 
 def spoil_proof(place):
-    Proof.objects.filter(id=place["proof"]).update(terminals=[], system="nothing")
+    with tampering(Proof) as proofs:
+        proofs.filter(id=place["proof"]).update(terminals=[], system="nothing")
 
 
 @pytest.mark.parametrize("spoil", [spoil_tester, spoil_point, spoil_reading, spoil_proof])
@@ -93,7 +96,7 @@ def test_one_record_that_cannot_be_shown_takes_no_list_down(anna, sheet, spoil, 
 
 
 def test_an_unforeseen_failure_is_json_with_a_reference_that_is_in_the_log(anna, place, monkeypatch, caplog):
-    monkeypatch.setattr("work.api.bench_out", lambda _point: 1 / 0)
+    monkeypatch.setattr("readings.api.bench_out", lambda _point: 1 / 0)
     anna.client.raise_request_exception = False
     with caplog.at_level(logging.ERROR, "evenprobe"):
         answers = [anna.put(f"/points/{place['point']}/readings/{uuid4()}", {"entry": entry(1.0)}) for _ in range(2)]
@@ -124,7 +127,7 @@ def test_a_locked_database_is_tried_again_and_then_said_in_words(anna, place, mo
         tries.append(1)
         raise OperationalError("database is locked")
 
-    monkeypatch.setattr("sites.api.put_site", locked)
+    monkeypatch.setattr("overviews.site.put_site", locked)
     monkeypatch.setattr(trying_again, "WAIT_S", 0.0)
     answer = anna.put(f"/sites/{place['site']}", {"name": "x", "practice": "north-america"})
     assert (answer.status_code, answer["Retry-After"]) == (503, "1")
@@ -143,7 +146,7 @@ def test_a_database_that_is_free_again_in_time_is_written_as_if_nothing_had_been
             raise OperationalError("database is locked")
         return put_site(*args, **kwargs)
 
-    monkeypatch.setattr("sites.api.put_site", locked_once)
+    monkeypatch.setattr("overviews.site.put_site", locked_once)
     assert anna.put(f"/sites/{place['site']}", {"name": "Later", "practice": "north-america"}).status_code == 200
     assert anna.get(f"/sites/{place['site']}").json()["name"] == "Later"
 

@@ -50,6 +50,10 @@ class PointKind(StrEnum):
     STANDALONE_SOURCE = "standalone-source"
 
 
+OUTLETS = (PointKind.OUTLET, PointKind.STANDALONE_SOURCE)
+"""What somebody may plug something into, and what one goes round."""
+
+
 @dataclass(frozen=True)
 class CircuitFacts:
     """What is recorded of the circuit. None: not known, so every plausible value is."""

@@ -28,17 +28,17 @@ from evenprobe.testers import Instrument
 from evenprobe.wiring import Terminal
 from kit.models import Tester
 from kit.services import check, put_part, put_tester
-from meters.management.commands.standin_meter import DEFAULT_PORT
+from meters.scpi import USUAL_PORT
 from meters.services import put_link
 from plugging.services import put_equipment
 from proofs.models import Proof
 from proofs.services import begin, record_event
+from readings.interpretations import interpretation_of
+from readings.services import record
+from readings.surveys import PointSurvey
 from rounds.services import begin as begin_round
 from sites.models import Point
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
-from work.interpretations import interpretation_of
-from work.services import record
-from work.surveys import PointSurvey
 
 STARTED = datetime(2026, 11, 23, 9, 30, tzinfo=UTC)
 STRAY_VOLTS = 60.0
@@ -114,7 +114,7 @@ class Command(BaseCommand):
                 check_id = demo_id("check", demo.key, f"{timezone.localdate()}")
                 at = timezone.now() - CHECKED_BEFORE
                 check(crew, user, testers[demo.key].id, check_id, demo.checked, at)
-        port = os.environ.get("METER_PORT", str(DEFAULT_PORT))
+        port = os.environ.get("METER_PORT", str(USUAL_PORT))
         put_link(crew, testers[ON_THE_WIRE].id, f"TCPIP::127.0.0.1::{port}::SOCKET")
         return testers
 

@@ -5,18 +5,18 @@ from typing import Any
 
 from django.db import models
 
+from base.append_only import Signed
 from kit.models import Tester
-from project.append_only import AppendOnly
 from sites.models import Point
 
 
-class Reading(AppendOnly):
+class Reading(Signed):
     """`entry`: a reading of the survey format without its id, tester, author, or time of taking.
 
     None for a withdrawal, which only takes back what it supersedes.
     """
 
-    what = "a reading"
+    called = "a reading"
     instead = "record one that supersedes it"
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)

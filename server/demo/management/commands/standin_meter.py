@@ -5,18 +5,16 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandParser
 
 from demo.hidden import hidden_points
+from meters.scpi import USUAL_PORT
 from meters.serving import StandInServer
 from meters.standin import StandIn, of_points
-
-DEFAULT_PORT = 5025
-"""The port SCPI over raw TCP is usually found at."""
 
 
 class Command(BaseCommand):
     help = __doc__
 
     def add_arguments(self, parser: CommandParser) -> None:
-        parser.add_argument("--port", type=int, default=DEFAULT_PORT)
+        parser.add_argument("--port", type=int, default=USUAL_PORT)
 
     def handle(self, *_args: Any, **options: Any) -> None:
         hidden = of_points(hidden_points())

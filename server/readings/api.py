@@ -7,6 +7,8 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
+from base.problems import Problems, Refused
+from base.shapes import Named
 from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.formats.answers import SightHereOut, SweepOut
@@ -17,22 +19,20 @@ from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import TYPED
 from evenprobe.wiring import PointFacts
 from kit.services import in_hands, tester_of
-from project.problems import Problems, Refused
-from sheets.evidence import dead_tests, of_point
-from sites.models import Point
-from sites.services import find, site_of
-from work.bringing_in import bring_in
-from work.interpretations import interpretation_of, loads_of, make_ready, sight_of
-from work.models import Reading
-from work.services import record, withdraw
-from work.shapes import (
+from readings.bringing_in import bring_in
+from readings.interpretations import interpretation_of, loads_of, make_ready, sight_of
+from readings.models import Reading
+from readings.services import record, withdraw
+from readings.shapes import (
     BenchOut,
     BringIn,
-    Crumb,
     RecordIn,
     WithdrawalIn,
 )
-from work.surveys import PointSurvey, counts, survey_of
+from readings.surveys import PointSurvey, counts, survey_of
+from sheets.evidence import dead_tests, of_point
+from sites.models import Point
+from sites.services import find, site_of
 
 router = Router(tags=["work"])
 
@@ -93,10 +93,10 @@ def site_survey(request: HttpRequest, site_id: UUID) -> dict[str, Any]:
     return survey_of(site, points, whole=True)
 
 
-@router.put("/sites/{site_id}/survey", response={200: Crumb, 409: Problems, 422: Problems})
-def bring_survey_in(request: HttpRequest, site_id: UUID, data: BringIn) -> Crumb:
+@router.put("/sites/{site_id}/survey", response={200: Named, 409: Problems, 422: Problems})
+def bring_survey_in(request: HttpRequest, site_id: UUID, data: BringIn) -> Named:
     site = bring_in(crew_of(request), request.user, site_id, data.name.strip(), data.survey)
-    return Crumb(id=site.id, name=site.name)
+    return Named(id=site.id, name=site.name)
 
 
 def bench_out(point: Point) -> dict[str, Any]:

@@ -6,11 +6,13 @@ from django.db.models import QuerySet
 from django.http import HttpRequest
 from ninja import Router
 
+from base.failures import each_shown
+from base.problems import Problems
 from crews.services import crew_of
 from evenprobe.interpretation import Verdict
 from evenprobe.supplies import SYSTEMS
-from project.failures import each_shown
-from project.problems import Problems
+from readings.interpretations import interpretation_of
+from readings.surveys import PointSurvey
 from sites.models import Point, Site
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply, site_of, sites_of
 from sites.shapes import (
@@ -26,8 +28,6 @@ from sites.shapes import (
     SupplyIn,
     SupplyOut,
 )
-from work.interpretations import interpretation_of
-from work.surveys import PointSurvey
 
 router = Router(tags=["sites"])
 

@@ -13,7 +13,7 @@ from typing import Any, TypeVar
 from django.db import OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
-from project.problems import as_body
+from base.problems import as_body
 
 Record = TypeVar("Record")
 Line = TypeVar("Line")

@@ -11,9 +11,9 @@ from evenprobe.formats import PointEntry, SurveyFile, parse
 from evenprobe.quantities import Reading as CoreReading
 from evenprobe.wiring import PointFacts
 from kit.names import named
+from readings.models import Reading
 from sheets.evidence import DeadTest, dead_tests, of_point
 from sites.models import Point, Site, Supply
-from work.models import Reading
 
 Recorded = Reading | DeadTest
 

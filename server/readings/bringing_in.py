@@ -13,17 +13,17 @@ from uuid import UUID, uuid5
 from django.db import IntegrityError, models, transaction
 from django.utils import timezone
 
+from base.problems import Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import SurveyFile, parse
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.survey import CircuitEntry, PointEntry
 from kit.services import tester_id_meant, tester_meant
-from project.problems import Refused
+from readings.models import Reading
+from readings.services import content_of
 from sites.models import Board, Circuit, Point, Site, Supply
 from sites.services import LONGEST_NAME, put_site
-from work.models import Reading
-from work.services import content_of
 
 AT_A_TIME = 250
 """Rows of one transaction, and ids of one question: nobody who writes waits long for either."""

@@ -7,6 +7,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import ConfigDict, Field
 
+from base.shapes import Named
 from evenprobe.entries import Time
 from evenprobe.formats.answers import InterpretationOut, LoadsOut, SweepOut
 
@@ -34,16 +35,6 @@ class DeadTestOut(Schema):
     by: str
 
 
-class Crumb(Schema):
-    id: UUID
-    name: str
-
-
-class Neighbour(Schema):
-    id: UUID
-    name: str
-
-
 class BenchOut(Schema):
     id: UUID
     name: str
@@ -54,14 +45,14 @@ class BenchOut(Schema):
     nominal_volts: float
     system: str
     earthing: str
-    site: Crumb
+    site: Named
     board: str
-    circuit: Crumb
+    circuit: Named
     rating_a: float | None
     conductor: str
     residual_ma: float | None
     curve: str
-    neighbours: list[Neighbour]
+    neighbours: list[Named]
     readings: list[ReadingOut]
     dead_tests: list[DeadTestOut]
     unfit: dict[str, dict[str, str]]

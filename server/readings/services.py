@@ -7,17 +7,17 @@ from uuid import UUID
 from django.db import transaction
 from django.utils import timezone
 
+from base.problems import Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import FormatError, SurveyFile, parse
 from evenprobe.formats.reading import ReadingEntry
 from kit.models import Tester
 from kit.services import in_hand, tester_of
-from project.problems import Refused
+from readings.models import Reading
+from readings.surveys import survey_of
 from sites.models import Point
 from sites.services import find
-from work.models import Reading
-from work.surveys import survey_of
 
 
 @transaction.atomic

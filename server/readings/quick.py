@@ -3,8 +3,8 @@
 from collections.abc import Mapping
 
 from evenprobe.quantities import Measurement, Reading
-from work.models import Reading as Recorded
-from work.shapes import QuickOut
+from readings.models import Reading as Recorded
+from readings.shapes import QuickOut
 
 
 def quick_out(wanted: Measurement, reading: Reading | None, recorded: Mapping[str, Recorded]) -> QuickOut:

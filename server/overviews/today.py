@@ -8,23 +8,23 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Schema
 
+from base.failures import each_shown
 from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.testers.fitness import attention
 from kit.models import Tester
 from kit.services import in_hand, testers_of
-from project.failures import each_shown
 from proofs.api import proof_lines
 from proofs.logs import HISTORY
 from proofs.shapes import ProofLine
+from readings.interpretations import interpretation_of
+from readings.surveys import PointSurvey
 from rounds.models import Round
 from rounds.services import rounds_of
 from rounds.shapes import RoundLine
 from rounds.showing import line_of, unshown_line
 from sites.models import Point
-from work.interpretations import interpretation_of
-from work.surveys import PointSurvey
 
 router = Router(tags=["today"])
 

@@ -15,7 +15,7 @@ from evenprobe.interpretation import PointInterpretation, bank_for, interpret, s
 from evenprobe.loads import draws, loops
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Instrument
-from work.surveys import PointSurvey
+from readings.surveys import PointSurvey
 
 T = TypeVar("T")
 

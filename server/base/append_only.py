@@ -1,0 +1,79 @@
+"""The record is append-only: what was written down is neither edited nor deleted, only followed by what corrects it.
+
+The database itself refuses, by a trigger a table and way of changing it, whoever asks; `AppendOnly` refuses earlier and
+with a traceback. The triggers are put again after every migration, for SQLite makes a changed table anew without them.
+"""
+
+from collections.abc import Iterator
+from typing import Any
+
+from django.apps import AppConfig, apps
+from django.conf import settings
+from django.db import connections, models
+
+NEVER = {"UPDATE": "edited", "DELETE": "deleted"}
+
+
+class AppendOnly(models.Model):
+    """`called` names it in the refusal; `instead` says what to do."""
+
+    called = "a record"
+    instead = "write down what corrects it"
+
+    class Meta:
+        abstract = True
+
+    @classmethod
+    def refusal(cls, never: str) -> str:
+        return f"{cls.called} is never {never}; {cls.instead}"
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        if not self._state.adding:
+            raise RuntimeError(self.refusal(NEVER["UPDATE"]))
+        super().save(*args, **kwargs)
+
+    def delete(self, *_args: Any, **_kwargs: Any) -> tuple[int, dict[str, int]]:
+        raise RuntimeError(self.refusal(NEVER["DELETE"]))
+
+
+class Signed(AppendOnly):
+    """What somebody wrote down: who, and when the server had it."""
+
+    recorded_at = models.DateTimeField(auto_now_add=True)
+    by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
+    by_name = models.CharField(max_length=160, blank=True)
+
+    class Meta:
+        abstract = True
+
+
+def append_only_models() -> Iterator[type[AppendOnly]]:
+    """Every table of the record."""
+    return (model for model in apps.get_models() if issubclass(model, AppendOnly))
+
+
+def triggers_of(model: type[AppendOnly]) -> dict[str, str]:
+    """The statement that makes each of a table's triggers, by the trigger's name."""
+    table = model._meta.db_table
+    found = {}
+    for way, never in NEVER.items():
+        name, said = f"{table}_no_{way.lower()}", model.refusal(never).replace("'", "''")
+        found[name] = (
+            f'CREATE TRIGGER IF NOT EXISTS "{name}" BEFORE {way} ON "{table}" '
+            f"BEGIN SELECT RAISE(ABORT, '{said}'); END"
+        )
+    return found
+
+
+def put_triggers(sender: AppConfig, using: str, **_about: Any) -> None:
+    """After a migration of an app: its tables' triggers. Raises NotImplementedError for a database without them."""
+    connection = connections[using]
+    there = set(connection.introspection.table_names())
+    for model in append_only_models():
+        if model._meta.app_label != sender.label or model._meta.db_table not in there:
+            continue
+        if connection.vendor != "sqlite":
+            raise NotImplementedError(f"no triggers that keep the record are written for {connection.vendor}")
+        with connection.cursor() as cursor:
+            for statement in triggers_of(model).values():
+                cursor.execute(statement)

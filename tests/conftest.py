@@ -1,0 +1,23 @@
+"""What every test rests on: the record's tables, which refuse to be emptied, are emptied between tests all the same."""
+
+import pytest
+from django.db.backends.sqlite3.operations import DatabaseOperations
+
+from tests.tampering import drop_triggers
+
+
+@pytest.fixture(autouse=True, scope="session")
+def _emptied_between_tests():
+    """A flush puts the triggers again itself, for it ends as a migration does."""
+    with pytest.MonkeyPatch.context() as patch:
+        flush = DatabaseOperations.execute_sql_flush
+
+        def without_triggers(operations, statements):
+            from base.append_only import append_only_models
+
+            for model in append_only_models():
+                drop_triggers(model)
+            flush(operations, statements)
+
+        patch.setattr(DatabaseOperations, "execute_sql_flush", without_triggers)
+        yield

@@ -1,0 +1,73 @@
+"""The database itself keeps the record, whoever asks it to change."""
+
+from uuid import uuid4
+
+import pytest
+from django.apps import apps
+from django.db import IntegrityError, connection, models, transaction
+
+from base.append_only import append_only_models, triggers_of
+from tests.tampering import drop_triggers
+
+TABLES = {
+    *("kit_check", "proofs_proof", "proofs_proofevent", "sheets_sheetentry", "sheets_photo"),
+    *("work_reading", "rounds_roundevent"),
+}
+
+
+@pytest.fixture
+def recorded(anna, sheet):
+    """A row in every table of the record."""
+    for path, body in (
+        (
+            f"/points/{sheet['point']}/readings",
+            {"entry": {"quantity": "voltage", "from": "L", "to": "N", "value": 120}},
+        ),
+        (f"/proofs/{sheet['proof']}/events", {"entry": {"type": "off", "source": "s1"}}),
+        (f"/sheets/{sheet['sheet']}/entries", {"entry": {"type": "looked", "item": "burnt", "good": True}}),
+        (f"/rounds/{sheet['round']}/events", {"point": sheet["point"], "kind": "skipped", "reason": "locked"}),
+        (f"/testers/{sheet['tester']}/checks", {"entry": {"battery": "good"}}),
+    ):
+        answer = anna.put(f"{path}/{uuid4()}", body)
+        assert answer.status_code == 200, answer.content
+
+
+def model_of(table):
+    return next(model for model in append_only_models() if model._meta.db_table == table)
+
+
+def triggers_there():
+    with connection.cursor() as cursor:
+        cursor.execute("SELECT name FROM sqlite_master WHERE type = 'trigger'")
+        return {name for (name,) in cursor.fetchall()}
+
+
+def test_every_table_of_the_record_is_kept(db):
+    assert {model._meta.db_table for model in append_only_models()} == TABLES
+    assert triggers_there() == {name for model in append_only_models() for name in triggers_of(model)}
+
+
+def test_neither_a_queryset_nor_sql_changes_a_row(recorded):
+    for table in sorted(TABLES):
+        rows = model_of(table).objects.order_by("pk")
+        before = list(rows.values())
+        assert before, f"nothing in {table} to protect"
+        for change in (
+            lambda rows=rows: rows.update(**{rows.model._meta.pk.name: rows.first().pk}),
+            lambda rows=rows: rows._raw_delete(using="default"),
+            lambda table=table: connection.cursor().execute(f'DELETE FROM "{table}"'),
+        ):
+            with pytest.raises(IntegrityError, match="is never (edited|deleted); "), transaction.atomic():
+                change()
+        assert list(rows.values()) == before
+
+
+def test_a_table_made_anew_by_a_migration_is_kept_again(db):
+    model = model_of("work_reading")
+    drop_triggers(model)
+    assert not triggers_there() & set(triggers_of(model))
+    config = apps.get_app_config("work")
+    models.signals.post_migrate.send(
+        config, app_config=config, verbosity=0, interactive=False, using="default", plan=[], apps=apps
+    )
+    assert triggers_there() >= set(triggers_of(model))
