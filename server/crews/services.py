@@ -4,7 +4,7 @@ from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 from django.http import HttpRequest
 
 from base.problems import Refused
-from crews.models import Crew
+from crews.models import Crew, Membership
 
 Author = AbstractBaseUser | AnonymousUser
 
@@ -25,7 +25,7 @@ def crew_of(request: HttpRequest) -> Crew:
 
 
 def crew_of_user(user: AbstractBaseUser | AnonymousUser) -> Crew:
-    crew = Crew.objects.filter(memberships__user_id=user.pk or 0).first()
-    if crew is None:
+    membership: Membership | None = getattr(user, "membership", None)
+    if membership is None:
         raise Refused(("", "you are in no crew yet; ask whoever runs this server to add you"), status=403)
-    return crew
+    return membership.crew

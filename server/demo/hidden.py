@@ -10,7 +10,7 @@ from demo.sites import SITES, DemoPoint
 from evenprobe.conditions import CONDITIONS
 from evenprobe.simulation import HiddenPoint
 from evenprobe.wiring import PointFacts
-from readings.surveys import PointSurvey
+from readings.point_view import PointView
 from sites.models import Point
 
 
@@ -35,4 +35,4 @@ def _of_record(site: str, board: str, circuit: str, demo: DemoPoint) -> HiddenPo
     point = Point.objects.filter(id=demo_id(site, board, circuit, demo.name)).first()
     if point is None:
         raise KeyError(demo.name)
-    return hidden_point(PointSurvey(point).facts, demo)
+    return hidden_point(PointView(point).facts, demo)

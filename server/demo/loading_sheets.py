@@ -10,11 +10,11 @@ from demo.crew import FULL_NAME, demo_id
 from demo.proofs import LOOM_PAIRS
 from demo.sheets import LOADS_OUT, MILL, PAIRS, SHEETS, VISITS, DemoSheet, DemoVisit, tested
 from evenprobe.isolation import QUESTIONS
+from kit.hands import in_hand
 from kit.models import Tester
-from kit.services import in_hand
 from proofs.models import Proof, ProofEvent
 from sheets.models import Sheet
-from sheets.records import Reading
+from sheets.records import SheetView
 from sheets.services import begin, put_down
 from sites.models import Board, Circuit
 
@@ -45,7 +45,7 @@ def _visit(crew: Crew, user: Any, testers: TESTERS, visit: DemoVisit) -> None:
         begin(crew, user, sheet_id, circuit, proof.id, "ordinary", False, visit.temperature_c, at)
         put_down(crew, user, sheet_id, demo_id(str(sheet_id), "loads"), LOADS_OUT, at=at)
         for pair, mohm in zip(PAIRS, mohms, strict=True):
-            line = next(x.id for x in Reading(Sheet.objects.get(id=sheet_id)).lines if x.id in _names(pair))
+            line = next(x.id for x in SheetView(Sheet.objects.get(id=sheet_id)).lines if x.id in _names(pair))
             entry = tested(line, measured_mohm=mohm)
             entry_id = demo_id(str(sheet_id), pair)
             put_down(crew, user, sheet_id, entry_id, entry, testers["i3"].id, at=at + timedelta(minutes=1))

@@ -13,8 +13,9 @@ from crews.services import crew_of
 from evenprobe.formats.answers import FindingOut, FitnessOut
 from evenprobe.testers.fitness import attention, fitness
 from evenprobe.testers.ratings import LEAST, volts_to_cover
+from kit.hands import Hands, in_hand
 from kit.models import Part, Tester
-from kit.services import check_in_force, in_hand, part_of, parts_of, put_part, task_of, tester_of, testers_of
+from kit.services import part_of, parts_of, put_part, task_of, tester_of
 from kit.shapes import (
     HoldingIn,
     HoldingOut,
@@ -26,11 +27,10 @@ from kit.shapes import (
 router = Router(tags=["kit"])
 
 
-def tester_out(tester: Tester) -> TesterOut:
+def tester_out(tester: Tester, hands: Hands) -> TesterOut:
     now = timezone.now()
-    entry = in_hand(tester, now)
+    entry, latest = hands.holding(tester, now), hands.check_in_force(tester, now)
     ability = entry.instrument().volts()
-    latest = check_in_force(tester, now)
     return TesterOut(
         id=tester.id,
         label=entry.label or entry.kind.name,
@@ -86,7 +86,8 @@ def part_out(part: Part) -> PartOut:
 
 @router.get("/testers", response=list[TesterOut])
 def testers(request: HttpRequest) -> list[TesterOut]:
-    found = each_shown(testers_of(crew_of(request)), tester_out, _unshown_tester)
+    hands = Hands(crew_of(request), timezone.now())
+    found = each_shown(hands.testers, lambda tester: tester_out(tester, hands), _unshown_tester)
     return sorted(found, key=lambda t: t.label)
 
 

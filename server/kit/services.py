@@ -1,6 +1,5 @@
 """What may be done with the kit: writing it down, checking it, and what is in a hand at a time."""
 
-from collections.abc import Sequence
 from datetime import datetime
 from typing import Any
 from uuid import UUID, uuid5
@@ -9,18 +8,15 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from base.failures import each_shown
 from base.problems import NotFoundHere, Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import InstrumentEntry, parse
 from evenprobe.formats.kit import AdapterEntry, CheckEntry, LeadsEntry, TaskEntry
 from evenprobe.practices import PRACTICES
-from evenprobe.testers.daily_check import HOLDS, items_for
+from evenprobe.testers.daily_check import items_for
 from evenprobe.testers.tasks import Task
 from kit.models import Check, Part, Tester
-
-RETIRED = "taken out of the register on {:%Y-%m-%d}"
 
 
 def testers_of(crew: Crew) -> QuerySet[Tester]:
@@ -134,31 +130,6 @@ def check(
     elif (existing.tester_id, existing.entry) != (tester.id, checked):
         raise Refused(("id", "this id already belongs to a check with other content"), status=409)
     return tester
-
-
-def check_in_force(tester: Tester, now: datetime) -> Check | None:
-    """The latest of the working day."""
-    return tester.checks.filter(at__gt=now - HOLDS, at__lte=now).first()
-
-
-def in_hand(tester: Tester, now: datetime, leads: Part | None = None, adapters: Sequence[Part] = ()) -> InstrumentEntry:
-    """The tester with leads and adapters as today's check found it; its usual leads where none are named."""
-    entry = tester.instrument()
-    on_it = leads or tester.usual_leads
-    if on_it is not None:
-        entry = entry.model_copy(update={"leads": on_it.leads()})
-    if tester.retired_at is not None:
-        entry = entry.model_copy(update={"known_issue": RETIRED.format(tester.retired_at)})
-    found = check_in_force(tester, now)
-    if found is not None:
-        entry = found.found().applied(entry)
-    return entry.model_copy(update={"adapters": [adapter.adapter() for adapter in adapters]})
-
-
-def in_hands(crew: Crew, now: datetime) -> list[tuple[Tester, InstrumentEntry]]:
-    """Every tester of the crew that is in use, as it would be picked up now; one that cannot be read is left lying."""
-    found = each_shown(testers_of(crew), lambda tester: (tester, in_hand(tester, now)), lambda _tester, _why: None)
-    return [one for one in found if one is not None]
 
 
 def task_of(practice: str, purpose: str, place: str, system: str) -> Task:

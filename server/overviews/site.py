@@ -2,7 +2,6 @@
 
 from uuid import UUID
 
-from django.db.models import QuerySet
 from django.http import HttpRequest
 from ninja import Router
 
@@ -12,7 +11,7 @@ from crews.services import crew_of
 from evenprobe.interpretation import Verdict
 from evenprobe.supplies import SYSTEMS
 from readings.interpretations import interpretation_of
-from readings.surveys import PointSurvey
+from readings.point_view import PointView, with_record
 from sites.models import Point, Site
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply, site_of, sites_of
 from sites.shapes import (
@@ -34,14 +33,18 @@ router = Router(tags=["sites"])
 
 @router.get("/sites", response=list[SiteLine])
 def sites(request: HttpRequest) -> list[SiteLine]:
+    crew = crew_of(request)
+    at: dict[UUID, list[Point]] = {}
+    for point in with_record(Point.objects.filter(circuit__board__supply__site__crew=crew)):
+        at.setdefault(point.circuit.board.supply.site_id, []).append(point)
     return [
         SiteLine(
             id=s.id,
             name=s.name,
             practice=s.practice,
-            verdicts=[line.verdict for line in each_shown(_points_of(s), _point_line, _unshown_point)],
+            verdicts=[line.verdict for line in each_shown(at.get(s.id, []), _point_line, _unshown_point)],
         )
-        for s in sites_of(crew_of(request))
+        for s in sites_of(crew)
     ]
 
 
@@ -81,12 +84,10 @@ def save_point(request: HttpRequest, point_id: UUID, data: PointIn) -> SiteOut:
     return _site_out(point.circuit.board.supply.site)
 
 
-def _points_of(site: Site) -> QuerySet[Point]:
-    here = Point.objects.filter(circuit__board__supply__site=site)
-    return here.select_related("circuit__board__supply__site")
-
-
 def _site_out(site: Site) -> SiteOut:
+    of_circuit: dict[UUID, list[Point]] = {}
+    for point in with_record(Point.objects.filter(circuit__board__supply__site=site)):
+        of_circuit.setdefault(point.circuit_id, []).append(point)
     return SiteOut(
         id=site.id,
         name=site.name,
@@ -110,7 +111,7 @@ def _site_out(site: Site) -> SiteOut:
                                 conductor=circuit.conductor,
                                 residual_ma=circuit.residual_ma,
                                 curve=circuit.curve,
-                                points=each_shown(circuit.points.all(), _point_line, _unshown_point),
+                                points=each_shown(of_circuit.get(circuit.id, []), _point_line, _unshown_point),
                             )
                             for circuit in board.circuits.all()
                         ],
@@ -118,13 +119,13 @@ def _site_out(site: Site) -> SiteOut:
                     for board in supply.boards.all()
                 ],
             )
-            for supply in site.supplies.all()
+            for supply in site.supplies.prefetch_related("boards__circuits")
         ],
     )
 
 
 def _point_line(point: Point) -> PointLine:
-    answer = interpretation_of(PointSurvey(point))
+    answer = interpretation_of(PointView(point))
     return _line(point, answer.verdict, answer.summary)
 
 

@@ -18,8 +18,9 @@ from evenprobe.testers.fitness import Held, fitness
 from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Place
 from kit.api import tester_out
+from kit.hands import Hands
 from kit.models import Tester
-from kit.services import check, check_in_force, in_hand, put_tester, task_of, tester_of
+from kit.services import check, put_tester, task_of, tester_of
 from kit.shapes import CheckIn, TesterIn, TesterOut
 from overviews.shapes import CheckOut, FitOut, ItemOut, LastProof, TesterPage
 from sites.models import Supply
@@ -39,7 +40,7 @@ def save_tester(request: HttpRequest, tester_id: UUID, data: TesterIn) -> Tester
     entry = data.dict(exclude_none=True, exclude={"usual_leads", "retired"})
     crew = crew_of(request)
     tester = put_tester(crew, tester_id, _as_json(entry), usual_leads=data.usual_leads, retired=data.retired)
-    return tester_out(tester)
+    return tester_out(tester, Hands(crew, timezone.now()))
 
 
 @router.put(
@@ -56,10 +57,10 @@ def _as_json(entry: dict[str, Any]) -> dict[str, Any]:
 
 def _page(tester: Tester) -> TesterPage:
     now = timezone.now()
-    entry = in_hand(tester, now)
-    in_force = check_in_force(tester, now)
+    hands = Hands(tester.crew, now)
+    entry, in_force = hands.holding(tester, now), hands.check_in_force(tester, now)
     return TesterPage(
-        tester=tester_out(tester),
+        tester=tester_out(tester, hands),
         says=entry.kind.says,
         blind_to=list(entry.kind.blind_to),
         fits=_fits(tester, entry.held()),

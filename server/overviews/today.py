@@ -11,19 +11,20 @@ from ninja import Router, Schema
 from base.failures import each_shown
 from crews.models import Crew
 from crews.services import crew_of
+from evenprobe.formats import InstrumentEntry
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.testers.fitness import attention
+from kit.hands import Hands
 from kit.models import Tester
-from kit.services import in_hand, testers_of
 from proofs.api import proof_lines
 from proofs.logs import HISTORY
 from proofs.shapes import ProofLine
 from readings.interpretations import interpretation_of
-from readings.surveys import PointSurvey
+from readings.point_view import PointView, with_record
 from rounds.models import Round
 from rounds.services import rounds_of
 from rounds.shapes import RoundLine
-from rounds.showing import line_of, unshown_line
+from rounds.showing import lines_of
 from sites.models import Point
 
 router = Router(tags=["today"])
@@ -65,7 +66,7 @@ def today(request: HttpRequest) -> Today:
     crew = crew_of(request)
     return Today(
         proofs=[line for line in proof_lines(crew) if line.state not in ("closed", HISTORY)],
-        rounds=[line for line in each_shown(_rounds_in_hand(crew), line_of, unshown_line) if _in_hand(line)],
+        rounds=[line for line in lines_of(_rounds_in_hand(crew)) if _in_hand(line)],
         points=_points(crew),
         kit=_kit(crew),
     )
@@ -83,13 +84,13 @@ def _rounds_in_hand(crew: Crew) -> QuerySet[Round]:
 
 def _points(crew: Crew) -> list[PointToDo]:
     here = Point.objects.filter(circuit__board__supply__site__crew=crew)
-    lines = each_shown(here.select_related("circuit__board__supply__site"), _point, _unshown_point)
+    lines = each_shown(with_record(here), _point, _unshown_point)
     found = [line for line in lines if line.verdict in NOT_SAFE or line.unshown]
     return sorted(found, key=lambda p: -1 if p.unshown else NOT_SAFE.index(p.verdict))
 
 
 def _point(point: Point) -> PointToDo:
-    answer = interpretation_of(PointSurvey(point))
+    answer = interpretation_of(PointView(point))
     return _to_do(point, answer.verdict, answer.summary)
 
 
@@ -111,12 +112,15 @@ def _to_do(point: Point, verdict: str, summary: str, unshown: str = "") -> Point
 
 
 def _kit(crew: Crew) -> list[KitToDo]:
-    lines = each_shown(testers_of(crew), _tester, lambda t, why: _attention(t, "", [why]))
+    now = timezone.now()
+    hands = Hands(crew, now)
+    lines = each_shown(
+        hands.testers, lambda t: _tester(t, hands.holding(t, now)), lambda t, why: _attention(t, "", [why])
+    )
     return sorted((line for line in lines if line.attention), key=lambda line: line.label)
 
 
-def _tester(tester: Tester) -> KitToDo:
-    entry = in_hand(tester, timezone.now())
+def _tester(tester: Tester, entry: InstrumentEntry) -> KitToDo:
     return _attention(tester, str(entry.kind), [f.text for f in attention(entry.held(), timezone.localdate())])
 
 

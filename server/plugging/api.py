@@ -20,10 +20,9 @@ from plugging.models import Equipment
 from plugging.services import equipment_of, one_of, put_equipment, put_strange_outlet
 from plugging.shapes import EquipmentIn, EquipmentOut, OutletLine, PlugInOut, StrangeOutletIn
 from readings.interpretations import reads_like, result_of
+from readings.point_view import view_of
 from readings.quick import quick_out
-from readings.surveys import PointSurvey
 from sites.models import Point
-from sites.services import find
 
 router = Router(tags=["plugging"])
 
@@ -74,12 +73,12 @@ def save_outlet(request: HttpRequest, point_id: UUID, data: StrangeOutletIn) -> 
 def plug_in(request: HttpRequest, point_id: UUID, equipment_id: UUID, tester: UUID | None = None) -> dict[str, Any]:
     """Whether the equipment may be plugged in there. `tester`: what the quick set would be taken with."""
     crew = crew_of(request)
-    point, wanted = find(crew, Point, point_id), one_of(crew, equipment_id)
+    view, wanted = view_of(crew, point_id), one_of(crew, equipment_id)
+    point = view.point
     held = tester_of(crew, tester).instrument().instrument() if tester else TYPED
     supply = point.circuit.board.supply
-    survey = PointSurvey(point)
-    found = result_of(survey)
-    own = {str(reading.id): reading for reading in point.readings.all()}
+    found = result_of(view)
+    own = view.counting()
     return {
         "id": point.id,
         "name": point.name,
@@ -92,11 +91,11 @@ def plug_in(request: HttpRequest, point_id: UUID, equipment_id: UUID, tester: UU
         "system_title": SYSTEMS[supply.system].title,
         "earthing": supply.earthing,
         "equipment": _equipment(wanted),
-        **dict(MayPlugIn.of(may_plug_in(survey.facts, survey.readings, wanted.needs().needs(), found))),
+        **dict(MayPlugIn.of(may_plug_in(view.facts, view.readings, wanted.needs().needs(), found))),
         "caution": CAUTION,
         "verdict": str(found.verdict),
-        "reads_like": reads_like(survey),
-        "quick": [quick_out(m, reading, own) for m, reading in quick_matches(survey.facts, held, survey.readings)],
+        "reads_like": reads_like(view),
+        "quick": [quick_out(m, reading, own) for m, reading in quick_matches(view.facts, held, view.readings)],
     }
 
 

@@ -107,6 +107,7 @@ CACHES = {
     }
 }
 
+AUTHENTICATION_BACKENDS = ["crews.backends.WithCrew"]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},

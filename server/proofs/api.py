@@ -19,7 +19,7 @@ from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import KINDS
 from evenprobe.testers.fitness import fitness
 from evenprobe.testers.ratings import Place
-from kit.services import in_hands
+from kit.hands import in_hands
 from proofs.bringing_in import bring_in
 from proofs.logs import HISTORY, log_of, state_of
 from proofs.models import Proof, ProofEvent
@@ -129,7 +129,8 @@ def proof_lines(crew: Crew) -> list[ProofLine]:
     def unshown(one: Proof, why: str) -> ProofLine:
         return _line(one, now, state=UNSHOWN, said=f"{why} Treat as live.", unshown=why)
 
-    lines = each_shown(Proof.objects.filter(site__crew=crew).select_related("site"), line, unshown)
+    own = Proof.objects.filter(site__crew=crew).select_related("site").prefetch_related("events")
+    lines = each_shown(own, line, unshown)
     far = now + timedelta(days=1)
     return sorted(lines, key=lambda line: (ORDER.index(line.state), line.expires_at or far))
 

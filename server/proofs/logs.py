@@ -4,7 +4,6 @@ from datetime import datetime
 from functools import lru_cache
 from itertools import zip_longest
 from typing import Any
-from uuid import UUID
 
 from evenprobe.formats import IsolationFile, parse
 from evenprobe.formats.answers.isolation import NextOut
@@ -88,19 +87,28 @@ def dead_at(proof: Proof, at: datetime) -> bool:
     """Whether it was proved dead at a time, by what had happened until then. What came from a file proves nothing."""
     if proof.brought_at is not None:
         return False
-    events = [(e.number, e.at) for e in proof.events.all()]
-    return any(start <= at < end for start, end in _dead_spans(proof.id, tuple(events)))
+    return any(start <= at < end for start, end in _dead_spans(_Told(proof)))
+
+
+class _Told:
+    """A proof as it was told so far: equal to one of the same events, and one event more, however late, is another."""
+
+    def __init__(self, proof: Proof) -> None:
+        self.proof = proof
+        self._events = (proof.id, *((e.number, e.at) for e in proof.events.all()))
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Told) and self._events == other._events
+
+    def __hash__(self) -> int:
+        return hash(self._events)
 
 
 @lru_cache(maxsize=256)
-def _dead_spans(proof_id: UUID, events: tuple[tuple[int, datetime], ...]) -> tuple[tuple[datetime, datetime], ...]:
-    """From when to when it was proved dead. Between two events a proof can only run out.
-
-    `events` are all there are: one more, however late it comes, and the spans are found anew.
-    """
-    proof = Proof.objects.select_related("site").get(id=proof_id)
-    times = [at for _, at in events]
-    spans = []
+def _dead_spans(told: _Told) -> tuple[tuple[datetime, datetime], ...]:
+    """From when to when it was proved dead. Between two events a proof can only run out."""
+    proof, spans = told.proof, []
+    times = [e.at for e in proof.events.all()]
     for start, end in zip_longest(times, times[1:]):
         found = isolation(parse(IsolationFile, log_of(proof, start, until=start)).log())
         if found.state is State.PROVED_DEAD and found.expires_at is not None:

@@ -16,8 +16,9 @@ from evenprobe.formats import FormatError, IsolationFile, parse
 from evenprobe.formats.isolation import RulesEntry
 from evenprobe.isolation import QUESTIONS
 from evenprobe.practices import PRACTICES
+from kit.hands import in_hand
 from kit.models import Part, Tester
-from kit.services import in_hand, part_of, tester_of
+from kit.services import part_of, tester_of
 from proofs.logs import BEGIN_YOUR_OWN, frame_of, state_of
 from proofs.models import Proof, ProofEvent
 from sites.models import Circuit, Supply

@@ -9,7 +9,6 @@ from ninja import Router
 
 from base.problems import Problems, Refused
 from base.shapes import Named
-from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.formats.answers import SightHereOut, SweepOut
 from evenprobe.quantities import QUANTITIES
@@ -18,10 +17,12 @@ from evenprobe.quantities.functions import functions_with
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import TYPED
 from evenprobe.wiring import PointFacts
-from kit.services import in_hands, tester_of
+from kit.hands import Hands
+from kit.services import tester_of
 from readings.bringing_in import bring_in
 from readings.interpretations import interpretation_of, loads_of, make_ready, sight_of
 from readings.models import Reading
+from readings.point_view import PointView, view_of, with_record
 from readings.services import record, withdraw
 from readings.shapes import (
     BenchOut,
@@ -29,20 +30,19 @@ from readings.shapes import (
     RecordIn,
     WithdrawalIn,
 )
-from readings.surveys import PointSurvey, counts, survey_of
-from sheets.evidence import dead_tests, of_point
+from readings.surveys import counts, survey_of
 from sites.models import Point
-from sites.services import find, site_of
+from sites.services import site_of
 
 router = Router(tags=["work"])
 
 
 @router.get("/points/{point_id}/bench", response={200: BenchOut, 404: Problems}, by_alias=True)
 def bench(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
-    point = find(crew_of(request), Point, point_id)
-    survey = PointSurvey(point)
-    found = _bench_out(point, survey)
-    make_ready(survey)
+    crew = crew_of(request)
+    view = view_of(crew, point_id)
+    found = bench_out(view, Hands(crew, timezone.now()))
+    make_ready(view)
     return found
 
 
@@ -52,11 +52,12 @@ def bench(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
     by_alias=True,
 )
 def record_reading(request: HttpRequest, point_id: UUID, reading_id: UUID, data: RecordIn) -> dict[str, Any]:
-    point = record(
-        crew_of(request), request.user, point_id, reading_id,
-        data.entry, data.tester, data.supersedes, data.taken_at,
-    )  # fmt: skip
-    return bench_out(point)
+    crew = crew_of(request)
+    hands = Hands(crew, data.taken_at or timezone.now())
+    view = record(
+        crew, request.user, point_id, reading_id, data.entry, data.tester, data.supersedes, data.taken_at, hands
+    )
+    return bench_out(view, hands)
 
 
 @router.put(
@@ -65,32 +66,32 @@ def record_reading(request: HttpRequest, point_id: UUID, reading_id: UUID, data:
     by_alias=True,
 )
 def withdraw_reading(request: HttpRequest, point_id: UUID, withdrawal_id: UUID, data: WithdrawalIn) -> dict[str, Any]:
-    return bench_out(withdraw(crew_of(request), request.user, point_id, withdrawal_id, data.reading))
+    crew = crew_of(request)
+    return bench_out(withdraw(crew, request.user, point_id, withdrawal_id, data.reading), Hands(crew, timezone.now()))
 
 
 @router.get("/points/{point_id}/sight/{tester_id}", response={200: SightHereOut, 404: Problems})
 def sight(request: HttpRequest, point_id: UUID, tester_id: UUID) -> SightHereOut:
     """What the tester can strike out at the point as it stands, and what it never can."""
     crew = crew_of(request)
-    point, tester = find(crew, Point, point_id), tester_of(crew, tester_id)
-    return sight_of(PointSurvey(point), tester.instrument().instrument())
+    return sight_of(view_of(crew, point_id), tester_of(crew, tester_id).instrument().instrument())
 
 
 @router.get("/points/{point_id}/survey", response={200: dict[str, Any], 404: Problems})
 def point_survey(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
-    point = find(crew_of(request), Point, point_id)
-    return survey_of(point.circuit.board.supply.site, [point], whole=True)
+    view = view_of(crew_of(request), point_id)
+    return survey_of(view.site, {view.point: view.rows}, whole=True)
 
 
 @router.get("/sites/{site_id}/survey", response={200: dict[str, Any], 404: Problems, 422: Problems})
 def site_survey(request: HttpRequest, site_id: UUID) -> dict[str, Any]:
     site = site_of(crew_of(request), site_id)
-    points = list(Point.objects.filter(circuit__board__supply__site=site).order_by(
+    points = with_record(Point.objects.filter(circuit__board__supply__site=site)).order_by(
         "circuit__board__name", "circuit__position", "position"
-    ))  # fmt: skip
+    )
     if not points:
         raise Refused(("points", "this site has no points yet; add one, then save the file"))
-    return survey_of(site, points, whole=True)
+    return survey_of(site, {point: PointView(point).rows for point in points}, whole=True)
 
 
 @router.put("/sites/{site_id}/survey", response={200: Named, 409: Problems, 422: Problems})
@@ -99,12 +100,9 @@ def bring_survey_in(request: HttpRequest, site_id: UUID, data: BringIn) -> Named
     return Named(id=site.id, name=site.name)
 
 
-def bench_out(point: Point) -> dict[str, Any]:
+def bench_out(view: PointView, hands: Hands) -> dict[str, Any]:
     """The point as the Bench shows it."""
-    return _bench_out(point, PointSurvey(point))
-
-
-def _bench_out(point: Point, survey: PointSurvey) -> dict[str, Any]:
+    point = view.point
     circuit = point.circuit
     supply = circuit.board.supply
     return {
@@ -113,11 +111,11 @@ def _bench_out(point: Point, survey: PointSurvey) -> dict[str, Any]:
         "kind": point.kind,
         "terminals": point.terminals,
         "length_m": point.length_m,
-        "practice": supply.site.practice,
+        "practice": view.site.practice,
         "nominal_volts": SYSTEMS[supply.system].nominal_volts,
         "system": supply.system,
         "earthing": supply.earthing,
-        "site": {"id": supply.site.id, "name": supply.site.name},
+        "site": {"id": view.site.id, "name": view.site.name},
         "board": circuit.board.name,
         "circuit": {"id": circuit.id, "name": circuit.name},
         "rating_a": circuit.rating_a,
@@ -125,24 +123,22 @@ def _bench_out(point: Point, survey: PointSurvey) -> dict[str, Any]:
         "residual_ma": circuit.residual_ma,
         "curve": circuit.curve,
         "neighbours": [{"id": p.id, "name": p.name} for p in circuit.points.all()],
-        "readings": [
-            _reading_out(r) for r in point.readings.exclude(entry=None).select_related("tester", "superseded_by")
-        ],
+        "readings": [_reading_out(row) for row in view.rows if row.entry is not None],
         "dead_tests": [
             {"id": t.id, "title": t.title, "entry": t.entry, "taken_at": t.taken_at, "by": t.by_name}
-            for t in of_point(dead_tests(circuit), point)
+            for t in view.dead_tests
         ],
-        **_of_each_tester(supply.site.crew, survey.facts),
-        "sweeps": SweepOut.of_each(survey.readings),
-        "interpretation": interpretation_of(survey),
-        "loads": loads_of(survey),
+        **_of_each_tester(hands, view.facts),
+        "sweeps": SweepOut.of_each(view.readings),
+        "interpretation": interpretation_of(view),
+        "loads": loads_of(view),
     }
 
 
-def _of_each_tester(crew: Crew, facts: PointFacts) -> dict[str, dict[str, Any]]:
+def _of_each_tester(hands: Hands, facts: PointFacts) -> dict[str, dict[str, Any]]:
     """By tester: why what it shows does not count here, by quantity; what its low impedance may trip; its functions."""
     unfit, trips, functions = {}, {}, {"": [f.id for f in functions_with(TYPED, facts)]}
-    for tester, entry in in_hands(crew, timezone.now()):
+    for tester, entry in hands.all_at(timezone.now()):
         held = entry.held()
         whys = {str(q): why_unfit(facts, q, held, timezone.localdate()) for q in QUANTITIES.values()}
         unfit[str(tester.id)] = {quantity: why for quantity, why in whys.items() if why}

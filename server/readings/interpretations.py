@@ -15,7 +15,7 @@ from evenprobe.interpretation import PointInterpretation, bank_for, interpret, s
 from evenprobe.loads import draws, loops
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Instrument
-from readings.surveys import PointSurvey
+from readings.point_view import PointView
 
 T = TypeVar("T")
 
@@ -29,29 +29,29 @@ def core_fingerprint() -> str:
     return digest.hexdigest()[:16]
 
 
-def interpretation_of(survey: PointSurvey) -> InterpretationOut:
+def interpretation_of(view: PointView) -> InterpretationOut:
     """The answer for one point, as `evenprobe interpret` gives it."""
-    return _kept("", survey, lambda: InterpretationOut.of(result_of(survey)))
+    return _kept("", view, lambda: InterpretationOut.of(result_of(view)))
 
 
-def result_of(survey: PointSurvey) -> PointInterpretation:
+def result_of(view: PointView) -> PointInterpretation:
     """The same as the core gives it, for what asks more of it."""
-    return _kept("result-", survey, lambda: interpret(survey.facts, survey.readings, survey.checked.kit()))
+    return _kept("result-", view, lambda: interpret(view.facts, view.readings, view.checked.kit()))
 
 
-def reads_like(survey: PointSurvey) -> list[dict[str, Any]]:
+def reads_like(view: PointView) -> list[dict[str, Any]]:
     """Supply systems the point's readings can be all right on, the likeliest first."""
-    return _kept("supplies-", survey, lambda: _systems(survey))
+    return _kept("supplies-", view, lambda: _systems(view))
 
 
-def loads_of(survey: PointSurvey) -> LoadsOut:
+def loads_of(view: PointView) -> LoadsOut:
     """What the point's circuit draws against its device, and what known loads say of the loop."""
-    return _kept("loads-", survey, lambda: _loads(survey))
+    return _kept("loads-", view, lambda: _loads(view))
 
 
-def _kept(kind: str, survey: PointSurvey, made: Callable[[], T]) -> T:
-    """What the core makes of a survey, from the cache where it was made before."""
-    key = f"{kind}{core_fingerprint()}-{survey.digest}"
+def _kept(kind: str, view: PointView, made: Callable[[], T]) -> T:
+    """What the core makes of a view, from the cache where it was made before."""
+    key = f"{kind}{core_fingerprint()}-{view.digest}"
     answer: T | None = cache.get(key)
     if answer is None:
         answer = made()
@@ -59,28 +59,28 @@ def _kept(kind: str, survey: PointSurvey, made: Callable[[], T]) -> T:
     return answer
 
 
-def _loads(survey: PointSurvey) -> LoadsOut:
-    facts, circuit = survey.facts, survey.entry.circuit
-    drawn = draws(facts, survey.readings, circuit.curve if circuit else None)
-    return LoadsOut.of(drawn, loops(facts, survey.readings), facts.circuit.rating_a, facts.practice)
+def _loads(view: PointView) -> LoadsOut:
+    facts, circuit = view.facts, view.entry.circuit
+    drawn = draws(facts, view.readings, circuit.curve if circuit else None)
+    return LoadsOut.of(drawn, loops(facts, view.readings), facts.circuit.rating_a, facts.practice)
 
 
-def _systems(survey: PointSurvey) -> list[dict[str, Any]]:
+def _systems(view: PointView) -> list[dict[str, Any]]:
     shares: dict[str, float] = {}
-    for guess in what_supply(survey.facts, survey.readings):
+    for guess in what_supply(view.facts, view.readings):
         if guess.fits:
             shares[guess.system.id] = shares.get(guess.system.id, 0.0) + guess.likelihood
     ranked = sorted(shares.items(), key=lambda one: -one[1])
     return [{"system": system, "title": SYSTEMS[system].title, "share": round(share, 3)} for system, share in ranked]
 
 
-def make_ready(survey: PointSurvey) -> None:
+def make_ready(view: PointView) -> None:
     """Beside the answer that opens a point: what its next readings will need, so that they are answered at once."""
-    facts = survey.facts
+    facts = view.facts
     if not facts.no_lines:
         threading.Thread(target=lambda: bank_for(facts).prepare(), daemon=True).start()
 
 
-def sight_of(survey: PointSurvey, tester: Instrument) -> SightHereOut:
+def sight_of(view: PointView, tester: Instrument) -> SightHereOut:
     """What a tester can strike out at a point as its readings leave it, and what not."""
-    return SightHereOut.of(sight_here(survey.facts, survey.readings, tester), tester.kind, survey.facts.practice)
+    return SightHereOut.of(sight_here(view.facts, view.readings, tester), tester.kind, view.facts.practice)

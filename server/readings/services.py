@@ -10,14 +10,12 @@ from django.utils import timezone
 from base.problems import Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
-from evenprobe.formats import FormatError, SurveyFile, parse
+from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.reading import ReadingEntry
+from kit.hands import Hands
 from kit.models import Tester
-from kit.services import in_hand, tester_of
 from readings.models import Reading
-from readings.surveys import survey_of
-from sites.models import Point
-from sites.services import find
+from readings.point_view import PointView, view_of
 
 
 @transaction.atomic
@@ -27,42 +25,29 @@ def record(
     point_id: UUID,
     reading_id: UUID,
     entry: dict[str, Any],
-    tester_id: UUID | None,
-    supersedes: UUID | None,
-    taken_at: datetime | None,
-) -> Point:
-    """Record one reading at a point. The same id with the same content again changes nothing."""
-    point = find(crew, Point, point_id)
-    tester = tester_of(crew, tester_id) if tester_id else None
-    checked = _checked(point, tester, reading_id, entry)
-    _keep(point, author, reading_id, checked, tester, supersedes, taken_at)
-    return point
+    tester_id: UUID | None = None,
+    supersedes: UUID | None = None,
+    taken_at: datetime | None = None,
+    hands: Hands | None = None,
+) -> PointView:
+    """Record one reading at a point, which is given as it then is. The same id with the same content again changes
+    nothing. `hands`: the crew's, if they were looked up already."""
+    view = view_of(crew, point_id)
+    when = taken_at or timezone.now()
+    hands = hands or Hands(crew, when)
+    tester = hands.tester(tester_id) if tester_id else None
+    held = hands.holding(tester, when) if tester else None
+    checked = view.check({**entry, "id": str(reading_id), **({"instrument": held.id} if held else {})}, held)
+    _keep(view, author, reading_id, content_of(checked), tester, held, supersedes, when)
+    return view
 
 
 @transaction.atomic
-def withdraw(crew: Crew, author: Author, point_id: UUID, withdrawal_id: UUID, reading_id: UUID) -> Point:
+def withdraw(crew: Crew, author: Author, point_id: UUID, withdrawal_id: UUID, reading_id: UUID) -> PointView:
     """Take a reading back. It stays in the record and counts no more."""
-    point = find(crew, Point, point_id)
-    _keep(point, author, withdrawal_id, None, None, reading_id, None)
-    return point
-
-
-def _checked(point: Point, tester: Tester | None, reading_id: UUID, entry: dict[str, Any]) -> dict[str, Any]:
-    """The entry as the format writes it. Problems are named by the reading's own keys."""
-    site = point.circuit.board.supply.site
-    survey = survey_of(site, [point], whole=False)
-    full = {**entry, "id": str(reading_id)}
-    if tester is not None:
-        full["instrument"] = str(tester.id)
-        survey["instruments"] = [{"id": str(tester.id), **tester.entry}]
-    survey["points"][0]["readings"] = [full]
-    try:
-        checked = parse(SurveyFile, survey)
-    except FormatError as error:
-        raise Refused(
-            *((path.removeprefix("points[0].readings[0]").lstrip("."), text) for path, text in error.problems)
-        ) from None
-    return content_of(checked.points[0].readings[0])
+    view = view_of(crew, point_id)
+    _keep(view, author, withdrawal_id, None, None, None, reading_id, timezone.now())
+    return view
 
 
 def content_of(reading: ReadingEntry) -> dict[str, Any]:
@@ -72,18 +57,19 @@ def content_of(reading: ReadingEntry) -> dict[str, Any]:
 
 
 def _keep(
-    point: Point,
+    view: PointView,
     author: Author,
     reading_id: UUID,
     entry: dict[str, Any] | None,
     tester: Tester | None,
+    held: InstrumentEntry | None,
     supersedes: UUID | None,
-    taken_at: datetime | None,
+    when: datetime,
 ) -> None:
     existing = Reading.objects.filter(id=reading_id).first()
     if existing is not None:
         same = (
-            existing.point_id == point.id
+            existing.point_id == view.point.id
             and existing.entry == entry
             and existing.tester_id == (tester.id if tester else None)
             and existing.supersedes_id == supersedes
@@ -91,29 +77,29 @@ def _keep(
         if not same:
             raise Refused(("id", "this id already belongs to a reading with other content"), status=409)
         return
-    corrected = None
-    if supersedes is not None:
-        corrected = Reading.objects.filter(id=supersedes, point=point).first()
-        if corrected is None:
-            raise Refused(("supersedes", "no such reading at this point"))
-        if hasattr(corrected, "superseded_by"):
-            raise Refused(("supersedes", "this reading was already corrected or withdrawn"), status=409)
-        if corrected.entry is None:
-            raise Refused(("supersedes", "a withdrawal cannot be corrected; record the reading again"))
-    when = taken_at or timezone.now()
-    Reading.objects.create(
+    row = Reading(
         id=reading_id,
-        point=point,
+        point=view.point,
         entry=entry,
         tester=tester,
-        supersedes=corrected,
-        held=_held(tester, when) if tester else None,
+        supersedes=_corrected(view, supersedes),
+        held=held.model_dump(mode="json", exclude_defaults=True, exclude={"id"}) if held else None,
         taken_at=when,
         by=person_of(author),
         by_name=name_of(author),
     )
+    row.save(force_insert=True)
+    view.add(row)
 
 
-def _held(tester: Tester, at: datetime) -> dict[str, Any]:
-    """What was in the hand, as it was then: later changes to the register change no reading."""
-    return in_hand(tester, at).model_dump(mode="json", exclude_defaults=True, exclude={"id"})
+def _corrected(view: PointView, supersedes: UUID | None) -> Reading | None:
+    if supersedes is None:
+        return None
+    corrected = next((row for row in view.rows if row.id == supersedes), None)
+    if corrected is None:
+        raise Refused(("supersedes", "no such reading at this point"))
+    if hasattr(corrected, "superseded_by"):
+        raise Refused(("supersedes", "this reading was already corrected or withdrawn"), status=409)
+    if corrected.entry is None:
+        raise Refused(("supersedes", "a withdrawal cannot be corrected; record the reading again"))
+    return corrected

@@ -1,93 +1,52 @@
-"""Between the record and the survey format: a point, or a site, as the core reads it."""
+"""Rows of the record written as a survey: of a point for the core to read, of a site for a file."""
 
-import hashlib
-import json
-from collections.abc import Sequence
-from functools import cached_property
+from collections.abc import Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
-from evenprobe.formats import PointEntry, SurveyFile, parse
-from evenprobe.quantities import Reading as CoreReading
-from evenprobe.wiring import PointFacts
 from kit.names import named
 from readings.models import Reading
-from sheets.evidence import DeadTest, dead_tests, of_point
+from sheets.evidence import DeadTest
 from sites.models import Point, Site, Supply
 
 Recorded = Reading | DeadTest
 
 
-def survey_of(site: Site, points: list[Point], *, whole: bool) -> dict[str, Any]:
-    """The points as a survey. `whole`: with all that was superseded, and authors and times, for an export;
-    otherwise only what counts, the circuit's dead tests with it, so that equal content has an equal survey."""
-    readings = list(Reading.objects.filter(point__in=points).select_related("tester", "superseded_by", "supersedes"))
-    by_point: dict[Any, list[Recorded]] = {}
-    for reading in readings:
-        by_point.setdefault(reading.point_id, []).append(reading)
-    if not whole:
-        for point in points:
-            by_point.setdefault(point.id, []).extend(of_point(dead_tests(point.circuit), point))
-    instruments, names = _instruments([r for found in by_point.values() for r in found])
-    first = points[0].circuit.board.supply if points else site.supplies.first()
+def survey_of(site: Site, recorded: Mapping[Point, Sequence[Recorded]], *, whole: bool) -> dict[str, Any]:
+    """Points with what was recorded at each. `whole`: with all that was superseded, and authors and times, for an
+    export; otherwise only what counts, so that equal content has an equal survey."""
+    instruments, names = _instruments([row for rows in recorded.values() for row in rows])
+    first = next((point.circuit.board.supply for point in recorded), None)
     survey: dict[str, Any] = {
         "format": "even-probe/survey",
         "version": 1,
         "practice": site.practice,
         "supply": _supply(first),
         "instruments": instruments,
-        "points": [_point(p, first, by_point.get(p.id, []), names, whole) for p in points],
+        "points": [_point(point, first, rows, names, whole) for point, rows in recorded.items()],
     }
     if whole:
         survey["label"] = site.name
     return survey
 
 
-def _instruments(readings: Sequence[Recorded]) -> tuple[list[dict[str, Any]], dict[UUID, str]]:
+def _instruments(rows: Sequence[Recorded]) -> tuple[list[dict[str, Any]], dict[UUID, str]]:
     """The testers as they were when the readings were taken, and which was in the hand at each.
 
     A tester that changed between two readings stands twice, the second time as `id/2`.
     """
     known: dict[str, list[dict[str, Any]]] = {}
     names = {}
-    for reading in readings:
-        if reading.tester is None:
+    for row in rows:
+        if row.tester is None:
             continue
-        tester = str(reading.tester.id)
-        held = reading.held or reading.tester.entry
+        tester = str(row.tester.id)
+        held = row.held or row.tester.entry
         states = known.setdefault(tester, [])
         if held not in states:
             states.append(held)
-        names[reading.id] = named(tester, states.index(held))
+        names[row.id] = named(tester, states.index(held))
     return [{"id": named(t, n), **held} for t in sorted(known) for n, held in enumerate(known[t])], names
-
-
-class PointSurvey:
-    """A point as the core reads it: looked up once, and checked once if at all, for whatever is asked of it."""
-
-    def __init__(self, point: Point) -> None:
-        self.content = survey_of(point.circuit.board.supply.site, [point], whole=False)
-
-    @cached_property
-    def digest(self) -> str:
-        """The same for the same content."""
-        return hashlib.sha256(json.dumps(self.content, sort_keys=True).encode()).hexdigest()
-
-    @cached_property
-    def checked(self) -> SurveyFile:
-        return parse(SurveyFile, self.content)
-
-    @cached_property
-    def entry(self) -> PointEntry:
-        return self.checked.single_point()
-
-    @cached_property
-    def facts(self) -> PointFacts:
-        return self.checked.facts(self.entry)
-
-    @cached_property
-    def readings(self) -> list[CoreReading]:
-        return self.checked.readings(self.entry)
 
 
 def _supply(supply: Supply | None) -> dict[str, str]:
@@ -96,7 +55,7 @@ def _supply(supply: Supply | None) -> dict[str, str]:
 
 
 def _point(
-    point: Point, first: Supply | None, readings: Sequence[Recorded], names: dict[UUID, str], whole: bool
+    point: Point, first: Supply | None, rows: Sequence[Recorded], names: dict[UUID, str], whole: bool
 ) -> dict[str, Any]:
     circuit = point.circuit
     facts: dict[str, Any] = {
@@ -116,24 +75,24 @@ def _point(
     supply = circuit.board.supply
     if _supply(supply) != _supply(first):
         entry["supply"] = _supply(supply)
-    entry["readings"] = [_reading(r, names, whole) for r in readings if r.entry is not None and (whole or counts(r))]
+    entry["readings"] = [_reading(r, names, whole) for r in rows if r.entry is not None and (whole or counts(r))]
     return entry
 
 
-def counts(reading: Recorded) -> bool:
+def counts(row: Recorded) -> bool:
     """Neither corrected nor withdrawn, nor itself a withdrawal."""
-    return reading.entry is not None and not hasattr(reading, "superseded_by")
+    return row.entry is not None and not hasattr(row, "superseded_by")
 
 
-def _reading(reading: Recorded, names: dict[UUID, str], whole: bool) -> dict[str, Any]:
-    entry = {"id": str(reading.id), **reading.entry}
-    if reading.id in names:
-        entry["instrument"] = names[reading.id]
-    if whole and isinstance(reading, Reading):
-        entry["at"] = reading.taken_at.isoformat()
-        entry["by"] = reading.by_name
-        if reading.supersedes_id is not None:
-            entry["supersedes"] = str(reading.supersedes_id)
-        if hasattr(reading, "superseded_by") and reading.superseded_by.entry is None:
+def _reading(row: Recorded, names: dict[UUID, str], whole: bool) -> dict[str, Any]:
+    entry = {"id": str(row.id), **row.entry}
+    if row.id in names:
+        entry["instrument"] = names[row.id]
+    if whole and isinstance(row, Reading):
+        entry["at"] = row.taken_at.isoformat()
+        entry["by"] = row.by_name
+        if row.supersedes_id is not None:
+            entry["supersedes"] = str(row.supersedes_id)
+        if hasattr(row, "superseded_by") and row.superseded_by.entry is None:
             entry["withdrawn"] = True
     return entry

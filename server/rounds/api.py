@@ -5,12 +5,11 @@ from uuid import UUID
 from django.http import HttpRequest
 from ninja import Router
 
-from base.failures import each_shown
 from base.problems import Problems
 from crews.services import crew_of
 from rounds.services import begin, keep, round_of, rounds_of
 from rounds.shapes import RoundEventIn, RoundIn, RoundLine, RoundOut
-from rounds.showing import line_of, shown, unshown_line
+from rounds.showing import lines_of, shown
 
 router = Router(tags=["rounds"])
 
@@ -18,7 +17,7 @@ router = Router(tags=["rounds"])
 @router.get("/rounds", response=list[RoundLine])
 def rounds(request: HttpRequest) -> list[RoundLine]:
     """The latest first."""
-    return each_shown(rounds_of(crew_of(request)), line_of, unshown_line)
+    return lines_of(rounds_of(crew_of(request)))
 
 
 @router.get("/rounds/{round_id}", response={200: RoundOut, 404: Problems}, by_alias=True)

@@ -1,5 +1,6 @@
 """Beginning a round and recording what happens on it. Append-only; a retry is the same record, not a second."""
 
+from collections.abc import Iterable, Sequence
 from uuid import UUID
 
 from django.db import transaction
@@ -11,6 +12,7 @@ from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.wiring import OUTLETS
 from kit.services import tester_of
+from readings.point_view import with_record
 from readings.services import record
 from rounds.models import Round, RoundEvent
 from sites.models import Circuit, Point, Site
@@ -20,7 +22,11 @@ SHORTEST_SKIP_REASON = 3
 
 
 def rounds_of(crew: Crew) -> QuerySet[Round]:
-    return Round.objects.filter(site__crew=crew).select_related("site", "circuit", "tester")
+    return (
+        Round.objects.filter(site__crew=crew)
+        .select_related("site", "circuit", "tester__usual_leads")
+        .prefetch_related("events__point", "circuit__points")
+    )
 
 
 def round_of(crew: Crew, round_id: UUID) -> Round:
@@ -31,11 +37,27 @@ def round_of(crew: Crew, round_id: UUID) -> Round:
 
 
 def outlets_of(site: Site, circuit: Circuit | None, room: str) -> list[Point]:
-    """In the order of the boards, circuits and cable."""
-    points = Point.objects.filter(circuit__board__supply__site=site, kind__in=OUTLETS)
-    points = points.filter(circuit=circuit) if circuit else points.filter(room=room)
+    """What a round of a circuit, or of a room where no circuit is named, goes through."""
+    return [point for point in outlets_at([site]) if _goes_through(point, site, circuit, room)]
+
+
+def outlets_of_each(rounds: Sequence[Round]) -> dict[UUID, list[Point]]:
+    """By the round's id, all looked up together."""
+    points = outlets_at({found.site for found in rounds})
+    return {r.id: [p for p in points if _goes_through(p, r.site, r.circuit, r.room)] for r in rounds}
+
+
+def _goes_through(point: Point, site: Site, circuit: Circuit | None, room: str) -> bool:
+    if point.circuit.board.supply.site_id != site.id:
+        return False
+    return point.circuit_id == circuit.id if circuit else point.room == room
+
+
+def outlets_at(sites: Iterable[Site]) -> list[Point]:
+    """In the order of the boards, circuits and cable, with what is on record of each."""
+    points = Point.objects.filter(circuit__board__supply__site__in=sites, kind__in=OUTLETS)
     return list(
-        points.select_related("circuit__board__supply__site").order_by(
+        with_record(points).order_by(
             "circuit__board__supply__position", "circuit__board__position", "circuit__position", "position"
         )
     )
@@ -94,7 +116,7 @@ def keep(
     """Keep one event. What the watcher saw is a reading of the outlet pressed at, under the event's own id."""
     found = round_of(crew, round_id)
     point = find(crew, Point, point_id)
-    if point not in outlets_of(found.site, found.circuit, found.room):
+    if point.kind not in OUTLETS or not _goes_through(point, found.site, found.circuit, found.room):
         raise Refused(("point", "this outlet is not on the round"))
     entry = _entry(kind, reason.strip(), tripped)
     existing = RoundEvent.objects.filter(id=event_id).first()
@@ -110,7 +132,7 @@ def keep(
         id=event_id, round=found, point=point, kind=kind, entry=entry, at=now,
         by=person_of(author), by_name=name_of(author),
     )  # fmt: skip
-    return found
+    return round_of(crew, round_id)
 
 
 def _entry(kind: str, reason: str, tripped: bool | None) -> dict[str, object]:
@@ -132,4 +154,4 @@ def _record_trip(
         entry["test_ma"] = found.tester.entry["test_ma"]
     if "reason" in said:
         entry["note"] = said["reason"]
-    record(crew, author, point.id, event_id, entry, found.tester_id, None, None)
+    record(crew, author, point.id, event_id, entry, found.tester_id)

@@ -1,5 +1,6 @@
 """A round as the front end shows it: every stop with its quick set, and what stands between presser and watcher."""
 
+from collections.abc import Iterable, Sequence
 from typing import Any
 
 from base.failures import each_shown
@@ -8,21 +9,23 @@ from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.rounds import Stop, StopState, stop_of
 from evenprobe.testers import TYPED
 from readings.interpretations import interpretation_of
-from readings.models import Reading as Recorded
+from readings.point_view import PointView
 from readings.quick import quick_out
-from readings.surveys import PointSurvey, counts
 from rounds.models import Round, RoundEvent
-from rounds.services import outlets_of
+from rounds.services import outlets_of, outlets_of_each
 from rounds.shapes import PressOut, RoundLine, RoundOut, StopOut
 from sites.models import Point
 
 
-def line_of(found: Round) -> RoundLine:
-    return RoundLine(**_line(found, _stops(found)))
+def lines_of(rounds: Iterable[Round]) -> list[RoundLine]:
+    """A line a round, in their order."""
+    rounds = list(rounds)
+    outlets = outlets_of_each(rounds)
+    return each_shown(rounds, lambda r: RoundLine(**_line(r, _stops(r, outlets[r.id]))), _unshown_line)
 
 
 def shown(found: Round) -> RoundOut:
-    stops = _stops(found)
+    stops = _stops(found, outlets_of(found.site, found.circuit, found.room))
     tester = found.tester
     waiting = [s for s in stops if s.state in (StopState.LEFT, StopState.BEGUN)]
     return RoundOut(
@@ -63,9 +66,8 @@ def _worst(stops: list[StopOut]) -> str:
     return str(min(verdicts, key=WORST_FIRST.index, default=Verdict.UNTESTED))
 
 
-def _stops(found: Round) -> list[StopOut]:
-    points = outlets_of(found.site, found.circuit, found.room)
-    skipped = {e.point_id: e for e in found.events.filter(kind=RoundEvent.Kind.SKIPPED)}
+def _stops(found: Round, points: Sequence[Point]) -> list[StopOut]:
+    skipped = {e.point_id: e for e in found.events.all() if e.kind == RoundEvent.Kind.SKIPPED}
     return each_shown(points, lambda point: _stop(found, point, skipped.get(point.id)), _unshown_stop)
 
 
@@ -86,7 +88,7 @@ def _unshown_stop(point: Point, why: str) -> StopOut:
     )
 
 
-def unshown_line(found: Round, why: str) -> RoundLine:
+def _unshown_line(found: Round, why: str) -> RoundLine:
     nothing = dict.fromkeys(("outlets", "done", "full", "skipped", "left"), 0)
     return RoundLine(
         id=found.id,
@@ -101,13 +103,12 @@ def unshown_line(found: Round, why: str) -> RoundLine:
 
 
 def _stop(found: Round, point: Point, skipped: RoundEvent | None) -> StopOut:
-    survey = PointSurvey(point)
-    answer = interpretation_of(survey)
-    since = Recorded.objects.filter(point=point, recorded_at__gte=found.begun_at).select_related("superseded_by")
-    own = {str(reading.id): reading for reading in since if counts(reading)}
-    readings = [reading for reading in survey.readings if reading.id in own]
+    view = PointView(point)
+    answer = interpretation_of(view)
+    own = {name: row for name, row in view.counting().items() if row.recorded_at >= found.begun_at}
+    readings = [reading for reading in view.readings if reading.id in own]
     tester = found.tester.instrument().instrument() if found.tester else TYPED
-    stop = stop_of(survey.facts, tester, readings, Verdict(answer.verdict), skipped=skipped is not None)
+    stop = stop_of(view.facts, tester, readings, Verdict(answer.verdict), skipped=skipped is not None)
     return StopOut(
         id=point.id,
         name=point.name,
@@ -129,9 +130,10 @@ def _reason(stop: Stop, skipped: RoundEvent | None) -> str:
 
 def _press(found: Round) -> PressOut | None:
     """What the last press waits for, if anything."""
-    last = found.events.exclude(kind=RoundEvent.Kind.SKIPPED).select_related("point").last()
-    if last is None:
+    pressed = [e for e in found.events.all() if e.kind != RoundEvent.Kind.SKIPPED]
+    if not pressed:
         return None
+    last = pressed[-1]
     tripped = last.kind == RoundEvent.Kind.WATCHED and last.entry["tripped"]
     if last.kind != RoundEvent.Kind.PRESSED and not tripped:
         return None

@@ -20,8 +20,8 @@ from sheets.completing import checked
 from sheets.files import bring_in, tests_of
 from sheets.listing import circuits_out, sheet_line, together_out, unshown_line
 from sheets.models import Sheet
-from sheets.records import Reading
-from sheets.services import begin, held_by, photo_of, put_down, put_photo, sheet_of
+from sheets.records import SheetView
+from sheets.services import begin, held_by, photo_of, put_down, put_photo, sheet_of, sheets_of
 from sheets.shapes import (
     AdviceOut,
     AdviseIn,
@@ -71,11 +71,8 @@ def sheet_reference(request: HttpRequest) -> SheetReference:  # noqa: ARG001
 def sheets(request: HttpRequest) -> SheetList:
     """The crew's sheets, the latest of each circuit, and the circuits one can be begun for."""
     crew = crew_of(request)
-    found = Sheet.objects.filter(circuit__board__supply__site__crew=crew).select_related(
-        "proof", "circuit__board__supply__site"
-    )
     latest: dict[UUID, Sheet] = {}
-    for sheet in found:
+    for sheet in sheets_of(crew):
         latest.setdefault(sheet.circuit_id, sheet)
     return SheetList(
         sheets=each_shown(latest.values(), sheet_line, unshown_line),
@@ -108,15 +105,15 @@ def put_down_entry(request: HttpRequest, sheet_id: UUID, entry_id: UUID, data: E
 def judge_line(request: HttpRequest, sheet_id: UUID, data: JudgeIn) -> dict[str, Any]:
     """What a test would come to, while it is typed. Nothing is kept."""
     crew = crew_of(request)
-    reading = Reading(sheet_of(crew, sheet_id))
+    view = SheetView(sheet_of(crew, sheet_id))
     held = held_by(tester_of(crew, data.tester) if data.tester else None)
-    line = reading.line(data.line)
+    line = view.line(data.line)
     if data.line and line is None:
         raise Refused(("line", "no such line on this sheet"))
     test = whole_test(
-        line, data.test, null_ohm=reading.null_ohm, loads=reading.loads, tester=held.instrument() if held else None
+        line, data.test, null_ohm=view.null_ohm, loads=view.loads, tester=held.instrument() if held else None
     )
-    return judged_out(reading, test, held)
+    return judged_out(view, test, held)
 
 
 @router.post("/judge", response={200: JudgedOut, 422: Problems})

@@ -12,7 +12,7 @@ from evenprobe.practices import PRACTICES
 from evenprobe.wiring import PointKind, Terminal
 from kit.models import Tester
 from sheets.completing import checked
-from sheets.records import Reading, sheets_of
+from sheets.records import SheetView
 from sites.models import Circuit, Point
 
 
@@ -31,12 +31,12 @@ class DeadTest:
 
 
 def dead_tests(circuit: Circuit) -> list[DeadTest]:
-    """Those in force on the circuit's sheets that say something of its conductors."""
-    readings = [Reading(sheet) for sheet in sheets_of(circuit)]
+    """Those in force on the sheets of a circuit, looked up with `of_circuit`, that say something of its conductors."""
+    views = [SheetView(sheet) for sheet in circuit.sheets.all()]
     found = []
-    for (reading, line), taken in evidence.in_force([_in_order(reading) for reading in readings]):
-        entry = reading.tests[line.id]
-        as_reading = evidence.as_reading(checked(reading.practice, entry.entry["test"]), taken)
+    for (view, line), taken in evidence.in_force([_in_order(view) for view in views]):
+        entry = view.tests[line.id]
+        as_reading = evidence.as_reading(checked(view.practice, entry.entry["test"]), taken)
         if as_reading is not None:
             found.append(
                 DeadTest(
@@ -46,9 +46,9 @@ def dead_tests(circuit: Circuit) -> list[DeadTest]:
     return found
 
 
-def _in_order(reading: Reading) -> dict[str, tuple[tuple[Reading, Line], Taken]]:
+def _in_order(view: SheetView) -> dict[str, tuple[tuple[SheetView, Line], Taken]]:
     """The test in force of each line, in the order of the work, by the line's id."""
-    return {line.id: ((reading, line), reading.taken[line.id]) for line in reading.lines if line.id in reading.taken}
+    return {line.id: ((view, line), view.taken[line.id]) for line in view.lines if line.id in view.taken}
 
 
 def of_point(tests: list[DeadTest], point: Point) -> list[DeadTest]:

@@ -12,7 +12,7 @@ from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import dead_tests_file, parse
 from sheets.models import Sheet, SheetEntry
-from sheets.records import Reading
+from sheets.records import SheetView
 from sheets.services import content_of, sheet_of
 
 OF_THE_FILE = {"id", "at", "by"}
@@ -20,14 +20,14 @@ OF_THE_FILE = {"id", "at", "by"}
 
 def tests_of(sheet: Sheet) -> dict[str, Any]:
     """Every test in force, each with when it was made and by whom."""
-    reading = Reading(sheet)
+    view = SheetView(sheet)
     return {
         "format": "even-probe/tests",
         "version": 1,
-        "practice": reading.practice,
+        "practice": view.practice,
         "label": str(sheet),
         "tests": [
-            {"id": str(e.id), **e.entry["test"], "at": e.at.isoformat(), "by": e.by_name} for e in reading.of("tested")
+            {"id": str(e.id), **e.entry["test"], "at": e.at.isoformat(), "by": e.by_name} for e in view.of("tested")
         ],
     }
 
@@ -38,16 +38,16 @@ def bring_in(crew: Crew, author: Author, sheet_id: UUID, data: Any) -> Sheet:
     Everything is checked before anything is written, and a file is nobody's being there: no proof is told of it.
     """
     sheet = sheet_of(crew, sheet_id)
-    reading = Reading(sheet)
+    view = SheetView(sheet)
     file = parse(dead_tests_file(), data)
-    if file.practice.id != reading.practice:
-        raise Refused(("practice", f"this sheet is {reading.practice}; the file is {file.practice}"))
+    if file.practice.id != view.practice:
+        raise Refused(("practice", f"this sheet is {view.practice}; the file is {file.practice}"))
     rows = {}
     for index, test in enumerate(file.tests):
         content = test.model_dump(mode="json", by_alias=True, exclude_none=True, exclude=OF_THE_FILE)
-        entry = {"type": "tested", "line": _line(reading, content), "test": content}
+        entry = {"type": "tested", "line": _line(view, content), "test": content}
         try:
-            kept = content_of(reading, entry, None)
+            kept = content_of(view, entry, None)
         except Refused as error:
             path = f"tests[{index}]"
             raise Refused(*((f"{path}.{key}", text) for key, text in error.problems), status=error.status) from None
@@ -59,13 +59,13 @@ def bring_in(crew: Crew, author: Author, sheet_id: UUID, data: Any) -> Sheet:
     return sheet_of(crew, sheet_id)
 
 
-def _line(reading: Reading, test: dict[str, Any]) -> str | None:
+def _line(view: SheetView, test: dict[str, Any]) -> str | None:
     """The line of the sheet that a test is of, by its kind and its ends."""
 
     def ends(entry: Mapping[str, Any]) -> set[Any]:
         return {entry.get("from"), entry.get("to")}
 
-    found = (line.id for line in reading.lines if line.kind == test["kind"] and ends(line.preset) == ends(test))
+    found = (line.id for line in view.lines if line.kind == test["kind"] and ends(line.preset) == ends(test))
     return next(found, None)
 
 

@@ -13,28 +13,28 @@ from evenprobe.deadtests.insulation import CircuitInsulation, several
 from evenprobe.rounding import figures
 from sheets.models import Sheet
 from sheets.pictures import history_out
-from sheets.records import Reading
+from sheets.records import SheetView
 from sheets.shapes import CircuitForSheet, SheetLine, TogetherOut
 from sites.models import Circuit
 
 
 def sheet_line(sheet: Sheet) -> SheetLine:
-    reading = Reading(sheet)
-    found = in_the_way(reading.record)
-    energised = bool(reading.of("energised"))
-    drawn = history_out(reading)
+    view = SheetView(sheet)
+    found = in_the_way(view.record)
+    energised = bool(view.of("energised"))
+    drawn = history_out(view)
     return SheetLine(
         id=sheet.id,
         circuit=sheet.circuit.name,
         board=sheet.circuit.board.name,
-        site=reading.site.name,
+        site=view.site.name,
         begun_at=sheet.begun_at,
         state="energised" if energised else "in-the-way" if found else "clear",
         said=next((w.text for w in found if w.code == "fails"), found[0].text if found else ""),
         left=0 if energised else len(found),
-        dead=not energised and reading.dead(timezone.now()),
+        dead=not energised and view.dead(timezone.now()),
         halved=any(h["halved"] for h in drawn),
-        lowest=_lowest(reading),
+        lowest=_lowest(view),
         fails=not energised and any(w.code == "fails" for w in found),
     )
 
@@ -58,38 +58,38 @@ def unshown_line(sheet: Sheet, why: str) -> SheetLine:
     )
 
 
-def _lowest(reading: Reading) -> str:
-    lowest = lowest_insulation(reading)
+def _lowest(view: SheetView) -> str:
+    lowest = lowest_insulation(view)
     return "" if lowest is None else f"{figures(lowest):g} MΩ at 20 °C"
 
 
-def lowest_insulation(reading: Reading) -> float | None:
+def lowest_insulation(view: SheetView) -> float | None:
     """Megohms at 20 °C of the pair that insulates least, of the tests in force."""
-    tests = [t.outcome.held for name, t in reading.taken.items() if name.startswith("insulation ")]
+    tests = [t.outcome.held for name, t in view.taken.items() if name.startswith("insulation ")]
     return min((held.value for held in tests if held is not None and isfinite(held.value)), default=None)
 
 
 def together_out(latest: Iterable[Sheet]) -> list[TogetherOut]:
     """Of every board with several circuits measured: what they should read together, and which to split off first."""
-    boards: dict[UUID, list[tuple[Reading, float | None]]] = {}
+    boards: dict[UUID, list[tuple[SheetView, float | None]]] = {}
     for measured in each_shown(latest, _measured, lambda _sheet, _why: None):
         if measured is not None:
             boards.setdefault(measured[0].sheet.circuit.board_id, []).append(measured)
     found = []
     for of_board in boards.values():
-        readings = [reading for reading, _ in of_board]
+        views = [view for view, _ in of_board]
         lowest = [CircuitInsulation(r.sheet.circuit.name, mohm) for r, mohm in of_board]
         known = [c for c in lowest if c.mohm_20c is not None]
         if len(known) > 1:
-            outcome = several(known, None, readings[0].circuit.rule)
-            board = readings[0].sheet.circuit.board
-            found.append(TogetherOut(board=board.name, site=readings[0].site.name, says=outcome.text))
+            outcome = several(known, None, views[0].circuit.rule)
+            board = views[0].sheet.circuit.board
+            found.append(TogetherOut(board=board.name, site=views[0].site.name, says=outcome.text))
     return found
 
 
-def _measured(sheet: Sheet) -> tuple[Reading, float | None] | None:
-    reading = Reading(sheet)
-    return reading, lowest_insulation(reading)
+def _measured(sheet: Sheet) -> tuple[SheetView, float | None] | None:
+    view = SheetView(sheet)
+    return view, lowest_insulation(view)
 
 
 def circuits_out(crew: Crew, latest: dict[UUID, Sheet]) -> list[CircuitForSheet]:

@@ -6,14 +6,14 @@ from evenprobe.deadtests.history import history
 from evenprobe.deadtests.rings import RingOutlet, ring_bars
 from evenprobe.practices import PRACTICES
 from evenprobe.rounding import figures
-from sheets.records import Reading
+from sheets.records import SheetView
 
 
-def ring_out(reading: Reading) -> list[dict[str, Any]]:
-    entry = reading.tests.get("ring")
+def ring_out(view: SheetView) -> list[dict[str, Any]]:
+    entry = view.tests.get("ring")
     if entry is None:
         return []
-    names = {str(p.id): p.name for p in reading.sheet.circuit.points.all()}
+    names = {str(p.id): p.name for p in view.sheet.circuit.points.all()}
     given = entry.entry["test"].get("points", [])
     outlets = [RingOutlet(p["id"], p.get("r1_rn"), p.get("r1_r2")) for p in given]
     ohms = {(p["id"], pair): p.get(pair) for p in given for pair in ("r1_rn", "r1_r2")}
@@ -28,18 +28,18 @@ def ring_out(reading: Reading) -> list[dict[str, Any]]:
             "spur": bar.spur,
             "poor_joint": bar.poor_joint,
         }
-        for bar in ring_bars(reading.taken["ring"].outcome, outlets)
+        for bar in ring_bars(view.taken["ring"].outcome, outlets)
     ]
 
 
-def history_out(reading: Reading) -> list[dict[str, Any]]:
+def history_out(view: SheetView) -> list[dict[str, Any]]:
     """Insulation across visits, a picture for each pair of which there is more than none."""
-    visits = reading.visits
-    letters = PRACTICES[reading.practice].letters
+    visits = view.visits
+    letters = PRACTICES[view.practice].letters
     found = []
     for pair in dict.fromkeys(v.pair for v in visits):
         own = [v for v in visits if v.pair == pair]
-        drawn = history([v.visit for v in own], reading.circuit.rule)
+        drawn = history([v.visit for v in own], view.circuit.rule)
         found.append(
             {
                 "pair": pair,

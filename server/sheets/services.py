@@ -6,6 +6,7 @@ from typing import Any
 from uuid import UUID, uuid5
 
 from django.db import transaction
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from base.problems import NotFoundHere, Refused
@@ -17,14 +18,15 @@ from evenprobe.formats import FormatError, parse
 from evenprobe.formats.sheet import SheetEntryFile
 from evenprobe.limits.dead_tests import INSULATION_KINDS
 from evenprobe.practices import PRACTICES
+from kit.hands import in_hand
 from kit.models import Tester
-from kit.services import in_hand, tester_of
+from kit.services import tester_of
 from proofs.logs import BEGIN_YOUR_OWN
 from proofs.models import Proof
 from proofs.services import proof_of, record_event
 from sheets.completing import checked
 from sheets.models import Photo, Sheet, SheetEntry
-from sheets.records import Reading
+from sheets.records import SheetView, with_record
 from sites.models import Circuit
 from sites.services import find
 
@@ -36,12 +38,13 @@ STILL_HERE_AFTER = timedelta(minutes=3)
 """Working on the sheet is being there; the proof hears of it when nothing else happened for so long."""
 
 
+def sheets_of(crew: Crew) -> QuerySet[Sheet]:
+    """With all that is read off them, the latest first."""
+    return with_record(Sheet.objects.filter(circuit__board__supply__site__crew=crew))
+
+
 def sheet_of(crew: Crew, sheet_id: UUID) -> Sheet:
-    sheet = (
-        Sheet.objects.filter(circuit__board__supply__site__crew=crew, id=sheet_id)
-        .select_related("proof", "circuit__board__supply__site")
-        .first()
-    )
+    sheet = sheets_of(crew).filter(id=sheet_id).first()
     if sheet is None:
         raise NotFoundHere("sheet")
     return sheet
@@ -82,7 +85,7 @@ def begin(
     )
     sheet.proof, sheet.wiring, sheet.ring, sheet.temperature_c = proof, wiring, ring, temperature_c
     sheet.save()
-    return sheet
+    return sheet_of(crew, sheet_id)
 
 
 @transaction.atomic
@@ -107,13 +110,13 @@ def put_down(
         if existing.sheet_id != sheet.id or not _same(existing, entry, tester_id, supersedes):
             raise Refused(("id", "this id already belongs to something else that was put down"), status=409)
         return sheet
-    reading, when = Reading(sheet), at or timezone.now()
+    view, when = SheetView(sheet), at or timezone.now()
     held = in_hand(tester, when) if tester else None
-    content = None if entry is None else content_of(reading, entry, held)
+    content = None if entry is None else content_of(view, entry, held)
     if content is None and supersedes is None:
         raise Refused(("supersedes", "is missing: what is taken back?"))
     if content is not None and content["type"] == "energised":
-        _refuse_while_something_is_in_the_way(reading, content)
+        _refuse_while_something_is_in_the_way(view, content)
     SheetEntry.objects.create(
         id=entry_id,
         sheet=sheet,
@@ -125,8 +128,8 @@ def put_down(
         by=person_of(author),
         by_name=name_of(author),
     )
-    if reading.proof is not None and at is None:
-        _tell_the_proof(crew, author, reading.proof, entry_id, energised=(content or {}).get("type") == "energised")
+    if view.proof is not None and at is None:
+        _tell_the_proof(crew, author, view.proof, entry_id, energised=(content or {}).get("type") == "energised")
     return sheet
 
 
@@ -148,25 +151,25 @@ def _same(existing: SheetEntry, entry: dict[str, Any] | None, tester_id: UUID | 
     return bool(typed == whole) and all(whole_of_test.get(key) == value for key, value in test.items())
 
 
-def content_of(reading: Reading, entry: dict[str, Any], held: Any) -> dict[str, Any]:
+def content_of(view: SheetView, entry: dict[str, Any], held: Any) -> dict[str, Any]:
     """The entry as it is kept. Problems are named by its own keys."""
     whole = dict(entry)
     if entry.get("type") == "tested":
         typed = entry.get("test")
         if not isinstance(typed, dict):
             raise Refused(("test", "must be an object, in braces"))
-        line = reading.line(entry.get("line"))
+        line = view.line(entry.get("line"))
         if entry.get("line") and line is None:
             raise Refused(("line", "no such line on this sheet"))
         tester = held.instrument() if held else None
-        full = whole_test(line, typed, null_ohm=reading.null_ohm, loads=reading.loads, tester=tester)
-        test = checked(reading.practice, full)
+        full = whole_test(line, typed, null_ohm=view.null_ohm, loads=view.loads, tester=tester)
+        test = checked(view.practice, full)
         whole["test"] = test.model_dump(mode="json", by_alias=True, exclude_none=True)
         if line is not None and line.point:
             whole["point"] = line.point
     if entry.get("photo"):
-        _own_photo(reading, entry["photo"])
-    if entry.get("type") == "left" and reading.line(entry.get("line")) is None:
+        _own_photo(view, entry["photo"])
+    if entry.get("type") == "left" and view.line(entry.get("line")) is None:
         raise Refused(("line", "no such line on this sheet"))
     try:
         kept = parse(SheetEntryFile, {"entry": whole}).entry
@@ -178,9 +181,9 @@ def content_of(reading: Reading, entry: dict[str, Any], held: Any) -> dict[str, 
     return content
 
 
-def _own_photo(reading: Reading, name: object) -> None:
+def _own_photo(view: SheetView, name: object) -> None:
     try:
-        photo_of(reading.site.crew, UUID(str(name)))
+        photo_of(view.site.crew, UUID(str(name)))
     except (ValueError, NotFoundHere):
         raise Refused(("photo", "no such picture in your crew")) from None
 
@@ -198,8 +201,8 @@ def _superseded(sheet: Sheet, supersedes: UUID | None) -> SheetEntry | None:
     return found
 
 
-def _refuse_while_something_is_in_the_way(reading: Reading, content: dict[str, Any]) -> None:
-    found = in_the_way(reading.record)
+def _refuse_while_something_is_in_the_way(view: SheetView, content: dict[str, Any]) -> None:
+    found = in_the_way(view.record)
     if found and "reason" not in content:
         said = (("", one.text) for one in found)
         missing = ("reason", f"something is outstanding: say why even so, in {SHORTEST_REASON} letters or more")

@@ -15,13 +15,13 @@ from evenprobe.formats.answers import OutcomeOut
 from evenprobe.rounding import figures
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers.purposes import Purpose
-from kit.services import in_hands
+from kit.hands import in_hands
 from proofs.logs import state_of
 from proofs.models import Proof
 from sheets.completing import outcome_of, why_unfit
 from sheets.models import Sheet, SheetEntry
 from sheets.pictures import history_out, ring_out
-from sheets.records import Reading, locks_of
+from sheets.records import SheetView, locks_of
 from sheets.words import in_words, null_says
 
 WIRING_TITLES = {
@@ -35,18 +35,18 @@ SHOWN_FIGURES = 4
 
 
 def sheet_out(sheet: Sheet, user: Author) -> dict[str, Any]:
-    reading = Reading(sheet)
-    record, circuit = reading.record, reading.circuit
+    view = SheetView(sheet)
+    record, circuit = view.record, view.circuit
     now = timezone.now()
-    dead = reading.dead(now)
+    dead = view.dead(now)
     done = steps_done(record)
     return {
         "id": sheet.id,
-        "site": {"id": reading.site.id, "name": reading.site.name},
+        "site": {"id": view.site.id, "name": view.site.name},
         "circuit": {"id": sheet.circuit.id, "name": sheet.circuit.name},
         "board": sheet.circuit.board.name,
-        "practice": reading.practice,
-        "system_title": SYSTEMS[reading.system].title,
+        "practice": view.practice,
+        "system_title": SYSTEMS[view.system].title,
         "wiring": sheet.wiring,
         "wiring_why": circuit.rule.why,
         "test_v": circuit.rule.test_volts,
@@ -55,12 +55,12 @@ def sheet_out(sheet: Sheet, user: Author) -> dict[str, Any]:
         "begun_at": sheet.begun_at,
         "by": sheet.by_name,
         "dead": dead,
-        "proof": _proof_out(reading.proof),
-        "loads": reading.loads["loads"] if reading.loads else None,
-        "neutral": reading.loads["neutral"] if reading.loads else None,
-        "null_ohm": reading.null_ohm,
-        "null_says": null_says(reading.null_ohm),
-        "holds_s": _holds(reading),
+        "proof": _proof_out(view.proof),
+        "loads": view.loads["loads"] if view.loads else None,
+        "neutral": view.loads["neutral"] if view.loads else None,
+        "null_ohm": view.null_ohm,
+        "null_says": null_says(view.null_ohm),
+        "holds_s": _holds(view),
         "steps": [
             {
                 "id": step,
@@ -71,35 +71,35 @@ def sheet_out(sheet: Sheet, user: Author) -> dict[str, Any]:
             }
             for step, words in STEPS.items()
         ],
-        "look": _look_out(reading),
-        "lines": [_line_out(reading, line) for line in reading.lines_with_history],
-        "others": [taken_out(e, reading.taken_by(e)) for e in reading.of("tested") if not e.entry.get("line")],
-        "gate": _gate_out(reading, user),
-        "ring_bars": ring_out(reading),
-        "history": history_out(reading),
-        "testers": _testers_out(reading),
+        "look": _look_out(view),
+        "lines": [_line_out(view, line) for line in view.lines_with_history],
+        "others": [taken_out(e, view.taken_by(e)) for e in view.of("tested") if not e.entry.get("line")],
+        "gate": _gate_out(view, user),
+        "ring_bars": ring_out(view),
+        "history": history_out(view),
+        "testers": _testers_out(view),
         "points": [{"id": str(p.id), "title": p.name} for p in sheet.circuit.points.all()],
-        "entries": [_entry_out(reading, e) for e in reading.entries],
+        "entries": [_entry_out(view, e) for e in view.entries],
     }
 
 
-def _holds(reading: Reading) -> float | None:
-    held = [taken.outcome.computed.get("holds_s") for taken in reading.taken.values()]
+def _holds(view: SheetView) -> float | None:
+    held = [taken.outcome.computed.get("holds_s") for taken in view.taken.values()]
     longest = max((seconds for seconds in held if seconds is not None), default=None)
     return None if longest is None else figures(longest, 2)
 
 
 def judged_out(
-    reading: Reading | None, test: dict[str, Any], held: InstrumentEntry | None, outcome: Outcome | None = None
+    view: SheetView | None, test: dict[str, Any], held: InstrumentEntry | None, outcome: Outcome | None = None
 ) -> dict[str, Any]:
     """A test and what it comes to. Of a sheet: also why it could clear nothing now."""
     doubt = ""
-    if reading is not None:
-        outcome = outcome_of(reading.practice, test)
+    if view is not None:
+        outcome = outcome_of(view.practice, test)
         now = timezone.now()
         as_kept = held.model_dump(mode="json", exclude_none=True, exclude={"id"}) if held else None
-        unfit = why_unfit(reading.practice, reading.system, test, as_kept, now)
-        doubt = Taken(outcome, reading.dead(now), unfit, believed=True).in_doubt
+        unfit = why_unfit(view.practice, view.system, test, as_kept, now)
+        doubt = Taken(outcome, view.dead(now), unfit, believed=True).in_doubt
     assert outcome is not None
     bar = bar_of(outcome)
     return {
@@ -124,9 +124,9 @@ def taken_out(entry: SheetEntry, taken: Taken) -> dict[str, Any]:
     }
 
 
-def _line_out(reading: Reading, line: Line) -> dict[str, Any]:
-    entry = reading.tests.get(line.id)
-    made = [e for e in reading.of("tested") if e.entry.get("line") == line.id]
+def _line_out(view: SheetView, line: Line) -> dict[str, Any]:
+    entry = view.tests.get(line.id)
+    made = [e for e in view.of("tested") if e.entry.get("line") == line.id]
     return {
         "id": line.id,
         "step": line.step,
@@ -134,15 +134,15 @@ def _line_out(reading: Reading, line: Line) -> dict[str, Any]:
         "title": line.title,
         "why": line.why,
         "preset": dict(line.preset),
-        "taken": taken_out(entry, reading.taken[line.id]) if entry else None,
+        "taken": taken_out(entry, view.taken[line.id]) if entry else None,
         "earlier": max(0, len(made) - 1),
-        "left": reading.record.left.get(line.id, ""),
+        "left": view.record.left.get(line.id, ""),
         "may_be_left": line.step in MAY_BE_LEFT,
     }
 
 
-def _look_out(reading: Reading) -> list[dict[str, Any]]:
-    seen = {e.entry["item"]: e for e in reading.of("looked")}
+def _look_out(view: SheetView) -> list[dict[str, Any]]:
+    seen = {e.entry["item"]: e for e in view.of("looked")}
     found = []
     for item in LOOK_FOR:
         entry = seen.get(item.id)
@@ -161,12 +161,12 @@ def _look_out(reading: Reading) -> list[dict[str, Any]]:
     return found
 
 
-def _gate_out(reading: Reading, user: Author) -> dict[str, Any]:
-    said = {e.entry["what"]: e.by_name for e in reading.of("said")}
-    energised = reading.of("energised")
-    proof = reading.proof
+def _gate_out(view: SheetView, user: Author) -> dict[str, Any]:
+    said = {e.entry["what"]: e.by_name for e in view.of("said")}
+    energised = view.of("energised")
+    proof = view.proof
     return {
-        "in_the_way": [{"code": w.code, "text": w.text, "line": w.line} for w in in_the_way(reading.record)],
+        "in_the_way": [{"code": w.code, "text": w.text, "line": w.line} for w in in_the_way(view.record)],
         "statements": [{"id": k, "title": t, "said_by": said.get(k, "")} for k, t in STATEMENTS.items()],
         "locks": [
             {
@@ -193,30 +193,28 @@ USES = {"ohms": Purpose.CONTINUITY, "insulation": Purpose.INSULATION}
 """What a tester is wanted for on a sheet."""
 
 
-def _testers_out(reading: Reading) -> list[dict[str, Any]]:
+def _testers_out(view: SheetView) -> list[dict[str, Any]]:
     """The crew's testers that measure ohms or insulation, and why one would clear nothing here."""
     now = timezone.now()
     found = []
-    for tester, entry in in_hands(reading.site.crew, now):
+    for tester, entry in in_hands(view.site.crew, now):
         if not entry.kind.purposes & set(USES.values()):
             continue
         held = entry.model_dump(mode="json", exclude_none=True, exclude={"id"})
-        tests = {"ohms": {"kind": "continuity"}, "insulation": _usual_insulation(reading)}
+        tests = {"ohms": {"kind": "continuity"}, "insulation": _usual_insulation(view)}
         found.append(
             {
                 "id": tester.id,
                 "label": entry.label or entry.kind.name,
                 "best_for": [name for name, purpose in USES.items() if purpose in entry.kind.best_for],
-                "unfit": {
-                    name: why_unfit(reading.practice, reading.system, test, held, now) for name, test in tests.items()
-                },
+                "unfit": {name: why_unfit(view.practice, view.system, test, held, now) for name, test in tests.items()},
             }
         )
     return found
 
 
-def _usual_insulation(reading: Reading) -> dict[str, Any]:
-    return {"kind": "insulation", "test_v": reading.circuit.rule.test_volts}
+def _usual_insulation(view: SheetView) -> dict[str, Any]:
+    return {"kind": "insulation", "test_v": view.circuit.rule.test_volts}
 
 
 def _proof_out(proof: Proof | None) -> dict[str, Any] | None:
@@ -233,12 +231,12 @@ def _proof_out(proof: Proof | None) -> dict[str, Any] | None:
     }
 
 
-def _entry_out(reading: Reading, entry: SheetEntry) -> dict[str, Any]:
+def _entry_out(view: SheetView, entry: SheetEntry) -> dict[str, Any]:
     counts = entry.entry is not None and not hasattr(entry, "superseded_by")
     return {
         "id": entry.id,
         "at": entry.at,
         "by": entry.by_name,
-        "says": in_words(reading, entry),
+        "says": in_words(view, entry),
         "status": "counts" if counts else "taken back",
     }

@@ -7,10 +7,10 @@ from evenprobe.deadtests.kinds import DEAD_TESTS
 from evenprobe.deadtests.sheet import LOOK_FOR
 from evenprobe.limits.dead_tests import LEADS_GOOD_OHMS, LEADS_USABLE_OHMS
 from sheets.models import SheetEntry
-from sheets.records import Reading
+from sheets.records import SheetView
 
 
-def in_words(reading: Reading, entry: SheetEntry) -> str:
+def in_words(view: SheetView, entry: SheetEntry) -> str:
     content = entry.entry
     if content is None:
         return "Taken back"
@@ -24,9 +24,9 @@ def in_words(reading: Reading, entry: SheetEntry) -> str:
         case "leads":
             return f"Leads nulled: {content['null_ohm']:g} Ω"
         case "tested":
-            return f"{_titled(reading, content)}: {DEAD_TESTS[content['test']['kind']].shown(content['test'])}"
+            return f"{_titled(view, content)}: {DEAD_TESTS[content['test']['kind']].shown(content['test'])}"
         case "left":
-            return f"{_title(reading, content['line'])} left: {content['reason']}"
+            return f"{_title(view, content['line'])} left: {content['reason']}"
         case "believed":
             return "Asked about, and it stands as it was read"
         case "discharged":
@@ -47,10 +47,10 @@ def null_says(ohms: float | None) -> str:
     return "Good." if ohms <= LEADS_GOOD_OHMS else f"Usable; up to {LEADS_GOOD_OHMS:g} Ω is good."
 
 
-def _titled(reading: Reading, content: dict[str, Any]) -> str:
-    return _title(reading, content["line"]) if content.get("line") else DEAD_TESTS[content["test"]["kind"]].title
+def _titled(view: SheetView, content: dict[str, Any]) -> str:
+    return _title(view, content["line"]) if content.get("line") else DEAD_TESTS[content["test"]["kind"]].title
 
 
-def _title(reading: Reading, name: str) -> str:
-    line = next((one for one in reading.lines if one.id == name), None)
+def _title(view: SheetView, name: str) -> str:
+    line = next((one for one in view.lines if one.id == name), None)
     return f"{line.title}, {line.step}" if line else name

@@ -1,5 +1,6 @@
 """What may be done with sites. Every write is one transaction, and the same write twice is one record."""
 
+from collections.abc import Callable
 from typing import Any, TypeVar
 from uuid import UUID
 
@@ -37,9 +38,16 @@ def sites_of(crew: Crew) -> QuerySet[Site]:
     return Site.objects.filter(crew=crew)
 
 
-def find(crew: Crew, model: type[Placed], record_id: UUID) -> Placed:
-    """The crew's own record. Raises NotFoundHere for anybody else's."""
-    found = model._default_manager.filter(**{_WAY_TO_CREW[model]: crew}, id=record_id).first()
+def find(
+    crew: Crew,
+    model: type[Placed],
+    record_id: UUID,
+    with_what: Callable[[QuerySet[Placed]], QuerySet[Placed]] | None = None,
+) -> Placed:
+    """The crew's own record, `with_what` is looked up beside it. Raises NotFoundHere for anybody else's."""
+    way = _WAY_TO_CREW[model]
+    rows = model._default_manager.filter(**{way: crew}, id=record_id).select_related(way)
+    found = (with_what(rows) if with_what else rows).first()
     if found is None:
         raise NotFoundHere(model.__name__.lower())
     return found

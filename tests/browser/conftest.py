@@ -18,7 +18,7 @@ from kit.services import put_part, put_tester
 from meters.services import put_link
 from meters.serving import StandInServer
 from meters.standin import StandIn, of_points
-from readings.surveys import PointSurvey
+from readings.point_view import PointView
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
@@ -64,7 +64,7 @@ def meter_on_the_wire(range_outlet, settings):
     """A meter linked to a stand-in, whose probes are at the range outlet with both its lines on one leg."""
 
     def hidden():
-        facts = PointSurvey(range_outlet).facts
+        facts = PointView(range_outlet).facts
         return HiddenPoint(facts, CONDITIONS["same-leg"], np.random.default_rng(8))
 
     made = {str(range_outlet.id): hidden}

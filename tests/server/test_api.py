@@ -10,14 +10,14 @@ from django.utils import timezone
 
 from evenprobe.interpretation import Verdict
 from evenprobe.testers.fitness import attention
+from kit.hands import in_hand
 from kit.models import Tester
-from kit.services import in_hand
 from project.api import api
 from proofs.logs import state_of
 from proofs.models import Proof
 from readings.interpretations import interpretation_of
 from readings.models import Reading
-from readings.surveys import PointSurvey
+from readings.point_view import PointView
 from sites.models import Point, Site
 from tests.server.conftest import NAMED, PASSWORD, VAN, proof_body
 
@@ -389,7 +389,7 @@ def test_the_demo_scenario_shows_every_verdict_and_loads_twice_as_once(db):
     call_command("load_demo")
     call_command("load_demo")
     points = Point.objects.select_related("circuit__board__supply__site")
-    verdicts = {interpretation_of(PointSurvey(p)).verdict for p in points}
+    verdicts = {interpretation_of(PointView(p)).verdict for p in points}
     assert verdicts == set(Verdict)
     assert Site.objects.get(name__startswith="Larkspur").supplies.all()[0].name == "Split-phase service"
 

@@ -5,7 +5,7 @@ from evenprobe.formats.isolation import IsolationFile
 from evenprobe.formats.kit import InstrumentEntry, KitFile
 from evenprobe.formats.network import NetworkFile
 from evenprobe.formats.reading import ReadingEntry
-from evenprobe.formats.survey import PointEntry, SurveyFile
+from evenprobe.formats.survey import PointEntry, SurveyFile, reading_at
 from evenprobe.formats.tests import TestsFile, dead_tests_file
 
 __all__ = [
@@ -21,4 +21,5 @@ __all__ = [
     "dead_tests_file",
     "parse",
     "parse_json",
+    "reading_at",
 ]

@@ -1,5 +1,6 @@
 """A reading as it is written down: one quantity, between which points, under which circumstances, and what was seen."""
 
+from collections.abc import Iterator
 from itertools import pairwise
 from math import isfinite
 from typing import Annotated, Any, Literal
@@ -198,6 +199,13 @@ class ReadingEntry(Strict):
     def _through_once(self, number: float | None) -> float | None:
         """In SI units; of a conductor that goes through the clamp several times what flows in it once."""
         return None if number is None else self.si(number) / (self.turns or 1)
+
+    def not_shown_by(self, instrument: Instrument) -> Iterator[tuple[str, str]]:
+        """What such a tester cannot have shown: the key, and why."""
+        for key in ("value", "at_least"):
+            number = getattr(self, key)
+            if isinstance(number, float) and (why := self.quantity.beyond(instrument, self.si(number))):
+                yield key, why
 
     def reading(self, name: str, instrument: Instrument) -> Reading:
         """The core's reading; the terminals have been checked to be the point's."""

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import (
     Field,
@@ -11,7 +11,7 @@ from pydantic import (
     model_validator,
 )
 
-from evenprobe.entries import FieldError, FormatError, Name, Strict, Text, Time
+from evenprobe.entries import FieldError, FormatError, Name, Strict, Text, Time, parse
 from evenprobe.formats.fields import PracticeName, Terminals
 from evenprobe.formats.kit import InstrumentEntry
 from evenprobe.formats.reading import ReadingEntry
@@ -60,21 +60,20 @@ class PointEntry(Strict):
 
     @model_validator(mode="after")
     def _reading_ends(self) -> "PointEntry":
-        problems = []
-        ends = (*self.terminals, Terminal.REF, *board_ends(self.terminals))
         for index, entry in enumerate(self.readings):
-            for key, end in (("from", entry.from_), ("to", entry.to)):
-                if end is not None and end not in ends:
-                    names = ", ".join(ends)
-                    problems.append((f"readings[{index}].{key}", f"{end!r} is no terminal of this point; use {names}"))
-            loaded = entry.load_between
-            if loaded is not None and (len(set(loaded)) < 2 or not set(loaded) <= set(self._live)):
-                text = f"a load is between two of {', '.join(self._live)}"
-                problems.append((f"readings[{index}].load_between", text))
-        if problems:
-            path, text = problems[0]
-            raise FieldError(path, text)
+            for key, text in self.misplaced(entry):
+                raise FieldError(f"readings[{index}].{key}", text)
         return self
+
+    def misplaced(self, entry: ReadingEntry) -> Iterator[tuple[str, str]]:
+        """What of a reading cannot be of this point: the key, and why."""
+        ends = (*self.terminals, Terminal.REF, *board_ends(self.terminals))
+        for key, end in (("from", entry.from_), ("to", entry.to)):
+            if end is not None and end not in ends:
+                yield key, f"{end!r} is no terminal of this point; use {', '.join(ends)}"
+        loaded = entry.load_between
+        if loaded is not None and (len(set(loaded)) < 2 or not set(loaded) <= set(self._live)):
+            yield "load_between", f"a load is between two of {', '.join(self._live)}"
 
     @property
     def _live(self) -> tuple[Terminal, ...]:
@@ -131,11 +130,8 @@ class SurveyFile(Strict):
         if entry.instrument is not None and entry.instrument not in instruments:
             yield f"{path}.instrument", f"{entry.instrument!r} is not among the instruments"
             return
-        named = instruments[entry.instrument].instrument() if entry.instrument else TYPED
-        for key in ("value", "at_least"):
-            number = getattr(entry, key)
-            if isinstance(number, float) and (why := entry.quantity.beyond(named, entry.si(number))):
-                yield f"{path}.{key}", why
+        for key, text in entry.not_shown_by(instruments[entry.instrument].instrument() if entry.instrument else TYPED):
+            yield f"{path}.{key}", text
 
     def kit(self) -> list[Instrument]:
         return [entry.instrument() for entry in self.instruments]
@@ -176,3 +172,27 @@ class SurveyFile(Strict):
         if len(self.points) != 1:
             raise FormatError([("points", f"must hold one point here, not {len(self.points)}")])
         return self.points[0]
+
+
+def reading_at(point: PointEntry, data: Any, instrument: InstrumentEntry | None) -> ReadingEntry:
+    """One reading, checked against its point and what it was taken with, without the other readings.
+
+    Parameters
+    ----------
+    point : PointEntry
+        Where it was taken.
+    data : dict
+        The reading as the survey format has it; what it names as `instrument` is not looked for.
+    instrument : InstrumentEntry or None
+        What it was taken with; None where nobody said.
+
+    Raises
+    ------
+    FormatError
+        With the reading's own keys as paths.
+    """
+    entry = parse(ReadingEntry, data)
+    problems = [*point.misplaced(entry), *entry.not_shown_by(instrument.instrument() if instrument else TYPED)]
+    if problems:
+        raise FormatError(problems)
+    return entry

@@ -34,8 +34,8 @@ from plugging.services import put_equipment
 from proofs.models import Proof
 from proofs.services import begin, record_event
 from readings.interpretations import interpretation_of
+from readings.point_view import PointView
 from readings.services import record
-from readings.surveys import PointSurvey
 from rounds.services import begin as begin_round
 from sites.models import Point
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
@@ -90,7 +90,7 @@ class Command(BaseCommand):
                 self._prove(crew, user, proof, testers)
             load_sheets(crew, user, testers)
         for point, _ in points:
-            interpretation_of(PointSurvey(point))
+            interpretation_of(PointView(point))
         self.stdout.write(f"demo: {len(points)} points; sign in as {USERNAME} with {PASSWORD}")
 
     @staticmethod
@@ -175,7 +175,7 @@ class Command(BaseCommand):
     ) -> None:
         if not demo.measured:
             return
-        facts = PointSurvey(point).facts
+        facts = PointView(point).facts
         hidden = hidden_point(facts, demo)
         errors = TesterErrors(np.random.default_rng(demo.seed + 1000))
         for number, setup in enumerate(demo.measured):
