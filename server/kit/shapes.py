@@ -1,12 +1,18 @@
 """What the kit's routes take and give."""
 
 from datetime import date, datetime
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
 from ninja import Schema
 
+from evenprobe.entries.documented import Among, WrittenAs
 from evenprobe.formats.answers import FindingOut, FitnessOut, RatingOut
+from evenprobe.formats.kit import CheckEntry
+from evenprobe.formats.words import CategoryWord, KindWord, PlaceWord, PracticeWord, PurposeWord, SystemWord
+from kit.models import Part
+
+RoleWord = Annotated[str, Among(Part.Role.values)]
 
 
 class TesterOut(Schema):
@@ -18,7 +24,7 @@ class TesterOut(Schema):
     kind_name: str
     proved: bool | None
     rated_v: float | None
-    category: str | None
+    category: CategoryWord | None
     low_z: bool
     plugs_in: bool
     stepped: bool
@@ -32,9 +38,9 @@ class TesterOut(Schema):
 
 class PartOut(Schema):
     id: UUID
-    role: str
+    role: RoleWord
     label: str
-    category: str | None
+    category: CategoryWord | None
     rated_v: float | None
     tip_covers: bool | None
     damage: bool
@@ -45,10 +51,10 @@ class TesterIn(Schema):
     """None: not recorded."""
 
     label: str
-    kind: str
+    kind: KindWord
     proved: bool | None = None
     rated_v: float | None = None
-    category: str | None = None
+    category: CategoryWord | None = None
     steps_v: list[float] | None = None
     functions: list[str] | None = None
     input_ohm: float | None = None
@@ -67,9 +73,9 @@ class TesterIn(Schema):
 
 
 class PartIn(Schema):
-    role: str
+    role: RoleWord
     label: str
-    category: str | None = None
+    category: CategoryWord | None = None
     rated_v: float | None = None
     tip_covers: bool | None = None
     damage: bool | None = None
@@ -80,7 +86,7 @@ class PartIn(Schema):
 class CheckIn(Schema):
     """By item: good or bad, ohms for the leads; what was not looked at is left out."""
 
-    entry: dict[str, Any]
+    entry: Annotated[dict[str, Any], WrittenAs(CheckEntry)]
 
 
 class HoldingIn(Schema):
@@ -89,10 +95,10 @@ class HoldingIn(Schema):
     leads: UUID | None = None
     adapters: list[UUID] = []
     tip_covers: bool | None = None
-    practice: str
-    purpose: str
-    place: str
-    system: str
+    practice: PracticeWord
+    purpose: PurposeWord
+    place: PlaceWord
+    system: SystemWord
 
 
 class HoldingOut(FitnessOut):

@@ -1,12 +1,15 @@
 """What the overviews give."""
 
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
 from ninja import Schema
 
+from evenprobe.entries.documented import WrittenAs
 from evenprobe.formats.answers import FindingOut
+from evenprobe.formats.kit import CheckEntry
+from evenprobe.formats.words import PlaceWord, PracticeWord, PurposeWord, SystemWord
 from kit.shapes import TesterOut
 
 
@@ -22,16 +25,16 @@ class ItemOut(Schema):
 class CheckOut(Schema):
     at: datetime
     by: str
-    entry: dict[str, Any]
+    entry: Annotated[dict[str, Any], WrittenAs(CheckEntry)]
     in_force: bool
 
 
 class FitOut(Schema):
-    practice: str
-    system: str
+    practice: PracticeWord
+    system: SystemWord
     system_title: str
-    purpose: str
-    place: str
+    purpose: PurposeWord
+    place: PlaceWord
     fit: bool
     problems: list[FindingOut]
     warnings: list[FindingOut]

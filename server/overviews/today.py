@@ -12,13 +12,13 @@ from base.failures import each_shown
 from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.formats import InstrumentEntry
+from evenprobe.formats.words import VerdictWord
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.testers.fitness import attention
 from kit.hands import Hands
 from kit.models import Tester
 from proofs.api import proof_lines
-from proofs.logs import HISTORY
-from proofs.shapes import ProofLine
+from proofs.shapes import HISTORY, ProofLine
 from readings.interpretations import interpretation_of
 from readings.point_view import PointView, with_record
 from rounds.models import Round
@@ -42,7 +42,7 @@ class PointToDo(Schema):
     name: str
     circuit: str
     site: str
-    verdict: str
+    verdict: VerdictWord
     summary: str
     unshown: str = ""
 

@@ -6,6 +6,7 @@ from ninja import Schema
 
 from base.shapes import Named
 from evenprobe.formats.answers.plugging import MayPlugIn
+from evenprobe.formats.words import EarthingWord, PointKindWord, PracticeWord, SystemWord, VerdictWord
 from readings.shapes import QuickOut
 
 
@@ -31,13 +32,13 @@ class OutletLine(Schema):
     name: str
     circuit: str
     site: str
-    practice: str
+    practice: PracticeWord
 
 
 class LikeOut(Schema):
     """A supply system the readings can be all right on. `share`: how likely, for order only."""
 
-    system: str
+    system: SystemWord
     title: str
     share: float
 
@@ -47,29 +48,29 @@ class PlugInOut(MayPlugIn):
 
     id: UUID
     name: str
-    kind: str
+    kind: PointKindWord
     terminals: list[str]
-    practice: str
+    practice: PracticeWord
     site: Named
     supply: Named
-    system: str
+    system: SystemWord
     system_title: str
-    earthing: str
+    earthing: EarthingWord
     equipment: EquipmentOut
     caution: str
-    verdict: str
+    verdict: VerdictWord
     reads_like: list[LikeOut]
     quick: list[QuickOut]
 
 
 class NewSiteIn(Schema):
     name: str
-    practice: str
+    practice: PracticeWord
 
 
 class FedByIn(Schema):
-    system: str
-    earthing: str = "TN-S"
+    system: SystemWord
+    earthing: EarthingWord = "TN-S"
 
 
 class OutletIn(Schema):

@@ -21,10 +21,12 @@ from evenprobe.testers.fitness import fitness
 from evenprobe.testers.ratings import Place
 from kit.hands import in_hands
 from proofs.bringing_in import bring_in
-from proofs.logs import HISTORY, log_of, state_of
+from proofs.logs import log_of, state_of
 from proofs.models import Proof, ProofEvent
 from proofs.services import FIELDS_OF_AN_EVENT, begin, proof_of, put_rules, record_event
 from proofs.shapes import (
+    HISTORY,
+    UNSHOWN,
     EventIn,
     LogIn,
     ProofIn,
@@ -41,7 +43,6 @@ from proofs.shapes import (
 router = Router(tags=["proofs"])
 
 CLOCK_MAY_BE_OFF = timedelta(seconds=60)
-UNSHOWN = "unshown"
 ORDER = ("proved-dead", UNSHOWN, "energised", "void", "proving", "isolated", "closed", HISTORY)
 """What stands first on a list: what runs, then what went wrong, then what is under way."""
 

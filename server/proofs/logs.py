@@ -10,7 +10,7 @@ from evenprobe.formats.answers.isolation import NextOut
 from evenprobe.isolation import State, isolation
 from kit.names import named
 from proofs.models import Proof, ProofEvent
-from proofs.shapes import StateOut
+from proofs.shapes import HISTORY, StateOut
 
 
 def frame_of(proof: Proof, at: datetime) -> dict[str, Any]:
@@ -124,8 +124,6 @@ def state_of(proof: Proof, now: datetime) -> StateOut:
     return StateOut.of(isolation(parse(IsolationFile, log_of(proof, now)).log()))
 
 
-HISTORY = "history"
-"""The state of what came from a file, whatever the file says of it: it never runs and nothing rests on it."""
 BEGIN_YOUR_OWN = "this came from a file and proves nothing here; begin a proof of your own"
 
 

@@ -1,18 +1,33 @@
 """What the routes of the proofs of isolation take and give."""
 
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
 from ninja import Schema
 
 from base.shapes import Named
 from evenprobe.entries import Time
+from evenprobe.entries.documented import Among, WrittenAs
 from evenprobe.formats.answers import IsolationOut
+from evenprobe.formats.isolation import EventDetails, Happening
+from evenprobe.formats.words import PlaceWord, PracticeWord
+from evenprobe.isolation.log import EventType, SourceKind
+from evenprobe.isolation.outcome import State
+from proofs.models import Proof
+
+HISTORY = "history"
+"""The state of what came from a file, whatever the file says of it: it never runs and nothing rests on it."""
+UNSHOWN = "unshown"
+
+WhatWord = Annotated[str, Among(Proof.What.values)]
+StandingWord = Annotated[str, Among((*State, HISTORY, UNSHOWN))]
 
 
 class StateOut(IsolationOut):
     """`was`: of what came from a file, how it stood by the file; else empty."""
+
+    state: Annotated[str, Among((*State, HISTORY))]
 
     was: str = ""
 
@@ -21,8 +36,8 @@ class EventOut(Schema):
     """`counts`: it holds the state up. `why`: why it does not, or what it raised."""
 
     id: UUID
-    type: str
-    entry: dict[str, Any]
+    type: Annotated[str, Among(EventType)]
+    entry: Annotated[dict[str, Any], WrittenAs(EventDetails)]
     tester: UUID | None
     tester_label: str
     at: datetime
@@ -51,13 +66,13 @@ class ProofTester(Schema):
 class ProofOut(Schema):
     id: UUID
     name: str
-    what: str
+    what: WhatWord
     site: Named
     circuit: Named | None
-    practice: str
+    practice: PracticeWord
     system_title: str
     terminals: list[str]
-    place: str
+    place: PlaceWord
     wet: bool
     asked: dict[str, bool]
     begun_at: datetime
@@ -75,9 +90,9 @@ class ProofOut(Schema):
 class ProofLine(Schema):
     id: UUID
     name: str
-    what: str
+    what: WhatWord
     site: str
-    state: str
+    state: StandingWord
     said: str
     next: str = ""
     expires_at: datetime | None = None
@@ -92,16 +107,16 @@ class ProofLine(Schema):
 class SourceIn(Schema):
     id: str
     label: str
-    kind: str = "device"
+    kind: Annotated[str, Among(SourceKind)] = "device"
 
 
 class ProofIn(Schema):
     supply: UUID
     circuit: UUID | None = None
     name: str
-    what: str
+    what: WhatWord
     terminals: list[str]
-    place: str = "installation"
+    place: PlaceWord = "installation"
     wet: bool = False
     sources: list[SourceIn]
     asked: dict[str, bool]
@@ -111,7 +126,7 @@ class EventIn(Schema):
     """`entry`: an event as the isolation format writes it, without time, author and tester. `at`, `sent_at`: by the
     device's clock, when it happened and when it was sent; only the difference is believed."""
 
-    entry: dict[str, Any]
+    entry: Annotated[dict[str, Any], WrittenAs(Happening)]
     tester: UUID | None = None
     leads: UUID | None = None
     adapters: list[UUID] = []
@@ -127,7 +142,7 @@ class LogIn(Schema):
 
 
 class QuestionOut(Schema):
-    kind: str
+    kind: Annotated[str, Among(SourceKind)]
     asks: str
     isolate: str
 

@@ -1,7 +1,7 @@
 """What the Bench's routes take and give."""
 
 from datetime import datetime
-from typing import Any
+from typing import Annotated, Any
 from uuid import UUID
 
 from ninja import Schema
@@ -9,20 +9,25 @@ from pydantic import ConfigDict, Field
 
 from base.shapes import Named
 from evenprobe.entries import Time
+from evenprobe.entries.documented import Among, WrittenAs
+from evenprobe.formats import ReadingEntry
 from evenprobe.formats.answers import InterpretationOut, LoadsOut, SweepOut
+from evenprobe.formats.words import EarthingWord, PointKindWord, PracticeWord, QuantityWord, SystemWord
+
+ReadingJson = Annotated[dict[str, Any], WrittenAs(ReadingEntry)]
 
 
 class ReadingOut(Schema):
     """One line of the record. `status`: counts, corrected or withdrawn."""
 
     id: UUID
-    entry: dict[str, Any]
+    entry: ReadingJson
     tester: UUID | None
     tester_label: str
     taken_at: datetime
     by: str
     supersedes: UUID | None
-    status: str
+    status: Annotated[str, Among(("counts", "corrected", "withdrawn"))]
 
 
 class DeadTestOut(Schema):
@@ -30,7 +35,7 @@ class DeadTestOut(Schema):
 
     id: UUID
     title: str
-    entry: dict[str, Any]
+    entry: ReadingJson
     taken_at: datetime
     by: str
 
@@ -38,13 +43,13 @@ class DeadTestOut(Schema):
 class BenchOut(Schema):
     id: UUID
     name: str
-    kind: str
+    kind: PointKindWord
     terminals: list[str]
     length_m: float | None
-    practice: str
+    practice: PracticeWord
     nominal_volts: float
-    system: str
-    earthing: str
+    system: SystemWord
+    earthing: EarthingWord
     site: Named
     board: str
     circuit: Named
@@ -71,18 +76,18 @@ class QuickOut(Schema):
 
     model_config = ConfigDict(populate_by_name=True)
 
-    quantity: str
+    quantity: QuantityWord
     from_: str | None = Field(alias="from")
     to: str | None
     test_ma: float | None
     reading: UUID | None
-    entry: dict[str, Any] | None
+    entry: ReadingJson | None
 
 
 class RecordIn(Schema):
     """`entry`: a reading as the survey format writes it, without id and instrument."""
 
-    entry: dict[str, Any]
+    entry: ReadingJson
     tester: UUID | None = None
     supersedes: UUID | None = None
     taken_at: Time | None = None

@@ -1,12 +1,17 @@
 """What the routes of rounds take and give."""
 
 from datetime import datetime
+from typing import Annotated
 from uuid import UUID
 
 from ninja import Schema
 
 from base.shapes import Named
+from evenprobe.entries.documented import Among
+from evenprobe.formats.words import PointKindWord, PracticeWord, VerdictWord
+from evenprobe.rounds import StopState
 from readings.shapes import QuickOut
+from rounds.models import RoundEvent
 
 
 class StopOut(Schema):
@@ -18,10 +23,10 @@ class StopOut(Schema):
     id: UUID
     name: str
     circuit: str
-    kind: str
+    kind: PointKindWord
     terminals: list[str]
-    state: str
-    verdict: str
+    state: Annotated[str, Among(StopState)]
+    verdict: VerdictWord
     summary: str
     reason: str
     unfit: str
@@ -35,7 +40,7 @@ class PressOut(Schema):
 
     point: UUID
     name: str
-    state: str
+    state: Annotated[str, Among(("pressed", "dark"))]
     at: datetime
     by: str
 
@@ -56,7 +61,7 @@ class RoundLine(Schema):
     full: int
     skipped: int
     left: int
-    worst: str
+    worst: VerdictWord
     unshown: str = ""
     """Why it cannot be shown, with a reference."""
 
@@ -64,7 +69,7 @@ class RoundLine(Schema):
 class RoundOut(RoundLine):
     """`next`: the outlet that comes next; none when none is left. `goes_dark`: what the device takes with it."""
 
-    practice: str
+    practice: PracticeWord
     tester: UUID | None
     tester_label: str
     tester_kind: str
@@ -84,6 +89,6 @@ class RoundIn(Schema):
 
 class RoundEventIn(Schema):
     point: UUID
-    kind: str
+    kind: Annotated[str, Among(RoundEvent.Kind.values)]
     reason: str = ""
     tripped: bool | None = None

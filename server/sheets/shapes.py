@@ -8,10 +8,19 @@ from ninja import Schema
 from pydantic import Field
 
 from base.shapes import Named, Titled
+from evenprobe.deadtests.gate import STATEMENTS
+from evenprobe.deadtests.sheet import Step
+from evenprobe.entries.documented import Among, WrittenAs
 from evenprobe.formats.answers import BarOut, OutcomeOut
+from evenprobe.formats.sheet import SheetEntryAsTyped
+from evenprobe.formats.words import DeadTestWord, PracticeWord
+from evenprobe.wiring.circumstances import Loads, Neutral
 
 LARGEST_FIGURE = 1e12
 """Of a part, in whatever unit: far beyond any there is, and its square still a number."""
+
+
+StepWord = Annotated[str, Among(Step)]
 
 
 class JudgedOut(Schema):
@@ -40,8 +49,8 @@ class LineOut(Schema):
     """`earlier`: how many tests of it were made before the one in force."""
 
     id: str
-    step: str
-    kind: str
+    step: StepWord
+    kind: DeadTestWord
     title: str
     why: str
     preset: dict[str, Any]
@@ -52,7 +61,7 @@ class LineOut(Schema):
 
 
 class StepOut(Schema):
-    id: str
+    id: StepWord
     title: str
     how: str
     done: bool
@@ -84,7 +93,7 @@ class LockOut(Schema):
 
 
 class StatementOut(Schema):
-    id: str
+    id: Annotated[str, Among(STATEMENTS)]
     title: str
     said_by: str
 
@@ -167,7 +176,7 @@ class EntryOut(Schema):
     at: datetime
     by: str
     says: str
-    status: str
+    status: Annotated[str, Among(("counts", "taken back"))]
 
 
 class SheetOut(Schema):
@@ -175,7 +184,7 @@ class SheetOut(Schema):
     site: Named
     circuit: Named
     board: str
-    practice: str
+    practice: PracticeWord
     system_title: str
     wiring: str
     wiring_why: str
@@ -186,8 +195,8 @@ class SheetOut(Schema):
     by: str
     dead: bool
     proof: SheetProof | None
-    loads: str | None
-    neutral: str | None
+    loads: Loads | None
+    neutral: Neutral | None
     null_ohm: float | None
     null_says: str
     holds_s: float | None
@@ -215,7 +224,7 @@ class SheetLine(Schema):
     board: str
     site: str
     begun_at: datetime
-    state: str
+    state: Annotated[str, Among(("energised", "in-the-way", "clear"))]
     said: str
     left: int
     dead: bool
@@ -232,7 +241,7 @@ class CircuitForSheet(Schema):
     name: str
     board: str
     site: str
-    practice: str
+    practice: PracticeWord
     sheet: UUID | None
 
 
@@ -255,7 +264,7 @@ class QuickCheckOut(Schema):
 
     id: str
     title: str
-    kind: str
+    kind: DeadTestWord
     function: str
     jack: str
     unit: str
@@ -283,7 +292,7 @@ class SheetIn(Schema):
 class EntryIn(Schema):
     """`entry`: as the sheet's format has it; None takes back what it supersedes."""
 
-    entry: dict[str, Any] | None
+    entry: Annotated[dict[str, Any], WrittenAs(SheetEntryAsTyped)] | None
     tester: UUID | None = None
     supersedes: UUID | None = None
 
@@ -301,7 +310,7 @@ class JudgeIn(Schema):
 
 
 class PartTestIn(Schema):
-    practice: str
+    practice: PracticeWord
     test: dict[str, Any]
 
 

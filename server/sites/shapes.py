@@ -4,22 +4,24 @@ from uuid import UUID
 
 from ninja import Schema
 
+from evenprobe.formats.words import EarthingWord, PointKindWord, PracticeWord, SystemWord, VerdictWord
+
 
 class SiteLine(Schema):
     id: UUID
     name: str
-    practice: str
-    verdicts: list[str]
+    practice: PracticeWord
+    verdicts: list[VerdictWord]
 
 
 class PointLine(Schema):
     id: UUID
     name: str
-    kind: str
+    kind: PointKindWord
     terminals: list[str]
     length_m: float | None
     room: str
-    verdict: str
+    verdict: VerdictWord
     summary: str
     unshown: str = ""
     """Why it cannot be shown, with a reference."""
@@ -44,29 +46,29 @@ class BoardOut(Schema):
 class SupplyOut(Schema):
     id: UUID
     name: str
-    system: str
+    system: SystemWord
     system_title: str
-    earthing: str
+    earthing: EarthingWord
     boards: list[BoardOut]
 
 
 class SiteOut(Schema):
     id: UUID
     name: str
-    practice: str
+    practice: PracticeWord
     supplies: list[SupplyOut]
 
 
 class SiteIn(Schema):
     name: str
-    practice: str
+    practice: PracticeWord
 
 
 class SupplyIn(Schema):
     site: UUID
     name: str
-    system: str
-    earthing: str
+    system: SystemWord
+    earthing: EarthingWord
 
 
 class BoardIn(Schema):
@@ -86,7 +88,7 @@ class CircuitIn(Schema):
 class PointIn(Schema):
     circuit: UUID
     name: str
-    kind: str
+    kind: PointKindWord
     terminals: list[str]
     length_m: float | None = None
     room: str = ""

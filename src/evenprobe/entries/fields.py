@@ -5,8 +5,10 @@ from dataclasses import dataclass
 from typing import Annotated, Any
 
 from pydantic import AfterValidator, BaseModel, ConfigDict, Field, GetJsonSchemaHandler, StringConstraints
+from pydantic.json_schema import JsonSchemaValue
 from pydantic_core import CoreSchema, core_schema
 
+from evenprobe.entries.documented import without_null
 from evenprobe.registry import Listed, Registry
 from evenprobe.supplies import SYSTEMS
 
@@ -17,7 +19,16 @@ NotNegative = Annotated[float, Field(ge=0)]
 
 
 class Strict(BaseModel):
+    """An entry: an unknown key is refused, and what is not known is left out."""
+
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False, frozen=True, populate_by_name=True)
+
+    @classmethod
+    def __get_pydantic_json_schema__(cls, schema: CoreSchema, handler: GetJsonSchemaHandler) -> JsonSchemaValue:
+        written = handler(schema)
+        whole = handler.resolve_ref_schema(written)
+        whole.update(without_null(whole))
+        return written
 
 
 @dataclass(frozen=True, eq=False)
@@ -31,7 +42,7 @@ class OneOf:
             self._row, serialization=core_schema.plain_serializer_function_ser_schema(str)
         )
 
-    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> dict[str, Any]:
+    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: GetJsonSchemaHandler) -> JsonSchemaValue:
         return {"type": "string", "enum": list(self.registry)}
 
     def _row(self, given: Any) -> Listed:

@@ -67,15 +67,14 @@ class RulesEntry(Strict):
             raise FieldError("reason", f"is missing: looser than usual needs one ({'; '.join(loosened)})")
 
 
-class EventEntry(Strict):
-    at: Time
-    type: EventType
+class EventDetails(Strict):
+    """What is known of an event beside what it was, when, and with what and by whom."""
+
     source: Name | None = None
     label: Annotated[str, Field(min_length=1, max_length=120)] | None = None
     kind: SourceKind | None = None
     lock: Text | None = None
     tag: bool | None = None
-    tester: Name | None = None
     against: Literal["proving-unit", "known-live"] | None = None
     from_: Annotated[Terminal | None, Field(alias="from")] = None
     to: Terminal | None = None
@@ -87,8 +86,21 @@ class EventEntry(Strict):
     range: Text | None = None
     input: Literal["high-z", "low-z"] | None = None
     alarm: bool | None = None
-    by: Text | None = None
     note: Text | None = None
+
+
+class Happening(EventDetails):
+    """An event as it is told while it happens: now, by whoever tells it."""
+
+    type: EventType
+
+
+class EventEntry(Happening):
+    """An event of the log."""
+
+    at: Time
+    tester: Name | None = None
+    by: Text | None = None
 
     @model_validator(mode="before")
     @classmethod

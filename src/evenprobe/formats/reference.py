@@ -5,6 +5,7 @@ Nothing here is computed; every row comes from the module that knows it.
 
 from typing import Literal
 
+from evenprobe.formats.words import CategoryWord, DeadTestWord, EarthingWord, KindWord, PlaceWord, PointKindWord, PracticeWord, PurposeWord, QuantityWord, SystemWord
 from pydantic import BaseModel
 
 from evenprobe.deadtests.kinds import DEAD_TESTS, Choice, DeadTest, FormField, Pairs
@@ -22,7 +23,7 @@ from evenprobe.wiring import CONDUCTORS, PointKind
 
 
 class SystemRow(BaseModel):
-    id: str
+    id: SystemWord
     title: str
     lines: list[str]
     nominal_volts: float
@@ -46,7 +47,7 @@ class FaceRow(BaseModel):
 class PracticeRow(BaseModel):
     """`outlets`: faces by their terminals in order, as `L N PE`. `language`: what dates and numbers are written by."""
 
-    id: str
+    id: PracticeWord
     name: str
     language: str
     words: dict[str, str]
@@ -74,7 +75,7 @@ class FunctionRow(BaseModel):
 
     id: str
     name: str
-    quantity: str
+    quantity: QuantityWord
     title: str
     """What people call the quantity."""
     unit: str
@@ -98,7 +99,7 @@ class FunctionRow(BaseModel):
 class KindRow(BaseModel):
     """`functions`: by id, the usual first."""
 
-    id: str
+    id: KindWord
     name: str
     functions: list[str]
     plugs_in: bool
@@ -136,7 +137,7 @@ class FieldRow(BaseModel):
 class DeadTestRow(BaseModel):
     """A kind of dead test. `use`: what a tester is taken for that makes it, `ohms` or `insulation`."""
 
-    id: str
+    id: DeadTestWord
     title: str
     use: Literal["ohms", "insulation"]
     fields: list[FieldRow]
@@ -151,13 +152,13 @@ class LampRow(BaseModel):
 
 
 class PurposeRow(BaseModel):
-    id: str
+    id: PurposeWord
     title: str
 
 
 class PlaceRow(BaseModel):
-    id: str
-    category: str
+    id: PlaceWord
+    category: CategoryWord
     meaning: str
 
 
@@ -173,10 +174,10 @@ class Reference(BaseModel):
     places: list[PlaceRow]
     categories: dict[str, str]
     register_functions: list[str]
-    earthings: list[str]
+    earthings: list[EarthingWord]
     conductors: list[str]
     curves: list[str]
-    point_kinds: list[str]
+    point_kinds: list[PointKindWord]
     with_board_end: list[str]
 
 

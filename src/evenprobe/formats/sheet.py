@@ -1,6 +1,6 @@
 """What is put down on a circuit's sheet, one thing at a time: seen, said, measured, left, energised."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
@@ -77,6 +77,26 @@ SheetEntry = Annotated[
     Looked | LoadsSaid | LeadsNulled | Tested | Left | Believed | Discharged | Said | Energised,
     Field(discriminator="type"),
 ]
+
+
+class TestedAsTyped(Strict):
+    """A test as it is typed: what its line and its tester say of it is left out."""
+
+    type: Literal["tested"]
+    line: Name | None = None
+    test: dict[str, Any]
+
+
+SheetEntryAsTyped = Annotated[
+    Looked | LoadsSaid | LeadsNulled | TestedAsTyped | Left | Believed | Discharged | Said | Energised,
+    Field(discriminator="type"),
+]
+
+
+class TypedSheetEntryFile(Strict):
+    """One entry by itself, as a client sends it."""
+
+    entry: SheetEntryAsTyped
 
 
 class SheetEntryFile(Strict):

@@ -52,6 +52,27 @@ export type PartCheck = components["schemas"]["QuickCheckOut"];
 export type Rules = components["schemas"]["RulesOut"];
 export type Session = components["schemas"]["Session"];
 export type Problem = components["schemas"]["Problem"];
+export type PartIn = components["schemas"]["PartIn"];
+export type SupplyIn = components["schemas"]["SupplyIn"];
+export type SiteIn = components["schemas"]["SiteIn"];
+export type PointIn = components["schemas"]["PointIn"];
+export type HoldingIn = components["schemas"]["HoldingIn"];
+export type ProofIn = components["schemas"]["ProofIn"];
+export type RoundEventIn = components["schemas"]["RoundEventIn"];
+
+/** An entry on its way to the server: a number in it may be what was typed, for the server names what is no number. */
+export type Typed<T> = T extends number ? T | string : T extends object ? { [K in keyof T]: Typed<T[K]> } : T;
+export const asTyped = <T>(entry: Typed<T>) => entry as unknown as T;
+
+/** A reading as the survey format writes it. */
+export type Entry = Typed<components["schemas"]["ReadingEntry"]>;
+/** Where a detector was held on its walk, metres from where that began. */
+export type Station = components["schemas"]["StationEntry"];
+export type Quantity = components["schemas"]["ReadingEntry"]["quantity"];
+export type Happening = components["schemas"]["Happening"];
+export type EventEntry = Typed<Happening>;
+export type SheetEntrySent = NonNullable<components["schemas"]["EntryIn"]["entry"]>;
+export type SheetEntry = Typed<SheetEntrySent>;
 
 /** What the server said no to, or that it could not be reached. Nothing typed is lost by either. */
 export class Refusal extends Error {

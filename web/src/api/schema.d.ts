@@ -77,24 +77,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/testers/{tester_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Tester Page */
-        get: operations["kit_api_tester_page"];
-        /** Save Tester */
-        put: operations["kit_api_save_tester"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/parts/{part_id}": {
         parameters: {
             query?: never;
@@ -105,23 +87,6 @@ export interface paths {
         get?: never;
         /** Save Part */
         put: operations["kit_api_save_part"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/testers/{tester_id}/checks/{check_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Save Check */
-        put: operations["kit_api_save_check"];
         post?: never;
         delete?: never;
         options?: never;
@@ -149,6 +114,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/testers/{tester_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tester Page */
+        get: operations["overviews_tester_tester_page"];
+        /** Save Tester */
+        put: operations["overviews_tester_save_tester"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/testers/{tester_id}/checks/{check_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save Check */
+        put: operations["overviews_tester_save_check"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites": {
         parameters: {
             query?: never;
@@ -157,7 +157,7 @@ export interface paths {
             cookie?: never;
         };
         /** Sites */
-        get: operations["sites_api_sites"];
+        get: operations["overviews_site_sites"];
         put?: never;
         post?: never;
         delete?: never;
@@ -174,9 +174,9 @@ export interface paths {
             cookie?: never;
         };
         /** Site */
-        get: operations["sites_api_site"];
+        get: operations["overviews_site_site"];
         /** Save Site */
-        put: operations["sites_api_save_site"];
+        put: operations["overviews_site_save_site"];
         post?: never;
         delete?: never;
         options?: never;
@@ -193,7 +193,7 @@ export interface paths {
         };
         get?: never;
         /** Save Supply */
-        put: operations["sites_api_save_supply"];
+        put: operations["overviews_site_save_supply"];
         post?: never;
         delete?: never;
         options?: never;
@@ -210,7 +210,7 @@ export interface paths {
         };
         get?: never;
         /** Save Board */
-        put: operations["sites_api_save_board"];
+        put: operations["overviews_site_save_board"];
         post?: never;
         delete?: never;
         options?: never;
@@ -227,7 +227,7 @@ export interface paths {
         };
         get?: never;
         /** Save Circuit */
-        put: operations["sites_api_save_circuit"];
+        put: operations["overviews_site_save_circuit"];
         post?: never;
         delete?: never;
         options?: never;
@@ -244,7 +244,7 @@ export interface paths {
         };
         get?: never;
         /** Save Point */
-        put: operations["sites_api_save_point"];
+        put: operations["overviews_site_save_point"];
         post?: never;
         delete?: never;
         options?: never;
@@ -260,7 +260,7 @@ export interface paths {
             cookie?: never;
         };
         /** Bench */
-        get: operations["work_api_bench"];
+        get: operations["readings_api_bench"];
         put?: never;
         post?: never;
         delete?: never;
@@ -278,7 +278,7 @@ export interface paths {
         };
         get?: never;
         /** Record Reading */
-        put: operations["work_api_record_reading"];
+        put: operations["readings_api_record_reading"];
         post?: never;
         delete?: never;
         options?: never;
@@ -295,7 +295,7 @@ export interface paths {
         };
         get?: never;
         /** Withdraw Reading */
-        put: operations["work_api_withdraw_reading"];
+        put: operations["readings_api_withdraw_reading"];
         post?: never;
         delete?: never;
         options?: never;
@@ -314,7 +314,7 @@ export interface paths {
          * Sight
          * @description What the tester can strike out at the point as it stands, and what it never can.
          */
-        get: operations["work_api_sight"];
+        get: operations["readings_api_sight"];
         put?: never;
         post?: never;
         delete?: never;
@@ -331,7 +331,7 @@ export interface paths {
             cookie?: never;
         };
         /** Point Survey */
-        get: operations["work_api_point_survey"];
+        get: operations["readings_api_point_survey"];
         put?: never;
         post?: never;
         delete?: never;
@@ -348,9 +348,9 @@ export interface paths {
             cookie?: never;
         };
         /** Site Survey */
-        get: operations["work_api_site_survey"];
+        get: operations["readings_api_site_survey"];
         /** Bring Survey In */
-        put: operations["work_api_bring_survey_in"];
+        put: operations["readings_api_bring_survey_in"];
         post?: never;
         delete?: never;
         options?: never;
@@ -857,7 +857,7 @@ export interface paths {
             cookie?: never;
         };
         /** Today */
-        get: operations["project_today_today"];
+        get: operations["overviews_today_today"];
         put?: never;
         post?: never;
         delete?: never;
@@ -928,8 +928,11 @@ export interface components {
          * @description A kind of dead test. `use`: what a tester is taken for that makes it, `ohms` or `insulation`.
          */
         DeadTestRow: {
-            /** Id */
-            id: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "continuity" | "ring" | "separation" | "closed-contact" | "insulation" | "insulation-ratio" | "parallel" | "residual-current" | "load" | "frequency" | "capacitor" | "battery" | "temperature-sensor" | "coil" | "element";
             /** Title */
             title: string;
             /**
@@ -1039,8 +1042,11 @@ export interface components {
             id: string;
             /** Name */
             name: string;
-            /** Quantity */
-            quantity: string;
+            /**
+             * Quantity
+             * @enum {string}
+             */
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "frequency" | "trip" | "sequence";
             /** Title */
             title: string;
             /** Unit */
@@ -1089,8 +1095,11 @@ export interface components {
          * @description `functions`: by id, the usual first.
          */
         KindRow: {
-            /** Id */
-            id: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "multimeter" | "two-pole" | "clamp" | "lamp-tester" | "digital-plug-tester" | "low-ohm" | "insulation-tester" | "non-contact" | "proving-unit" | "tone-tracer";
             /** Name */
             name: string;
             /** Functions */
@@ -1116,10 +1125,16 @@ export interface components {
         };
         /** PlaceRow */
         PlaceRow: {
-            /** Id */
-            id: string;
-            /** Category */
-            category: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "plugged-in" | "installation" | "origin";
+            /**
+             * Category
+             * @enum {string}
+             */
+            category: "II" | "III" | "IV";
             /** Meaning */
             meaning: string;
         };
@@ -1128,8 +1143,11 @@ export interface components {
          * @description `outlets`: faces by their terminals in order, as `L N PE`. `language`: what dates and numbers are written by.
          */
         PracticeRow: {
-            /** Id */
-            id: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "north-america" | "continental" | "british";
             /** Name */
             name: string;
             /** Language */
@@ -1164,8 +1182,11 @@ export interface components {
         };
         /** PurposeRow */
         PurposeRow: {
-            /** Id */
-            id: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "prove-dead" | "live-voltage" | "lamps" | "screen" | "continuity" | "insulation" | "residual-current" | "current";
             /** Title */
             title: string;
         };
@@ -1195,20 +1216,23 @@ export interface components {
             /** Register Functions */
             register_functions: string[];
             /** Earthings */
-            earthings: string[];
+            earthings: ("TN-S" | "TN-C-S" | "TT" | "IT")[];
             /** Conductors */
             conductors: string[];
             /** Curves */
             curves: string[];
             /** Point Kinds */
-            point_kinds: string[];
+            point_kinds: ("outlet" | "fixed" | "switch" | "junction" | "board" | "standalone-source")[];
             /** With Board End */
             with_board_end: string[];
         };
         /** SystemRow */
         SystemRow: {
-            /** Id */
-            id: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "120" | "120/240" | "208Y/120" | "240-high-leg" | "480Y/277" | "230" | "230/400" | "standalone-120" | "standalone-230";
             /** Title */
             title: string;
             /** Lines */
@@ -1246,7 +1270,7 @@ export interface components {
             /** Rated V */
             rated_v: number | null;
             /** Category */
-            category: string | null;
+            category: ("II" | "III" | "IV") | null;
             /** Low Z */
             low_z: boolean;
             /** Plugs In */
@@ -1275,12 +1299,15 @@ export interface components {
              * Format: uuid
              */
             id: string;
-            /** Role */
-            role: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "leads" | "adapter";
             /** Label */
             label: string;
             /** Category */
-            category: string | null;
+            category: ("II" | "III" | "IV") | null;
             /** Rated V */
             rated_v: number | null;
             /** Tip Covers */
@@ -1289,6 +1316,141 @@ export interface components {
             damage: boolean;
             /** Ohm */
             ohm: number | null;
+        };
+        /** PartIn */
+        PartIn: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "leads" | "adapter";
+            /** Label */
+            label: string;
+            /** Category */
+            category?: ("II" | "III" | "IV") | null;
+            /** Rated V */
+            rated_v?: number | null;
+            /** Tip Covers */
+            tip_covers?: boolean | null;
+            /** Damage */
+            damage?: boolean | null;
+            /** Ohm */
+            ohm?: number | null;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+        };
+        /**
+         * HoldingOut
+         * @description `needs`: what the place asks for at least.
+         */
+        HoldingOut: {
+            /** Fit */
+            fit: boolean;
+            effective: components["schemas"]["RatingOut"];
+            /** Problems */
+            problems: components["schemas"]["FindingOut"][];
+            /** Warnings */
+            warnings: components["schemas"]["FindingOut"][];
+            /** Chain */
+            chain: components["schemas"]["LinkOut"][];
+            needs: components["schemas"]["RatingOut"];
+        };
+        /**
+         * LinkOut
+         * @description A part of what is held. `weakest`: it brings the whole down to what it is.
+         */
+        LinkOut: {
+            /** Name */
+            name: string;
+            /** Category */
+            category: ("II" | "III" | "IV") | null;
+            /** Voltage */
+            voltage: number | null;
+            /** Weakest */
+            weakest: boolean;
+        };
+        /** RatingOut */
+        RatingOut: {
+            /** Category */
+            category: ("II" | "III" | "IV") | null;
+            /** Voltage */
+            voltage: number | null;
+        };
+        /**
+         * HoldingIn
+         * @description `tip_covers`: as they are in the hand now, whatever the register says.
+         */
+        HoldingIn: {
+            /** Leads */
+            leads?: string | null;
+            /**
+             * Adapters
+             * @default []
+             */
+            adapters: string[];
+            /** Tip Covers */
+            tip_covers?: boolean | null;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
+            /**
+             * Purpose
+             * @enum {string}
+             */
+            purpose: "prove-dead" | "live-voltage" | "lamps" | "screen" | "continuity" | "insulation" | "residual-current" | "current";
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "plugged-in" | "installation" | "origin";
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "120" | "120/240" | "208Y/120" | "240-high-leg" | "480Y/277" | "230" | "230/400" | "standalone-120" | "standalone-230";
+        };
+        /**
+         * CheckEntry
+         * @description Today's check of a tester and the leads on it; what was left out was not looked at.
+         */
+        CheckEntry: {
+            /**
+             * Leads
+             * @enum {string}
+             */
+            leads?: "good" | "bad";
+            /**
+             * Tips
+             * @enum {string}
+             */
+            tips?: "good" | "bad";
+            /**
+             * Battery
+             * @enum {string}
+             */
+            battery?: "good" | "bad";
+            /**
+             * Display
+             * @enum {string}
+             */
+            display?: "good" | "bad";
+            /**
+             * Self Check
+             * @enum {string}
+             */
+            self_check?: "good" | "bad";
+            /** Lead Ohm */
+            lead_ohm?: number;
+            /**
+             * Fuse
+             * @enum {string}
+             */
+            fuse?: "good" | "bad";
         };
         /** CheckOut */
         CheckOut: {
@@ -1300,24 +1462,34 @@ export interface components {
             /** By */
             by: string;
             /** Entry */
-            entry: {
-                [key: string]: unknown;
-            };
+            entry: components["schemas"]["CheckEntry"];
             /** In Force */
             in_force: boolean;
         };
         /** FitOut */
         FitOut: {
-            /** Practice */
-            practice: string;
-            /** System */
-            system: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "120" | "120/240" | "208Y/120" | "240-high-leg" | "480Y/277" | "230" | "230/400" | "standalone-120" | "standalone-230";
             /** System Title */
             system_title: string;
-            /** Purpose */
-            purpose: string;
-            /** Place */
-            place: string;
+            /**
+             * Purpose
+             * @enum {string}
+             */
+            purpose: "prove-dead" | "live-voltage" | "lamps" | "screen" | "continuity" | "insulation" | "residual-current" | "current";
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "plugged-in" | "installation" | "origin";
             /** Fit */
             fit: boolean;
             /** Problems */
@@ -1381,14 +1553,17 @@ export interface components {
         TesterIn: {
             /** Label */
             label: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "multimeter" | "two-pole" | "clamp" | "lamp-tester" | "digital-plug-tester" | "low-ohm" | "insulation-tester" | "non-contact" | "proving-unit" | "tone-tracer";
             /** Proved */
             proved?: boolean | null;
             /** Rated V */
             rated_v?: number | null;
             /** Category */
-            category?: string | null;
+            category?: ("II" | "III" | "IV") | null;
             /** Steps V */
             steps_v?: number[] | null;
             /** Functions */
@@ -1423,97 +1598,13 @@ export interface components {
              */
             retired: boolean;
         };
-        /** PartIn */
-        PartIn: {
-            /** Role */
-            role: string;
-            /** Label */
-            label: string;
-            /** Category */
-            category?: string | null;
-            /** Rated V */
-            rated_v?: number | null;
-            /** Tip Covers */
-            tip_covers?: boolean | null;
-            /** Damage */
-            damage?: boolean | null;
-            /** Ohm */
-            ohm?: number | null;
-            /**
-             * Retired
-             * @default false
-             */
-            retired: boolean;
-        };
         /**
          * CheckIn
          * @description By item: good or bad, ohms for the leads; what was not looked at is left out.
          */
         CheckIn: {
             /** Entry */
-            entry: {
-                [key: string]: unknown;
-            };
-        };
-        /**
-         * HoldingOut
-         * @description `needs`: what the place asks for at least.
-         */
-        HoldingOut: {
-            /** Fit */
-            fit: boolean;
-            effective: components["schemas"]["RatingOut"];
-            /** Problems */
-            problems: components["schemas"]["FindingOut"][];
-            /** Warnings */
-            warnings: components["schemas"]["FindingOut"][];
-            /** Chain */
-            chain: components["schemas"]["LinkOut"][];
-            needs: components["schemas"]["RatingOut"];
-        };
-        /**
-         * LinkOut
-         * @description A part of what is held. `weakest`: it brings the whole down to what it is.
-         */
-        LinkOut: {
-            /** Name */
-            name: string;
-            /** Category */
-            category: string | null;
-            /** Voltage */
-            voltage: number | null;
-            /** Weakest */
-            weakest: boolean;
-        };
-        /** RatingOut */
-        RatingOut: {
-            /** Category */
-            category: string | null;
-            /** Voltage */
-            voltage: number | null;
-        };
-        /**
-         * HoldingIn
-         * @description `tip_covers`: as they are in the hand now, whatever the register says.
-         */
-        HoldingIn: {
-            /** Leads */
-            leads?: string | null;
-            /**
-             * Adapters
-             * @default []
-             */
-            adapters: string[];
-            /** Tip Covers */
-            tip_covers?: boolean | null;
-            /** Practice */
-            practice: string;
-            /** Purpose */
-            purpose: string;
-            /** Place */
-            place: string;
-            /** System */
-            system: string;
+            entry: components["schemas"]["CheckEntry"];
         };
         /** SiteLine */
         SiteLine: {
@@ -1524,10 +1615,13 @@ export interface components {
             id: string;
             /** Name */
             name: string;
-            /** Practice */
-            practice: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
             /** Verdicts */
-            verdicts: string[];
+            verdicts: ("untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger")[];
         };
         /** BoardOut */
         BoardOut: {
@@ -1570,16 +1664,22 @@ export interface components {
             id: string;
             /** Name */
             name: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "outlet" | "fixed" | "switch" | "junction" | "board" | "standalone-source";
             /** Terminals */
             terminals: string[];
             /** Length M */
             length_m: number | null;
             /** Room */
             room: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
             /** Summary */
             summary: string;
             /**
@@ -1597,8 +1697,11 @@ export interface components {
             id: string;
             /** Name */
             name: string;
-            /** Practice */
-            practice: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
             /** Supplies */
             supplies: components["schemas"]["SupplyOut"][];
         };
@@ -1611,12 +1714,18 @@ export interface components {
             id: string;
             /** Name */
             name: string;
-            /** System */
-            system: string;
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "120" | "120/240" | "208Y/120" | "240-high-leg" | "480Y/277" | "230" | "230/400" | "standalone-120" | "standalone-230";
             /** System Title */
             system_title: string;
-            /** Earthing */
-            earthing: string;
+            /**
+             * Earthing
+             * @enum {string}
+             */
+            earthing: "TN-S" | "TN-C-S" | "TT" | "IT";
             /** Boards */
             boards: components["schemas"]["BoardOut"][];
         };
@@ -1624,8 +1733,11 @@ export interface components {
         SiteIn: {
             /** Name */
             name: string;
-            /** Practice */
-            practice: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
         };
         /** SupplyIn */
         SupplyIn: {
@@ -1636,10 +1748,16 @@ export interface components {
             site: string;
             /** Name */
             name: string;
-            /** System */
-            system: string;
-            /** Earthing */
-            earthing: string;
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "120" | "120/240" | "208Y/120" | "240-high-leg" | "480Y/277" | "230" | "230/400" | "standalone-120" | "standalone-230";
+            /**
+             * Earthing
+             * @enum {string}
+             */
+            earthing: "TN-S" | "TN-C-S" | "TT" | "IT";
         };
         /** BoardIn */
         BoardIn: {
@@ -1678,8 +1796,11 @@ export interface components {
             circuit: string;
             /** Name */
             name: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "outlet" | "fixed" | "switch" | "junction" | "board" | "standalone-source";
             /** Terminals */
             terminals: string[];
             /** Length M */
@@ -1713,24 +1834,36 @@ export interface components {
             id: string;
             /** Name */
             name: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "outlet" | "fixed" | "switch" | "junction" | "board" | "standalone-source";
             /** Terminals */
             terminals: string[];
             /** Length M */
             length_m: number | null;
-            /** Practice */
-            practice: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
             /** Nominal Volts */
             nominal_volts: number;
-            /** System */
-            system: string;
-            /** Earthing */
-            earthing: string;
-            site: components["schemas"]["Crumb"];
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "120" | "120/240" | "208Y/120" | "240-high-leg" | "480Y/277" | "230" | "230/400" | "standalone-120" | "standalone-230";
+            /**
+             * Earthing
+             * @enum {string}
+             */
+            earthing: "TN-S" | "TN-C-S" | "TT" | "IT";
+            site: components["schemas"]["Named"];
             /** Board */
             board: string;
-            circuit: components["schemas"]["Crumb"];
+            circuit: components["schemas"]["Named"];
             /** Rating A */
             rating_a: number | null;
             /** Conductor */
@@ -1740,7 +1873,7 @@ export interface components {
             /** Curve */
             curve: string;
             /** Neighbours */
-            neighbours: components["schemas"]["Neighbour"][];
+            neighbours: components["schemas"]["Named"][];
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
             /** Dead Tests */
@@ -1776,11 +1909,11 @@ export interface components {
             /** Load Between */
             load_between?: string[] | null;
             /** Device */
-            device?: string | null;
+            device?: ("open" | "closed") | null;
             /** Neutral */
-            neutral?: string | null;
+            neutral?: ("connected" | "lifted") | null;
             /** Input */
-            input?: string | null;
+            input?: ("high-z" | "low-z") | null;
             /** Test Ma */
             test_ma?: number | null;
         };
@@ -1799,8 +1932,11 @@ export interface components {
             look_for: string;
             /** Mend */
             mend: string;
-            /** Severity */
-            severity: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "ok" | "note" | "defect" | "hazard" | "danger";
             /** Standing */
             standing: boolean;
             /** Strained */
@@ -1811,16 +1947,6 @@ export interface components {
             lines: string[][];
             /** Reasons */
             reasons: components["schemas"]["ReasonOut"][];
-        };
-        /** Crumb */
-        Crumb: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Name */
-            name: string;
         };
         /**
          * DeadTestOut
@@ -1835,9 +1961,7 @@ export interface components {
             /** Title */
             title: string;
             /** Entry */
-            entry: {
-                [key: string]: unknown;
-            };
+            entry: components["schemas"]["ReadingEntry"];
             /**
              * Taken At
              * Format: date-time
@@ -1864,8 +1988,11 @@ export interface components {
          * @description What the readings of one point can still mean.
          */
         InterpretationOut: {
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
             /** Summary */
             summary: string;
             /** Conditions */
@@ -1891,8 +2018,11 @@ export interface components {
             limit: string;
             /** Reading */
             reading: string;
-            /** Result */
-            result: string;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "pass" | "fail" | "borderline";
             /** Low */
             low: number;
             /** High */
@@ -1953,8 +2083,8 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["PartOfLoop"][];
         };
-        /** Neighbour */
-        Neighbour: {
+        /** Named */
+        Named: {
             /**
              * Id
              * Format: uuid
@@ -1965,16 +2095,22 @@ export interface components {
         };
         /** NextTestOut */
         NextTestOut: {
-            /** Quantity */
-            quantity: string;
+            /**
+             * Quantity
+             * @enum {string}
+             */
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "frequency" | "trip" | "sequence";
             /** From */
             from: string | null;
             /** To */
             to: string | null;
             /** Instrument */
             instrument: string;
-            /** Instrument Kind */
-            instrument_kind: string;
+            /**
+             * Instrument Kind
+             * @enum {string}
+             */
+            instrument_kind: "multimeter" | "two-pole" | "clamp" | "lamp-tester" | "digital-plug-tester" | "low-ohm" | "insulation-tester" | "non-contact" | "proving-unit" | "tone-tracer";
             circumstance: components["schemas"]["CircumstanceOut"];
             /** Rules Out */
             rules_out: string[];
@@ -2002,8 +2138,11 @@ export interface components {
          * @description What a test comes to. `question`: what to ask before it is believed; left out where there is nothing.
          */
         OutcomeOut: {
-            /** Result */
-            result: string;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "pass" | "note" | "borderline" | "fail" | "invalid";
             limit: components["schemas"]["LimitOut"] | null;
             /** Computed */
             computed: {
@@ -2029,6 +2168,111 @@ export interface components {
             /** Terminal */
             terminal: string;
         };
+        /** ReadingEntry */
+        ReadingEntry: {
+            /** Id */
+            id?: string;
+            /**
+             * Quantity
+             * @enum {string}
+             */
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "frequency" | "trip" | "sequence";
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode?: "ac" | "dc";
+            /** From */
+            from?: string;
+            /** To */
+            to?: string;
+            /** Value */
+            value?: number | boolean | {
+                [key: string]: boolean;
+            };
+            /** Sweep */
+            sweep?: components["schemas"]["StationEntry"][];
+            /** At Least */
+            at_least?: number;
+            /** Below */
+            below?: number;
+            /**
+             * Over Range
+             * @constant
+             */
+            over_range?: true;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit?: "V" | "mV" | "kV" | "ohm" | "kohm" | "Mohm" | "Hz" | "A" | "mA";
+            /**
+             * Input
+             * @enum {string}
+             */
+            input?: "high-z" | "low-z";
+            /** Instrument */
+            instrument?: string;
+            /** Test V */
+            test_v?: number;
+            /** Test Ma */
+            test_ma?: number;
+            /** Ms */
+            ms?: number;
+            /** Load Here A */
+            load_here_a?: number;
+            /** Load Elsewhere A */
+            load_elsewhere_a?: number;
+            /** Load Between */
+            load_between?: string[];
+            /** Min */
+            min?: number;
+            /** Max */
+            max?: number;
+            /** Turns */
+            turns?: number;
+            /**
+             * Continuous
+             * @constant
+             */
+            continuous?: true;
+            /**
+             * Device
+             * @enum {string}
+             */
+            device?: "open" | "closed";
+            /**
+             * Neutral
+             * @enum {string}
+             */
+            neutral?: "connected" | "lifted";
+            /**
+             * Loads
+             * @enum {string}
+             */
+            loads?: "connected" | "disconnected";
+            /**
+             * Source
+             * @enum {string}
+             */
+            source?: "typed" | "captured";
+            /**
+             * At
+             * Format: date-time
+             */
+            at?: string;
+            /** By */
+            by?: string;
+            /** Note */
+            note?: string;
+            /** Supersedes */
+            supersedes?: string;
+            /**
+             * Withdrawn
+             * @constant
+             */
+            withdrawn?: true;
+        };
         /**
          * ReadingOut
          * @description One line of the record. `status`: counts, corrected or withdrawn.
@@ -2040,9 +2284,7 @@ export interface components {
              */
             id: string;
             /** Entry */
-            entry: {
-                [key: string]: unknown;
-            };
+            entry: components["schemas"]["ReadingEntry"];
             /** Tester */
             tester: string | null;
             /** Tester Label */
@@ -2056,8 +2298,11 @@ export interface components {
             by: string;
             /** Supersedes */
             supersedes: string | null;
-            /** Status */
-            status: string;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "counts" | "corrected" | "withdrawn";
         };
         /**
          * ReasonOut
@@ -2074,6 +2319,16 @@ export interface components {
             seen: number;
             /** Text */
             text: string;
+        };
+        /**
+         * StationEntry
+         * @description `m`: metres from where the walk began.
+         */
+        StationEntry: {
+            /** M */
+            m: number;
+            /** Alarm */
+            alarm: boolean;
         };
         /**
          * StationOut
@@ -2096,8 +2351,11 @@ export interface components {
             title: string;
             /** Conditions */
             conditions: string[];
-            /** Severity */
-            severity: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "ok" | "note" | "defect" | "hazard" | "danger";
             /** Potentials */
             potentials: {
                 [key: string]: number[];
@@ -2124,9 +2382,7 @@ export interface components {
          */
         RecordIn: {
             /** Entry */
-            entry: {
-                [key: string]: unknown;
-            };
+            entry: components["schemas"]["ReadingEntry"];
             /** Tester */
             tester?: string | null;
             /** Supersedes */
@@ -2270,8 +2526,11 @@ export interface components {
         };
         /** QuestionOut */
         QuestionOut: {
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "device" | "second-feed" | "control" | "shared-neutral" | "solar" | "battery-inverter" | "generator" | "capacitor";
             /** Asks */
             asks: string;
             /** Isolate */
@@ -2286,12 +2545,18 @@ export interface components {
             id: string;
             /** Name */
             name: string;
-            /** What */
-            what: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "circuit" | "board" | "machine";
             /** Site */
             site: string;
-            /** State */
-            state: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "energised" | "isolated" | "proving" | "proved-dead" | "void" | "closed" | "history" | "unshown";
             /** Said */
             said: string;
             /**
@@ -2322,6 +2587,55 @@ export interface components {
             now: string;
         };
         /**
+         * EventDetails
+         * @description What is known of an event beside what it was, when, and with what and by whom.
+         */
+        EventDetails: {
+            /** Source */
+            source?: string;
+            /** Label */
+            label?: string;
+            kind?: components["schemas"]["SourceKind"];
+            /** Lock */
+            lock?: string;
+            /** Tag */
+            tag?: boolean;
+            /**
+             * Against
+             * @enum {string}
+             */
+            against?: "proving-unit" | "known-live";
+            from?: components["schemas"]["Terminal"];
+            to?: components["schemas"]["Terminal"];
+            /** Shows V */
+            shows_v?: number;
+            /** At Least */
+            at_least?: number;
+            /** Below */
+            below?: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit?: "V" | "mV" | "kV";
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode?: "ac" | "dc";
+            /** Range */
+            range?: string;
+            /**
+             * Input
+             * @enum {string}
+             */
+            input?: "high-z" | "low-z";
+            /** Alarm */
+            alarm?: boolean;
+            /** Note */
+            note?: string;
+        };
+        /**
          * EventOut
          * @description `counts`: it holds the state up. `why`: why it does not, or what it raised.
          */
@@ -2331,12 +2645,13 @@ export interface components {
              * Format: uuid
              */
             id: string;
-            /** Type */
-            type: string;
+            /**
+             * Type
+             * @enum {string}
+             */
+            type: "off" | "locked" | "proved" | "prove-failed" | "screened" | "tested" | "stated" | "left" | "returned" | "handed-over" | "unlocked" | "re-energised" | "source-found" | "closed";
             /** Entry */
-            entry: {
-                [key: string]: unknown;
-            };
+            entry: components["schemas"]["EventDetails"];
             /** Tester */
             tester: string | null;
             /** Tester Label */
@@ -2366,22 +2681,15 @@ export interface components {
             /** To */
             to?: string | null;
             /** Mode */
-            mode?: string | null;
-        };
-        /** Named */
-        Named: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Name */
-            name: string;
+            mode?: ("ac" | "dc") | null;
         };
         /** NextOut */
         NextOut: {
-            /** Step */
-            step: string;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "find-source" | "switch-off" | "lock" | "prove" | "test" | "low-impedance" | "prove-again" | "state" | "keep" | "nothing";
             /** Text */
             text: string;
             /** Source */
@@ -2391,7 +2699,7 @@ export interface components {
             /** To */
             to: string | null;
             /** Mode */
-            mode: string | null;
+            mode: ("ac" | "dc") | null;
             /** Tester */
             tester: string | null;
         };
@@ -2421,18 +2729,27 @@ export interface components {
             id: string;
             /** Name */
             name: string;
-            /** What */
-            what: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "circuit" | "board" | "machine";
             site: components["schemas"]["Named"];
             circuit: components["schemas"]["Named"] | null;
-            /** Practice */
-            practice: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
             /** System Title */
             system_title: string;
             /** Terminals */
             terminals: string[];
-            /** Place */
-            place: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "plugged-in" | "installation" | "origin";
             /** Wet */
             wet: boolean;
             /** Asked */
@@ -2517,14 +2834,23 @@ export interface components {
             /** Event */
             event: number;
         };
+        /**
+         * SourceKind
+         * @description What reaches the place. Those with a DC side hold a voltage that only a DC reading shows.
+         * @enum {string}
+         */
+        SourceKind: "device" | "second-feed" | "control" | "shared-neutral" | "solar" | "battery-inverter" | "generator" | "capacitor";
         /** SourceOut */
         SourceOut: {
             /** Id */
             id: string;
             /** Label */
             label: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "device" | "second-feed" | "control" | "shared-neutral" | "solar" | "battery-inverter" | "generator" | "capacitor";
             /** Off */
             off: boolean;
             /** Locked */
@@ -2537,8 +2863,11 @@ export interface components {
          * @description `was`: of what came from a file, how it stood by the file; else empty.
          */
         StateOut: {
-            /** State */
-            state: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "energised" | "isolated" | "proving" | "proved-dead" | "void" | "closed" | "history";
             /** Proved At */
             proved_at: string | null;
             /** Expires At */
@@ -2574,6 +2903,11 @@ export interface components {
              */
             was: string;
         };
+        /**
+         * Terminal
+         * @enum {string}
+         */
+        Terminal: "L" | "L1" | "L2" | "L3" | "N" | "PE" | "CASE" | "REF" | "BOARD-L" | "BOARD-L1" | "BOARD-L2" | "BOARD-L3" | "BOARD-N" | "BOARD-PE";
         /** ProofIn */
         ProofIn: {
             /**
@@ -2585,15 +2919,19 @@ export interface components {
             circuit?: string | null;
             /** Name */
             name: string;
-            /** What */
-            what: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "circuit" | "board" | "machine";
             /** Terminals */
             terminals: string[];
             /**
              * Place
              * @default installation
+             * @enum {string}
              */
-            place: string;
+            place: "plugged-in" | "installation" | "origin";
             /**
              * Wet
              * @default false
@@ -2615,8 +2953,9 @@ export interface components {
             /**
              * Kind
              * @default device
+             * @enum {string}
              */
-            kind: string;
+            kind: "device" | "second-feed" | "control" | "shared-neutral" | "solar" | "battery-inverter" | "generator" | "capacitor";
         };
         /**
          * EventIn
@@ -2625,9 +2964,7 @@ export interface components {
          */
         EventIn: {
             /** Entry */
-            entry: {
-                [key: string]: unknown;
-            };
+            entry: components["schemas"]["Happening"];
             /** Tester */
             tester?: string | null;
             /** Leads */
@@ -2641,6 +2978,61 @@ export interface components {
             at?: string | null;
             /** Sent At */
             sent_at?: string | null;
+        };
+        /**
+         * EventType
+         * @enum {string}
+         */
+        EventType: "off" | "locked" | "proved" | "prove-failed" | "screened" | "tested" | "stated" | "left" | "returned" | "handed-over" | "unlocked" | "re-energised" | "source-found" | "closed";
+        /**
+         * Happening
+         * @description An event as it is told while it happens: now, by whoever tells it.
+         */
+        Happening: {
+            /** Source */
+            source?: string;
+            /** Label */
+            label?: string;
+            kind?: components["schemas"]["SourceKind"];
+            /** Lock */
+            lock?: string;
+            /** Tag */
+            tag?: boolean;
+            /**
+             * Against
+             * @enum {string}
+             */
+            against?: "proving-unit" | "known-live";
+            from?: components["schemas"]["Terminal"];
+            to?: components["schemas"]["Terminal"];
+            /** Shows V */
+            shows_v?: number;
+            /** At Least */
+            at_least?: number;
+            /** Below */
+            below?: number;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit?: "V" | "mV" | "kV";
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode?: "ac" | "dc";
+            /** Range */
+            range?: string;
+            /**
+             * Input
+             * @enum {string}
+             */
+            input?: "high-z" | "low-z";
+            /** Alarm */
+            alarm?: boolean;
+            /** Note */
+            note?: string;
+            type: components["schemas"]["EventType"];
         };
         /**
          * LogIn
@@ -2701,8 +3093,11 @@ export interface components {
             id: string;
             /** Title */
             title: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "continuity" | "ring" | "separation" | "closed-contact" | "insulation" | "insulation-ratio" | "parallel" | "residual-current" | "load" | "frequency" | "capacitor" | "battery" | "temperature-sensor" | "coil" | "element";
             /** Function */
             function: string;
             /** Jack */
@@ -2729,7 +3124,10 @@ export interface components {
             /** Checks */
             checks: components["schemas"]["QuickCheckOut"][];
         };
-        /** Titled */
+        /**
+         * Titled
+         * @description A choice of a form, or whatever is known by a word of its own.
+         */
         Titled: {
             /** Id */
             id: string;
@@ -2749,8 +3147,11 @@ export interface components {
             board: string;
             /** Site */
             site: string;
-            /** Practice */
-            practice: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
             /** Sheet */
             sheet: string | null;
         };
@@ -2777,8 +3178,11 @@ export interface components {
              * Format: date-time
              */
             begun_at: string;
-            /** State */
-            state: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "energised" | "in-the-way" | "clear";
             /** Said */
             said: string;
             /** Left */
@@ -2849,8 +3253,11 @@ export interface components {
             by: string;
             /** Says */
             says: string;
-            /** Status */
-            status: string;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "counts" | "taken back";
         };
         /** GateOut */
         GateOut: {
@@ -2900,10 +3307,16 @@ export interface components {
         LineOut: {
             /** Id */
             id: string;
-            /** Step */
-            step: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Step
+             * @enum {string}
+             */
+            step: "look" | "loads" | "leads" | "continuity" | "separation" | "device" | "insulation" | "discharge" | "clear";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "continuity" | "ring" | "separation" | "closed-contact" | "insulation" | "insulation-ratio" | "parallel" | "residual-current" | "load" | "frequency" | "capacitor" | "battery" | "temperature-sensor" | "coil" | "element";
             /** Title */
             title: string;
             /** Why */
@@ -3001,8 +3414,11 @@ export interface components {
             circuit: components["schemas"]["Named"];
             /** Board */
             board: string;
-            /** Practice */
-            practice: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
             /** System Title */
             system_title: string;
             /** Wiring */
@@ -3026,9 +3442,9 @@ export interface components {
             dead: boolean;
             proof: components["schemas"]["SheetProof"] | null;
             /** Loads */
-            loads: string | null;
+            loads: ("connected" | "disconnected") | null;
             /** Neutral */
-            neutral: string | null;
+            neutral: ("connected" | "lifted") | null;
             /** Null Ohm */
             null_ohm: number | null;
             /** Null Says */
@@ -3097,8 +3513,11 @@ export interface components {
         };
         /** StatementOut */
         StatementOut: {
-            /** Id */
-            id: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "boxes-closed" | "people-told";
             /** Title */
             title: string;
             /** Said By */
@@ -3106,8 +3525,11 @@ export interface components {
         };
         /** StepOut */
         StepOut: {
-            /** Id */
-            id: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "look" | "loads" | "leads" | "continuity" | "separation" | "device" | "insulation" | "discharge" | "clear";
             /** Title */
             title: string;
             /** How */
@@ -3178,18 +3600,136 @@ export interface components {
             temperature_c?: number | null;
         };
         /**
+         * Believed
+         * @description Somebody was asked about a test's question and stands by it.
+         */
+        Believed: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "believed";
+            /** Test */
+            test: string;
+        };
+        /** Discharged */
+        Discharged: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "discharged";
+        };
+        /**
+         * Energised
+         * @description `reason`: why it was done though something stood in the way.
+         */
+        Energised: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "energised";
+            /** Reason */
+            reason?: string;
+        };
+        /**
          * EntryIn
          * @description `entry`: as the sheet's format has it; None takes back what it supersedes.
          */
         EntryIn: {
             /** Entry */
-            entry: {
-                [key: string]: unknown;
-            } | null;
+            entry: (components["schemas"]["Looked"] | components["schemas"]["LoadsSaid"] | components["schemas"]["LeadsNulled"] | components["schemas"]["TestedAsTyped"] | components["schemas"]["Left"] | components["schemas"]["Believed"] | components["schemas"]["Discharged"] | components["schemas"]["Said"] | components["schemas"]["Energised"]) | null;
             /** Tester */
             tester?: string | null;
             /** Supersedes */
             supersedes?: string | null;
+        };
+        /** LeadsNulled */
+        LeadsNulled: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "leads";
+            /** Null Ohm */
+            null_ohm: number;
+        };
+        /** Left */
+        Left: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "left";
+            /** Line */
+            line: string;
+            /** Reason */
+            reason: string;
+        };
+        /** LoadsSaid */
+        LoadsSaid: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "loads";
+            /**
+             * Loads
+             * @enum {string}
+             */
+            loads: "connected" | "disconnected";
+            /**
+             * Neutral
+             * @enum {string}
+             */
+            neutral: "connected" | "lifted";
+        };
+        /** Looked */
+        Looked: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "looked";
+            /** Item */
+            item: string;
+            /** Good */
+            good: boolean;
+            /** Photo */
+            photo?: string;
+            /** Note */
+            note?: string;
+        };
+        /** Said */
+        Said: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "said";
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "boxes-closed" | "people-told";
+        };
+        /**
+         * TestedAsTyped
+         * @description A test as it is typed: what its line and its tester say of it is left out.
+         */
+        TestedAsTyped: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            type: "tested";
+            /** Line */
+            line?: string;
+            /** Test */
+            test: {
+                [key: string]: unknown;
+            };
         };
         /**
          * JudgedOut
@@ -3225,8 +3765,11 @@ export interface components {
         };
         /** PartTestIn */
         PartTestIn: {
-            /** Practice */
-            practice: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
             /** Test */
             test: {
                 [key: string]: unknown;
@@ -3299,8 +3842,11 @@ export interface components {
             skipped: number;
             /** Left */
             left: number;
-            /** Worst */
-            worst: string;
+            /**
+             * Worst
+             * @enum {string}
+             */
+            worst: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
             /**
              * Unshown
              * @default
@@ -3319,8 +3865,11 @@ export interface components {
             point: string;
             /** Name */
             name: string;
-            /** State */
-            state: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "pressed" | "dark";
             /**
              * At
              * Format: date-time
@@ -3334,8 +3883,11 @@ export interface components {
          * @description One measurement of the quick set. `entry`: the reading that is it, where there is one.
          */
         QuickOut: {
-            /** Quantity */
-            quantity: string;
+            /**
+             * Quantity
+             * @enum {string}
+             */
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "frequency" | "trip" | "sequence";
             /** From */
             from: string | null;
             /** To */
@@ -3345,9 +3897,7 @@ export interface components {
             /** Reading */
             reading: string | null;
             /** Entry */
-            entry: {
-                [key: string]: unknown;
-            } | null;
+            entry: components["schemas"]["ReadingEntry"] | null;
         };
         /**
          * RoundOut
@@ -3379,15 +3929,21 @@ export interface components {
             skipped: number;
             /** Left */
             left: number;
-            /** Worst */
-            worst: string;
+            /**
+             * Worst
+             * @enum {string}
+             */
+            worst: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
             /**
              * Unshown
              * @default
              */
             unshown: string;
-            /** Practice */
-            practice: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
             /** Tester */
             tester: string | null;
             /** Tester Label */
@@ -3420,14 +3976,23 @@ export interface components {
             name: string;
             /** Circuit */
             circuit: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "outlet" | "fixed" | "switch" | "junction" | "board" | "standalone-source";
             /** Terminals */
             terminals: string[];
-            /** State */
-            state: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "left" | "begun" | "skipped" | "quick" | "full";
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
             /** Summary */
             summary: string;
             /** Reason */
@@ -3466,8 +4031,11 @@ export interface components {
              * Format: uuid
              */
             point: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "skipped" | "pressed" | "watched" | "reset";
             /**
              * Reason
              * @default
@@ -3547,25 +4115,35 @@ export interface components {
             circuit: string;
             /** Site */
             site: string;
-            /** Practice */
-            practice: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
         };
         /** FedByIn */
         FedByIn: {
-            /** System */
-            system: string;
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "120" | "120/240" | "208Y/120" | "240-high-leg" | "480Y/277" | "230" | "230/400" | "standalone-120" | "standalone-230";
             /**
              * Earthing
              * @default TN-S
+             * @enum {string}
              */
-            earthing: string;
+            earthing: "TN-S" | "TN-C-S" | "TT" | "IT";
         };
         /** NewSiteIn */
         NewSiteIn: {
             /** Name */
             name: string;
-            /** Practice */
-            practice: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
         };
         /** OutletIn */
         OutletIn: {
@@ -3597,8 +4175,11 @@ export interface components {
          * @description A supply system the readings can be all right on. `share`: how likely, for order only.
          */
         LikeOut: {
-            /** System */
-            system: string;
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "120" | "120/240" | "208Y/120" | "240-high-leg" | "480Y/277" | "230" | "230/400" | "standalone-120" | "standalone-230";
             /** Title */
             title: string;
             /** Share */
@@ -3613,8 +4194,11 @@ export interface components {
             id: string;
             /** Title */
             title: string;
-            /** Result */
-            result: string;
+            /**
+             * Result
+             * @enum {string}
+             */
+            result: "yes" | "note" | "open" | "no";
             /** Text */
             text: string;
             limit: components["schemas"]["LimitOut"] | null;
@@ -3624,8 +4208,11 @@ export interface components {
          * @description `reads_like`: nothing before anything that counts is measured.
          */
         PlugInOut: {
-            /** Answer */
-            answer: string;
+            /**
+             * Answer
+             * @enum {string}
+             */
+            answer: "plug-in" | "one-more" | "do-not";
             /** Says */
             says: string;
             take: components["schemas"]["TakeOut"] | null;
@@ -3638,25 +4225,40 @@ export interface components {
             id: string;
             /** Name */
             name: string;
-            /** Kind */
-            kind: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "outlet" | "fixed" | "switch" | "junction" | "board" | "standalone-source";
             /** Terminals */
             terminals: string[];
-            /** Practice */
-            practice: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
             site: components["schemas"]["Named"];
             supply: components["schemas"]["Named"];
-            /** System */
-            system: string;
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "120" | "120/240" | "208Y/120" | "240-high-leg" | "480Y/277" | "230" | "230/400" | "standalone-120" | "standalone-230";
             /** System Title */
             system_title: string;
-            /** Earthing */
-            earthing: string;
+            /**
+             * Earthing
+             * @enum {string}
+             */
+            earthing: "TN-S" | "TN-C-S" | "TT" | "IT";
             equipment: components["schemas"]["EquipmentOut"];
             /** Caution */
             caution: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
             /** Reads Like */
             reads_like: components["schemas"]["LikeOut"][];
             /** Quick */
@@ -3667,8 +4269,11 @@ export interface components {
          * @description A reading to take.
          */
         TakeOut: {
-            /** Quantity */
-            quantity: string;
+            /**
+             * Quantity
+             * @enum {string}
+             */
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "frequency" | "trip" | "sequence";
             /** From */
             from: string | null;
             /** To */
@@ -3702,8 +4307,11 @@ export interface components {
             circuit: string;
             /** Site */
             site: string;
-            /** Verdict */
-            verdict: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
             /** Summary */
             summary: string;
             /**
@@ -3881,90 +4489,6 @@ export interface operations {
             };
         };
     };
-    kit_api_tester_page: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                tester_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TesterPage"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    kit_api_save_tester: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                tester_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TesterIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TesterOut"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
     kit_api_save_part: {
         parameters: {
             query?: never;
@@ -3987,60 +4511,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PartOut"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    kit_api_save_check: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                tester_id: string;
-                check_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CheckIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TesterPage"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
                 };
             };
             /** @description Conflict */
@@ -4107,7 +4577,145 @@ export interface operations {
             };
         };
     };
-    sites_api_sites: {
+    overviews_tester_tester_page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tester_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TesterPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    overviews_tester_save_tester: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tester_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TesterIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TesterOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    overviews_tester_save_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tester_id: string;
+                check_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TesterPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    overviews_site_sites: {
         parameters: {
             query?: never;
             header?: never;
@@ -4127,7 +4735,7 @@ export interface operations {
             };
         };
     };
-    sites_api_site: {
+    overviews_site_site: {
         parameters: {
             query?: never;
             header?: never;
@@ -4158,7 +4766,7 @@ export interface operations {
             };
         };
     };
-    sites_api_save_site: {
+    overviews_site_save_site: {
         parameters: {
             query?: never;
             header?: never;
@@ -4202,7 +4810,7 @@ export interface operations {
             };
         };
     };
-    sites_api_save_supply: {
+    overviews_site_save_supply: {
         parameters: {
             query?: never;
             header?: never;
@@ -4246,7 +4854,7 @@ export interface operations {
             };
         };
     };
-    sites_api_save_board: {
+    overviews_site_save_board: {
         parameters: {
             query?: never;
             header?: never;
@@ -4290,7 +4898,7 @@ export interface operations {
             };
         };
     };
-    sites_api_save_circuit: {
+    overviews_site_save_circuit: {
         parameters: {
             query?: never;
             header?: never;
@@ -4334,7 +4942,7 @@ export interface operations {
             };
         };
     };
-    sites_api_save_point: {
+    overviews_site_save_point: {
         parameters: {
             query?: never;
             header?: never;
@@ -4378,7 +4986,7 @@ export interface operations {
             };
         };
     };
-    work_api_bench: {
+    readings_api_bench: {
         parameters: {
             query?: never;
             header?: never;
@@ -4409,7 +5017,7 @@ export interface operations {
             };
         };
     };
-    work_api_record_reading: {
+    readings_api_record_reading: {
         parameters: {
             query?: never;
             header?: never;
@@ -4463,7 +5071,7 @@ export interface operations {
             };
         };
     };
-    work_api_withdraw_reading: {
+    readings_api_withdraw_reading: {
         parameters: {
             query?: never;
             header?: never;
@@ -4517,7 +5125,7 @@ export interface operations {
             };
         };
     };
-    work_api_sight: {
+    readings_api_sight: {
         parameters: {
             query?: never;
             header?: never;
@@ -4549,7 +5157,7 @@ export interface operations {
             };
         };
     };
-    work_api_point_survey: {
+    readings_api_point_survey: {
         parameters: {
             query?: never;
             header?: never;
@@ -4582,7 +5190,7 @@ export interface operations {
             };
         };
     };
-    work_api_site_survey: {
+    readings_api_site_survey: {
         parameters: {
             query?: never;
             header?: never;
@@ -4624,7 +5232,7 @@ export interface operations {
             };
         };
     };
-    work_api_bring_survey_in: {
+    readings_api_bring_survey_in: {
         parameters: {
             query?: never;
             header?: never;
@@ -4645,7 +5253,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Crumb"];
+                    "application/json": components["schemas"]["Named"];
                 };
             };
             /** @description Conflict */
@@ -5863,7 +6471,7 @@ export interface operations {
             };
         };
     };
-    project_today_today: {
+    overviews_today_today: {
         parameters: {
             query?: never;
             header?: never;

@@ -2,7 +2,7 @@
 
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useSyncExternalStore } from "react";
-import client, { answer } from "./client";
+import client, { answer, asTyped, type Reading } from "./client";
 import { lineCutOffSince, watchLine } from "./line";
 import { showBench } from "./queries";
 import { noteRefusal, useSession } from "./session";
@@ -18,7 +18,7 @@ function waitingReadings(queries: QueryClient): WaitingReadings {
         return await answer(
           client.PUT("/api/points/{point_id}/readings/{reading_id}", {
             params: { path: { point_id: one.point, reading_id: one.id } },
-            body: one.body,
+            body: { ...one.body, entry: asTyped<Reading["entry"]>(one.body.entry) },
           }),
         );
       } catch (error) {

@@ -11,7 +11,12 @@ import type { Storage, Waiting } from "./waiting";
 const one = (id: string, value = 119.8): Omit<Waiting, "problem"> => ({
   id,
   point: "p",
-  body: { entry: { value }, tester: null, supersedes: null, taken_at: "2026-11-24T10:00:00Z" },
+  body: {
+    entry: { quantity: "voltage", value },
+    tester: null,
+    supersedes: null,
+    taken_at: "2026-11-24T10:00:00Z",
+  },
   said: `L to N, ${value} V`,
 });
 const refusal = (status: number, text = "more than this tester shows") =>

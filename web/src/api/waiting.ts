@@ -6,11 +6,11 @@
  * again; its own id makes it the same reading however often it is sent.
  */
 
-import type { Bench, Reading } from "./client";
+import type { Bench, Entry, Reading } from "./client";
 import { Refusal } from "./client";
 
 export type Body = {
-  entry: Record<string, unknown>;
+  entry: Entry;
   tester: string | null;
   supersedes: string | null;
   taken_at: string;

@@ -4,12 +4,12 @@ import classes from "./Choice.module.css";
 import wrongs from "./Wrong.module.css";
 
 /** A few answers side by side under their question, each a large target. */
-export function Choice(props: {
+export function Choice<V extends string>(props: {
   label: string;
   hideLabel?: boolean;
-  value?: string;
-  onChange: (value: string) => void;
-  data: { value: string; label: string }[];
+  value?: V;
+  onChange: (value: V) => void;
+  data: { value: V; label: string }[];
   error?: ReactNode;
 }) {
   return (
@@ -21,7 +21,7 @@ export function Choice(props: {
       )}
       <SegmentedControl
         aria-label={props.label}
-        value={props.value ?? ""}
+        value={props.value ?? ("" as V)}
         onChange={props.onChange}
         data={props.data}
       />

@@ -1,7 +1,7 @@
 /** The point as the person sees it: contacts as large targets, probes where they are, pairs measured as lines. */
 
 import type { Practice } from "../api/client";
-import type { Probes } from "../reading/written";
+import type { Probes } from "../reading/probes";
 import classes from "./Face.module.css";
 import { type FaceLayout, faceOf, type Place } from "./faces";
 

@@ -1,5 +1,5 @@
 import { beforeAll, expect, test } from "vitest";
-import type { Practice, Reference } from "../api/client";
+import type { Entry, Practice, Reference } from "../api/client";
 import { circumstances, ends, isAsIs, seen, testName } from "./entry";
 import { holdReference } from "./reference";
 import tables from "./reference.json";
@@ -8,7 +8,7 @@ beforeAll(() => holdReference(tables as unknown as Reference));
 
 const america = (tables as unknown as Reference).practices[0] as Practice;
 
-test.each([
+test.each<[Entry, string]>([
   [{ quantity: "voltage", value: 120, unit: "V" }, "120.0 V"],
   [{ quantity: "voltage", value: 119.84 }, "119.84 V"],
   [{ quantity: "voltage", at_least: 50, below: 120, unit: "V" }, "50 to 120 V"],

@@ -1,20 +1,15 @@
 /** A reading as the survey format writes it, and how it is shown. Shapes and words only, no judgement. */
 
-import type { Bench, NextTest, Practice, Reading } from "../api/client";
+import type { Bench, Entry, NextTest, Practice, Quantity } from "../api/client";
 import { functionOf } from "./functions";
-import type { Entry } from "./written";
-
-export type { Entry, Station } from "./written";
 
 export const UNIT_SIGNS: Record<string, string> = { ohm: "Ω", kohm: "kΩ", Mohm: "MΩ" };
 
 export const sign = (unit: string) => UNIT_SIGNS[unit] ?? unit;
 
-export const entryOf = (reading: Reading) => reading.entry as Entry;
-
 /** A reading of the point, or a dead test of its circuit's sheet. */
-export const entryById = (bench: Bench, id: string) =>
-  [...bench.readings, ...bench.dead_tests].find((r) => r.id === id)?.entry as Entry | undefined;
+export const entryById = (bench: Bench, id: string): Entry | undefined =>
+  [...bench.readings, ...bench.dead_tests].find((r) => r.id === id)?.entry;
 
 /** At least one decimal for volts, as the display has it. */
 const written = (value: unknown, unit: string) =>
@@ -52,7 +47,7 @@ function drawn(entry: Entry): string {
 }
 
 export function ends(
-  entry: { quantity?: string; from?: string | null; to?: string | null },
+  entry: { quantity?: Quantity; from?: string | null; to?: string | null },
   practice: Practice,
 ): string {
   const taken = entry.quantity === undefined ? undefined : functionOf({ quantity: entry.quantity });

@@ -1,5 +1,5 @@
 import { beforeAll, expect, test, vi } from "vitest";
-import type { Reference, Tester } from "../api/client";
+import type { Entry, Reference, Tester } from "../api/client";
 import { functionNamed, functionOf, hasDevice, isPicked, usualOf } from "./functions";
 import { holdReference, theReference } from "./reference";
 import tables from "./reference.json";
@@ -12,7 +12,7 @@ test("nothing is shown before the tables are there", async () => {
 
 beforeAll(() => holdReference(tables as unknown as Reference));
 
-test.each([
+test.each<[Entry, string]>([
   [{ quantity: "voltage" }, "volts"],
   [{ quantity: "voltage", mode: "ac" }, "volts"],
   [{ quantity: "voltage", input: "low-z" }, "low-z"],

@@ -1,9 +1,8 @@
 /** What a tester can be set to, and which setting an entry was taken with. */
 
-import type { Tester } from "../api/client";
+import type { Entry, Tester } from "../api/client";
 import type { components } from "../api/schema";
 import { theReference } from "./reference";
-import type { Entry } from "./written";
 
 export type TesterFunction = components["schemas"]["FunctionRow"];
 

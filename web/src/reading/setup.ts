@@ -1,12 +1,12 @@
 /** What is in the hand: tester, function, probes, circumstances and what has been typed so far. */
 
 import { useReducer } from "react";
-import type { Bench, NextTest, Reading, Tester } from "../api/client";
-import { type Entry, entryOf, isAsIs } from "./entry";
+import type { Bench, Entry, NextTest, Reading, Tester } from "../api/client";
+import { isAsIs } from "./entry";
 import { functionNamed, functionOf, hasDevice, usualOf } from "./functions";
+import type { Probes } from "./probes";
 import { theReference } from "./reference";
 import { typedNumber } from "./typedNumber";
-import type { Probes } from "./written";
 
 export type Load = "none" | "here" | "elsewhere";
 
@@ -162,8 +162,8 @@ const boardEnd = (terminal: string | null) => (terminal === null ? null : `BOARD
 /** The first pair of contacts nobody has measured as found. */
 function nextPair(terminals: string[], readings: Reading[]): Probes | null {
   const done = readings
-    .filter((r) => r.status === "counts" && isAsIs(entryOf(r)))
-    .map((r) => [entryOf(r).from, entryOf(r).to].sort().join());
+    .filter((r) => r.status === "counts" && isAsIs(r.entry))
+    .map((r) => [r.entry.from, r.entry.to].sort().join());
   for (const [i, measuring] of terminals.entries())
     for (const reference of terminals.slice(i + 1))
       if (!done.includes([measuring, reference].sort().join())) return { measuring, reference };
@@ -213,7 +213,7 @@ function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
 }
 
 function forCorrection(setup: Setup, reading: Reading): Setup {
-  const entry = entryOf(reading);
+  const entry = reading.entry;
   const f = functionOf(entry);
   const what = f?.id ?? setup.what;
   return {
@@ -239,7 +239,7 @@ function clampOf(entry: Entry): Pick<Setup, "probes" | "clamp"> {
     clamp: {
       max: entry.max === undefined ? "" : String(entry.max),
       min: entry.min === undefined ? "" : String(entry.min),
-      turns: entry.turns ?? 1,
+      turns: Number(entry.turns ?? 1),
       atBoard: entry.from?.startsWith("BOARD-") ?? false,
       roundTwo: entry.to !== undefined,
       continuous: entry.continuous ?? false,
@@ -276,7 +276,7 @@ export function entryFor(
       ? {}
       : { from: setup.probes.measuring ?? undefined, to: setup.probes.reference ?? undefined };
   const entry: Entry = { quantity: f.quantity, ...probes, ...what, ...f.fixes };
-  if (setup.unit && f.units.length > 0) entry.unit ??= setup.unit;
+  if (setup.unit && f.units.length > 0) entry.unit ??= setup.unit as Entry["unit"];
   if (f.load) {
     if (setup.load === "here") entry.load_here_a = typedNumber(setup.amperes);
     if (setup.load === "elsewhere") entry.load_elsewhere_a = typedNumber(setup.amperes);

@@ -1,6 +1,7 @@
 """Whether a tester is fit for a task, and why not."""
 
 from evenprobe.formats.answers.answer import Answer
+from evenprobe.formats.words import CategoryWord
 from evenprobe.testers.fitness import Finding, Fitness
 from evenprobe.testers.ratings import Rating
 
@@ -15,7 +16,7 @@ class FindingOut(Answer):
 
 
 class RatingOut(Answer):
-    category: str | None
+    category: CategoryWord | None
     voltage: float | None
 
     @classmethod
@@ -27,7 +28,7 @@ class LinkOut(Answer):
     """A part of what is held. `weakest`: it brings the whole down to what it is."""
 
     name: str
-    category: str | None
+    category: CategoryWord | None
     voltage: float | None
     weakest: bool
 

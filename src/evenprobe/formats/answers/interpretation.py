@@ -2,14 +2,19 @@
 
 from collections.abc import Iterable
 from math import isfinite
+from typing import Annotated
 
 from pydantic import Field
 
+from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer, Identified, unless_none
+from evenprobe.formats.words import KindWord, QuantityWord, SeverityWord, VerdictWord
 from evenprobe.interpretation import ConditionOutcome, Judgement, NextTest, PointInterpretation, Reason, Story
+from evenprobe.interpretation.outcome import JudgementResult
 from evenprobe.practices import Practice
 from evenprobe.quantities import Measurement
 from evenprobe.rounding import figures, rounded
+from evenprobe.wiring.circumstances import Device, Input, Neutral
 
 
 class ReasonOut(Answer):
@@ -41,7 +46,7 @@ class ConditionOut(Answer):
     notice: str
     look_for: str
     mend: str
-    severity: str
+    severity: SeverityWord
     standing: bool
     strained: bool
     likelihood: float
@@ -69,7 +74,7 @@ class ConditionOut(Answer):
 class JudgementOut(Answer):
     limit: str
     reading: str
-    result: str
+    result: Annotated[str, Among(JudgementResult)]
     low: float
     high: float | None
     unit: str
@@ -97,9 +102,9 @@ class CircumstanceOut(Answer):
     load_here_a: float | None = unless_none()
     load_elsewhere_a: float | None = unless_none()
     load_between: list[str] | None = unless_none()
-    device: str | None = unless_none()
-    neutral: str | None = unless_none()
-    input: str | None = unless_none()
+    device: Device | None = unless_none()
+    neutral: Neutral | None = unless_none()
+    input: Input | None = unless_none()
     test_ma: float | None = unless_none()
 
     @classmethod
@@ -117,11 +122,11 @@ class CircumstanceOut(Answer):
 
 
 class NextTestOut(Answer):
-    quantity: str
+    quantity: QuantityWord
     from_: str | None = Field(alias="from")
     to: str | None
     instrument: str
-    instrument_kind: str
+    instrument_kind: KindWord
     circumstance: CircumstanceOut
     rules_out: list[str]
     information_bits: float
@@ -156,7 +161,7 @@ class StoryOut(Answer):
 
     title: str
     conditions: list[str]
-    severity: str
+    severity: SeverityWord
     potentials: dict[str, list[float]]
     phasors: dict[str, list[float]]
 
@@ -174,7 +179,7 @@ class StoryOut(Answer):
 class InterpretationOut(Answer):
     """What the readings of one point can still mean."""
 
-    verdict: str
+    verdict: VerdictWord
     summary: str
     conditions: list[ConditionOut]
     judgements: list[JudgementOut]

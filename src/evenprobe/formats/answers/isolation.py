@@ -1,12 +1,15 @@
 """The state of a proof of isolation, and the one next thing to do."""
 
 from datetime import datetime
-from typing import Any, Self
+from typing import Annotated, Any, Self
 
 from pydantic import Field, field_serializer
 
+from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer, unless_none
 from evenprobe.isolation import Isolation
+from evenprobe.isolation.log import Mode, SourceKind
+from evenprobe.isolation.outcome import State, StepKind
 from evenprobe.wiring import Terminal
 
 
@@ -16,7 +19,7 @@ class MissingOut(Answer):
     source: str | None = unless_none()
     from_: str | None = unless_none("from")
     to: str | None = unless_none()
-    mode: str | None = unless_none()
+    mode: Mode | None = unless_none()
 
 
 class ProofProblemOut(Answer):
@@ -39,19 +42,19 @@ class PairOut(Answer):
 class SourceOut(Answer):
     id: str
     label: str
-    kind: str
+    kind: Annotated[str, Among(SourceKind)]
     off: bool
     locked: bool
     lock: str
 
 
 class NextOut(Answer):
-    step: str
+    step: Annotated[str, Among(StepKind)]
     text: str
     source: str | None
     from_: str | None = Field(alias="from")
     to: str | None
-    mode: str | None
+    mode: Mode | None
     tester: str | None
 
 
@@ -64,7 +67,7 @@ class SettledOut(Answer):
 class IsolationOut(Answer):
     """What `isolate` answers."""
 
-    state: str
+    state: Annotated[str, Among(State)]
     proved_at: datetime | None
     expires_at: datetime | None
     missing: list[MissingOut]

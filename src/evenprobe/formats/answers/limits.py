@@ -1,11 +1,13 @@
 """A limit, and a value held against it, as every answer gives them."""
 
 from math import isfinite
-from typing import Any
+from typing import Annotated, Any
 
 from pydantic import Field
 
 from evenprobe.deadtests import Outcome
+from evenprobe.deadtests.outcome import Result
+from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer
 from evenprobe.limits import Limit
 from evenprobe.rounding import figures
@@ -33,7 +35,7 @@ class LimitOut(Answer):
 class OutcomeOut(Answer):
     """What a test comes to. `question`: what to ask before it is believed; left out where there is nothing."""
 
-    result: str
+    result: Annotated[str, Among(Result)]
     limit: LimitOut | None
     computed: dict[str, Any]
     text: str

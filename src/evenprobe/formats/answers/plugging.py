@@ -1,19 +1,24 @@
 """Whether something may be plugged in, check by check, and the reading that decides where it is not known yet."""
 
+from typing import Annotated
+
 from pydantic import Field
 
+from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer
 from evenprobe.formats.answers.interpretation import CircumstanceOut
 from evenprobe.formats.answers.limits import LimitOut
+from evenprobe.formats.words import QuantityWord
 from evenprobe.plugging import PlugIn
-from evenprobe.plugging.check import Check
+from evenprobe.plugging.answer import Answer as PlugInAnswer
+from evenprobe.plugging.check import Check, Result
 from evenprobe.quantities import Measurement
 
 
 class TakeOut(Answer):
     """A reading to take."""
 
-    quantity: str
+    quantity: QuantityWord
     from_: str | None = Field(alias="from")
     to: str | None
     circumstance: CircumstanceOut
@@ -33,7 +38,7 @@ class NeedOut(Answer):
 
     id: str
     title: str
-    result: str
+    result: Annotated[str, Among(Result)]
     text: str
     limit: LimitOut | None
 
@@ -51,7 +56,7 @@ class NeedOut(Answer):
 class MayPlugIn(Answer):
     """`answer`: plug-in, one-more or do-not."""
 
-    answer: str
+    answer: Annotated[str, Among(PlugInAnswer)]
     says: str
     take: TakeOut | None
     checks: list[NeedOut]

@@ -4,6 +4,7 @@ from collections.abc import Iterable
 
 from evenprobe.formats.answers.answer import Answer
 from evenprobe.formats.answers.interpretation import ReasonOut
+from evenprobe.formats.words import EarthingWord, SystemWord
 from evenprobe.interpretation import SupplyGuess
 from evenprobe.practices import Practice
 from evenprobe.rounding import figures
@@ -17,9 +18,9 @@ class TitledCondition(Answer):
 class SupplyOut(Answer):
     """`likelihood` sums to 1 over those that fit. `reasons`: the reading that excludes it most plainly."""
 
-    system: str
+    system: SystemWord
     title: str
-    earthing: str
+    earthing: EarthingWord
     fits: bool
     likelihood: float
     conditions: list[TitledCondition]

@@ -3,6 +3,7 @@ import { useDisclosure } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { useCallback, useEffect, useRef } from "react";
 import { useParams } from "react-router";
+import type { Entry } from "../../api/client";
 import client, {
   answer,
   type Bench as BenchData,
@@ -23,7 +24,7 @@ import { Ladder } from "../../parts/Ladder";
 import { Phasors } from "../../parts/Phasors";
 import { SaveAs } from "../../parts/SaveAs";
 import { useSameId } from "../../parts/useSameId";
-import { type Entry, ends, entryOf, isAsIs, seen } from "../../reading/entry";
+import { ends, isAsIs, seen } from "../../reading/entry";
 import { functionNamed } from "../../reading/functions";
 import { entryFor, type Setup, useSetup } from "../../reading/setup";
 import { pointSurvey } from "../site/surveyFile";
@@ -177,8 +178,8 @@ function PointUnderTest({
   });
 
   const measured = bench.readings
-    .filter((r) => r.status === "counts" && isAsIs(entryOf(r)))
-    .map((r) => entryOf(r))
+    .filter((r) => r.status === "counts" && isAsIs(r.entry))
+    .map((r) => r.entry)
     .filter(
       (e) => e.from && e.to && (e.value !== undefined || e.at_least !== undefined || e.below !== undefined),
     )

@@ -1,6 +1,6 @@
 import { Button } from "@mantine/core";
-import type { Tester } from "../../api/client";
-import type { Entry } from "../../reading/entry";
+import type { Entry, Tester } from "../../api/client";
+
 import type { TesterFunction } from "../../reading/functions";
 import classes from "./ReadingPanel.module.css";
 

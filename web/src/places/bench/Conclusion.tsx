@@ -4,7 +4,7 @@ import { lastKnown } from "../../api/freshness";
 import { useLine } from "../../api/line";
 import folds from "../../parts/Fold.module.css";
 import { colourOf, lastKnownShape, VerdictShape, WORDS } from "../../parts/VerdictShape";
-import { circumstances, ends, entryById, entryOf, seen, testName } from "../../reading/entry";
+import { circumstances, ends, entryById, seen, testName } from "../../reading/entry";
 import classes from "./Conclusion.module.css";
 import { UnderLoad } from "./UnderLoad";
 import { Walked } from "./Walked";
@@ -160,8 +160,8 @@ function Retake(props: { bench: Bench; practice: Practice; onCorrect: (reading: 
         {readings.map((r) => (
           <li key={r.id}>
             <Button variant="outline" fullWidth justify="space-between" onClick={() => props.onCorrect(r)}>
-              <span>Take {ends(entryOf(r), practice)} again</span>&nbsp;
-              <span className="mono">was {seen(entryOf(r))}</span>
+              <span>Take {ends(r.entry, practice)} again</span>&nbsp;
+              <span className="mono">was {seen(r.entry)}</span>
             </Button>
           </li>
         ))}

@@ -1,7 +1,7 @@
 import { Button } from "@mantine/core";
-import type { Live } from "../../api/client";
+import type { Entry, Live } from "../../api/client";
 import { Toggle } from "../../parts/Toggle";
-import { type Entry, sign } from "../../reading/entry";
+import { sign } from "../../reading/entry";
 import classes from "./LivePanel.module.css";
 import type { LiveMeter } from "./useLiveMeter";
 

@@ -2,7 +2,7 @@ import { Button } from "@mantine/core";
 import type { Bench, Practice, Reading } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
 import classes from "../../parts/Log.module.css";
-import { circumstances, type Entry, ends, entryOf, seen } from "../../reading/entry";
+import { circumstances, ends, seen } from "../../reading/entry";
 
 /** Every reading ever recorded here, newest first; corrected and withdrawn ones stay visible. */
 export function Log(props: {
@@ -30,12 +30,11 @@ export function Log(props: {
           {[...bench.readings].reverse().map((reading) => (
             <li key={reading.id} data-status={reading.status}>
               <span className={classes.seen}>
-                <b>{ends(entryOf(reading), practice)}</b>{" "}
-                <span className="mono">{seen(entryOf(reading))}</span>
+                <b>{ends(reading.entry, practice)}</b> <span className="mono">{seen(reading.entry)}</span>
                 <span className={folds.reason}>
                   {[
-                    circumstances(entryOf(reading)),
-                    entryOf(reading).source ?? "typed",
+                    circumstances(reading.entry),
+                    reading.entry.source ?? "typed",
                     reading.tester_label,
                     new Date(reading.taken_at).toLocaleString([], {
                       dateStyle: "medium",
@@ -77,11 +76,10 @@ function DeadTests({ bench, practice }: { bench: Bench; practice: Practice }) {
       <ul className={classes.readings}>
         {bench.dead_tests.map((test) => (
           <li key={test.id}>
-            <b>{ends(test.entry as Entry, practice)}</b>{" "}
-            <span className="mono">{seen(test.entry as Entry)}</span>
+            <b>{ends(test.entry, practice)}</b> <span className="mono">{seen(test.entry)}</span>
             <span className={folds.reason}>
               {[
-                circumstances(test.entry as Entry),
+                circumstances(test.entry),
                 new Date(test.taken_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }),
                 test.by,
               ]

@@ -1,6 +1,6 @@
 import type { Practice } from "../../api/client";
 import type { MeasuredPair } from "../../parts/Face";
-import type { Probes } from "../../reading/written";
+import type { Probes } from "../../reading/probes";
 import classes from "./Pairs.module.css";
 
 /** Every pair of the contacts with what was measured; where there are more than three. */

@@ -1,11 +1,11 @@
 import { Button, Text } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
-import type { Practice, Quick, Tester } from "../../api/client";
+import type { Entry, Practice, Quick, Tester } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useWaiting, type Waiting } from "../../api/useWaiting";
 import { Face } from "../../parts/Face";
 import { NumberField } from "../../parts/NumberField";
-import { type Entry, ends, seen } from "../../reading/entry";
+import { ends, seen } from "../../reading/entry";
 import { functionNamed, functionOf } from "../../reading/functions";
 import { typedNumber } from "../../reading/typedNumber";
 import { Choices, choicesFor } from "./Choices";
@@ -68,9 +68,7 @@ export function QuickSet(props: {
   };
   const steps = tester?.stepped ?? false;
   const values = measured.flatMap((q) =>
-    q.entry && q.from && q.to
-      ? [{ from: q.from, to: q.to, text: seen(q.entry as Entry).replace(" V", "") }]
-      : [],
+    q.entry && q.from && q.to ? [{ from: q.from, to: q.to, text: seen(q.entry).replace(" V", "") }] : [],
   );
   return (
     <div className={classes.set} data-done={wanted === undefined || undefined}>
@@ -100,10 +98,7 @@ export function QuickSet(props: {
             <p className={classes.pair}>
               <b>{ends(wanted, practice)}</b>
               {wanted.entry && (
-                <span className="quiet">
-                  {" "}
-                  instead of {seen(wanted.entry as Entry)}, which stays on record
-                </span>
+                <span className="quiet"> instead of {seen(wanted.entry)}, which stays on record</span>
               )}
             </p>
             {functionOf({ quantity: wanted.quantity })?.entered === "lamps" ? (
@@ -155,7 +150,7 @@ export function QuickSet(props: {
               >
                 <b>{ends(q, practice)}</b>
                 <span className="mono">
-                  {isWaiting(q) ? "on its way" : q.entry ? seen(q.entry as Entry) : "to measure"}
+                  {isWaiting(q) ? "on its way" : q.entry ? seen(q.entry) : "to measure"}
                 </span>
               </button>
             </li>
@@ -169,7 +164,7 @@ export function QuickSet(props: {
 const keyOf = (q: Quick) => `${q.quantity} ${q.from} ${q.to}`;
 
 /** What somebody presses a button for, and another watches: it comes after everything that is measured. */
-export const isPressed = (quick: { quantity: string }) =>
+export const isPressed = (quick: Pick<Quick, "quantity">) =>
   functionOf({ quantity: quick.quantity })?.entered === "pick";
 
 function entryFor(quick: Quick, what: Partial<Entry>): Entry {

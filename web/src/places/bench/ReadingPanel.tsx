@@ -1,9 +1,9 @@
 import { Button, NativeSelect, Text } from "@mantine/core";
 import type { Dispatch, ReactNode, RefObject } from "react";
-import type { Bench, Practice, Tester } from "../../api/client";
+import type { Bench, Entry, Practice, Tester } from "../../api/client";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
-import { type Entry, ends, entryOf, seen, sign } from "../../reading/entry";
+import { ends, seen, sign } from "../../reading/entry";
 import { functionNamed, isPicked } from "../../reading/functions";
 import { type Change, functionsHere, hasBoardEnd, type Setup } from "../../reading/setup";
 import { Choices, choicesFor } from "./Choices";
@@ -79,7 +79,7 @@ export function ReadingPanel(props: {
           <Pair setup={setup} practice={practice} />
           {corrected && (
             <span className={classes.correcting}>
-              Corrects {seen(entryOf(corrected))}
+              Corrects {seen(corrected.entry)}
               <Button size="compact-md" variant="subtle" onClick={() => change({ do: "stop correcting" })}>
                 Leave it
               </Button>

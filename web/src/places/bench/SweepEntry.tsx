@@ -1,6 +1,7 @@
 import { Button } from "@mantine/core";
 import { useState } from "react";
-import type { Station } from "../../reading/entry";
+import type { Station } from "../../api/client";
+
 import { typedNumber } from "../../reading/typedNumber";
 import classes from "./Sweep.module.css";
 import { WalkLine } from "./WalkLine";

@@ -7,13 +7,13 @@ import type { PutDown } from "./usePutDown";
 export function LoadsOut({ sheet, putDown }: { sheet: Sheet; putDown: PutDown }) {
   const [loads, setLoads] = useState(sheet.loads ?? undefined);
   const [neutral, setNeutral] = useState(sheet.neutral ?? undefined);
-  const say = (said: { loads?: string; neutral?: string }) => {
+  const say = (said: { loads?: Sheet["loads"]; neutral?: Sheet["neutral"] }) => {
     const both = { loads, neutral, ...said };
-    setLoads(both.loads);
-    setNeutral(both.neutral);
+    setLoads(both.loads ?? undefined);
+    setNeutral(both.neutral ?? undefined);
     if (both.loads && both.neutral)
       putDown.mutate(
-        { entry: { type: "loads", ...both } },
+        { entry: { type: "loads", loads: both.loads, neutral: both.neutral } },
         {
           onError: () => {
             setLoads(sheet.loads ?? undefined);

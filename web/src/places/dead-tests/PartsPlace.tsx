@@ -1,8 +1,8 @@
 import { NativeSelect } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, skipToken, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import client, { answer, type PartCheck, type Refusal } from "../../api/client";
+import client, { answer, type PartCheck, type Practice, type Refusal } from "../../api/client";
 import { useReference, useSheetReference } from "../../api/queries";
 import { Page } from "../../parts/Page";
 import { sign } from "../../reading/entry";
@@ -19,9 +19,9 @@ export function PartsPlace() {
   const reference = useSheetReference();
   const practices = useReference().data?.practices ?? [];
   const [id, choose] = useState("");
-  const [practice, setPractice] = useState("");
+  const [practice, setPractice] = useState<Practice["id"]>();
   const check = reference.data?.checks.find((c) => c.id === id) ?? reference.data?.checks[0];
-  const where = practice || (practices[0]?.id ?? "");
+  const where = practice ?? practices[0]?.id;
   return (
     <Page title="Check a part" back={["/dead-tests", "Dead tests"]} busy={reference.isPending}>
       <div className={classes.columns}>
@@ -40,7 +40,7 @@ export function PartsPlace() {
             mt="sm"
             label="Practice"
             value={where}
-            onChange={(event) => setPractice(event.currentTarget.value)}
+            onChange={(event) => setPractice(event.currentTarget.value as Practice["id"])}
             data={practices.map((p) => ({ value: p.id, label: p.name }))}
           />
         </nav>
@@ -50,7 +50,7 @@ export function PartsPlace() {
   );
 }
 
-function Check({ check, practice }: { check: PartCheck; practice: string }) {
+function Check({ check, practice }: { check: PartCheck; practice: Practice["id"] | undefined }) {
   const [typed, setTyped] = useState<TypedTest>({});
   const fields = fieldsOf(check.kind, check.leaves_out);
   const main = mainFigure(fields);
@@ -67,8 +67,8 @@ function Check({ check, practice }: { check: PartCheck; practice: string }) {
   const [test] = useDebouncedValue(wholeTest(check, fields, typed), TYPING_MS);
   const judged = useQuery({
     queryKey: ["part", practice, test],
-    queryFn: () => answer(client.POST("/api/judge", { body: { practice, test: test ?? {} } })),
-    enabled: test !== null && practice !== "",
+    queryFn:
+      practice && test ? () => answer(client.POST("/api/judge", { body: { practice, test } })) : skipToken,
     placeholderData: keepPreviousData,
     retry: false,
   });

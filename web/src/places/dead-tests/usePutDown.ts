@@ -1,9 +1,8 @@
-import client, { answer } from "../../api/client";
+import client, { answer, asTyped, type SheetEntry, type SheetEntrySent } from "../../api/client";
 import { useSheetWrite } from "../../api/queries";
 import { useSameId } from "../../parts/useSameId";
 
-export type Entry = { type: string; [key: string]: unknown };
-type Putting = { entry: Entry | null; tester?: string | null; supersedes?: string };
+type Putting = { entry: SheetEntry | null; tester?: string | null; supersedes?: string };
 
 /** Puts things down on a sheet. The same again after a failure is the same entry, not a second. */
 export function usePutDown(sheetId: string) {
@@ -13,7 +12,7 @@ export function usePutDown(sheetId: string) {
     const after = await answer(
       client.PUT("/api/sheets/{sheet_id}/entries/{entry_id}", {
         params: { path: { sheet_id: sheetId, entry_id: idFor(body) } },
-        body,
+        body: { ...body, entry: entry && asTyped<SheetEntrySent>(entry) },
       }),
     );
     written();

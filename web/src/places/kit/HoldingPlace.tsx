@@ -2,7 +2,7 @@ import { Button, NativeSelect, Text } from "@mantine/core";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import client, { answer, type Holding } from "../../api/client";
+import client, { answer, type Holding, type HoldingIn } from "../../api/client";
 import { useParts, useReference, useTesters } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
@@ -43,10 +43,10 @@ export function HoldingPlace() {
     leads: leads || null,
     adapters: picked.adapters,
     tip_covers: picked.covers === "" ? null : picked.covers === "on",
-    practice,
-    purpose: picked.purpose,
-    place: picked.place,
-    system,
+    practice: practice as HoldingIn["practice"],
+    purpose: picked.purpose as HoldingIn["purpose"],
+    place: picked.place as HoldingIn["place"],
+    system: system as HoldingIn["system"],
   };
   const holding = useQuery({
     queryKey: ["testers", tester?.id, "holding", body],

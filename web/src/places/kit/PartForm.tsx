@@ -1,7 +1,7 @@
 import { Button, Stack, TextInput } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
-import client, { answer, type Part } from "../../api/client";
+import client, { answer, type Part, type PartIn } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useKitWrite } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
@@ -10,7 +10,7 @@ import { typedOrNone } from "../../reading/typedNumber";
 import { RatingFields } from "./RatingFields";
 
 /** Leads or an adapter: what is printed on it, and how it is. */
-export function PartForm({ of, part, done }: { of: string; part?: Part; done: () => void }) {
+export function PartForm({ of, part, done }: { of: PartIn["role"]; part?: Part; done: () => void }) {
   const [id] = useState(() => part?.id ?? newId());
   const form = useForm({
     initialValues: {
@@ -30,7 +30,7 @@ export function PartForm({ of, part, done }: { of: string; part?: Part; done: ()
         body: {
           role: of,
           label: v.label,
-          category: v.category || null,
+          category: (v.category || null) as PartIn["category"],
           rated_v: typedOrNone(v.rated_v),
           tip_covers: leads && v.tip_covers ? v.tip_covers === "on" : null,
           damage: v.damage === "yes",

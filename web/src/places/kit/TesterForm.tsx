@@ -70,9 +70,9 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
     const v = form.values;
     const body: TesterIn = {
       label: v.label,
-      kind: v.kind,
+      kind: v.kind as TesterIn["kind"],
       proved: entry.proved as boolean | undefined,
-      category: v.category || null,
+      category: (v.category || null) as TesterIn["category"],
       rated_v: typedOrNone(v.rated_v),
       usual_leads: v.usual_leads || null,
       steps_v: numbers(v.steps_v),

@@ -1,7 +1,7 @@
 import { Button, Text } from "@mantine/core";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import client, { answer, type PlugIn, type Practice } from "../../api/client";
+import client, { answer, type PlugIn, type Practice, type SupplyIn } from "../../api/client";
 import { lastKnown, useCutOff } from "../../api/freshness";
 import { LOOK_AGAIN_MS, usePlugIn, usePractice, useSiteWrite, useTesters } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
@@ -110,7 +110,7 @@ export function PlugInPlace() {
 
 /** Which supplies the readings can be all right on, and the way to record another than was supposed. */
 function ReadsLike({ found, practice }: { found: PlugIn; practice: Practice }) {
-  const change = useSiteWrite((system: string) =>
+  const change = useSiteWrite((system: SupplyIn["system"]) =>
     answer(
       client.PUT("/api/supplies/{supply_id}", {
         params: { path: { supply_id: found.supply.id } },

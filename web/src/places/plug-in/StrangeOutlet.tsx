@@ -29,14 +29,15 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
   const choices = contactChoices(system?.lines ?? ["L"]);
   const chosen = contacts in choices ? contacts : (Object.keys(choices)[0] ?? "");
   const save = useMutation<OutletLine, Refusal>({
-    mutationFn: () =>
-      answer(
+    mutationFn: () => {
+      if (!practice || !system) throw new Error("the tables are loaded before any place");
+      return answer(
         client.PUT("/api/outlets/{point_id}", {
           params: { path: { point_id: ids.current.point } },
           body: {
             site: known ? known.id : ids.current.site,
-            new_site: known ? null : { name: typed.place, practice: practice?.id ?? "" },
-            supply: { system: system?.id ?? "", earthing: "TN-S" },
+            new_site: known ? null : { name: typed.place, practice: practice.id },
+            supply: { system: system.id, earthing: "TN-S" },
             outlet: {
               name: typed.name,
               terminals: choices[chosen] ?? [],
@@ -45,7 +46,8 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
             },
           },
         }),
-      ),
+      );
+    },
     onSuccess: async (made) => {
       await Promise.all(["outlets", "sites"].map((key) => queries.invalidateQueries({ queryKey: [key] })));
       done(made);

@@ -2,7 +2,7 @@ import { Button, NativeSelect, Text, TextInput, Title } from "@mantine/core";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import client, { answer, type Site } from "../../api/client";
+import client, { answer, type ProofIn, type Site } from "../../api/client";
 import { newId } from "../../api/ids";
 import { usePractice, useProofReference, useProofWrite, useSite, useSites } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
@@ -16,6 +16,8 @@ const PLACED = ["name", "asked.", "sources[0].label"];
 
 type Answer = { yes: boolean | null; label: string };
 type Circuit = { supply: string; id: string | null; name: string; board: string; rating: number | null };
+
+const WHATS = Object.keys(WHAT_WORDS) as (keyof typeof WHAT_WORDS)[];
 
 /** What is to be dead, and every source that may reach it, each asked for by name. */
 export function Begin() {
@@ -64,10 +66,10 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
     ),
   );
   const on = circuits[at];
-  const [what, setWhat] = useState("circuit");
+  const [what, setWhat] = useState<ProofIn["what"]>("circuit");
   const [name, setName] = useState<string | null>(null);
   const [conductors, setConductors] = useState<string | null>(null);
-  const [place, setPlace] = useState("installation");
+  const [place, setPlace] = useState<ProofIn["place"]>("installation");
   const [casing, setCasing] = useState("no");
   const [wet, setWet] = useState("dry");
   const [source, setSource] = useState<string | null>(null);
@@ -146,7 +148,7 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
             label="It is a"
             value={what}
             onChange={setWhat}
-            data={Object.entries(WHAT_WORDS).map(([value, label]) => ({ value, label }))}
+            data={WHATS.map((value) => ({ value, label: WHAT_WORDS[value] }))}
           />
           <TextInput
             mt="sm"
@@ -169,7 +171,7 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
             mt="sm"
             label="Where on the installation"
             value={place}
-            onChange={(event) => setPlace(event.currentTarget.value)}
+            onChange={(event) => setPlace(event.currentTarget.value as ProofIn["place"])}
             data={[
               { value: "installation", label: "Outlets, boards, machines" },
               { value: "origin", label: "Origin: meter, service, outdoor run" },

@@ -1,9 +1,8 @@
 import { Button, Modal, NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
-import type { Proof } from "../../api/client";
+import type { EventEntry, Proof } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
 import classes from "./Happened.module.css";
-import type { EventEntry } from "./hand";
 import shared from "./Prove.module.css";
 import { SourceForm } from "./SourceForm";
 import type { Happens } from "./step";
@@ -51,7 +50,12 @@ export function Happened(props: { proof: Proof; busy: boolean; onHappened: Happe
         onClose={() => ask(null)}
         title={asking === "unlocked" ? "Which lock was removed?" : "What was switched on again?"}
       >
-        <WhichSource proof={proof} onPick={(source) => asking && happened({ type: asking, source })} />
+        <WhichSource
+          proof={proof}
+          onPick={(source) =>
+            (asking === "unlocked" || asking === "re-energised") && happened({ type: asking, source })
+          }
+        />
       </Modal>
       <Modal opened={asking === "handed-over"} onClose={() => ask(null)} title="Hand over to another">
         <HandOver onDone={(note) => happened({ type: "handed-over", ...(note && { note }) })} />

@@ -72,7 +72,7 @@ function StepOf(props: StepProps) {
           <Button
             className={shared.main}
             loading={busy}
-            onClick={() => onHappened({ type: "off", source: props.at.source })}
+            onClick={() => onHappened({ type: "off", source: props.at.source ?? undefined })}
             autoFocus
           >
             It is off
@@ -86,7 +86,7 @@ function StepOf(props: StepProps) {
           label={source?.label ?? ""}
           busy={busy}
           onLocked={(lock, tag) =>
-            onHappened({ type: "locked", source: props.at.source, tag, ...(lock && { lock }) })
+            onHappened({ type: "locked", source: props.at.source ?? undefined, tag, ...(lock && { lock }) })
           }
         />
       );

@@ -1,9 +1,8 @@
 import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
-import type { Proof } from "../../api/client";
+import type { EventEntry, Proof } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useProofReference } from "../../api/queries";
-import type { EventEntry } from "./hand";
 import shared from "./Prove.module.css";
 import classes from "./SourceForm.module.css";
 import { KIND_WORDS } from "./words";
@@ -14,7 +13,7 @@ export function SourceForm(props: { proof: Proof; busy: boolean; onHappened: (en
   const questions = useProofReference().data?.questions ?? [];
   const [id] = useState(() => newId());
   const [label, setLabel] = useState("");
-  const [kind, setKind] = useState("second-feed");
+  const [kind, setKind] = useState<EventEntry["kind"]>("second-feed");
   return (
     <form
       onSubmit={(event) => {
@@ -31,7 +30,7 @@ export function SourceForm(props: { proof: Proof; busy: boolean; onHappened: (en
       <NativeSelect
         label="What it is"
         value={kind}
-        onChange={(event) => setKind(event.currentTarget.value)}
+        onChange={(event) => setKind(event.currentTarget.value as EventEntry["kind"])}
         data={[
           ...questions.map((q) => ({ value: q.kind, label: KIND_WORDS[q.kind] ?? q.kind })),
           { value: "device", label: KIND_WORDS.device ?? "" },

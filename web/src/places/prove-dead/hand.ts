@@ -1,7 +1,7 @@
 /** What is in the hand during a proof: tester, function, range, and the number typed so far. */
 
 import { useState } from "react";
-import type { Proof, ProofTester } from "../../api/client";
+import type { EventEntry, Proof, ProofTester } from "../../api/client";
 import type { Ends } from "../../parts/PairFigure";
 import { typedNumber } from "../../reading/typedNumber";
 
@@ -17,8 +17,6 @@ export type Hand = {
   typed: string;
   note: string;
 };
-
-export type EventEntry = Record<string, unknown> & { type: string };
 
 /** A proof opened again half-way goes on with the tester, function and range it was last proved with. */
 export function useHand(proof: Proof) {
@@ -50,7 +48,7 @@ export const testerIn = (proof: Proof, hand: Hand): ProofTester | undefined =>
 
 /** How the tester was set, for the events where it matters. */
 const setting = (hand: Hand, tester: ProofTester | undefined) =>
-  tester?.sets ? { mode: hand.mode, range: hand.range.trim() } : {};
+  tester?.sets ? { mode: hand.mode ?? undefined, range: hand.range.trim() } : {};
 
 export type Seen = { at_least?: number; below?: number };
 
@@ -68,7 +66,8 @@ export function testedEntry(
   const shown = seen ?? { shows_v: typedNumber(hand.typed) };
   const entry: EventEntry = {
     type: "tested",
-    ...pair,
+    from: pair.from as EventEntry["from"],
+    to: pair.to as EventEntry["to"],
     ...setting(hand, tester),
     input: hand.lowImpedance ? "low-z" : "high-z",
     ...shown,

@@ -1,7 +1,7 @@
 /** What every form of a step is given. */
 
-import type { Practice, Proof, ProofTester, Refusal } from "../../api/client";
-import type { EventEntry, Hand } from "./hand";
+import type { EventEntry, Practice, Proof, ProofTester, Refusal } from "../../api/client";
+import type { Hand } from "./hand";
 import type { At } from "./useStep";
 
 /** Something happened; `tester` where it is not the one in the hand. */

@@ -1,8 +1,8 @@
 import { useRef } from "react";
-import client, { answer, type Proof } from "../../api/client";
+import client, { answer, asTyped, type EventEntry, type Happening, type Proof } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useProofWrite } from "../../api/queries";
-import type { EventEntry, Hand } from "./hand";
+import type { Hand } from "./hand";
 
 const OF_A_TESTER = ["proved", "prove-failed", "tested", "screened"];
 
@@ -26,7 +26,7 @@ export function useRecordEvent(proof: Proof, hand: Hand) {
     const after = await answer(
       client.PUT("/api/proofs/{proof_id}/events/{event_id}", {
         params: { path: { proof_id: proof.id, event_id: id } },
-        body: { entry, ...held, at, sent_at: new Date().toISOString() },
+        body: { entry: asTyped<Happening>(entry), ...held, at, sent_at: new Date().toISOString() },
       }),
     );
     attempt.current = null;

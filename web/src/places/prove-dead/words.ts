@@ -1,6 +1,6 @@
 /** Words for what the log holds. */
 
-import type { Practice, ProofEvent } from "../../api/client";
+import type { Practice, Proof, ProofEvent } from "../../api/client";
 
 export const KIND_WORDS: Record<string, string> = {
   device: "Protective device",
@@ -13,7 +13,11 @@ export const KIND_WORDS: Record<string, string> = {
   capacitor: "Capacitor or drive",
 };
 
-export const WHAT_WORDS: Record<string, string> = { circuit: "Circuit", board: "Board", machine: "Machine" };
+export const WHAT_WORDS: Record<Proof["what"], string> = {
+  circuit: "Circuit",
+  board: "Board",
+  machine: "Machine",
+};
 
 export function eventWords(event: ProofEvent, practice: Practice, sources: Map<string, string>): string {
   const { entry } = event;

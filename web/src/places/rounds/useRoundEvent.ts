@@ -1,8 +1,8 @@
-import client, { answer } from "../../api/client";
+import client, { answer, type RoundEventIn } from "../../api/client";
 import { useRoundWrite } from "../../api/queries";
 import { useSameId } from "../../parts/useSameId";
 
-type RoundEvent = { point: string; kind: string; reason?: string; tripped?: boolean };
+type RoundEvent = { point: string; kind: RoundEventIn["kind"]; reason?: string; tripped?: boolean };
 
 /** Keeps what happened on a round. */
 export function useRoundEvent(roundId: string) {

@@ -3,7 +3,7 @@ import { useForm } from "@mantine/form";
 import { useDisclosure } from "@mantine/hooks";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import client, { answer } from "../../api/client";
+import client, { answer, type SiteIn } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useReference, useSites, useSiteWrite } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
@@ -91,8 +91,8 @@ function Verdicts({ verdicts }: { verdicts: string[] }) {
 function AddSite({ done }: { done: (id: string) => void }) {
   const reference = useReference();
   const [id] = useState(() => newId());
-  const form = useForm({ initialValues: { name: "", practice: "north-america" } });
-  const save = useSiteWrite((body: typeof form.values) =>
+  const form = useForm<SiteIn>({ initialValues: { name: "", practice: "north-america" } });
+  const save = useSiteWrite((body: SiteIn) =>
     answer(client.PUT("/api/sites/{site_id}", { params: { path: { site_id: id } }, body })),
   );
   return (

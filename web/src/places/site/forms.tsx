@@ -1,7 +1,7 @@
 import { NativeSelect, TextInput } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
-import client, { answer, type Practice } from "../../api/client";
+import client, { answer, type Practice, type SupplyIn } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useReference } from "../../api/queries";
 import { SiteForm } from "./SiteForm";
@@ -29,7 +29,12 @@ export function AddSupply({
         answer(
           client.PUT("/api/supplies/{supply_id}", {
             params: { path: { supply_id: id } },
-            body: { site: siteId, ...v },
+            body: {
+              site: siteId,
+              name: v.name,
+              system: v.system as SupplyIn["system"],
+              earthing: v.earthing as SupplyIn["earthing"],
+            },
           }),
         )
       }
