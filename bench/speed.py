@@ -15,7 +15,7 @@ from uuid import uuid4
 import numpy as np
 
 from evenprobe.installation.modes import AS_FOUND
-from evenprobe.interpretation import Bank, bank_for, forget_banks, interpret
+from evenprobe.interpretation import Ensemble, ensemble_for, forget_ensembles, interpret
 from evenprobe.practices import CONTINENTAL, NORTH_AMERICA
 from evenprobe.quantities import VOLTAGE, Measurement, Reading
 from evenprobe.supplies import SYSTEMS, Earthing
@@ -93,10 +93,10 @@ def floor() -> float:
 
 
 def cold(point: PointFacts, readings: Sequence[Reading]) -> float:
-    """A point nobody has opened: the bank drawn and solved, its readings interpreted."""
+    """A point nobody has opened: the ensemble drawn and solved, its readings interpreted."""
 
     def once() -> None:
-        forget_banks()
+        forget_ensembles()
         interpret(point, readings)
 
     once()
@@ -106,7 +106,7 @@ def cold(point: PointFacts, readings: Sequence[Reading]) -> float:
 def warm() -> list[float]:
     """Each reading of the chain recorded in turn at an open point, made ready, other values every time."""
     interpret(outlet(), chain())
-    bank_for(outlet()).prepare()
+    ensemble_for(outlet()).prepare()
     return [
         seconds(partial(interpret, outlet(), chain(turn)[:n]))
         for turn in range(1, 1 + REPEATS)
@@ -165,7 +165,7 @@ def readings_over_http(at: Server) -> list[float]:
     """Each reading of the chain recorded at the Bench, other values every time."""
     from sites.services import put_point
 
-    forget_banks()
+    forget_ensembles()
     times = []
     for turn in range(REPEATS):
         point = put_point(at.crew, uuid4(), at.circuit.id, f"p{turn}", "outlet", ["L", "N", "PE"], 24)
@@ -210,7 +210,7 @@ def main() -> None:
     for name, pairs in (("sound", TEN_PAIRS), ("two lines on one leg", DOUBLED), ("a line lost", LOST)):
         c = cold(three_lines(), ten(pairs))
         print(f"cold point of three lines, ten pairs, {name}: {c:.3f} s = {c / f:.2f} F (at most 3)")
-    print(f"a new bank alone {seconds(lambda: Bank(outlet()).solved(AS_FOUND)) / f:.2f} F")
+    print(f"a new ensemble alone {seconds(lambda: Ensemble(outlet()).solved(AS_FOUND)) / f:.2f} F")
     print(f"warm reading to verdict, core: {spread(warm())} (aim 20 ms)")
     at = server()
     print(f"warm reading to verdict, over HTTP at the server: {spread(readings_over_http(at))} (aim 60 ms)")

@@ -24,7 +24,7 @@ class Count:
 
 
 def survey_point(index: int, surveys: int, seed: int) -> Count:
-    """Surveys of one point, all against its one bank."""
+    """Surveys of one point, all against its one ensemble."""
     point = points()[index]
     count = Count()
     for number in range(surveys):

@@ -1,4 +1,4 @@
-"""The server's WSGI entry point. One process with threads, for a bank once solved serves them all."""
+"""The server's WSGI entry point. One process with threads, for an ensemble once solved serves them all."""
 
 import os
 

@@ -11,7 +11,7 @@ from django.core.cache import cache
 
 import evenprobe
 from evenprobe.formats.answers import InterpretationOut, LoadsOut, SightHereOut
-from evenprobe.interpretation import PointInterpretation, bank_for, interpret, sight_here, what_supply
+from evenprobe.interpretation import PointInterpretation, ensemble_for, interpret, sight_here, what_supply
 from evenprobe.loads import draws, loops
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Instrument
@@ -78,7 +78,7 @@ def make_ready(view: PointView) -> None:
     """Beside the answer that opens a point: what its next readings will need, so that they are answered at once."""
     facts = view.facts
     if not facts.no_lines:
-        threading.Thread(target=lambda: bank_for(facts).prepare(), daemon=True).start()
+        threading.Thread(target=lambda: ensemble_for(facts).prepare(), daemon=True).start()
 
 
 def sight_of(view: PointView, tester: Instrument) -> SightHereOut:

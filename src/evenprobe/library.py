@@ -21,7 +21,7 @@ from evenprobe.formats.answers import (
     SurveyOut,
     TestsOut,
 )
-from evenprobe.interpretation import bank_for, forecast, what_supply
+from evenprobe.interpretation import ensemble_for, forecast, what_supply
 from evenprobe.interpretation import interpret as interpret_point
 from evenprobe.isolation import isolation
 from evenprobe.testers.fitness import fitness
@@ -94,11 +94,11 @@ def predict(survey: Content | SurveyFile, condition: str) -> ForecastOut:
     facts = file.facts(file.single_point())
     if facts.no_lines:
         raise FormatError([("points[0].terminals", facts.no_lines)])
-    bank = bank_for(facts)
-    known = [c.id for c in bank.conditions]
+    ensemble = ensemble_for(facts)
+    known = [c.id for c in ensemble.conditions]
     if condition not in known:
         raise FormatError([("--condition", f"{condition!r} cannot be true here; use one of {', '.join(known)}")])
-    return ForecastOut.of(forecast(bank, condition))
+    return ForecastOut.of(forecast(ensemble, condition))
 
 
 def identify(survey: Content | SurveyFile) -> SuppliesOut:

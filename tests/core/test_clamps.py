@@ -5,7 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from evenprobe.interpretation import bank_for, interpret
+from evenprobe.interpretation import ensemble_for, interpret
 from evenprobe.quantities import CURRENT, Evidence, Kept, Measurement, Reading, weigh
 from evenprobe.quantities.setups import setups_with
 from evenprobe.testers import Instrument, kinds
@@ -27,9 +27,9 @@ def amperes(end, value, **how):
 
 def flows(point, condition, end, **how):
     """Amperes (B,) in a conductor of every sample of a condition."""
-    bank = bank_for(point)
-    rows = {c.id: block for c, block in bank.blocks}[condition]
-    return bank.predicted(clamped(end, **how))[rows]
+    ensemble = ensemble_for(point)
+    rows = {c.id: block for c, block in ensemble.blocks}[condition]
+    return ensemble.predicted(clamped(end, **how))[rows]
 
 
 def test_what_goes_out_on_the_line_comes_back_on_the_neutral():
@@ -60,9 +60,9 @@ def test_the_shared_neutral_carries_the_difference_of_two_legs_and_the_sum_on_on
     point = several("L1 L2 N PE")
     of_one = clamped(Terminal.BOARD_N, load_here_a=10.0, load_between=(Terminal.L1, Terminal.N))
     between = clamped(Terminal.BOARD_N, load_here_a=10.0, load_between=(Terminal.L1, Terminal.L2))
-    bank = bank_for(point)
-    rows = {c.id: block for c, block in bank.blocks}["correct"]
-    assert np.median(bank.predicted(of_one)[rows] - bank.predicted(between)[rows]) > 0
+    ensemble = ensemble_for(point)
+    rows = {c.id: block for c, block in ensemble.blocks}["correct"]
+    assert np.median(ensemble.predicted(of_one)[rows] - ensemble.predicted(between)[rows]) > 0
 
 
 def test_no_current_in_the_earth_strikes_out_the_swap_and_current_there_leaves_only_it():

@@ -4,14 +4,14 @@ import numpy as np
 import pytest
 
 from evenprobe.conditions import conditions_for
-from evenprobe.interpretation import bank_for, forecast
+from evenprobe.interpretation import ensemble_for, forecast
 from evenprobe.supplies import Earthing
 from evenprobe.wiring import Terminal
 from tests.core.installations import continental, outlet
 
 
 def spans(point, condition):
-    answer = forecast(bank_for(point), condition)
+    answer = forecast(ensemble_for(point), condition)
     return {f"{p.from_}-{p.to}": p for p in answer.pairs}, answer.lamps
 
 

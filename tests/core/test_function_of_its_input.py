@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 from bench.draws import draw, points
 
-from evenprobe.interpretation import bank_for, forget_banks, interpret
+from evenprobe.interpretation import ensemble_for, forget_ensembles, interpret
 from evenprobe.interpretation.memory import Memory
 from evenprobe.testers import TYPED
 from tests.core.installations import outlet, standing, volts
@@ -26,10 +26,10 @@ def drawn(index, seed):
 @pytest.mark.parametrize(("index", "seed"), SOME)
 def test_at_once_is_step_by_step_to_the_last_digit_whatever_was_asked_between(index, seed):
     point, readings = drawn(index, seed)
-    forget_banks()
+    forget_ensembles()
     at_once = interpret(point, readings, [TYPED])
-    forget_banks()
-    bank_for(point).prepare()
+    forget_ensembles()
+    ensemble_for(point).prepare()
     for taken in range(1, len(readings)):
         interpret(point, readings[:taken], [TYPED])
     others = [replace(r, value=r.value * 1.1) if r.value and not r.measurement.dc else r for r in readings]
@@ -66,9 +66,9 @@ def test_threads_that_ask_one_bank_at_once_get_what_each_would_alone():
     ]
     alone = []
     for readings in asked:
-        forget_banks()
+        forget_ensembles()
         alone.append(interpret(point, readings, [TYPED]))
-    forget_banks()
+    forget_ensembles()
     with ThreadPoolExecutor(4) as pool:
         assert list(pool.map(lambda readings: interpret(point, readings, [TYPED]), asked)) == alone
 

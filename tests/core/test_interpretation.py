@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 from bench.draws import draw, points
 
-from evenprobe.interpretation import Bank, JudgementResult, Verdict, interpret
+from evenprobe.interpretation import Ensemble, JudgementResult, Verdict, interpret
 from evenprobe.interpretation.samples import Samples
 from evenprobe.quantities import (
     LAMPS,
@@ -222,16 +222,16 @@ def test_stories_differ_in_where_the_conductors_sit():
 def test_slopes_of_readings_are_what_moving_each_unknown_does(point):
     """The network's own sensitivities against plain differences, over every condition and kind of reading."""
     facts = points()[point]
-    bank, drawn = Bank(facts, 4), draw(facts, np.random.default_rng([3, point, 1]))
+    ensemble, drawn = Ensemble(facts, 4), draw(facts, np.random.default_rng([3, point, 1]))
     evidence = [w for r in drawn.readings for w in weigh(r, facts) if isinstance(w, Evidence)]
-    cube = np.clip(bank.cube, 0.1, 0.9)
-    samples = Samples(bank.installation, cube, bank.blocks, with_slopes=True)
+    cube = np.clip(ensemble.cube, 0.1, 0.9)
+    samples = Samples(ensemble.installation, cube, ensemble.blocks, with_slopes=True)
     slopes, before = samples.slopes(evidence), samples.predictions(evidence)
     tolerance = np.array([e.tolerance for e in evidence])[:, None]
-    for axis, name in enumerate(bank.installation.unknowns.names):
+    for axis, name in enumerate(ensemble.installation.unknowns.names):
         moved = cube.copy()
         moved[:, axis] += 1e-4
-        after = Samples(bank.installation, moved, bank.blocks).predictions(evidence)
+        after = Samples(ensemble.installation, moved, ensemble.blocks).predictions(evidence)
         difference = (after - before) / 1e-4
         off = np.abs(slopes[:, :, axis].T - difference) / (tolerance + np.abs(difference) + 1e-4 * before)
         assert off.max() < 0.25, name  # one missing altogether is off by 1; near nothing a magnitude bends

@@ -8,7 +8,7 @@ from bench.draws import METER, draw, several_lines
 
 from evenprobe.conditions import conditions_for
 from evenprobe.interpretation import JudgementResult, Verdict, interpret
-from evenprobe.interpretation.next_test import _setup
+from evenprobe.interpretation.next_measurement.candidates import same_test
 from evenprobe.loads import loops
 from evenprobe.quantities import RESISTANCE, TRIP, VOLTAGE, Measurement, at_odds, confining, weigh
 from evenprobe.simulation import HiddenPoint, TesterErrors
@@ -84,19 +84,19 @@ def test_two_trip_tests_with_different_currents_are_not_at_odds():
     point = outlet()
     six, thirty = (Measurement(TRIP, None, None, METER, test_ma=ma) for ma in (6.0, 30.0))
     assert six.setup() != thirty.setup()
-    assert _setup(six, point) != _setup(thirty, point)
+    assert same_test(six, point) != same_test(thirty, point)
 
 
 def test_a_dc_reading_is_not_the_ac_reading_that_is_wanted_next():
     ac = Measurement(VOLTAGE, Terminal.L, N)
-    assert _setup(replace(ac, dc=True), outlet()) != _setup(ac, outlet())
+    assert same_test(replace(ac, dc=True), outlet()) != same_test(ac, outlet())
 
 
 def test_a_load_nobody_placed_is_the_one_it_is_taken_to_be():
     point = several("L1 L2 N PE")
     unsaid = Measurement(VOLTAGE, L1, N, load_here_a=9.0)
-    assert _setup(unsaid, point) == _setup(replace(unsaid, load_between=(N, L1), load_here_a=5.0), point)
-    assert _setup(unsaid, point) != _setup(replace(unsaid, load_between=(L2, N)), point)
+    assert same_test(unsaid, point) == same_test(replace(unsaid, load_between=(N, L1), load_here_a=5.0), point)
+    assert same_test(unsaid, point) != same_test(replace(unsaid, load_between=(L2, N)), point)
 
 
 def test_a_drop_is_judged_only_of_the_pair_the_load_is_between():

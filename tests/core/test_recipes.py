@@ -21,7 +21,7 @@ from evenprobe.deadtests.sheet import Line, SheetCircuit, SheetPoint, Step
 from evenprobe.formats import FormatError, SurveyFile, dead_tests_file, parse
 from evenprobe.formats.answers import InterpretationOut
 from evenprobe.formats.reference import reference
-from evenprobe.interpretation import forget_banks, interpret
+from evenprobe.interpretation import forget_ensembles, interpret
 from evenprobe.limits import Band, Limit, limit_for
 from evenprobe.plugging.wiring import topic_of
 from evenprobe.practices import BRITISH, PRACTICES
@@ -190,11 +190,11 @@ TWO_OPEN = Condition(
 
 @pytest.fixture
 def two_open():
-    """A condition more, and no bank that was drawn without it."""
-    forget_banks()
+    """A condition more, and no ensemble that was drawn without it."""
+    forget_ensembles()
     with CONDITIONS.with_row(TWO_OPEN):
         yield TWO_OPEN
-    forget_banks()
+    forget_ensembles()
 
 
 def test_a_condition_is_one_row(two_open):

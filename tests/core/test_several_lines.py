@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 
 from evenprobe.conditions import conditions_for
-from evenprobe.interpretation import Verdict, bank_for
+from evenprobe.interpretation import Verdict, ensemble_for
 from evenprobe.quantities import SEQUENCE, TRIP, VOLTAGE, Measurement, Reading
 from evenprobe.supplies import SYSTEMS, Earthing
 from evenprobe.testers import Instrument, kinds
@@ -212,12 +212,12 @@ def test_a_sound_point_shows_what_its_supply_is_called_by(system):
     """√3 of a star, twice of a split phase, √3/2 of a delta's side to its high leg."""
     names = " ".join(SYSTEMS[system].lines)
     point = several(f"{names} N PE", system)
-    bank = bank_for(point, 64)
-    correct = next(rows for c, rows in bank.blocks if c.id == "correct")
+    ensemble = ensemble_for(point, 64)
+    correct = next(rows for c, rows in ensemble.blocks if c.id == "correct")
     for line, (to_neutral, _) in SYSTEMS[system].lines.items():
-        shown = bank.predicted(Measurement(VOLTAGE, Terminal(line), Terminal.N))[correct]
+        shown = ensemble.predicted(Measurement(VOLTAGE, Terminal(line), Terminal.N))[correct]
         assert shown.mean() == pytest.approx(to_neutral, rel=0.1)
     for one, other in (("L1", "L2"), ("L2", "L3"), ("L1", "L3")):
         if {one, other} <= set(SYSTEMS[system].lines):
-            shown = bank.predicted(Measurement(VOLTAGE, Terminal(one), Terminal(other)))[correct]
+            shown = ensemble.predicted(Measurement(VOLTAGE, Terminal(one), Terminal(other)))[correct]
             assert shown.mean() == pytest.approx(SYSTEMS[system].volts_between(one, other), rel=0.1)

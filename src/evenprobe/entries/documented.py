@@ -25,7 +25,10 @@ class Among:
 
 @dataclass(frozen=True, eq=False)
 class WrittenAs:
-    """A JSON object that is, or is to become, an entry of `model`, a class or a union of them. From Python it is taken as it is."""
+    """A JSON object that is, or is to become, an entry of `model`, a class or a union of them.
+
+    From Python it is taken as it is.
+    """
 
     model: Any
 

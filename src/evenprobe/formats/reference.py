@@ -5,10 +5,21 @@ Nothing here is computed; every row comes from the module that knows it.
 
 from typing import Literal
 
-from evenprobe.formats.words import CategoryWord, DeadTestWord, EarthingWord, KindWord, PlaceWord, PointKindWord, PracticeWord, PurposeWord, QuantityWord, SystemWord
 from pydantic import BaseModel
 
 from evenprobe.deadtests.kinds import DEAD_TESTS, Choice, DeadTest, FormField, Pairs
+from evenprobe.formats.words import (
+    CategoryWord,
+    DeadTestWord,
+    EarthingWord,
+    KindWord,
+    PlaceWord,
+    PointKindWord,
+    PracticeWord,
+    PurposeWord,
+    QuantityWord,
+    SystemWord,
+)
 from evenprobe.limits.protective_devices import INSTANTANEOUS
 from evenprobe.practices import PRACTICES, Practice
 from evenprobe.practices.practice import WITH_BOARD_END, ContactShape

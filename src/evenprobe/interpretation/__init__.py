@@ -1,6 +1,6 @@
-"""What the readings of a point can still mean, by elimination on one bank of samples."""
+"""What the readings of a point can still mean, by elimination on one ensemble of samples."""
 
-from evenprobe.interpretation.bank import Bank, bank_for, forget_banks
+from evenprobe.interpretation.ensemble import Ensemble, ensemble_for, forget_ensembles
 from evenprobe.interpretation.forecast import Forecast, forecast
 from evenprobe.interpretation.interpret import interpret
 from evenprobe.interpretation.outcome import (
@@ -8,7 +8,7 @@ from evenprobe.interpretation.outcome import (
     ConditionOutcome,
     Judgement,
     JudgementResult,
-    NextTest,
+    NextMeasurement,
     PointInterpretation,
     Reason,
     Story,
@@ -19,21 +19,21 @@ from evenprobe.interpretation.supply import SupplyGuess, what_supply
 
 __all__ = [
     "WORST_FIRST",
-    "Bank",
     "ConditionOutcome",
+    "Ensemble",
     "Forecast",
     "Judgement",
     "JudgementResult",
-    "NextTest",
+    "NextMeasurement",
     "PointInterpretation",
     "Reason",
     "SightHere",
     "Story",
     "SupplyGuess",
     "Verdict",
-    "bank_for",
+    "ensemble_for",
     "forecast",
-    "forget_banks",
+    "forget_ensembles",
     "interpret",
     "sight_here",
     "what_supply",

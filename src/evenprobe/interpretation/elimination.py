@@ -10,11 +10,11 @@ from numpy.typing import NDArray
 
 from evenprobe.conditions import Condition
 from evenprobe.installation.admittances import variant_of
-from evenprobe.interpretation.bank import Bank
-from evenprobe.interpretation.fit import best_scale, gap, misses
+from evenprobe.interpretation.ensemble import Ensemble
+from evenprobe.interpretation.exclusion import look_again
+from evenprobe.interpretation.local_search import FITS
+from evenprobe.interpretation.misfit import best_scale, gap, misfits
 from evenprobe.interpretation.outcome import Reason
-from evenprobe.interpretation.refine import FITS
-from evenprobe.interpretation.second_look import look_again
 from evenprobe.quantities import Alarm, Evidence, Kept, at_odds, confining, in_order
 from evenprobe.quantities.presence import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Terminal
@@ -33,7 +33,7 @@ QUIET_FACTOR = 0.2
 
 @dataclass(frozen=True)
 class Standing:
-    """A condition that stands: the bank's rows nearest the readings, their misses, and its share that fits."""
+    """A condition that stands: the ensemble's rows nearest the readings, their misfits, and its share that fits."""
 
     condition: Condition
     rows: NDArray[np.intp]
@@ -42,10 +42,10 @@ class Standing:
 
 @dataclass(frozen=True)
 class Elimination:
-    """`miss` (bank rows,) of each sample, exact up to where it matters; `scale` the best factor on its source."""
+    """`misfit` (ensemble rows,) of each sample, exact up to where it matters; `scale` the best factor on its source."""
 
     evidence: tuple[Evidence, ...]
-    miss: Array
+    misfit: Array
     scale: Array
     standing: tuple[Standing, ...]
     fallen: tuple[Condition, ...]
@@ -54,79 +54,79 @@ class Elimination:
         return any(s.condition.id == condition_id for s in self.standing)
 
 
-def anything_stands(bank: Bank, evidence: Sequence[Evidence]) -> bool:
+def anything_stands(ensemble: Ensemble, evidence: Sequence[Evidence]) -> bool:
     """Whether any condition explains the evidence, by its samples or, looked at again briefly, near them."""
     if at_odds(evidence):
         return False
-    against = _held_against(bank, evidence)
-    return bool((against.miss <= 1.0).any()) or any(
-        found <= FITS for found in look_again(bank, *against, briefly=True).values()
+    against = _held_against(ensemble, evidence)
+    return bool((against.misfit <= 1.0).any()) or any(
+        found <= FITS for found in look_again(ensemble, *against, briefly=True).values()
     )
 
 
 class _Held(NamedTuple):
-    """What confines of the evidence, and of every sample of the bank what it shows, misses by, and its best scale."""
+    """What confines of the evidence; of every sample of the ensemble what it shows, misses by, and its best scale."""
 
     evidence: tuple[Evidence, ...]
     predicted: Array
-    miss: Array
+    misfit: Array
     scale: Array
 
 
-def _held_against(bank: Bank, evidence: Sequence[Evidence]) -> _Held:
+def _held_against(ensemble: Ensemble, evidence: Sequence[Evidence]) -> _Held:
     confined = confining(in_order(evidence))
-    predicted = bank.predictions(confined)
-    miss = misses(confined, predicted, bank.scale, worth_knowing=WORTH_KNOWING)
-    return _Held(confined, predicted, miss, best_scale(confined, predicted, bank.scale))
+    predicted = ensemble.predictions(confined)
+    misfit = misfits(confined, predicted, ensemble.scale, worth_knowing=WORTH_KNOWING)
+    return _Held(confined, predicted, misfit, best_scale(confined, predicted, ensemble.scale))
 
 
-def eliminate(bank: Bank, evidence: Sequence[Evidence]) -> Elimination:
+def eliminate(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Elimination:
     """Strike out every condition that no sample, even refined, makes fit the evidence."""
     if not evidence:
         rows = np.arange(NEIGHBOURS)
-        everything = tuple(Standing(c, block.start + rows, 1.0) for c, block in bank.blocks)
-        nothing = np.zeros(len(bank.cube))
+        everything = tuple(Standing(c, block.start + rows, 1.0) for c, block in ensemble.blocks)
+        nothing = np.zeros(len(ensemble.cube))
         return Elimination((), nothing, nothing + 1, everything, ())
-    held = _held_against(bank, evidence)
-    refined = {} if at_odds(evidence) else look_again(bank, *held)
+    held = _held_against(ensemble, evidence)
+    refined = {} if at_odds(evidence) else look_again(ensemble, *held)
     standing, fallen = [], []
-    for condition, block in bank.blocks:
-        own = held.miss[block]
+    for condition, block in ensemble.blocks:
+        own = held.misfit[block]
         best = float(own.min())
         if best > 1.0 and refined.get(condition.id, np.inf) > FITS:
             fallen.append(condition)
             continue
         nearest = np.argsort(own)[:NEIGHBOURS]
         near = nearest[(own[nearest] <= max(1.0, best) + NEIGHBOUR_SLACK) | FEWEST]
-        share = max(float((own <= 1.0).sum()), 0.5) / bank.samples
+        share = max(float((own <= 1.0).sum()), 0.5) / ensemble.samples
         standing.append(Standing(condition, block.start + near, share))
-    return Elimination(held.evidence, held.miss, held.scale, tuple(standing), tuple(fallen))
+    return Elimination(held.evidence, held.misfit, held.scale, tuple(standing), tuple(fallen))
 
 
-def reason_for(bank: Bank, elimination: Elimination, condition: Condition) -> Reason:
+def reason_for(ensemble: Ensemble, elimination: Elimination, condition: Condition) -> Reason:
     """The reading that excludes a fallen condition most plainly.
 
     First each reading alone, over all the condition's samples; where no single one does, each reading
     against the samples that agree best with the others.
     """
-    block = bank.block_of(condition)
-    number = bank.number_of(block)
+    block = ensemble.block_of(condition)
+    number = ensemble.number_of(block)
     best: tuple[float, Reason] | None = None
     for e in elimination.evidence:
-        seen = bank.shown_range(e)
+        seen = ensemble.shown_range(e)
         best = _plainer(best, e, float(seen.least[number]), float(seen.most[number]))
     if best is None:
         raise ValueError(f"{condition.id} cannot fall without a reading")
     if best[0] > 1.0 or len(elimination.evidence) == 1:
         return best[1]
     best = None
-    scale = bank.scale[0][block], bank.scale[1][block]
+    scale = ensemble.scale[0][block], ensemble.scale[1][block]
     for left_out in elimination.evidence:
         others = [e for e in elimination.evidence if e is not left_out]
-        predicted = np.stack([bank.predicted(e.measurement)[block] for e in others])
-        agreeing = np.argsort(misses(others, predicted, scale))[:8]
+        predicted = np.stack([ensemble.predicted(e.measurement)[block] for e in others])
+        agreeing = np.argsort(misfits(others, predicted, scale))[:8]
         factor = best_scale(others, predicted, scale)[agreeing] if left_out.with_source else 1.0
-        p = bank.predicted(left_out.measurement)[block][agreeing] * factor
+        p = ensemble.predicted(left_out.measurement)[block][agreeing] * factor
         best = _plainer(best, left_out, float(p.min()), float(p.max()))
     assert best is not None
     return best[1]
@@ -140,33 +140,33 @@ def _plainer(best: tuple[float, Reason] | None, e: Evidence, least: float, most:
     return beyond, Reason(e.reading.id, (least, most), e.quantity, seen)
 
 
-def agrees_with(bank: Bank, elimination: Elimination, standing: Standing, alarm: Alarm) -> bool:
+def agrees_with(ensemble: Ensemble, elimination: Elimination, standing: Standing, alarm: Alarm) -> bool:
     """Whether the condition, as the readings leave it, can put the alarm's voltage at its terminal."""
-    return bool((potentials(bank, elimination, standing, alarm.terminal) >= alarm.volts).any())
+    return bool((potentials(ensemble, elimination, standing, alarm.terminal) >= alarm.volts).any())
 
 
-def lines_of(bank: Bank, elimination: Elimination, standing: Standing) -> tuple[tuple[str, ...], ...]:
-    """Which lines it is about in those of the bank's samples that fit, likeliest first; empty where none does."""
-    variants = standing.condition.variants_at(bank.point.layout)
-    rows = standing.rows[elimination.miss[standing.rows] <= 1.0]
-    share = bank.cube[rows, bank.installation.unknowns.names.index("variant")]
+def lines_of(ensemble: Ensemble, elimination: Elimination, standing: Standing) -> tuple[tuple[str, ...], ...]:
+    """Which lines it is about in those of the ensemble's samples that fit, likeliest first; empty where none does."""
+    variants = standing.condition.variants_at(ensemble.point.layout)
+    rows = standing.rows[elimination.misfit[standing.rows] <= 1.0]
+    share = ensemble.cube[rows, ensemble.installation.unknowns.names.index("variant")]
     found = Counter(variants[number].lines for number in variant_of(share, len(variants)))
     return tuple(lines for lines, _ in found.most_common() if lines)
 
 
-def potentials(bank: Bank, elimination: Elimination, standing: Standing, terminal: Terminal) -> Array:
+def potentials(ensemble: Ensemble, elimination: Elimination, standing: Standing, terminal: Terminal) -> Array:
     """Volts to earth of a terminal over the condition's nearest samples, source scaled to the readings."""
-    return np.asarray(bank.potential(terminal)[standing.rows] * elimination.scale[standing.rows])
+    return np.asarray(ensemble.potential(terminal)[standing.rows] * elimination.scale[standing.rows])
 
 
-def likelihoods(bank: Bank, elimination: Elimination, kept: Sequence[Kept]) -> dict[str, float]:
+def likelihoods(ensemble: Ensemble, elimination: Elimination, kept: Sequence[Kept]) -> dict[str, float]:
     """Share of samples that fit times the prior, lowered where a proved detector was silent; sums to 1."""
     raw = {}
     for standing in elimination.standing:
-        weight = standing.share * standing.condition.prior_at(bank.point)
+        weight = standing.share * standing.condition.prior_at(ensemble.point)
         for quiet in kept:
             if quiet.quiet_at is not None:
-                volts = potentials(bank, elimination, standing, quiet.quiet_at)
+                volts = potentials(ensemble, elimination, standing, quiet.quiet_at)
                 if np.median(volts) > ALARM_CERTAIN_VOLTS:
                     weight *= QUIET_FACTOR
         raw[standing.condition.id] = weight

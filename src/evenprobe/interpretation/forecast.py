@@ -5,7 +5,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from evenprobe.installation.modes import AS_FOUND
-from evenprobe.interpretation.bank import Bank
+from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.quantities import VOLTAGE, Measurement
 from evenprobe.quantities.lamps import LAMP_DARK_SHARE, LAMP_LIT_SHARE, LAMPS, lamp_of, lamps_on
 from evenprobe.testers import TYPED
@@ -33,23 +33,23 @@ class Forecast:
     lamps: dict[str, bool | None]
 
 
-def forecast(bank: Bank, condition_id: str) -> Forecast:
+def forecast(ensemble: Ensemble, condition_id: str) -> Forecast:
     """Raises KeyError when the condition cannot be true at this point."""
-    rows = {c.id: block for c, block in bank.blocks}[condition_id]
-    terminals = bank.point.terminals
+    rows = {c.id: block for c, block in ensemble.blocks}[condition_id]
+    terminals = ensemble.point.terminals
     pairs = [*contact_pairs(terminals), *((t, Terminal.REF) for t in terminals if t is not Terminal.REF)]
 
     def span(a: Terminal, b: Terminal, low_z: bool) -> tuple[float, float]:
         measurement = Measurement(VOLTAGE, a, b, TYPED, "low-z" if low_z else "high-z")
-        low, high = np.percentile(bank.predicted(measurement)[rows], [LOW_PERCENTILE, HIGH_PERCENTILE])
+        low, high = np.percentile(ensemble.predicted(measurement)[rows], [LOW_PERCENTILE, HIGH_PERCENTILE])
         return float(low), float(high)
 
-    nominal = bank.point.system.nominal_volts
+    nominal = ensemble.point.system.nominal_volts
     lamps: dict[str, bool | None] = {}
-    solved = bank.solved(AS_FOUND)
-    for lamp in lamps_on(bank.point):
+    solved = ensemble.solved(AS_FOUND)
+    for lamp in lamps_on(ensemble.point):
         low, high = np.percentile(
-            LAMPS.shown(lamp_of(lamp), solved, bank.point)[rows] / nominal, [LOW_PERCENTILE, HIGH_PERCENTILE]
+            LAMPS.shown(lamp_of(lamp), solved, ensemble.point)[rows] / nominal, [LOW_PERCENTILE, HIGH_PERCENTILE]
         )
         lamps[lamp] = True if low >= LAMP_LIT_SHARE else False if high <= LAMP_DARK_SHARE else None
     return Forecast(

@@ -2,7 +2,6 @@
 
 from collections.abc import Sequence
 
-from evenprobe.interpretation.bank import SAMPLES_PER_CONDITION, Bank, bank_for
 from evenprobe.interpretation.elimination import (
     Elimination,
     agrees_with,
@@ -12,8 +11,9 @@ from evenprobe.interpretation.elimination import (
     lines_of,
     reason_for,
 )
+from evenprobe.interpretation.ensemble import SAMPLES_PER_CONDITION, Ensemble, ensemble_for
 from evenprobe.interpretation.judgements import judgements
-from evenprobe.interpretation.next_test import next_tests
+from evenprobe.interpretation.next_measurement import next_measurements
 from evenprobe.interpretation.outcome import (
     ConditionOutcome,
     NotCounted,
@@ -52,17 +52,18 @@ def interpret(
     kept = [w for w in weighed if isinstance(w, Kept)]
     directs = direct_voltage([w for w in weighed if isinstance(w, Direct)], kept)
     direct = direct_sentence(directs, point.practice)
-    bank = bank_for(point, samples)
-    elimination = eliminate(bank, evidence)
-    outcomes = _outcomes(bank, elimination, alarms, kept)
+    ensemble = ensemble_for(point, samples)
+    elimination = eliminate(ensemble, evidence)
+    outcomes = _outcomes(ensemble, elimination, alarms, kept)
     judged = judgements(point, evidence, [w.reading for w in weighed if isinstance(w, Kept | Direct)], overrides)
     insulates = insulation_result(judged)
     verdict = decide(outcomes, evidence, alarms, insulates, directs)
     unanswered = bool(standing_alarms(alarms, evidence)) and not dangerous_readings(evidence)
     unstrained = [o for o in outcomes if o.standing and not o.strained]
     unexplained = bool(alarms) and not unanswered and not unstrained and bool(elimination.standing)
-    retake = _retake(bank, evidence) if not elimination.standing else ()
-    tests, note = next_tests(bank, elimination, {o.condition.id: o.likelihood for o in outcomes}, readings, kit)
+    retake = _retake(ensemble, evidence) if not elimination.standing else ()
+    likelihood = {o.condition.id: o.likelihood for o in outcomes}
+    tests, note = next_measurements(ensemble, elimination, likelihood, readings, kit)
     band = limit_for("voltage.band", point.practice, point.system, overrides).band
     return PointInterpretation(
         practice=point.practice,
@@ -81,7 +82,7 @@ def interpret(
         retake=retake,
         next_tests=tests,
         next_tests_note=note,
-        stories=stories(bank, elimination, outcomes),
+        stories=stories(ensemble, elimination, outcomes),
         not_counted=_not_counted(weighed),
         healthy_band=(band.low, band.high),
         direct=direct,
@@ -112,33 +113,33 @@ def _not_counted(weighed: Sequence[Weighed]) -> tuple[NotCounted, ...]:
 
 
 def _outcomes(
-    bank: Bank, elimination: Elimination, alarms: Sequence[Alarm], kept: Sequence[Kept]
+    ensemble: Ensemble, elimination: Elimination, alarms: Sequence[Alarm], kept: Sequence[Kept]
 ) -> tuple[ConditionOutcome, ...]:
-    likelihood = likelihoods(bank, elimination, kept)
+    likelihood = likelihoods(ensemble, elimination, kept)
     standing = [
         ConditionOutcome(
             s.condition,
-            s.condition.severity_at(bank.point),
+            s.condition.severity_at(ensemble.point),
             True,
-            any(not agrees_with(bank, elimination, s, alarm) for alarm in alarms),
+            any(not agrees_with(ensemble, elimination, s, alarm) for alarm in alarms),
             likelihood[s.condition.id],
-            lines=lines_of(bank, elimination, s),
+            lines=lines_of(ensemble, elimination, s),
         )
         for s in elimination.standing
     ]
     fallen = [
-        ConditionOutcome(c, c.severity_at(bank.point), False, False, 0.0, (reason_for(bank, elimination, c),))
+        ConditionOutcome(c, c.severity_at(ensemble.point), False, False, 0.0, (reason_for(ensemble, elimination, c),))
         for c in elimination.fallen
     ]
     standing.sort(key=lambda o: (-o.severity, -o.likelihood))
     return (*standing, *fallen)
 
 
-def _retake(bank: Bank, evidence: Sequence[Evidence]) -> tuple[str, ...]:
+def _retake(ensemble: Ensemble, evidence: Sequence[Evidence]) -> tuple[str, ...]:
     """Readings whose removal lets something stand: one of them is the slip. Only one that confines can be."""
     ids = dict.fromkeys(e.reading.id for e in confining(evidence))
     return tuple(
         left_out
         for left_out in ids
-        if len(ids) > 1 and anything_stands(bank, [e for e in evidence if e.reading.id != left_out])
+        if len(ids) > 1 and anything_stands(ensemble, [e for e in evidence if e.reading.id != left_out])
     )

@@ -87,7 +87,7 @@ class Judgement:
 
 
 @dataclass(frozen=True)
-class NextTest:
+class NextMeasurement:
     measurement: Measurement
     rules_out: tuple[str, ...]
     information_bits: float
@@ -126,7 +126,7 @@ class PointInterpretation:
     conditions: tuple[ConditionOutcome, ...] = ()
     judgements: tuple[Judgement, ...] = ()
     retake: tuple[str, ...] = ()
-    next_tests: tuple[NextTest, ...] = ()
+    next_tests: tuple[NextMeasurement, ...] = ()
     next_tests_note: str = ""
     stories: tuple[Story, ...] = ()
     not_counted: tuple[NotCounted, ...] = ()

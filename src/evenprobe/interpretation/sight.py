@@ -4,9 +4,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from evenprobe.conditions import Condition
-from evenprobe.interpretation.bank import bank_for
 from evenprobe.interpretation.elimination import eliminate, likelihoods
-from evenprobe.interpretation.next_test import would_rule_out
+from evenprobe.interpretation.ensemble import ensemble_for
+from evenprobe.interpretation.next_measurement import would_rule_out
 from evenprobe.quantities import Evidence, Kept, Reading, weigh
 from evenprobe.testers import Instrument
 from evenprobe.wiring import PointFacts
@@ -24,11 +24,11 @@ def sight_here(point: PointFacts, readings: Sequence[Reading], tester: Instrumen
     """With everything the tester can measure here, over what the readings so far leave standing."""
     if point.no_lines:
         return SightHere((), ())
-    bank = bank_for(point)
+    ensemble = ensemble_for(point)
     weighed = [w for r in readings for w in weigh(r, point)]
-    elimination = eliminate(bank, [w for w in weighed if isinstance(w, Evidence)])
-    likelihood = likelihoods(bank, elimination, [w for w in weighed if isinstance(w, Kept)])
-    gone = would_rule_out(bank, elimination, likelihood, tester)
+    elimination = eliminate(ensemble, [w for w in weighed if isinstance(w, Evidence)])
+    likelihood = likelihoods(ensemble, elimination, [w for w in weighed if isinstance(w, Kept)])
+    gone = would_rule_out(ensemble, elimination, likelihood, tester)
     wrong = [s.condition for s in elimination.standing if not s.condition.severity_at(point).is_fine]
     wrong.sort(key=lambda c: -c.severity_at(point))
     return SightHere(tuple(c for c in wrong if c.id in gone), tuple(c for c in wrong if c.id not in gone))

@@ -9,8 +9,8 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from evenprobe.conditions import Condition, conditions_for
-from evenprobe.interpretation.bank import Bank
 from evenprobe.interpretation.elimination import eliminate, reason_for
+from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.outcome import Reason
 from evenprobe.quantities import FREQUENCY, Evidence, Reading, weigh
 from evenprobe.supplies import SYSTEMS, Earthing, SupplySystem
@@ -56,18 +56,18 @@ def _guess(point: PointFacts, readings: Sequence[Reading]) -> SupplyGuess | None
     evidence = [w for r in readings for w in weigh(r, point) if isinstance(w, Evidence)]
     if not evidence:
         return None
-    bank = _fine(point)
-    elimination = eliminate(bank, evidence)
+    ensemble = _fine(point)
+    elimination = eliminate(ensemble, evidence)
     share = sum(s.share * s.condition.prior_at(point) for s in elimination.standing)
     hertz = [r.value for r in readings if r.measurement.quantity is FREQUENCY and r.value is not None]
     if any(abs(value - point.system.frequency_hz) > HERTZ_APART for value in hertz):
         share *= OTHER_FREQUENCY
-    reason = None if elimination.standing else reason_for(bank, elimination, bank.conditions[0])
+    reason = None if elimination.standing else reason_for(ensemble, elimination, ensemble.conditions[0])
     standing = tuple(s.condition for s in elimination.standing)
     return SupplyGuess(point.system, point.earthing, bool(standing), share, standing, reason)
 
 
 @lru_cache(maxsize=64)
-def _fine(point: PointFacts) -> Bank:
+def _fine(point: PointFacts) -> Ensemble:
     """Of all that can be true there only what is fine."""
-    return Bank(point, conditions=tuple(c for c in conditions_for(point) if c.severity_at(point).is_fine))
+    return Ensemble(point, conditions=tuple(c for c in conditions_for(point) if c.severity_at(point).is_fine))

@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from evenprobe.conditions import Severity
-from evenprobe.interpretation import bank_for
+from evenprobe.interpretation import ensemble_for
 from evenprobe.interpretation.forecast import HIGH_PERCENTILE, LOW_PERCENTILE
 from evenprobe.limits import Limit, limit_for
 from evenprobe.quantities import VOLTAGE, Evidence, Measurement, Reading, weigh
@@ -136,9 +136,9 @@ def _ohms(point: PointFacts, before: Evidence, after: Evidence, flowing: float) 
 
 def _expected(point: PointFacts, before: Measurement, after: Measurement, at_load: Measurement, nominal: float) -> Span:
     """The same of every sample of a sound circuit, most of them."""
-    bank = bank_for(point)
-    rows = next(rows for condition, rows in bank.blocks if condition.severity is Severity.OK)
-    flowing = (after.load_here_a or 0.0) * bank.predicted(at_load)[rows] / nominal
-    lost = np.abs(bank.predicted(before)[rows] - bank.predicted(after)[rows])
+    ensemble = ensemble_for(point)
+    rows = next(rows for condition, rows in ensemble.blocks if condition.severity is Severity.OK)
+    flowing = (after.load_here_a or 0.0) * ensemble.predicted(at_load)[rows] / nominal
+    lost = np.abs(ensemble.predicted(before)[rows] - ensemble.predicted(after)[rows])
     low, high = np.percentile(lost / flowing, [LOW_PERCENTILE, HIGH_PERCENTILE])
     return float(low), float(high)

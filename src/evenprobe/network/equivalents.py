@@ -1,7 +1,7 @@
 """Everything a tester can do follows from two points: an open-circuit voltage behind an impedance.
 
 Thévenin's theorem for a pair of ports, and known loads between ports as rank-one updates
-(Sherman and Morrison, Ann. Math. Stat. 21, 1950), so a bank is solved once and answers any reading.
+(Sherman and Morrison, Ann. Math. Stat. 21, 1950), so an ensemble is solved once and answers any reading.
 """
 
 from collections.abc import Sequence

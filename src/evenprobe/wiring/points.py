@@ -67,7 +67,7 @@ class CircuitFacts:
 
 @dataclass(frozen=True)
 class PointFacts:
-    """All that decides which samples are drawn for a point; hashable, so a bank is cached by it."""
+    """All that decides which samples are drawn for a point; hashable, so an ensemble is cached by it."""
 
     practice: Practice
     system: SupplySystem

@@ -9,7 +9,7 @@ from pydantic import Field
 from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer, Identified, unless_none
 from evenprobe.formats.words import KindWord, QuantityWord, SeverityWord, VerdictWord
-from evenprobe.interpretation import ConditionOutcome, Judgement, NextTest, PointInterpretation, Reason, Story
+from evenprobe.interpretation import ConditionOutcome, Judgement, NextMeasurement, PointInterpretation, Reason, Story
 from evenprobe.interpretation.outcome import JudgementResult
 from evenprobe.practices import Practice
 from evenprobe.quantities import Measurement
@@ -134,7 +134,7 @@ class NextTestOut(Answer):
     why: str
 
     @classmethod
-    def of(cls, test: NextTest) -> "NextTestOut":
+    def of(cls, test: NextMeasurement) -> "NextTestOut":
         measurement = test.measurement
         return cls(
             quantity=str(measurement.quantity),

@@ -5,10 +5,10 @@ import pytest
 from bench.draws import draw, points
 
 from evenprobe.conditions import conditions_for
-from evenprobe.interpretation import Bank
-from evenprobe.interpretation.fit import distances
-from evenprobe.interpretation.refine import FITS, Start, refine
-from evenprobe.interpretation.second_look import _hops
+from evenprobe.interpretation import Ensemble
+from evenprobe.interpretation.exclusion import hops
+from evenprobe.interpretation.local_search import FITS, Start, search_from
+from evenprobe.interpretation.misfit import distances
 from evenprobe.quantities import Evidence, weigh
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.unknowns import amperes
@@ -21,26 +21,30 @@ def evidence_of(facts, number):
     return drawn.truth, [w for w in weighed if isinstance(w, Evidence)]
 
 
-def samples_of(bank, condition):
-    return bank.cube[next(rows for c, rows in bank.blocks if c.id == condition.id)]
+def samples_of(ensemble, condition):
+    return ensemble.cube[next(rows for c, rows in ensemble.blocks if c.id == condition.id)]
 
 
 @pytest.mark.parametrize("number", range(6))
 def test_refining_never_ends_farther_off_than_it_began(number):
     facts = points()[0]
-    bank = Bank(facts, 64)
+    ensemble = Ensemble(facts, 64)
     truth, evidence = evidence_of(facts, number)
-    few = refine(bank.installation, evidence, [Start(truth, samples_of(bank, truth)[:1])])[truth.id].miss
-    begun = refine(bank.installation, evidence, [Start(truth, samples_of(bank, truth)[:16])])[truth.id].miss
+    few = search_from(ensemble.installation, evidence, [Start(truth, samples_of(ensemble, truth)[:1])])[truth.id].misfit
+    begun = search_from(ensemble.installation, evidence, [Start(truth, samples_of(ensemble, truth)[:16])])[
+        truth.id
+    ].misfit
     assert begun <= max(few, FITS)
 
 
 def test_a_voltage_far_above_the_band_never_fits_the_correct_condition():
     facts = outlet()
-    bank = Bank(facts, 64)
+    ensemble = Ensemble(facts, 64)
     (evidence,) = weigh(volts("L-N", 180.0), facts)
-    correct, block = bank.blocks[0]
-    assert refine(bank.installation, [evidence], [Start(correct, bank.cube[block])])["correct"].miss > FITS
+    correct, block = ensemble.blocks[0]
+    assert (
+        search_from(ensemble.installation, [evidence], [Start(correct, ensemble.cube[block])])["correct"].misfit > FITS
+    )
 
 
 def test_a_sample_that_shows_the_reading_has_nowhere_to_move():
@@ -53,7 +57,7 @@ def test_a_sample_that_shows_the_reading_has_nowhere_to_move():
 
 
 def test_everything_on_the_circuit_is_tried_there_and_not():
-    unknowns = Bank(outlet(), 4).installation.unknowns
+    unknowns = Ensemble(outlet(), 4).installation.unknowns
     ways = unknowns(unknowns.every_way(np.full(unknowns.count, 0.5)))
     there = {
         (load > 0, filters > 0)
@@ -82,32 +86,32 @@ def test_neutral_to_earth_is_judged_at_whichever_contact_is_the_neutral():
 
 def test_hops_stay_in_the_cube_and_keep_some_of_where_they_come_from():
     ends = np.random.default_rng(1).random((3, 40))
-    hopped = _hops(ends, 64, np.random.default_rng(2))
+    hopped = hops(ends, 64, np.random.default_rng(2))
     assert hopped.shape == (64, 40)
     assert ((hopped >= 0) & (hopped <= 1)).all()
     kept = (hopped[:, None] == ends).mean(axis=2).max(axis=1)
     assert kept[:8].mean() > 0.7
     assert kept[-8:].mean() < 0.4
-    assert np.array_equal(hopped, _hops(ends, 64, np.random.default_rng(2)))
+    assert np.array_equal(hopped, hops(ends, 64, np.random.default_rng(2)))
 
 
 @pytest.mark.parametrize("number", range(3))
 def test_patience_finds_no_less_and_ends_lie_in_the_cube(number):
     facts = points()[3]
-    bank = Bank(facts, 64)
+    ensemble = Ensemble(facts, 64)
     truth, evidence = evidence_of(facts, number)
-    start = [Start(truth, samples_of(bank, truth)[:16])]
-    hasty = refine(bank.installation, evidence, start)[truth.id]
-    patient = refine(bank.installation, evidence, start, patiently=True)[truth.id]
-    assert patient.miss <= max(hasty.miss, FITS)
+    start = [Start(truth, samples_of(ensemble, truth)[:16])]
+    hasty = search_from(ensemble.installation, evidence, start)[truth.id]
+    patient = search_from(ensemble.installation, evidence, start, patient=True)[truth.id]
+    assert patient.misfit <= max(hasty.miss, FITS)
     for arrival in (hasty, patient):
-        assert arrival.cube.shape[1] == bank.installation.unknowns.count
+        assert arrival.cube.shape[1] == ensemble.installation.unknowns.count
         assert ((arrival.cube >= 0) & (arrival.cube <= 1)).all()
 
 
 def test_nothing_to_start_from_arrives_nowhere():
-    bank = Bank(outlet(), 4)
-    assert refine(bank.installation, weigh(volts("L-N", 120.0), outlet()), []) == {}
+    ensemble = Ensemble(outlet(), 4)
+    assert search_from(ensemble.installation, weigh(volts("L-N", 120.0), outlet()), []) == {}
 
 
 def test_a_reading_far_beyond_a_condition_excludes_it_without_a_search(monkeypatch):
@@ -118,7 +122,7 @@ def test_a_reading_far_beyond_a_condition_excludes_it_without_a_search(monkeypat
         searched.extend(s.condition.id for s in starts)
         return {}
 
-    monkeypatch.setattr("evenprobe.interpretation.second_look.refine", noted)
+    monkeypatch.setattr("evenprobe.interpretation.exclusion.search_from", noted)
     result = read(outlet(), volts("L-N", 125.5), volts("L-PE", 125.4), volts("N-PE", 0.1))
     assert {"supply-low", "wrong-system", "line-earth-swapped"} & set(searched) == set()
     assert "supply-low" not in {o.condition.id for o in result.conditions if o.standing}

@@ -1,6 +1,6 @@
 """How well each sample reproduces all the evidence together.
 
-The miss of a sample is the least m for which one source voltage and one gain per tester put every
+The misfit of a sample is the least m for which one source voltage and one gain per tester put every
 prediction within m tolerances of its reading; 1 or less fits. For a given m each reading confines the
 common scale to an interval, so the samples fit when all intervals meet, and on a line intervals meet when
 each two do (Helly). The least m is therefore the greatest over pairs of readings of a closed expression,
@@ -22,13 +22,13 @@ FEW_TOLERANCES = 3.0
 LEAST_SPREAD = 1e-3
 
 
-def misses(
+def misfits(
     evidence: Sequence[Evidence], predicted: Array, scale: tuple[Array, Array], worth_knowing: float = np.inf
 ) -> Array:
     """Miss of each sample, (B,).
 
     `predicted` (R, B) as `evidence`; `scale` the range (B,), (B,) by which a sample's source may be scaled.
-    A miss above `worth_knowing` is only known to be above it.
+    A misfit above `worth_knowing` is only known to be above it.
     """
     low, high = scale
     fixed = np.ones_like(low)
@@ -46,12 +46,12 @@ def _group_misses(
     group: Sequence[Evidence], predicted: Array, scale: tuple[Array, Array], worth_knowing: float
 ) -> Array:
     low, high = scale
-    miss = np.zeros_like(low)
+    misfit = np.zeros_like(low)
     for e, p in zip(group, predicted, strict=True):
-        np.maximum(miss, (e.low - high * (1 + e.gain_share) * p) / e.tolerance, out=miss)
-        np.maximum(miss, (low * (1 - e.gain_share) * p - e.high) / e.tolerance, out=miss)
-    near = np.flatnonzero(miss <= worth_knowing)
-    p_near, m_near = predicted[:, near], miss[near]
+        np.maximum(misfit, (e.low - high * (1 + e.gain_share) * p) / e.tolerance, out=misfit)
+        np.maximum(misfit, (low * (1 - e.gain_share) * p - e.high) / e.tolerance, out=misfit)
+    near = np.flatnonzero(misfit <= worth_knowing)
+    p_near, m_near = predicted[:, near], misfit[near]
     for i, above in enumerate(group):
         for j, below in enumerate(group):
             if i == j:
@@ -66,10 +66,10 @@ def _group_misses(
                 out=m_near,
             )
         keep = m_near <= worth_knowing
-        miss[near] = m_near
+        misfit[near] = m_near
         if not keep.all():
             near, p_near, m_near = near[keep], p_near[:, keep], m_near[keep]
-    return np.asarray(miss)
+    return np.asarray(misfit)
 
 
 def best_scale(evidence: Sequence[Evidence], predicted: Array, scale: tuple[Array, Array]) -> Array:

@@ -1,4 +1,4 @@
-"""The bank of samples of a point: every condition, many ways each, solved once and answering any reading.
+"""The ensemble of samples of a point: every condition, many ways each, solved once and answering any reading.
 
 Sobol points with a fixed seed, so results repeat. The same points serve every condition, so conditions
 differ by their change alone.
@@ -43,7 +43,7 @@ class ShownRange:
     reach_high: Array
 
 
-class Bank(Samples):
+class Ensemble(Samples):
     """All conditions of a point, or only those named, `samples` of each: rows (C · samples, unknowns)."""
 
     def __init__(
@@ -71,7 +71,7 @@ class Bank(Samples):
             self.solved(mode)
 
     def block_of(self, condition: Condition) -> slice:
-        """The rows of the bank that are under a condition."""
+        """The rows of the ensemble that are under a condition."""
         return next(block for c, block in self.blocks if c.id == condition.id)
 
     def number_of(self, block: slice) -> int:
@@ -107,7 +107,7 @@ def _sobol(dimensions: int, samples: int) -> Array:
     """(samples, dimensions) in the unit cube; `samples` is best a power of two.
 
     A share of them is pushed to the cube's corners, where long runs meet heavy loads: what a condition can
-    show at the most must be in the bank, or a reading out there would strike out the truth.
+    show at the most must be in the ensemble, or a reading out there would strike out the truth.
     """
     cube = np.asarray(qmc.Sobol(dimensions, rng=SEED).random(samples))
     corners = int(samples * CORNER_SHARE)
@@ -115,16 +115,16 @@ def _sobol(dimensions: int, samples: int) -> Array:
     return cube
 
 
-def bank_for(point: PointFacts, samples: int = SAMPLES_PER_CONDITION) -> Bank:
-    """The bank of a point, kept: points that the record describes alike share one."""
+def ensemble_for(point: PointFacts, samples: int = SAMPLES_PER_CONDITION) -> Ensemble:
+    """The ensemble of a point, kept: points that the record describes alike share one."""
     return _kept(point, samples)
 
 
-def forget_banks() -> None:
+def forget_ensembles() -> None:
     """As if no point had ever been opened."""
     _kept.cache_clear()
 
 
 @lru_cache(maxsize=12)
-def _kept(point: PointFacts, samples: int) -> Bank:
-    return Bank(point, samples)
+def _kept(point: PointFacts, samples: int) -> Ensemble:
+    return Ensemble(point, samples)

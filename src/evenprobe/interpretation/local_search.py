@@ -1,6 +1,6 @@
 """A second look before a condition is struck out: its best samples are moved until they fit, if they can.
 
-A bank of a thousand samples in some forty unknowns is sparse; a true condition seldom has one that meets
+An ensemble of a thousand samples in some forty unknowns is sparse; a true condition seldom has one that meets
 ten readings at once. So the samples that come nearest are moved by damped least squares (Levenberg 1944,
 Marquardt 1963) on what each reading misses its tolerance by. Once a reading is inside it pulls no more, so
 a sample that fits is a root of the system and is reached fast; a condition that cannot fit stops moving.
@@ -37,10 +37,10 @@ OUT_OF_REACH = {4: 600.0, 7: 100.0}
 third of this by then, nearly all of them at their goal."""
 ENDS = 4
 FITS = 1.05
-"""Least squares may stop short of the least miss there is; a condition that comes this near is not struck out."""
+"""Least squares may stop short of the least misfit there is; a condition that comes this near is not struck out."""
 PATIENCE = {3: 0.9, 5: 0.75}
 LONG_PATIENCE = {5: 0.95}
-"""A start whose misses have not shrunk to this share in so many rounds has arrived."""
+"""A start whose misfits have not shrunk to this share in so many rounds has arrived."""
 
 
 @dataclass(frozen=True)
@@ -53,82 +53,103 @@ class Start:
 
 @dataclass(frozen=True)
 class Arrival:
-    """The least miss found for a condition, and the ends (E, unknowns) nearest to fitting, for a hop from there."""
+    """The least misfit found for a condition, and the ends (E, unknowns) nearest to fitting, for a hop from there."""
 
     condition: Condition
-    miss: float
+    misfit: float
     cube: Array
 
 
-def refine(
-    installation: Installation, evidence: Sequence[Evidence], starts: Sequence[Start], *, patiently: bool = False
-) -> dict[str, Arrival]:
-    """What became of each condition, by its id; `patiently` no start is given up that still moves.
+class LocalSearch:
+    """A batch of starts moved together; `patient`, no start is given up that still moves.
 
     Beside the unknowns each tester's gain is moved, one more axis of the cube each, 0.5 being exact.
     """
-    if not starts:
-        return {}
-    conditions = [s.condition for s in starts]
-    owner = np.concatenate([np.full(len(s.cube), i) for i, s in enumerate(starts)])
-    cube = np.concatenate([s.cube for s in starts])
-    exact_gains = np.full((len(cube), len({e.tester for e in evidence})), 0.5)
-    cube = np.concatenate([cube, exact_gains], axis=1)
-    begun = _Trial(installation, evidence, conditions, owner, cube)
-    residual, cost = begun.residual, begun.cost
-    least = np.full(len(starts), np.inf)
-    np.minimum.at(least, owner, begun.miss)
-    slopes = np.empty((len(cube), len(evidence), cube.shape[1]))
-    sizes = np.bincount(owner)
-    active = np.flatnonzero(least[owner] > FITS)
-    if len(active):
-        slopes[active] = begun.slopes(active)
-    damping = np.full(len(cube), DAMPING)
-    history = [cost]
-    for turn in range(ROUNDS):
-        if not len(active):
-            break
-        step = _damped_step(slopes[active], _outside(residual[active]), damping[active], cube[active])
-        trial = _Trial(installation, evidence, conditions, owner[active], np.clip(cube[active] + step, 0.0, 1.0))
-        np.minimum.at(least, owner[active], trial.miss)
-        better = trial.cost < cost[active]
-        damping[active] = np.clip(np.where(better, damping[active] / 4, damping[active] * 5), 1e-7, 1e3)
+
+    def __init__(
+        self, installation: Installation, evidence: Sequence[Evidence], starts: Sequence[Start], *, patient: bool
+    ) -> None:
+        self._installation, self._evidence, self._patient = installation, evidence, patient
+        self._conditions = [s.condition for s in starts]
+        self._owner = np.concatenate([np.full(len(s.cube), i) for i, s in enumerate(starts)])
+        self._begun_with = np.bincount(self._owner)
+        cube = np.concatenate([s.cube for s in starts])
+        exact_gains = np.full((len(cube), len({e.tester for e in evidence})), 0.5)
+        self._cube = np.concatenate([cube, exact_gains], axis=1)
+        begun = self._trial(self._owner, self._cube)
+        self._residual, self._cost = begun.residual, begun.cost
+        self._costs = [begun.cost]
+        self._least = np.full(len(starts), np.inf)
+        np.minimum.at(self._least, self._owner, begun.misfit)
+        self._damping = np.full(len(cube), DAMPING)
+        self._slopes = np.empty((len(cube), len(evidence), self._cube.shape[1]))
+        self._active: NDArray[np.intp] = np.flatnonzero(self._least[self._owner] > FITS)
+        if len(self._active):
+            self._slopes[self._active] = begun.slopes(self._active)
+
+    def run(self) -> dict[str, Arrival]:
+        """What became of each condition, by its id."""
+        for turn in range(ROUNDS):
+            if not len(self._active):
+                break
+            self._move(turn)
+        return {condition.id: self._arrival(i, condition) for i, condition in enumerate(self._conditions)}
+
+    def _move(self, turn: int) -> None:
+        """One step of every active start; kept where it came nearer, and shorter the next time where it did not."""
+        active = self._active
+        step = _damped_step(
+            self._slopes[active], _outside(self._residual[active]), self._damping[active], self._cube[active]
+        )
+        trial = self._trial(self._owner[active], np.clip(self._cube[active] + step, 0.0, 1.0))
+        np.minimum.at(self._least, self._owner[active], trial.misfit)
+        better = trial.cost < self._cost[active]
+        damping = self._damping[active]
+        self._damping[active] = np.clip(np.where(better, damping / 4, damping * 5), 1e-7, 1e3)
         moved, arrived = active[better], np.flatnonzero(better)
-        cube[moved], residual[moved] = trial.cube[arrived], trial.residual[arrived]
-        cost = cost.copy()
-        cost[moved] = trial.cost[arrived]
-        history.append(cost)
-        active = active[least[owner[active]] > FITS]
-        for rounds, share in (LONG_PATIENCE if patiently else PATIENCE).items():
-            if turn >= rounds:
-                active = active[cost[active] < share * history[-1 - rounds][active]]
-        if not patiently:
-            if turn in OUT_OF_REACH:
-                active = active[cost[active] <= OUT_OF_REACH[turn]]
-            if turn in KEEP:
-                active = _best_of_each(active, owner, cost, sizes, KEEP[turn])
-        go_on = np.isin(moved, active)
+        self._cube[moved], self._residual[moved] = trial.cube[arrived], trial.residual[arrived]
+        self._cost = self._cost.copy()
+        self._cost[moved] = trial.cost[arrived]
+        self._costs.append(self._cost)
+        self._active = self._worth_going_on(turn)
+        go_on = np.isin(moved, self._active)
         if go_on.any():
-            slopes[moved[go_on]] = trial.slopes(arrived[go_on])
-    unknowns = installation.unknowns.count
-    arrivals = {}
-    for i, (condition, miss_found) in enumerate(zip(conditions, least, strict=True)):
-        own = np.flatnonzero(owner == i)
-        ends = own[np.argsort(cost[own])[:ENDS]]
-        arrivals[condition.id] = Arrival(condition, float(miss_found), cube[ends, :unknowns])
-    return arrivals
+            self._slopes[moved[go_on]] = trial.slopes(arrived[go_on])
+
+    def _worth_going_on(self, turn: int) -> NDArray[np.intp]:
+        active: NDArray[np.intp] = self._active[self._least[self._owner[self._active]] > FITS]
+        for rounds, share in (LONG_PATIENCE if self._patient else PATIENCE).items():
+            if turn >= rounds:
+                active = active[self._cost[active] < share * self._costs[-1 - rounds][active]]
+        if self._patient:
+            return active
+        if turn in OUT_OF_REACH:
+            active = active[self._cost[active] <= OUT_OF_REACH[turn]]
+        return self._best_of_each(active, KEEP[turn]) if turn in KEEP else active
+
+    def _best_of_each(self, active: NDArray[np.intp], share: float) -> NDArray[np.intp]:
+        """Of each condition's starts the nearest, so many that at most `share` of those it began with are left."""
+        kept = []
+        for condition in np.unique(self._owner[active]):
+            own = active[self._owner[active] == condition]
+            most = max(FEWEST_KEPT, int(share * self._begun_with[condition]))
+            kept.append(np.sort(own[np.argsort(self._cost[own])[:most]]))
+        return np.asarray(np.concatenate(kept) if kept else active, dtype=np.intp)
+
+    def _arrival(self, number: int, condition: Condition) -> Arrival:
+        own = np.flatnonzero(self._owner == number)
+        ends = own[np.argsort(self._cost[own])[:ENDS]]
+        return Arrival(condition, float(self._least[number]), self._cube[ends, : self._installation.unknowns.count])
+
+    def _trial(self, owner: Array, cube: Array) -> "_Trial":
+        return _Trial(self._installation, self._evidence, self._conditions, owner, cube)
 
 
-def _best_of_each(
-    active: NDArray[np.intp], owner: NDArray[np.intp], cost: Array, sizes: NDArray[np.intp], share: float
-) -> NDArray[np.intp]:
-    """Of each condition's starts the nearest, so many that at most `share` of those it began with are left."""
-    kept = []
-    for condition in np.unique(owner[active]):
-        own = active[owner[active] == condition]
-        most = max(FEWEST_KEPT, int(share * sizes[condition]))
-        kept.append(np.sort(own[np.argsort(cost[own])[:most]]))
-    return np.concatenate(kept) if kept else active
+def search_from(
+    installation: Installation, evidence: Sequence[Evidence], starts: Sequence[Start], *, patient: bool = False
+) -> dict[str, Arrival]:
+    """What became of each condition of the starts, by its id; nothing where there are none."""
+    return LocalSearch(installation, evidence, starts, patient=patient).run() if starts else {}
 
 
 def _outside(residual: Array) -> Array:
@@ -143,7 +164,7 @@ def _cost(residual: Array) -> Array:
 class _Trial:
     """A batch tried: samples, with a gain for each tester, of the conditions that own them.
 
-    `residual` (K, R): what each reading is missed by, signed, in tolerances; `miss` (K,) the greatest of them.
+    `residual` (K, R): what each reading is missed by, signed, in tolerances; `misfit` (K,) the greatest of them.
     """
 
     def __init__(
@@ -169,7 +190,7 @@ class _Trial:
         self.predicted = self.samples.predictions(evidence).T
         self.shown = self.predicted * self.gain
         inside = np.clip(self.shown, low, high)
-        self.miss = np.abs((self.shown - inside) / tolerance).max(axis=1)
+        self.misfit = np.abs((self.shown - inside) / tolerance).max(axis=1)
         with_source = np.array([e.with_source for e in evidence])
         self.soft = np.where(with_source, SOFT_TOLERANCES * tolerance, SOFT_OHMS)
         self.share = tolerance / (np.minimum(low, 1e9) + self.soft)

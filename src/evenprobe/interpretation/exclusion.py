@@ -1,0 +1,224 @@
+"""Before a condition is struck out it is looked at again, in stages, until one of its samples fits or none is found.
+
+The first stage moves the samples that come nearest; the next hop away from where those end, with some unknowns drawn
+anew; the patient ones give up none that still moves. What a stage takes up, where it starts from and how patient it is
+stands in `STAGES`. What is not found here is held to be nowhere, and the survival bench decides whether it is.
+"""
+
+import hashlib
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass
+from itertools import combinations
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from evenprobe.conditions import Condition
+from evenprobe.interpretation.doubts import Doubt, doubts_of
+from evenprobe.interpretation.ensemble import Ensemble
+from evenprobe.interpretation.local_search import FITS, Arrival, Start, search_from
+from evenprobe.interpretation.misfit import best_scale, misfits
+from evenprobe.quantities import Evidence
+
+Array = NDArray[Any]
+Dice = Callable[[str], np.random.Generator]
+
+HOPS = 48
+WORTH_HOPPING = 60.0
+"""A least misfit above FITS and up to this is worth hops away from the ends."""
+EASILY_MET = 2
+"""So few readings are met by a hop or never."""
+PATIENT_HOPS_A_READING, MOST_PATIENT_HOPS = 16, 128
+"""The fewer readings there are to meet, the fewer starts it takes."""
+NEARLY_FITS = 4.0
+NEAR = 3.0
+"""What then misses by no more, or had a sample at no greater distance, is hopped from once more, patiently."""
+LAST_HOPS = 512
+LAST_CONDITIONS = 3
+"""Before nothing at all is said to explain the readings the nearest few are hopped from as often as this."""
+HOP_SHARES = (0.1, 0.8)
+"""Of the unknowns drawn anew in a hop: from close by to nearly anywhere, evenly."""
+BRIEF_CONDITIONS = 3
+
+
+@dataclass(frozen=True)
+class Pursued:
+    """A condition in doubt as far as it was looked at: the least misfit so far, and where the last stage ended."""
+
+    doubt: Doubt
+    least: float = np.inf
+    ends: Array | None = None
+
+    def after(self, arrival: Arrival) -> "Pursued":
+        return Pursued(self.doubt, min(self.least, arrival.misfit), arrival.cube)
+
+
+@dataclass(frozen=True)
+class Stage:
+    """`takes`: whether it takes up a condition that does not fit yet, by how many readings there are to meet.
+
+    `starts`: the samples (K, unknowns) it sets out from, given every way of a sample and the stage's own dice.
+    """
+
+    name: str
+    takes: Callable[[Pursued, int], bool]
+    starts: Callable[[Pursued, Callable[[Array], Array], np.random.Generator, int], Array]
+    patient: bool = False
+
+
+NEAREST_FIRST = Stage(
+    "nearest",
+    takes=lambda _pursued, _readings: True,
+    starts=lambda pursued, _ways, _rng, _readings: pursued.doubt.starts,
+)
+STAGES = (
+    NEAREST_FIRST,
+    Stage(
+        "hops",
+        takes=lambda pursued, _readings: pursued.least <= WORTH_HOPPING,
+        starts=lambda pursued, ways, rng, _readings: np.concatenate(
+            [ways(_ends(pursued)[0]), hops(_ends(pursued), HOPS, rng)]
+        ),
+    ),
+    Stage(
+        "patient",
+        takes=lambda pursued, readings: (
+            readings > EASILY_MET and (pursued.least <= NEARLY_FITS or pursued.doubt.distance <= NEAR)
+        ),
+        starts=lambda pursued, _ways, rng, readings: hops(
+            np.concatenate([_ends(pursued), pursued.doubt.nearest]),
+            min(MOST_PATIENT_HOPS, PATIENT_HOPS_A_READING * readings),
+            rng,
+        ),
+        patient=True,
+    ),
+)
+LAST = Stage(
+    "last",
+    takes=lambda pursued, _readings: pursued.doubt.distance <= NEAR,
+    starts=lambda pursued, _ways, rng, _readings: hops(pursued.doubt.nearest, LAST_HOPS, rng),
+    patient=True,
+)
+"""Where otherwise nothing at all would be left standing."""
+
+
+def look_again(
+    ensemble: Ensemble,
+    evidence: Sequence[Evidence],
+    predicted: Array,
+    misfit: Array,
+    scale: Array,
+    *,
+    briefly: bool = False,
+) -> dict[str, float]:
+    """The least misfit found by moving samples of each condition that none fits as it is.
+
+    `briefly`: only of the nearest few conditions, and without hops.
+    """
+    doubts = list(doubts_of(ensemble, evidence, predicted, misfit, scale))
+    if briefly:
+        return _pursue(ensemble, evidence, _nearest(doubts, BRIEF_CONDITIONS), (NEAREST_FIRST,))
+    least = _by_two(ensemble, evidence, predicted, doubts)
+    in_doubt = [d for d in doubts if d.condition.id not in least]
+    least |= _pursue(ensemble, evidence, in_doubt, STAGES)
+    if misfit.min() > 1.0 and min(least.values(), default=0.0) > FITS:
+        near = _nearest((d for d in in_doubt if d.distance <= NEAR), LAST_CONDITIONS)
+        found = _pursue(ensemble, evidence, near, (LAST,))
+        least |= {name: min(least[name], misfit_now) for name, misfit_now in found.items()}
+    return least
+
+
+def _pursue(
+    ensemble: Ensemble, evidence: Sequence[Evidence], doubts: Iterable[Doubt], stages: Sequence[Stage]
+) -> dict[str, float]:
+    """The least misfit found for each condition; a stage takes up what the one before it took up and did not fit."""
+    dice, every_way = _dice_of(evidence), ensemble.installation.unknowns.every_way
+    pursued = {d.condition.id: Pursued(d) for d in doubts}
+    least: dict[str, float] = {}
+    for stage in stages:
+        taken = {n: p for n, p in pursued.items() if p.least > FITS and stage.takes(p, len(evidence))}
+        starts = [
+            Start(p.doubt.condition, stage.starts(p, every_way, dice(f"{name} {stage.name}"), len(evidence)))
+            for name, p in taken.items()
+        ]
+        arrived = search_from(ensemble.installation, evidence, starts, patient=stage.patient)
+        pursued = {name: taken[name].after(arrival) for name, arrival in arrived.items()}
+        least |= {name: p.least for name, p in pursued.items()}
+    return least
+
+
+def _ends(pursued: Pursued) -> Array:
+    assert pursued.ends is not None, "the first stage starts from the nearest samples"
+    return pursued.ends
+
+
+def _nearest(doubts: Iterable[Doubt], count: int) -> list[Doubt]:
+    return sorted(doubts, key=lambda d: d.distance)[:count]
+
+
+def _by_two(
+    ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Array, doubts: Sequence[Doubt]
+) -> dict[str, float]:
+    """Of the conditions that cannot even meet the two readings that lie worst together, the least misfit of those.
+
+    Two are met more easily than all, so what is not found here is nowhere; and which two they are, and whether they
+    can be met, follows from them alone, so it is remembered for the next reading.
+    """
+    by_pair: dict[tuple[int, ...], list[Condition]] = {}
+    for doubt in doubts:
+        pair = _worst_two(ensemble, evidence, predicted, ensemble.block_of(doubt.condition))
+        if len(pair) < len(evidence):
+            by_pair.setdefault(pair, []).append(doubt.condition)
+    found: dict[str, float] = {}
+    for pair, conditions in by_pair.items():
+        two = [evidence[i] for i in pair]
+        keys = {c.id: (c.id, *(e.key for e in two)) for c in conditions}
+        known = {name: least for name, key in keys.items() if (least := ensemble.met.known(key)) is not None}
+        anew = _least_of(ensemble, two, [c for c in conditions if c.id not in known])
+        for name, least in anew.items():
+            ensemble.met.keep(keys[name], least)
+        found |= {name: least for name, least in (known | anew).items() if least > FITS}
+    return found
+
+
+def _worst_two(ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Array, block: slice) -> tuple[int, ...]:
+    """The one or two readings whose least misfit among a condition's samples is the greatest."""
+    scale = ensemble.scale[0][block], ensemble.scale[1][block]
+    best = {
+        pair: float(misfits([evidence[i] for i in pair], predicted[list(pair), block], scale).min())
+        for pair in (*((i,) for i in range(len(evidence))), *combinations(range(len(evidence)), 2))
+    }
+    return max(best, key=lambda pair: best[pair])
+
+
+def _least_of(ensemble: Ensemble, evidence: Sequence[Evidence], conditions: Sequence[Condition]) -> dict[str, float]:
+    """The least misfit of each condition, of its samples as they are or moved."""
+    if not conditions:
+        return {}
+    predicted = ensemble.predictions(evidence)
+    misfit, scale = misfits(evidence, predicted, ensemble.scale), best_scale(evidence, predicted, ensemble.scale)
+    least = {c.id: float(misfit[ensemble.block_of(c)].min()) for c in conditions}
+    doubts = [d for d in doubts_of(ensemble, evidence, predicted, misfit, scale) if d.condition in conditions]
+    return least | _pursue(ensemble, evidence, doubts, STAGES)
+
+
+def _dice_of(evidence: Sequence[Evidence]) -> Dice:
+    """Random numbers for a condition's stage: of the ordered evidence, whoever else is tried."""
+    told = repr([e.key for e in evidence])
+
+    def dice(stage_of_condition: str) -> np.random.Generator:
+        seed = hashlib.sha256(f"{stage_of_condition} {told}".encode()).digest()
+        return np.random.default_rng(int.from_bytes(seed))
+
+    return dice
+
+
+def hops(from_: Array, count: int, rng: np.random.Generator) -> Array:
+    """Samples (count, unknowns) with some unknowns of one of `from_` (N, unknowns) and the others anywhere.
+
+    Wales and Doye, J. Phys. Chem. A 101, 1997.
+    """
+    origin = from_[rng.integers(len(from_), size=count)]
+    share = np.linspace(*HOP_SHARES, count)[:, None]
+    return np.where(rng.random(origin.shape) < share, rng.random(origin.shape), origin)

@@ -1,0 +1,86 @@
+"""Which reading decides: the expected information about the condition, danger first, for what it costs."""
+
+from collections.abc import Sequence
+
+from evenprobe.conditions import Severity
+from evenprobe.interpretation.elimination import Elimination, Standing
+from evenprobe.interpretation.ensemble import Ensemble
+from evenprobe.interpretation.next_measurement.candidates import candidates
+from evenprobe.interpretation.next_measurement.cost import cost
+from evenprobe.interpretation.next_measurement.information import Expected, dark_where_lit, likeliest
+from evenprobe.interpretation.outcome import NextMeasurement
+from evenprobe.quantities import Reading
+from evenprobe.quantities.setups import setups_with
+from evenprobe.testers import Instrument
+
+OFFERED = 3
+LEAST_BITS = 0.01
+
+
+def next_measurements(
+    ensemble: Ensemble,
+    elimination: Elimination,
+    likelihood: dict[str, float],
+    taken: Sequence[Reading],
+    kit: Sequence[Instrument],
+) -> tuple[tuple[NextMeasurement, ...], str]:
+    """The best few, and where nothing in the kit separates what stands, what would."""
+    standing, point = elimination.standing, ensemble.point
+    if len(standing) < 2 or all(s.condition.severity_at(point).is_fine for s in standing):
+        return (), ""
+    possible = list(candidates(point, taken, kit))
+    if not possible:
+        return (), _note(ensemble, standing)
+    expected = Expected(ensemble, elimination, likelihood, possible)
+    danger_stands = any(s.condition.severity_at(point) is Severity.DANGER for s in standing)
+    ranked: list[tuple[float, NextMeasurement]] = []
+    for measurement, informs, falls in zip(possible, expected.bits(), expected.ruled_out(), strict=True):
+        if informs >= LEAST_BITS:
+            ids = tuple(s.condition.id for s, f in zip(standing, falls, strict=True) if f)
+            quantity = measurement.quantity
+            why = " ".join(filter(None, (_why(ensemble, standing, ids), quantity.warning(measurement))))
+            worth = informs / cost(measurement, danger_stands=danger_stands, rules_out=bool(ids))
+            ranked.append(
+                (worth, NextMeasurement(measurement, ids, float(informs), quantity.seconds(measurement), why))
+            )
+    ranked.sort(key=lambda entry: -entry[0])
+    offered: list[NextMeasurement] = []
+    for _, test in ranked:
+        if not any(test.rules_out == earlier.rules_out for earlier in offered):
+            offered.append(test)
+    return tuple(offered[:OFFERED]), "" if offered else _note(ensemble, standing)
+
+
+def would_rule_out(
+    ensemble: Ensemble, elimination: Elimination, likelihood: dict[str, float], tester: Instrument
+) -> frozenset[str]:
+    """Ids of what falls if all that can be measured here with a tester comes out as if all were well."""
+    standing = elimination.standing
+    possible = list(setups_with(ensemble.point, tester))
+    if not standing:
+        return frozenset()
+    gone = dark_where_lit(ensemble, standing, likeliest(ensemble, standing, likelihood), tester)
+    if possible:
+        gone = gone | Expected(ensemble, elimination, likelihood, possible).ruled_out().any(axis=0)
+    return frozenset(s.condition.id for s, falls in zip(standing, gone, strict=True) if falls)
+
+
+def _why(ensemble: Ensemble, standing: Sequence[Standing], gone: Sequence[str]) -> str:
+    if not gone:
+        return "Narrows down what is left."
+    worst_first = sorted(
+        (s.condition for s in standing if s.condition.id in gone),
+        key=lambda c: -c.severity_at(ensemble.point),
+    )
+    titles = [c.in_words(c.title, ensemble.point.practice) for c in worst_first[:2]]
+    more = f" and {len(gone) - 2} more" if len(gone) > 2 else ""
+    return f"If all is well it rules out {'; '.join(t[0].lower() + t[1:] for t in titles)}{more}."
+
+
+def _note(ensemble: Ensemble, standing: Sequence[Standing]) -> str:
+    titles = [s.condition.in_words(s.condition.title, ensemble.point.practice) for s in standing]
+    worst = max((s.condition for s in standing), key=lambda c: c.severity_at(ensemble.point))
+    return (
+        f"No test from this kit tells these apart: {'; '.join(titles)}. Look for {worst.cause}; or measure "
+        "each conductor end to end, isolated and proved dead, with a low-ohm tester."
+    )
