@@ -103,7 +103,7 @@ def test_patience_finds_no_less_and_ends_lie_in_the_cube(number):
     start = [Start(truth, samples_of(ensemble, truth)[:16])]
     hasty = search_from(ensemble.installation, evidence, start)[truth.id]
     patient = search_from(ensemble.installation, evidence, start, patient=True)[truth.id]
-    assert patient.misfit <= max(hasty.miss, FITS)
+    assert patient.misfit <= max(hasty.misfit, FITS)
     for arrival in (hasty, patient):
         assert arrival.cube.shape[1] == ensemble.installation.unknowns.count
         assert ((arrival.cube >= 0) & (arrival.cube <= 1)).all()

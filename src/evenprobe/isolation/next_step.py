@@ -7,8 +7,9 @@ from collections.abc import Iterator, Mapping
 from dataclasses import replace
 
 from evenprobe.isolation.log import IsolationLog, Mode, Pair
-from evenprobe.isolation.outcome import Doubt, Isolation, State, Step, StepKind
+from evenprobe.isolation.outcome import CLOSED, Doubt, Isolation, State, Step, StepKind
 from evenprobe.isolation.round import Round
+from evenprobe.isolation.sentences import STEPS
 
 
 def next_step(log: IsolationLog, so_far: Isolation, rounds: Mapping[str, Round], doubts: Mapping[Pair, Doubt]) -> Step:
@@ -21,19 +22,19 @@ def _steps(
     log: IsolationLog, so_far: Isolation, rounds: Mapping[str, Round], doubts: Mapping[Pair, Doubt]
 ) -> Iterator[Step]:
     if so_far.state is State.CLOSED:
-        yield Step(StepKind.NOTHING, "this proof is closed")
+        yield CLOSED
     alive = any(p.code == "voltage-present" for p in so_far.problems)
     if alive and all(state.off for state in so_far.sources):
-        yield Step(StepKind.FIND_SOURCE, "find what feeds it, add it as a source, switch it off and lock it")
+        yield Step(StepKind.FIND_SOURCE, STEPS.say("find-source"))
     for state in so_far.sources:
         if not state.off:
-            yield Step(StepKind.SWITCH_OFF, f"switch off {state.source.label}", source=state.source.id)
+            yield Step(StepKind.SWITCH_OFF, STEPS.say("switch-off", source=state.source.label), source=state.source.id)
         if not state.locked:
-            yield Step(StepKind.LOCK, f"lock and tag {state.source.label}", source=state.source.id)
+            yield Step(StepKind.LOCK, STEPS.say("lock", source=state.source.label), source=state.source.id)
     if so_far.state is State.PROVED_DEAD:
         if so_far.stated_at is None:
-            yield Step(StepKind.STATE, "hold to state it dead, with your name")
-        yield Step(StepKind.KEEP, "dead while you stay: return before the clock runs out")
+            yield Step(StepKind.STATE, STEPS.say("state"))
+        yield Step(StepKind.KEEP, STEPS.say("keep"))
     for doubt in doubts.values():
         yield from _answering(log, doubt, doubt.tester or so_far.tester, rounds)
     yield from _readings(log, so_far, rounds.get(so_far.tester or ""))
@@ -42,9 +43,9 @@ def _steps(
 def _answering(log: IsolationLog, doubt: Doubt, tester: str | None, rounds: Mapping[str, Round]) -> Iterator[Step]:
     """Low impedance on the pair, with the tester that has to, proved first."""
     if tester is None or not rounds[tester].proved_within(log.at, doubt.mode):
-        yield Step(StepKind.PROVE, "prove the tester on a known source", mode=doubt.mode, tester=tester)
-    text = f"repeat {log.between(*doubt.points)} on low impedance, same tester"
-    yield Step(StepKind.LOW_IMPEDANCE, text, pair=doubt.points, mode=doubt.mode, tester=tester)
+        yield Step(StepKind.PROVE, STEPS.say("prove"), mode=doubt.mode, tester=tester)
+    said = STEPS.say("low-impedance", between=log.between(*doubt.points))
+    yield Step(StepKind.LOW_IMPEDANCE, said, pair=doubt.points, mode=doubt.mode, tester=tester)
 
 
 def _readings(log: IsolationLog, so_far: Isolation, active: Round | None) -> Iterator[Step]:
@@ -53,11 +54,13 @@ def _readings(log: IsolationLog, so_far: Isolation, active: Round | None) -> Ite
     waiting: set[Mode] = {mode for _, mode in active.waiting} if active else set()
     mode: Mode = "dc" if (untested or waiting) and all(m.mode == "dc" for m in untested) else "ac"
     if mode == "dc" and "ac" in waiting:
-        yield Step(StepKind.PROVE_AGAIN, "prove the same tester again", mode="ac")
+        yield Step(StepKind.PROVE_AGAIN, STEPS.say("prove-again"), mode="ac")
     if active is None or (untested and not active.proved_within(log.at, mode)):
-        kind, what = (StepKind.PROVE_AGAIN, "again ") if waiting else (StepKind.PROVE, "")
-        yield Step(kind, f"prove the tester {what}on a known source", mode=mode)
+        kind, key = (StepKind.PROVE_AGAIN, "prove-once-more") if waiting else (StepKind.PROVE, "prove")
+        yield Step(kind, STEPS.say(key), mode=mode)
     for missing in untested:
         if missing.pair is not None and missing.mode in (None, mode):
-            yield Step(StepKind.TEST, f"test {log.between(*missing.pair)}", pair=missing.pair, mode=mode)
-    yield Step(StepKind.PROVE_AGAIN, "prove the same tester again", mode=mode)
+            yield Step(
+                StepKind.TEST, STEPS.say("test", between=log.between(*missing.pair)), pair=missing.pair, mode=mode
+            )
+    yield Step(StepKind.PROVE_AGAIN, STEPS.say("prove-again"), mode=mode)

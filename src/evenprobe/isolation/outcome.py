@@ -5,6 +5,8 @@ from datetime import datetime
 from enum import StrEnum
 
 from evenprobe.isolation.log import Mode, Source
+from evenprobe.isolation.sentences import STEPS
+from evenprobe.sentences import Sentence
 from evenprobe.wiring import Terminal
 
 
@@ -20,10 +22,14 @@ class State(StrEnum):
 @dataclass(frozen=True)
 class Missing:
     code: str
-    text: str
+    said: Sentence
     source: str | None = None
     pair: tuple[Terminal, Terminal] | None = None
     mode: Mode | None = None
+
+    @property
+    def text(self) -> str:
+        return str(self.said)
 
 
 @dataclass(frozen=True)
@@ -31,9 +37,13 @@ class Problem:
     """`event`: index in the log. `reasons`: kit codes, where a tester is unfit."""
 
     code: str
-    text: str
+    said: Sentence
     event: int
     reasons: tuple[str, ...] = ()
+
+    @property
+    def text(self) -> str:
+        return str(self.said)
 
 
 @dataclass(frozen=True)
@@ -88,14 +98,18 @@ class Step:
     """The one next step. `tester`: the one to go on with."""
 
     kind: StepKind
-    text: str
+    said: Sentence
     source: str | None = None
     pair: tuple[Terminal, Terminal] | None = None
     mode: Mode | None = None
     tester: str | None = None
 
+    @property
+    def text(self) -> str:
+        return str(self.said)
 
-WAITING = Step(StepKind.NOTHING, "")
+
+CLOSED = Step(StepKind.NOTHING, STEPS.say("closed"))
 
 
 @dataclass(frozen=True)
@@ -109,7 +123,7 @@ class Isolation:
     problems: tuple[Problem, ...]
     pairs: tuple[PairState, ...]
     sources: tuple[SourceState, ...]
-    next_step: Step = WAITING
+    next_step: Step = CLOSED
     history: tuple[Problem, ...] = ()
     counted: tuple[int, ...] = ()
     """Events whose reading or proof holds the state up."""

@@ -10,18 +10,13 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 
+from evenprobe.isolation.admission import Admission, Reading
 from evenprobe.isolation.log import WITH_DC_SIDE, Event, EventType, IsolationLog, Mode, Pair, pairs_to_test
 from evenprobe.isolation.outcome import Doubt, Problem, SourceState
-from evenprobe.isolation.round import Round, Slot, Taken
-from evenprobe.limits.isolation import DEAD_STEP_VOLTS, DEAD_VOLTS
-from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
-from evenprobe.testers.fitness import Fitness, fitness
+from evenprobe.isolation.round import Refusal, Round, Slot, Taken
+from evenprobe.isolation.sentences import PROBLEMS
+from evenprobe.limits.isolation import DEAD_VOLTS
 from evenprobe.wiring import Terminal
-
-KNOWN_LIVE_SHARE = 0.8
-"""A known live source shows at least this share of the practice's lowest nominal voltage, or it proves nothing."""
-LEAST_DC_LIVE_VOLTS = 10.0
-"""The same of a battery."""
 
 
 @dataclass
@@ -48,8 +43,7 @@ class Replay:
         self.rounds = {name: Round(held, window) for name, held in self.log.testers.items()}
         self.unattended = timedelta(minutes=rules.unattended_min)
         self.pairs = pairs_to_test(self.log.terminals)
-        lowest = min(system.nominal_volts for system in self.log.practice.systems)
-        self.least_live = KNOWN_LIVE_SHARE * lowest
+        self.admission = Admission(self.log)
 
     # Events
 
@@ -65,8 +59,7 @@ class Replay:
         if self.closed or self.last is None:
             return
         if now - self.last.event.at > self.unattended and any(r.has_readings for r in self.rounds.values()):
-            minutes = self.log.rules.unattended_min
-            self._end("left-unattended", f"nobody was seen here for more than {minutes:g} min", self.last.index)
+            self._end("left-unattended", self.last.index, minutes=self.log.rules.unattended_min)
         for tester, round_ in self.rounds.items():
             for reading in round_.waited_too_long(now):
                 self._stale(reading, tester)
@@ -82,11 +75,11 @@ class Replay:
 
     def _unlocked(self, taken: Taken) -> None:
         self._change_sources(taken.event, locked=False)
-        self._end("unlocked", f"the lock was taken off {self._named(taken.event.source)}", taken.index)
+        self._end("unlocked", taken.index, source=self._named(taken.event.source))
 
     def _re_energised(self, taken: Taken) -> None:
         self._change_sources(taken.event, off=False, locked=False)
-        self._end("re-energised", f"{self._named(taken.event.source)} was switched on again", taken.index)
+        self._end("re-energised", taken.index, source=self._named(taken.event.source))
 
     def _source_found(self, taken: Taken) -> None:
         found = taken.event.found
@@ -99,15 +92,14 @@ class Replay:
         event, tester = taken.event, taken.event.tester or ""
         if self._unfit(taken):
             return
-        if event.seen < self._least_proof(event):
-            text = f"it showed {event.seen:g} V on a source that should show {self._least_proof(event):g} V or more"
-            self._failed(taken, text)
+        too_low = self.admission.too_low(event)
+        if too_low is not None:
+            self._failed(taken, too_low)
             return
         others = [r for name, r in self.rounds.items() if name != tester and r.waiting]
         if others:
             waits = others[0].held.name or others[0].held.id
-            text = f"the readings of {waits} wait for {waits} to be proved again; another tester cannot stand in"
-            self._raise("tester-changed", text, taken.index)
+            self._raise(Refusal("tester-changed", PROBLEMS.say("proved-another", waits=waits)), taken.index)
         for reading in self.rounds[tester].prove(taken):
             self._stale(reading, tester)
         if self.ended is not None:
@@ -115,7 +107,7 @@ class Replay:
             self.ended = None
 
     def _prove_failed(self, taken: Taken) -> None:
-        self._failed(taken, "the tester failed its proof: nothing it showed since counts, and it is not to be used")
+        self._failed(taken, Refusal("prove-failed", PROBLEMS.say("prove-failed")))
 
     def _tested(self, taken: Taken) -> None:
         event, tester = taken.event, taken.event.tester or ""
@@ -126,9 +118,11 @@ class Replay:
         if event.seen > DEAD_VOLTS or event.at_least:
             self._voltage_unexplained(taken)
             return
-        if not self._counts(taken):
-            return
         doubt = self.unexplained.get(event.pair)
+        refusal = self.admission.why_not(Reading(event, self.modes(), self.isolated(), doubt, self.rounds))
+        if refusal is not None:
+            self._raise(refusal, taken.index)
+            return
         if doubt is not None:
             same_tester = doubt.tester in (tester, "") and doubt.mode in self.rounds[tester].modes_of(event)
             if not event.low_impedance or not same_tester:
@@ -140,11 +134,10 @@ class Replay:
     def _screened(self, taken: Taken) -> None:
         if not taken.event.alarm:
             return
-        text = "the detector gave an alarm: treat as live, find why, and test every pair again"
-        self._end("screen-alarm", text, taken.index, always=True)
+        self._end("screen-alarm", taken.index, always=True)
 
     def _handed_over(self, taken: Taken) -> None:
-        self._end("handed-over", "another person took over: they prove it dead themselves", taken.index)
+        self._end("handed-over", taken.index)
 
     def _stated(self, taken: Taken) -> None:
         self.stated = taken.event
@@ -155,41 +148,11 @@ class Replay:
     def _nothing(self, _taken: Taken) -> None:
         """Somebody left or came back: it is the time between that matters."""
 
-    # What readings count for
-
-    def _counts(self, taken: Taken) -> bool:
-        """Whether a reading of nothing may count; if not, says why."""
-        event, tester = taken.event, taken.event.tester or ""
-        if self._unfit(taken):
-            return False
-        round_ = self.rounds[tester]
-        if event.volts is None and (event.below or 0) > min(DEAD_STEP_VOLTS, self.log.touch_volts):
-            text = f"no lamp below {event.below:g} V says nothing about what is under it"
-            self._raise("step-too-high", text, taken.index)
-            return False
-        doubt = self.unexplained.get(event.pair)
-        wanted = {*self.modes(), doubt.mode} if doubt else set(self.modes())
-        if not wanted & set(round_.modes_of(event)):
-            self._raise("wrong-function", "a DC range shows 0 on a live AC conductor", taken.index)
-            return False
-        if not self.isolated():
-            text = "taken before every source was off and locked"
-            self._raise("tested-before-isolation", text, taken.index)
-            return False
-        why = round_.why_not(event)
-        if why is None:
-            return True
-        others = [r for r in self.rounds.values() if r is not round_ and r.begun]
-        if why[0] == "not-proved-before" and others:
-            proved = others[0].held.name or others[0].held.id
-            why = "tester-changed", f"{proved} was proved, this is another tester: same tester, same leads throughout"
-        self._raise(*why, taken.index)
-        return False
+    # What readings show
 
     def _voltage_present(self, taken: Taken) -> None:
         event = taken.event
-        text = f"{event.seen:g} V from {self.log.between(*self._points(event))}: something still feeds it"
-        self._raise("voltage-present", text, taken.index)
+        self._raise(self._shows("voltage-present", event), taken.index)
         self.alive = True
         for doubt in self.unexplained.values():
             self._settle(doubt.problem)
@@ -199,18 +162,18 @@ class Replay:
 
     def _voltage_unexplained(self, taken: Taken) -> None:
         event, tester = taken.event, taken.event.tester or ""
-        text = (
-            f"{event.seen:g} V from {self.log.between(*self._points(event))} is not nothing: "
-            "repeat on low impedance with the same tester, and name the source"
-        )
         for round_ in self.rounds.values():
             round_.drop(event.pair)
         earlier = self.unexplained.get(event.pair)
         if earlier is not None:
             self._settle(earlier.problem)
-        problem = self._raise("voltage-unexplained", text, taken.index)
-        by = tester if self._fitness(taken).fit else ""
+        problem = self._raise(self._shows("voltage-unexplained", event), taken.index)
+        by = tester if self.admission.fitness(event).fit else ""
         self.unexplained[event.pair] = Doubt(problem, self._points(event), by, event.mode)
+
+    def _shows(self, code: str, event: Event) -> Refusal:
+        between = self.log.between(*self._points(event))
+        return Refusal(code, PROBLEMS.say(code, seen=event.seen, between=between))
 
     @staticmethod
     def _points(event: Event) -> tuple[Terminal, Terminal]:
@@ -218,38 +181,25 @@ class Replay:
         assert event.to is not None
         return event.from_, event.to
 
-    def _failed(self, taken: Taken, text: str) -> None:
+    def _failed(self, taken: Taken, why: Refusal) -> None:
         round_ = self.rounds[taken.event.tester or ""]
         if not round_.has_readings:
             round_.drop_all()
             if not self._unfit(taken):
-                self._raise("prove-failed", text, taken.index)
+                self._raise(why, taken.index)
             return
-        self._end("prove-failed", text, taken.index)
-
-    def _least_proof(self, event: Event) -> float:
-        if event.against != "known-live":
-            return DRY_TOUCH_VOLTS
-        return self.least_live if event.mode == "ac" else LEAST_DC_LIVE_VOLTS
-
-    def _fitness(self, taken: Taken) -> Fitness:
-        log = self.log
-        task = log.rules.task(log.practice, log.system, log.place, taken.event.at.date())
-        return fitness(task, log.testers[taken.event.tester or ""])
+        self._void(why, taken.index)
 
     def _unfit(self, taken: Taken) -> bool:
-        found = self._fitness(taken)
-        if found.fit:
-            return False
-        held = self.log.testers[taken.event.tester or ""]
-        text = f"{held.name or held.id} cannot confirm safe here: {'; '.join(p.text for p in found.problems)}"
-        self._raise("tester-unfit", text, taken.index, tuple(p.code for p in found.problems))
-        return True
+        why = self.admission.unfit(taken.event)
+        if why is not None:
+            self._raise(why, taken.index)
+        return why is not None
 
     # Keeping book
 
-    def _raise(self, code: str, text: str, event: int, reasons: tuple[str, ...] = ()) -> Problem:
-        problem = Problem(code, text, event, reasons)
+    def _raise(self, why: Refusal, event: int) -> Problem:
+        problem = Problem(why.code, why.said, event, why.reasons)
         self.problems.append(problem)
         return problem
 
@@ -260,18 +210,21 @@ class Replay:
     def _stale(self, reading: Taken, tester: str) -> None:
         minutes = self.log.rules.window_min
         name = self.log.testers[tester].name or tester
-        text = f"{name} was not proved again within {minutes:g} min of this reading; test the pair again"
-        self._raise("proof-stale", text, reading.index)
+        said = PROBLEMS.say("proof-too-late", tester=name, minutes=minutes)
+        self._raise(Refusal("proof-stale", said), reading.index)
 
-    def _end(self, code: str, text: str, event: int, *, always: bool = False) -> None:
+    def _end(self, code: str, event: int, *, always: bool = False, **about: object) -> None:
+        self._void(Refusal(code, PROBLEMS.say(code, **about)), event, always=always)
+
+    def _void(self, why: Refusal, event: int, *, always: bool = False) -> None:
         """Whatever was proved or read so far counts no more. Void where there was something to void."""
         something = any(r.has_readings for r in self.rounds.values())
         for round_ in self.rounds.values():
             round_.drop_all()
         if something and self.ended is None:
-            self.ended = self._raise(code, text, event)
+            self.ended = self._raise(why, event)
         elif something or always:
-            self._raise(code, text, event)
+            self._raise(why, event)
 
     def _change_sources(self, event: Event, *, off: bool | None = None, locked: bool | None = None) -> None:
         """None leaves it as it is."""

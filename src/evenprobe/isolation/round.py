@@ -8,9 +8,20 @@ from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 
 from evenprobe.isolation.log import Event, Mode, Pair
+from evenprobe.isolation.sentences import PROBLEMS
+from evenprobe.sentences import Sentence
 from evenprobe.testers.fitness import Held
 
 Slot = tuple[Pair, Mode]
+
+
+@dataclass(frozen=True)
+class Refusal:
+    """Why something is not admitted. `reasons`: kit codes, where a tester is unfit."""
+
+    code: str
+    said: Sentence
+    reasons: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -57,18 +68,18 @@ class Round:
             self.proofs[mode] = proof
         return list(dict.fromkeys(stale))
 
-    def why_not(self, event: Event) -> tuple[str, str] | None:
-        """Code and text of why a reading now would not count; None when it would."""
+    def why_not(self, event: Event) -> Refusal | None:
+        """Why a reading now would not count; None when it would."""
         proof = self.proofs.get(self.modes_of(event)[0])
         if proof is None and self.proofs:
-            return "function-changed", "the tester was proved on the other function; prove it on this one"
+            return Refusal("function-changed", PROBLEMS.say("function-changed"))
         if proof is None:
-            return "not-proved-before", "the tester was not proved before this reading"
+            return Refusal("not-proved-before", PROBLEMS.say("not-proved-before"))
         if not _same_range(proof.event, event):
-            return "range-changed", f"proved on range {proof.event.range}, read on {event.range}; a wrong range reads 0"
+            return Refusal("range-changed", PROBLEMS.say("range-changed", proved=proof.event.range, read=event.range))
         if event.at - proof.event.at > self.window:
             minutes = self.window.total_seconds() / 60
-            return "proof-stale", f"the tester was proved more than {minutes:g} min before this reading"
+            return Refusal("proof-stale", PROBLEMS.say("proof-too-early", minutes=minutes))
         return None
 
     def read(self, reading: Taken) -> None:

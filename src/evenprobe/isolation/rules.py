@@ -7,8 +7,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import date
 
+from evenprobe.isolation.sentences import RULES
 from evenprobe.limits.isolation import PROOF_WINDOW_MIN, UNATTENDED_MIN
 from evenprobe.practices import Practice
+from evenprobe.sentences import Sentence
 from evenprobe.supplies import SupplySystem
 from evenprobe.testers import Kind
 from evenprobe.testers.purposes import Purpose
@@ -42,17 +44,17 @@ class HouseRules:
 
     def loosened(self, practice: Practice) -> tuple[str, ...]:
         """Each rule that is looser than the handbook's, in words."""
-        return tuple(self._loosened(practice))
+        return tuple(str(said) for said in self._loosened(practice))
 
-    def _loosened(self, practice: Practice) -> Iterator[str]:
+    def _loosened(self, practice: Practice) -> Iterator[Sentence]:
         if self.window_min > PROOF_WINDOW_MIN:
-            yield f"{self.window_min:g} min between a proof and its readings, not {PROOF_WINDOW_MIN:g}"
+            yield RULES.say("window", minutes=self.window_min, usual=PROOF_WINDOW_MIN)
         if self.unattended_min > UNATTENDED_MIN:
-            yield f"no longer valid after {self.unattended_min:g} min away, not {UNATTENDED_MIN:g}"
+            yield RULES.say("unattended", minutes=self.unattended_min, usual=UNATTENDED_MIN)
         usual = practice.dead_kinds
         for kind in self.dead_kinds or ():
             if kind.id not in usual:
-                yield f"{kind.with_article} is accepted to prove dead"
+                yield RULES.say("dead-kind", kind=kind.with_article)
 
 
 HANDBOOK = HouseRules()

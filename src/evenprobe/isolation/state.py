@@ -8,6 +8,7 @@ from evenprobe.isolation.next_step import next_step
 from evenprobe.isolation.outcome import Isolation, Missing, PairState, State
 from evenprobe.isolation.replay import Replay
 from evenprobe.isolation.round import Round, Taken
+from evenprobe.isolation.sentences import MISSING
 
 
 def isolation(log: IsolationLog) -> Isolation:
@@ -70,22 +71,29 @@ def _missing(replay: Replay, active: Round | None) -> list[Missing]:
     for state in replay.sources.values():
         source = state.source
         if not state.off:
-            missing.append(Missing("source-not-off", f"switch off {source.label}", source.id))
+            missing.append(Missing("source-not-off", MISSING.say("source-not-off", source=source.label), source.id))
         if not state.locked:
-            missing.append(Missing("source-not-locked", f"lock and tag {source.label}", source.id))
+            missing.append(
+                Missing("source-not-locked", MISSING.say("source-not-locked", source=source.label), source.id)
+            )
     if active is None:
-        missing.append(Missing("not-proved-before", "prove the tester on a known source"))
+        missing.append(Missing("not-proved-before", MISSING.say("not-proved-before")))
     modes = replay.modes()
     for pair in replay.pairs:
         for mode in modes:
             slot = frozenset(pair), mode
             read = active is not None and (slot in active.waiting or slot in active.covered)
             if not read or slot[0] in replay.unexplained:
-                said = f" on {mode.upper()}" if len(modes) > 1 else ""
-                text = f"test {replay.log.between(*pair)}{said}"
-                missing.append(Missing("pair-not-tested", text, None, pair, mode if len(modes) > 1 else None))
+                between = replay.log.between(*pair)
+                if len(modes) > 1:
+                    said = MISSING.say("pair-not-tested-on", between=between, mode=mode.upper())
+                    missing.append(Missing("pair-not-tested", said, None, pair, mode))
+                else:
+                    missing.append(
+                        Missing("pair-not-tested", MISSING.say("pair-not-tested", between=between), None, pair)
+                    )
     if active is None or active.waiting or not active.covered:
-        missing.append(Missing("not-proved-after", "prove the same tester again"))
+        missing.append(Missing("not-proved-after", MISSING.say("not-proved-after")))
     return missing
 
 
