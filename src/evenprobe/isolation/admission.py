@@ -22,7 +22,7 @@ LEAST_DC_LIVE_VOLTS = 10.0
 
 
 @dataclass(frozen=True)
-class Reading:
+class Submitted:
     """A reading of nothing that asks to be admitted, and how the proof stands when it was taken.
 
     Parameters
@@ -85,31 +85,31 @@ class Admission:
             return DRY_TOUCH_VOLTS
         return self._least_live if event.mode == "ac" else LEAST_DC_LIVE_VOLTS
 
-    def why_not(self, reading: Reading) -> Refusal | None:
+    def why_not(self, reading: Submitted) -> Refusal | None:
         """Why a reading of nothing does not count, by the first rule that keeps it out; None where it counts."""
         return next((found for rule in _READING_RULES if (found := rule(self, reading)) is not None), None)
 
-    def _by_a_fit_tester(self, reading: Reading) -> Refusal | None:
+    def _by_a_fit_tester(self, reading: Submitted) -> Refusal | None:
         return self.unfit(reading.event)
 
-    def _by_a_low_step(self, reading: Reading) -> Refusal | None:
+    def _by_a_low_step(self, reading: Submitted) -> Refusal | None:
         event = reading.event
         if event.volts is not None or (event.below or 0) <= min(DEAD_STEP_VOLTS, self._log.touch_volts):
             return None
         return Refusal("step-too-high", PROBLEMS.say("step-too-high", below=event.below))
 
-    def _on_a_function_that_sees_it(self, reading: Reading) -> Refusal | None:
+    def _on_a_function_that_sees_it(self, reading: Submitted) -> Refusal | None:
         wanted = {*reading.modes, *([reading.doubt.mode] if reading.doubt else [])}
         if wanted & set(reading.own.modes_of(reading.event)):
             return None
         return Refusal("wrong-function", PROBLEMS.say("wrong-function"))
 
-    def _of_what_is_isolated(self, reading: Reading) -> Refusal | None:
+    def _of_what_is_isolated(self, reading: Submitted) -> Refusal | None:
         if reading.isolated:
             return None
         return Refusal("tested-before-isolation", PROBLEMS.say("tested-before-isolation"))
 
-    def _after_a_proof(self, reading: Reading) -> Refusal | None:
+    def _after_a_proof(self, reading: Submitted) -> Refusal | None:
         why = reading.own.why_not(reading.event)
         others = [r for r in reading.rounds.values() if r is not reading.own and r.begun]
         if why is None or why.code != "not-proved-before" or not others:
@@ -118,7 +118,7 @@ class Admission:
         return Refusal("tester-changed", PROBLEMS.say("read-by-another", proved=proved))
 
 
-_READING_RULES: tuple[Callable[[Admission, Reading], Refusal | None], ...] = (
+_READING_RULES: tuple[Callable[[Admission, Submitted], Refusal | None], ...] = (
     Admission._by_a_fit_tester,
     Admission._by_a_low_step,
     Admission._on_a_function_that_sees_it,

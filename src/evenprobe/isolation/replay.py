@@ -10,7 +10,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 
-from evenprobe.isolation.admission import Admission, Reading
+from evenprobe.isolation.admission import Admission, Submitted
 from evenprobe.isolation.log import WITH_DC_SIDE, Event, EventType, IsolationLog, Mode, Pair, pairs_to_test
 from evenprobe.isolation.outcome import Doubt, Problem, SourceState
 from evenprobe.isolation.round import Refusal, Round, Slot, Taken
@@ -119,7 +119,7 @@ class Replay:
             self._voltage_unexplained(taken)
             return
         doubt = self.unexplained.get(event.pair)
-        refusal = self.admission.why_not(Reading(event, self.modes(), self.isolated(), doubt, self.rounds))
+        refusal = self.admission.why_not(Submitted(event, self.modes(), self.isolated(), doubt, self.rounds))
         if refusal is not None:
             self._raise(refusal, taken.index)
             return

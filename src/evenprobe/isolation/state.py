@@ -1,5 +1,6 @@
 """From a replayed log to the answer: state, what is missing, pairs, the clock and the next step."""
 
+from collections.abc import Iterator
 from dataclasses import replace
 from datetime import timedelta
 
@@ -24,7 +25,7 @@ def _outcome(log: IsolationLog, replay: Replay) -> Isolation:
     tester, active = replay.active() or (None, None)
     state = _state(replay)
     proved = state is State.PROVED_DEAD
-    missing = [] if proved or state is State.CLOSED else _missing(replay, active)
+    missing = [] if proved or state is State.CLOSED else list(_missing(replay, active))
     waiting = [reading.event.at for _, reading in active.waiting.values()] if active else []
     stated = replay.stated if proved else None
     if stated and replay.proved_at and stated.at < replay.proved_at:
@@ -66,35 +67,35 @@ def _state(replay: Replay) -> State:
     return State.PROVING if begun else State.ENERGISED
 
 
-def _missing(replay: Replay, active: Round | None) -> list[Missing]:
-    missing = []
+def _missing(replay: Replay, active: Round | None) -> Iterator[Missing]:
     for state in replay.sources.values():
         source = state.source
         if not state.off:
-            missing.append(Missing("source-not-off", MISSING.say("source-not-off", source=source.label), source.id))
+            yield Missing("source-not-off", MISSING.say("source-not-off", source=source.label), source.id)
         if not state.locked:
-            missing.append(
-                Missing("source-not-locked", MISSING.say("source-not-locked", source=source.label), source.id)
-            )
+            yield Missing("source-not-locked", MISSING.say("source-not-locked", source=source.label), source.id)
     if active is None:
-        missing.append(Missing("not-proved-before", MISSING.say("not-proved-before")))
+        yield Missing("not-proved-before", MISSING.say("not-proved-before"))
+    yield from _untested(replay, active)
+    if active is None or active.waiting or not active.covered:
+        yield Missing("not-proved-after", MISSING.say("not-proved-after"))
+
+
+def _untested(replay: Replay, active: Round | None) -> Iterator[Missing]:
+    """Of each pair every mode that is to be read; where there is but one nobody needs to be told which."""
     modes = replay.modes()
     for pair in replay.pairs:
+        between = replay.log.between(*pair)
         for mode in modes:
             slot = frozenset(pair), mode
             read = active is not None and (slot in active.waiting or slot in active.covered)
-            if not read or slot[0] in replay.unexplained:
-                between = replay.log.between(*pair)
-                if len(modes) > 1:
-                    said = MISSING.say("pair-not-tested-on", between=between, mode=mode.upper())
-                    missing.append(Missing("pair-not-tested", said, None, pair, mode))
-                else:
-                    missing.append(
-                        Missing("pair-not-tested", MISSING.say("pair-not-tested", between=between), None, pair)
-                    )
-    if active is None or active.waiting or not active.covered:
-        missing.append(Missing("not-proved-after", MISSING.say("not-proved-after")))
-    return missing
+            if read and slot[0] not in replay.unexplained:
+                continue
+            if len(modes) > 1:
+                said = MISSING.say("pair-not-tested-on", between=between, mode=mode.upper())
+                yield Missing("pair-not-tested", said, None, pair, mode)
+            else:
+                yield Missing("pair-not-tested", MISSING.say("pair-not-tested", between=between), None, pair)
 
 
 def _pair_states(replay: Replay, active: Round | None, missing: list[Missing]) -> list[PairState]:
