@@ -9,7 +9,9 @@ from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
 from evenprobe.deadtests.outcome import Outcome, Result
+from evenprobe.deadtests.sentences import IN_DOUBT, OUTSTANDING
 from evenprobe.deadtests.sheet import LOOK_FOR, Line, Step
+from evenprobe.sentences import Sentence
 
 MAY_BE_LEFT = (Step.CONTINUITY, Step.INSULATION)
 """What may knowingly be left, with a reason; what is joined that should not be, and the device, may not."""
@@ -44,7 +46,7 @@ class Taken:
     def in_doubt(self) -> str:
         """Why it could not clear anything, whatever it shows."""
         if not self.dead:
-            return "it was not proved dead when this was taken"
+            return str(IN_DOUBT.say("not-proved-dead"))
         if self.unfit:
             return self.unfit
         if self.outcome.question and not self.believed:
@@ -64,8 +66,12 @@ class Lock:
 @dataclass(frozen=True)
 class InTheWay:
     code: str
-    text: str
+    said: Sentence
     line: str | None = None
+
+    @property
+    def text(self) -> str:
+        return str(self.said)
 
 
 @dataclass(frozen=True)
@@ -104,10 +110,12 @@ def steps_done(record: SheetRecord) -> dict[Step, bool]:
 def _look(record: SheetRecord) -> Iterable[InTheWay]:
     unseen = [item for item in LOOK_FOR if item.id not in record.look]
     if unseen:
-        yield InTheWay("not-looked", f"Not looked at yet: {len(unseen)} of {len(LOOK_FOR)}.", Step.LOOK)
+        said = OUTSTANDING.say("not-looked", left=len(unseen), all=len(LOOK_FOR))
+        yield InTheWay("not-looked", said, Step.LOOK)
     for item in LOOK_FOR:
         if record.look.get(item.id) is False:
-            yield InTheWay("seen", f"Seen and not mended: {item.title[0].lower()}{item.title[1:]}.", Step.LOOK)
+            what = f"{item.title[0].lower()}{item.title[1:]}"
+            yield InTheWay("seen", OUTSTANDING.say("seen", what=what), Step.LOOK)
 
 
 def _tests(record: SheetRecord) -> Iterable[InTheWay]:
@@ -115,12 +123,16 @@ def _tests(record: SheetRecord) -> Iterable[InTheWay]:
         taken = record.taken.get(line.id)
         if taken is None:
             if not _left(record, line) and not _told_by_insulation(record, line):
-                yield InTheWay("not-tested", f"{_named(line)}: not tested.", line.id)
+                yield InTheWay("not-tested", OUTSTANDING.say("not-tested", line=_named(line)), line.id)
         elif taken.outcome.result is Result.FAIL:
-            yield InTheWay("fails", f"{_named(line)}: {taken.outcome.text}", line.id)
+            yield InTheWay("fails", _of_a_test(line, taken.outcome.text), line.id)
         elif not taken.clears and not _told_by_insulation(record, line) and not _left(record, line):
             code = "does-not-count" if taken.in_doubt else str(taken.outcome.result)
-            yield InTheWay(code, f"{_named(line)}: {taken.in_doubt or taken.outcome.text}", line.id)
+            yield InTheWay(code, _of_a_test(line, taken.in_doubt or taken.outcome.text), line.id)
+
+
+def _of_a_test(line: Line, said: str) -> Sentence:
+    return OUTSTANDING.say("of-a-test", line=_named(line), said=said)
 
 
 def _left(record: SheetRecord, line: Line) -> bool:
@@ -142,19 +154,19 @@ def _named(line: Line) -> str:
 
 def _discharge(record: SheetRecord) -> Iterable[InTheWay]:
     if record.discharged is False:
-        yield InTheWay("not-discharged", "Not discharged since the last insulation test.", Step.DISCHARGE)
+        yield InTheWay("not-discharged", OUTSTANDING.say("not-discharged"), Step.DISCHARGE)
 
 
 def _statements(record: SheetRecord) -> Iterable[InTheWay]:
     for key, title in STATEMENTS.items():
         if key not in record.said:
-            yield InTheWay(key, f"{title}: not said yet.", Step.CLEAR)
+            yield InTheWay(key, OUTSTANDING.say("not-said", statement=title), Step.CLEAR)
 
 
 def _locks(record: SheetRecord) -> Iterable[InTheWay]:
     for lock in record.locks:
         if lock.taken_by is None:
-            yield InTheWay("lock-on", f"Lock {lock.name}, put by {lock.put_by}, is still on.", Step.CLEAR)
+            yield InTheWay("lock-on", OUTSTANDING.say("lock-on", lock=lock.name, by=lock.put_by), Step.CLEAR)
         elif lock.taken_by != lock.put_by:
-            text = f"Lock {lock.name} was put by {lock.put_by} and taken off by {lock.taken_by}."
-            yield InTheWay("lock-taken-by-another", text, Step.CLEAR)
+            said = OUTSTANDING.say("lock-taken-by-another", lock=lock.name, by=lock.put_by, taken_by=lock.taken_by)
+            yield InTheWay("lock-taken-by-another", said, Step.CLEAR)

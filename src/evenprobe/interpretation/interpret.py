@@ -20,6 +20,7 @@ from evenprobe.interpretation.outcome import (
     PointInterpretation,
     Verdict,
 )
+from evenprobe.interpretation.sentences import SUMMARIES
 from evenprobe.interpretation.stories import stories
 from evenprobe.interpretation.verdict import (
     dangerous_readings,
@@ -68,7 +69,7 @@ def interpret(
     return PointInterpretation(
         practice=point.practice,
         verdict=verdict,
-        summary=summary(
+        said=summary(
             verdict,
             outcomes,
             point,
@@ -100,11 +101,11 @@ def _without_lines(point: PointFacts, readings: Sequence[Reading]) -> PointInter
     direct = direct_sentence(directs, point.practice)
     verdict = decide((), evidence, alarms, None, directs)
     if verdict in (Verdict.DANGER, Verdict.HAZARD):
-        text = summary(verdict, (), point, alarm_unanswered=unanswered, alarm_unexplained=False, direct=direct)
+        said = summary(verdict, (), point, alarm_unanswered=unanswered, alarm_unexplained=False, direct=direct)
     else:
-        verdict, text = Verdict.UNTESTED, f"Not interpreted: {point.no_lines}. The readings are kept. Treat as live."
+        verdict, said = Verdict.UNTESTED, (SUMMARIES.say("no-lines", why=point.no_lines),)
     not_counted = tuple(NotCounted(r.id, point.no_lines) for r in readings)
-    return PointInterpretation(point.practice, verdict, text, not_counted=not_counted, direct=direct)
+    return PointInterpretation(point.practice, verdict, said, not_counted=not_counted, direct=direct)
 
 
 def _not_counted(weighed: Sequence[Weighed]) -> tuple[NotCounted, ...]:

@@ -7,6 +7,7 @@ from evenprobe.conditions import Condition, Severity
 from evenprobe.limits import Limit
 from evenprobe.practices import Practice
 from evenprobe.quantities import Measurement, Quantity
+from evenprobe.sentences import Sentence
 from evenprobe.wiring import Terminal
 
 
@@ -122,7 +123,7 @@ class NotCounted:
 class PointInterpretation:
     practice: Practice
     verdict: Verdict
-    summary: str
+    said: tuple[Sentence, ...]
     conditions: tuple[ConditionOutcome, ...] = ()
     judgements: tuple[Judgement, ...] = ()
     retake: tuple[str, ...] = ()
@@ -131,5 +132,10 @@ class PointInterpretation:
     stories: tuple[Story, ...] = ()
     not_counted: tuple[NotCounted, ...] = ()
     healthy_band: tuple[float, float] | None = None
-    direct: str = ""
-    """What is said of a direct voltage, empty where none stands."""
+    direct: Sentence | None = None
+    """What is said of a direct voltage, where one stands."""
+
+    @property
+    def summary(self) -> str:
+        """The verdict in words."""
+        return " ".join(str(sentence) for sentence in self.said)

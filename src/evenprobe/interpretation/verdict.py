@@ -1,4 +1,4 @@
-"""The verdict of a point from what stands, and the one sentence that says it.
+"""The verdict of a point from what stands, and which sentence says it.
 
 Nothing is safe while a dangerous explanation still fits.
 """
@@ -7,11 +7,13 @@ from collections.abc import Sequence
 
 from evenprobe.conditions import Severity
 from evenprobe.interpretation.outcome import ConditionOutcome, Judgement, JudgementResult, Verdict
+from evenprobe.interpretation.sentences import DIRECT, SUMMARIES
 from evenprobe.limits.voltages import DRY_TOUCH_DC_VOLTS, DRY_TOUCH_VOLTS
 from evenprobe.practices import Practice
 from evenprobe.quantities import VOLTAGE, Alarm, Direct, Evidence, Kept
 from evenprobe.quantities.measurement import FEEDS_DIRECT
 from evenprobe.quantities.probes import ports_of
+from evenprobe.sentences import Sentence
 from evenprobe.wiring import PointFacts
 from evenprobe.wiring.points import BOARD_END, METALWORK
 
@@ -24,6 +26,8 @@ _WORSE = (Verdict.DEFECT, Verdict.HAZARD, Verdict.DANGER)
 _BY_INSULATION = dict.fromkeys((None, *JudgementResult), Verdict.DEFECT)
 _BY_INSULATION[JudgementResult.FAIL] = Verdict.HAZARD
 INSULATION_LIMIT = "insulation.least"
+MOST_NAMED = 3
+"""Of what stands, in one sentence."""
 
 
 def insulation_result(judgements: Sequence[Judgement]) -> JudgementResult | None:
@@ -123,15 +127,16 @@ def _by_elimination(
     return Verdict.CORRECT if worst.is_fine else Verdict.SAFE
 
 
-def direct_sentence(directs: Sequence[Direct], practice: Practice) -> str:
-    """What is said of the worst direct voltage that stands, empty where none does."""
+def direct_sentence(directs: Sequence[Direct], practice: Practice) -> Sentence | None:
+    """What is said of the worst direct voltage that stands; None where none does."""
     if not directs:
-        return ""
+        return None
     worst, letters = directs[0], practice.letters
     m = worst.reading.measurement
     ends = " and ".join(letters.get(end, str(end)) for end in (m.from_, m.to) if end)
-    what_to_do = "Keep off, switch off every source, lock." if _direct_on_metal(directs[:1]) else "Treat as live."
-    return f"{worst.shows} between {ends}. {what_to_do} {FEEDS_DIRECT[0].upper()}{FEEDS_DIRECT[1:]}."
+    feeds = f"{FEEDS_DIRECT[0].upper()}{FEEDS_DIRECT[1:]}"
+    where = "on-metal" if _direct_on_metal(directs[:1]) else "elsewhere"
+    return DIRECT.say(where, shown=worst.shows, ends=ends, feeds=feeds)
 
 
 def summary(
@@ -142,42 +147,39 @@ def summary(
     alarm_unanswered: bool,
     alarm_unexplained: bool,
     insulation: JudgementResult | None = None,
-    direct: str = "",
-) -> str:
-    """One plain sentence for the verdict, and what it leaves out. `direct`: what is said of a direct voltage."""
+    direct: Sentence | None = None,
+) -> tuple[Sentence, ...]:
+    """What is said of the verdict, one plain sentence, and what it leaves out. `direct`: of a direct voltage."""
     standing = [o for o in outcomes if o.standing]
-    worst = max(standing, key=lambda o: (o.severity, o.likelihood), default=None)
-    named = worst.condition.in_words(worst.condition.title, point.practice) if worst else ""
-    notice = worst.condition.symptom if worst else ""
-    named = named[:1].lower() + named[1:]
-    sentence = {
-        Verdict.UNTESTED: "Nothing measured counts yet. Treat as live.",
-        Verdict.CONTRADICTORY: "No single condition explains all the readings. Treat as live and retake.",
-        Verdict.CORRECT: "Everything dangerous is ruled out and nothing is wrong.",
-        Verdict.SAFE: f"No dangerous fault left; {named} still could be.",
-        Verdict.UNCONFIRMED: f"It could be right, and it could still be this: {named} ({notice}).",
-        Verdict.DEFECT: f"It is not right: {_all_named(standing, point)}.",
-        Verdict.HAZARD: f"One more fault and someone is hurt: {_all_named(standing, point)}.",
-        Verdict.DANGER: "Metalwork is at a dangerous voltage. Keep off, switch off, lock."
-        if worst is None or not named
-        else f"Someone can be hurt now: {named}. Keep off, switch off, lock.",
-    }[verdict]
-    if verdict is Verdict.DANGER and alarm_unanswered:
-        return (
-            "A tester says the metalwork is live. "
-            "Keep off until a contact reading to an independent earth says otherwise."
-        )
     fine = any(o.severity.is_fine for o in standing)
-    if direct and (fine or not standing):
-        return direct
+    if verdict is Verdict.DANGER and alarm_unanswered:
+        return (SUMMARIES.say("alarm-unanswered"),)
+    if direct is not None and (fine or not standing):
+        return (direct,)
     if fine and insulation is JudgementResult.FAIL:
-        sentence = "Insulation is below its limit: one more fault and someone is hurt."
+        found = SUMMARIES.say("insulation-fails")
     elif fine and insulation is JudgementResult.BORDERLINE:
-        sentence = "Insulation is at its limit, within the tester's error: repeat it."
-    return f"{sentence} An alarm stays unexplained." if alarm_unexplained else sentence
+        found = SUMMARIES.say("insulation-borderline")
+    elif verdict is Verdict.DANGER and not standing:
+        found = SUMMARIES.say("metalwork-live")
+    else:
+        found = SUMMARIES.say(verdict, **_named(standing, point))
+    return (found, SUMMARIES.say("alarm-unexplained")) if alarm_unexplained else (found,)
 
 
-def _all_named(standing: Sequence[ConditionOutcome], point: PointFacts) -> str:
-    ranked = sorted(standing, key=lambda o: -o.likelihood)[:3]
-    titles = [o.condition.in_words(o.condition.title, point.practice) for o in ranked]
-    return "; or ".join(t[0].lower() + t[1:] for t in titles)
+def _named(standing: Sequence[ConditionOutcome], point: PointFacts) -> dict[str, str]:
+    """What a summary may speak of: the `worst` that stands with its `symptom`, and the few `likeliest`."""
+    if not standing:
+        return {}
+    worst = max(standing, key=lambda o: (o.severity, o.likelihood))
+    likeliest = sorted(standing, key=lambda o: -o.likelihood)[:MOST_NAMED]
+    return {
+        "worst": _in_a_sentence(worst, point),
+        "symptom": worst.condition.symptom,
+        "likeliest": "; or ".join(_in_a_sentence(o, point) for o in likeliest),
+    }
+
+
+def _in_a_sentence(outcome: ConditionOutcome, point: PointFacts) -> str:
+    title = outcome.condition.in_words(outcome.condition.title, point.practice)
+    return title[:1].lower() + title[1:]

@@ -42,8 +42,8 @@ def wiring_checks(point: PointFacts, found: PointInterpretation) -> tuple[Check,
     checks = [_topic(point, topic, standing, otherwise, take) for topic in TITLES]
     if found.verdict is Verdict.DANGER and not any(c.result is Result.NO for c in checks):
         checks.insert(0, Check("metalwork", "Metalwork", Result.NO, found.summary))
-    if found.direct:
-        checks.insert(0, Check("direct", "Direct voltage", Result.NO, found.direct))
+    if found.direct is not None:
+        checks.insert(0, Check("direct", "Direct voltage", Result.NO, str(found.direct)))
     return tuple(checks)
 
 

@@ -9,12 +9,16 @@ from evenprobe.interpretation.next_measurement.candidates import candidates
 from evenprobe.interpretation.next_measurement.cost import cost
 from evenprobe.interpretation.next_measurement.information import Expected, dark_where_lit, likeliest
 from evenprobe.interpretation.outcome import NextMeasurement
+from evenprobe.interpretation.sentences import NEXT
 from evenprobe.quantities import Reading
 from evenprobe.quantities.setups import setups_with
+from evenprobe.sentences import Sentence
 from evenprobe.testers import Instrument
 
 OFFERED = 3
 LEAST_BITS = 0.01
+NAMED = 2
+"""Of what a reading would rule out, the worst."""
 
 
 def next_measurements(
@@ -38,7 +42,7 @@ def next_measurements(
         if informs >= LEAST_BITS:
             ids = tuple(s.condition.id for s, f in zip(standing, falls, strict=True) if f)
             quantity = measurement.quantity
-            why = " ".join(filter(None, (_why(ensemble, standing, ids), quantity.warning(measurement))))
+            why = " ".join(filter(None, (str(_why(ensemble, standing, ids)), quantity.warning(measurement))))
             worth = informs / cost(measurement, danger_stands=danger_stands, rules_out=bool(ids))
             ranked.append(
                 (worth, NextMeasurement(measurement, ids, float(informs), quantity.seconds(measurement), why))
@@ -65,22 +69,20 @@ def would_rule_out(
     return frozenset(s.condition.id for s, falls in zip(standing, gone, strict=True) if falls)
 
 
-def _why(ensemble: Ensemble, standing: Sequence[Standing], gone: Sequence[str]) -> str:
+def _why(ensemble: Ensemble, standing: Sequence[Standing], gone: Sequence[str]) -> Sentence:
     if not gone:
-        return "Narrows down what is left."
+        return NEXT.say("narrows")
     worst_first = sorted(
         (s.condition for s in standing if s.condition.id in gone),
         key=lambda c: -c.severity_at(ensemble.point),
     )
-    titles = [c.in_words(c.title, ensemble.point.practice) for c in worst_first[:2]]
-    more = f" and {len(gone) - 2} more" if len(gone) > 2 else ""
-    return f"If all is well it rules out {'; '.join(t[0].lower() + t[1:] for t in titles)}{more}."
+    titles = [c.in_words(c.title, ensemble.point.practice) for c in worst_first[:NAMED]]
+    named = "; ".join(t[0].lower() + t[1:] for t in titles)
+    more = len(gone) - NAMED
+    return NEXT.say("rules-out-more", titles=named, more=more) if more > 0 else NEXT.say("rules-out", titles=named)
 
 
 def _note(ensemble: Ensemble, standing: Sequence[Standing]) -> str:
     titles = [s.condition.in_words(s.condition.title, ensemble.point.practice) for s in standing]
     worst = max((s.condition for s in standing), key=lambda c: c.severity_at(ensemble.point))
-    return (
-        f"No test from this kit tells these apart: {'; '.join(titles)}. Look for {worst.cause}; or measure "
-        "each conductor end to end, isolated and proved dead, with a low-ohm tester."
-    )
+    return str(NEXT.say("not-from-this-kit", titles="; ".join(titles), cause=worst.cause))

@@ -1,0 +1,46 @@
+"""Every sentence an interpretation says: of the verdict, of a direct voltage, of the reading that decides."""
+
+from evenprobe.interpretation.outcome import Verdict
+from evenprobe.sentences import Sentences
+
+SUMMARIES = Sentences(
+    {
+        Verdict.UNTESTED: "Nothing measured counts yet. Treat as live.",
+        Verdict.CONTRADICTORY: "No single condition explains all the readings. Treat as live and retake.",
+        Verdict.CORRECT: "Everything dangerous is ruled out and nothing is wrong.",
+        Verdict.SAFE: "No dangerous fault left; {worst} still could be.",
+        Verdict.UNCONFIRMED: "It could be right, and it could still be this: {worst} ({symptom}).",
+        Verdict.DEFECT: "It is not right: {likeliest}.",
+        Verdict.HAZARD: "One more fault and someone is hurt: {likeliest}.",
+        Verdict.DANGER: "Someone can be hurt now: {worst}. Keep off, switch off, lock.",
+        "metalwork-live": "Metalwork is at a dangerous voltage. Keep off, switch off, lock.",
+        "alarm-unanswered": (
+            "A tester says the metalwork is live. "
+            "Keep off until a contact reading to an independent earth says otherwise."
+        ),
+        "alarm-unexplained": "An alarm stays unexplained.",
+        "insulation-fails": "Insulation is below its limit: one more fault and someone is hurt.",
+        "insulation-borderline": "Insulation is at its limit, within the tester's error: repeat it.",
+        "no-lines": "Not interpreted: {why}. The readings are kept. Treat as live.",
+    }
+)
+"""What is said of a verdict: by the verdict, or by what made it where that says more."""
+
+DIRECT = Sentences(
+    {
+        "on-metal": "{shown} between {ends}. Keep off, switch off every source, lock. {feeds}.",
+        "elsewhere": "{shown} between {ends}. Treat as live. {feeds}.",
+    }
+)
+NEXT = Sentences(
+    {
+        "rules-out": "If all is well it rules out {titles}.",
+        "rules-out-more": "If all is well it rules out {titles} and {more} more.",
+        "narrows": "Narrows down what is left.",
+        "not-from-this-kit": (
+            "No test from this kit tells these apart: {titles}. Look for {cause}; or measure "
+            "each conductor end to end, isolated and proved dead, with a low-ohm tester."
+        ),
+    }
+)
+"""Why a reading is worth taking, and what is to be done where none is."""
