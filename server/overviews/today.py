@@ -22,9 +22,9 @@ from proofs.shapes import HISTORY, ProofLine
 from readings.interpretations import interpretation_of
 from readings.point_view import PointView, with_record
 from rounds.models import Round
+from rounds.presenters import lines_of
 from rounds.services import rounds_of
 from rounds.shapes import RoundLine
-from rounds.showing import lines_of
 from sites.models import Point
 
 router = Router(tags=["today"])

@@ -20,7 +20,7 @@ from evenprobe.testers import KINDS
 from evenprobe.testers.fitness import fitness
 from evenprobe.testers.ratings import Place
 from kit.hands import in_hands
-from proofs.bringing_in import bring_in
+from proofs.importing import bring_in
 from proofs.logs import log_of, state_of
 from proofs.models import Proof, ProofEvent
 from proofs.services import FIELDS_OF_AN_EVENT, begin, proof_of, put_rules, record_event

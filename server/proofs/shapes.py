@@ -13,7 +13,7 @@ from evenprobe.formats.answers import IsolationOut
 from evenprobe.formats.isolation import EventDetails, Happening
 from evenprobe.formats.words import PlaceWord, PracticeWord
 from evenprobe.isolation.log import EventType, SourceKind
-from evenprobe.isolation.outcome import State
+from evenprobe.isolation.standing import State
 from proofs.models import Proof
 
 HISTORY = "history"

@@ -10,7 +10,7 @@ from ninja import Router
 from base.problems import Problems, Refused
 from base.shapes import Named
 from crews.services import crew_of
-from evenprobe.formats.answers import SightHereOut, SweepOut
+from evenprobe.formats.answers import CapabilitiesOut, SweepOut
 from evenprobe.quantities import QUANTITIES
 from evenprobe.quantities.fit_here import may_trip, why_unfit
 from evenprobe.quantities.functions import functions_with
@@ -19,8 +19,8 @@ from evenprobe.testers import TYPED
 from evenprobe.wiring import PointFacts
 from kit.hands import Hands
 from kit.services import tester_of
-from readings.bringing_in import bring_in
-from readings.interpretations import interpretation_of, loads_of, make_ready, sight_of
+from readings.importing import bring_in
+from readings.interpretations import capabilities_of, interpretation_of, loads_of, make_ready
 from readings.models import Reading
 from readings.point_view import PointView, view_of, with_record
 from readings.services import record, withdraw
@@ -70,11 +70,11 @@ def withdraw_reading(request: HttpRequest, point_id: UUID, withdrawal_id: UUID, 
     return bench_out(withdraw(crew, request.user, point_id, withdrawal_id, data.reading), Hands(crew, timezone.now()))
 
 
-@router.get("/points/{point_id}/sight/{tester_id}", response={200: SightHereOut, 404: Problems})
-def sight(request: HttpRequest, point_id: UUID, tester_id: UUID) -> SightHereOut:
+@router.get("/points/{point_id}/capabilities/{tester_id}", response={200: CapabilitiesOut, 404: Problems})
+def capabilities(request: HttpRequest, point_id: UUID, tester_id: UUID) -> CapabilitiesOut:
     """What the tester can strike out at the point as it stands, and what it never can."""
     crew = crew_of(request)
-    return sight_of(view_of(crew, point_id), tester_of(crew, tester_id).instrument().instrument())
+    return capabilities_of(view_of(crew, point_id), tester_of(crew, tester_id).instrument().instrument())
 
 
 @router.get("/points/{point_id}/survey", response={200: dict[str, Any], 404: Problems})

@@ -10,8 +10,8 @@ from typing import Any, TypeVar
 from django.core.cache import cache
 
 import evenprobe
-from evenprobe.formats.answers import InterpretationOut, LoadsOut, SightHereOut
-from evenprobe.interpretation import PointInterpretation, ensemble_for, interpret, sight_here, what_supply
+from evenprobe.formats.answers import CapabilitiesOut, InterpretationOut, LoadsOut
+from evenprobe.interpretation import PointInterpretation, capabilities_here, ensemble_for, interpret, what_supply
 from evenprobe.loads import draws, loops
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Instrument
@@ -81,6 +81,6 @@ def make_ready(view: PointView) -> None:
         threading.Thread(target=lambda: ensemble_for(facts).prepare(), daemon=True).start()
 
 
-def sight_of(view: PointView, tester: Instrument) -> SightHereOut:
+def capabilities_of(view: PointView, tester: Instrument) -> CapabilitiesOut:
     """What a tester can strike out at a point as its readings leave it, and what not."""
-    return SightHereOut.of(sight_here(view.facts, view.readings, tester), tester.kind, view.facts.practice)
+    return CapabilitiesOut.of(capabilities_here(view.facts, view.readings, tester), tester.kind, view.facts.practice)

@@ -7,9 +7,9 @@ from ninja import Router
 
 from base.problems import Problems
 from crews.services import crew_of
+from rounds.presenters import lines_of, shown
 from rounds.services import begin, keep, round_of, rounds_of
 from rounds.shapes import RoundEventIn, RoundIn, RoundLine, RoundOut
-from rounds.showing import lines_of, shown
 
 router = Router(tags=["rounds"])
 

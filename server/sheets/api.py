@@ -20,6 +20,7 @@ from sheets.completing import checked
 from sheets.files import bring_in, tests_of
 from sheets.listing import circuits_out, sheet_line, together_out, unshown_line
 from sheets.models import Sheet
+from sheets.presenters import WIRING_TITLES, judged_out, sheet_out
 from sheets.records import SheetView
 from sheets.services import begin, held_by, photo_of, put_down, put_photo, sheet_of, sheets_of
 from sheets.shapes import (
@@ -37,7 +38,6 @@ from sheets.shapes import (
     SheetReference,
     TestsIn,
 )
-from sheets.showing import WIRING_TITLES, judged_out, sheet_out
 
 router = Router(tags=["sheets"])
 REFUSALS = {404: Problems, 409: Problems, 422: Problems}

@@ -6,7 +6,7 @@ from typing import Any
 from uuid import UUID
 
 from evenprobe.deadtests import evidence
-from evenprobe.deadtests.gate import Taken
+from evenprobe.deadtests.energising import Taken
 from evenprobe.deadtests.sheet import Line
 from evenprobe.practices import PRACTICES
 from evenprobe.wiring import PointKind, Terminal

@@ -8,7 +8,7 @@ from django.utils import timezone
 
 from base.failures import each_shown
 from crews.models import Crew
-from evenprobe.deadtests.gate import in_the_way
+from evenprobe.deadtests.energising import in_the_way
 from evenprobe.deadtests.insulation import CircuitInsulation, several
 from evenprobe.rounding import figures
 from sheets.models import Sheet

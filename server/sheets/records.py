@@ -8,7 +8,7 @@ from typing import Any
 
 from django.db.models import Prefetch, QuerySet
 
-from evenprobe.deadtests.gate import Lock, SheetRecord, Taken
+from evenprobe.deadtests.energising import Lock, SheetRecord, Taken
 from evenprobe.deadtests.history import Visit
 from evenprobe.deadtests.kinds import DEAD_TESTS
 from evenprobe.deadtests.lines import lines_of

@@ -13,7 +13,7 @@ from base.problems import NotFoundHere, Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.deadtests.completing import in_own_unit, whole_test
-from evenprobe.deadtests.gate import SHORTEST_REASON, in_the_way
+from evenprobe.deadtests.energising import SHORTEST_REASON, in_the_way
 from evenprobe.formats import FormatError, parse
 from evenprobe.formats.sheet import SheetEntryFile
 from evenprobe.limits.dead_tests import INSULATION_KINDS

@@ -8,7 +8,7 @@ from ninja import Schema
 from pydantic import Field
 
 from base.shapes import Named, Titled
-from evenprobe.deadtests.gate import STATEMENTS
+from evenprobe.deadtests.energising import STATEMENTS
 from evenprobe.deadtests.sheet import Step
 from evenprobe.entries.documented import Among, WrittenAs
 from evenprobe.formats.answers import BarOut, OutcomeOut

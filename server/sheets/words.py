@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from evenprobe.deadtests.gate import STATEMENTS
+from evenprobe.deadtests.energising import STATEMENTS
 from evenprobe.deadtests.kinds import DEAD_TESTS
 from evenprobe.deadtests.sheet import LOOK_FOR
 from evenprobe.limits.dead_tests import LEADS_GOOD_OHMS, LEADS_USABLE_OHMS

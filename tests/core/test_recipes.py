@@ -13,10 +13,10 @@ from evenprobe.conditions import CONDITIONS, Condition, Severity, conditions_for
 from evenprobe.conditions.variants import OPEN
 from evenprobe.deadtests.completing import whole_test
 from evenprobe.deadtests.fit import why_unfit
+from evenprobe.deadtests.judgement import Outcome, held_against
 from evenprobe.deadtests.kinds import DEAD_TESTS, DeadTest, Figure, OneTest
 from evenprobe.deadtests.kinds.row import no_lines
 from evenprobe.deadtests.lines import lines_of
-from evenprobe.deadtests.outcome import Outcome, held_against
 from evenprobe.deadtests.sheet import Line, SheetCircuit, SheetPoint, Step
 from evenprobe.formats import FormatError, SurveyFile, dead_tests_file, parse
 from evenprobe.formats.answers import InterpretationOut

@@ -87,11 +87,11 @@ def test_a_residual_current_device_is_recorded_with_the_circuit_and_a_trip_count
 def test_which_tester_sees_what_is_said_of_the_point_as_it_stands(anna, place):
     for value, pair in ((119.8, ("L", "N")), (119.9, ("L", "PE")), (0.1, ("N", "PE"))):
         record(anna, place, entry(value, pair))
-    meter = anna.get(f"/points/{place['point']}/sight/{place['tester']}").json()
+    meter = anna.get(f"/points/{place['point']}/capabilities/{place['tester']}").json()
     assert "earth-from-neutral-swapped" in {c["id"] for c in meter["can"]}
     plug = str(uuid4())
     anna.put(f"/testers/{plug}", {"label": "Plug tester", "kind": "lamp-tester"})
-    lamps = anna.get(f"/points/{place['point']}/sight/{plug}").json()
+    lamps = anna.get(f"/points/{place['point']}/capabilities/{plug}").json()
     assert lamps["can"] == []
     assert "earth-from-neutral-swapped" in {c["id"] for c in lamps["cannot"]}
     assert lamps["blind_to"]
@@ -242,7 +242,7 @@ ROUTES = [
     ("get", "/sites/{site}/survey", None),
     ("get", "/points/{point}/bench", None),
     ("get", "/points/{point}/survey", None),
-    ("get", "/points/{point}/sight/{tester}", None),
+    ("get", "/points/{point}/capabilities/{tester}", None),
     ("put", "/testers/{tester}/link", {"address": "TCPIP::127.0.0.1::5025::SOCKET"}),
     ("post", "/points/{point}/live/{tester}", {"function": "volts", "from": "L", "to": "N"}),
     ("put", "/sites/{site}", {"name": "x", "practice": "british"}),

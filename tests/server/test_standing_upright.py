@@ -207,10 +207,10 @@ def test_an_import_holds_nobody_elses_write_up(anna, place, client_class):
 
 
 def test_an_import_cut_off_half_way_is_finished_by_bringing_it_again(anna, place, monkeypatch):
-    from readings import bringing_in
+    from readings import importing
 
     site, survey, written = str(uuid4()), big(600), []
-    write = bringing_in._write
+    write = importing._write
 
     def killed(model, rows):
         written.append(model)
@@ -218,11 +218,11 @@ def test_an_import_cut_off_half_way_is_finished_by_bringing_it_again(anna, place
             raise sqlite3.ProgrammingError("killed")
         write(model, rows)
 
-    monkeypatch.setattr(bringing_in, "_write", killed)
+    monkeypatch.setattr(importing, "_write", killed)
     anna.client.raise_request_exception = False
     assert anna.put(f"/sites/{site}/survey", {"name": "Big", "survey": survey}).status_code == 500
     assert 0 < Reading.objects.count() < 600
-    monkeypatch.setattr(bringing_in, "_write", write)
+    monkeypatch.setattr(importing, "_write", write)
     for _ in range(2):
         assert anna.put(f"/sites/{site}/survey", {"name": "Big", "survey": survey}).status_code == 200
         assert (Point.objects.count(), Reading.objects.count()) == (601, 600)

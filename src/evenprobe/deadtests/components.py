@@ -7,8 +7,8 @@ cold filament; IEC 60947-4-1 for coils; makers' figures else.
 from collections.abc import Sequence
 from typing import Literal
 
-from evenprobe.deadtests.outcome import Outcome, Result, held_against, worst
-from evenprobe.deadtests.shown import Accuracy, Shown
+from evenprobe.deadtests.accuracy import Accuracy, Shown
+from evenprobe.deadtests.judgement import Outcome, Result, held_against, worst
 from evenprobe.deadtests.slips import did_you_mean
 from evenprobe.limits import Band, Limit
 from evenprobe.limits.components import (

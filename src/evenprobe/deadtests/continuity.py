@@ -6,8 +6,8 @@ shown as the load it would be, U²/R, and a bolted one by its distance along the
 
 from dataclasses import dataclass
 
-from evenprobe.deadtests.outcome import Outcome, Result, held_against, worst
-from evenprobe.deadtests.shown import Shown
+from evenprobe.deadtests.accuracy import Shown
+from evenprobe.deadtests.judgement import Outcome, Result, held_against, worst
 from evenprobe.deadtests.slips import did_you_mean
 from evenprobe.limits.dead_tests import (
     BOND_UNKNOWN_RUN,

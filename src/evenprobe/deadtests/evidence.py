@@ -8,9 +8,9 @@ board is measured at the board's ends.
 from collections.abc import Iterable, Mapping
 from typing import Any, TypeVar
 
-from evenprobe.deadtests.gate import Taken
+from evenprobe.deadtests.energising import Taken
+from evenprobe.deadtests.judgement import Result
 from evenprobe.deadtests.kinds import OneTest
-from evenprobe.deadtests.outcome import Result
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.points import BOARD_END
 

@@ -9,8 +9,8 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from math import inf, log
 
-from evenprobe.deadtests.outcome import Outcome, Result, held_against, worst
-from evenprobe.deadtests.shown import Shown
+from evenprobe.deadtests.accuracy import Shown
+from evenprobe.deadtests.judgement import Outcome, Result, held_against, worst
 from evenprobe.deadtests.slips import did_you_mean
 from evenprobe.limits.dead_tests import (
     ABSORPTION,

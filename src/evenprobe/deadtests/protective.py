@@ -5,8 +5,8 @@ IEC 61008-1, 61009-1, UL 943 for the trip; IEC 60898-1 for what a start-up curre
 
 from typing import Literal
 
-from evenprobe.deadtests.outcome import Outcome, Result, held_against, worst
-from evenprobe.deadtests.shown import Accuracy, Shown
+from evenprobe.deadtests.accuracy import Accuracy, Shown
+from evenprobe.deadtests.judgement import Outcome, Result, held_against, worst
 from evenprobe.limits import Limit, limit_for
 from evenprobe.limits.protective_devices import (
     DELAYED_MS,

@@ -8,7 +8,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from evenprobe.deadtests.outcome import Outcome, Result, worst
+from evenprobe.deadtests.judgement import Outcome, Result, worst
 from evenprobe.limits.dead_tests import RING, RING_MARGIN_OHMS, ring_outlet
 
 ROOM = 1.15

@@ -4,7 +4,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from evenprobe.deadtests.gate import SHORTEST_REASON
+from evenprobe.deadtests.energising import SHORTEST_REASON
 from evenprobe.deadtests.kinds.entry import Ohms
 from evenprobe.deadtests.sheet import LOOK_FOR
 from evenprobe.entries import Name, Strict, Text

@@ -57,7 +57,7 @@ class Solved:
         return replace(self, **changed)
 
 
-def bar_of(end: str) -> str:
+def result_bar(end: str) -> str:
     """The port of the bar that a conductor with this end at the board is on."""
     return f"BAR-{end}"
 
@@ -216,7 +216,7 @@ class Installation:
         contacts = (*self.point.lines, *((Terminal.N,) if self.layout.neutral else ()), Terminal.PE)
         taps = [f"TAP-{contact}" for contact in contacts[:live]] if mode.taps else []
         at_the_board = [str(BOARD_END[contact]) for contact in contacts] if mode.dc or mode.clamped else []
-        bars = [bar_of(end) for end in at_the_board] if mode.clamped else []
+        bars = [result_bar(end) for end in at_the_board] if mode.clamped else []
         names = (*map(str, contacts), *taps, str(Terminal.REF), *at_the_board, *bars)
         ports = np.tile(np.arange(len(names))[:, None], count)
         for _, variant, rows in rows_by_variant(self.layout, values, blocks):

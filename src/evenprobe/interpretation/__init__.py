@@ -1,9 +1,8 @@
 """What the readings of a point can still mean, by elimination on one ensemble of samples."""
 
+from evenprobe.interpretation.capabilities import Capabilities, capabilities_here
 from evenprobe.interpretation.ensemble import Ensemble, ensemble_for, forget_ensembles
-from evenprobe.interpretation.forecast import Forecast, forecast
-from evenprobe.interpretation.interpret import interpret
-from evenprobe.interpretation.outcome import (
+from evenprobe.interpretation.findings import (
     WORST_FIRST,
     ConditionOutcome,
     Judgement,
@@ -14,11 +13,13 @@ from evenprobe.interpretation.outcome import (
     Story,
     Verdict,
 )
-from evenprobe.interpretation.sight import SightHere, sight_here
+from evenprobe.interpretation.forecast import Forecast, forecast
+from evenprobe.interpretation.interpret import interpret
 from evenprobe.interpretation.supply import SupplyGuess, what_supply
 
 __all__ = [
     "WORST_FIRST",
+    "Capabilities",
     "ConditionOutcome",
     "Ensemble",
     "Forecast",
@@ -27,14 +28,13 @@ __all__ = [
     "NextMeasurement",
     "PointInterpretation",
     "Reason",
-    "SightHere",
     "Story",
     "SupplyGuess",
     "Verdict",
+    "capabilities_here",
     "ensemble_for",
     "forecast",
     "forget_ensembles",
     "interpret",
-    "sight_here",
     "what_supply",
 ]

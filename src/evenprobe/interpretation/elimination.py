@@ -12,9 +12,9 @@ from evenprobe.conditions import Condition
 from evenprobe.installation.admittances import variant_of
 from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.exclusion import look_again
+from evenprobe.interpretation.findings import Reason
 from evenprobe.interpretation.local_search import FITS
 from evenprobe.interpretation.misfit import best_scale, gap, misfits
-from evenprobe.interpretation.outcome import Reason
 from evenprobe.quantities import Alarm, Evidence, Kept, at_odds, confining, in_order
 from evenprobe.quantities.presence import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Terminal

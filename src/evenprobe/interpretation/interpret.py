@@ -12,14 +12,14 @@ from evenprobe.interpretation.elimination import (
     reason_for,
 )
 from evenprobe.interpretation.ensemble import SAMPLES_PER_CONDITION, Ensemble, ensemble_for
-from evenprobe.interpretation.judgements import judgements
-from evenprobe.interpretation.next_measurement import next_measurements
-from evenprobe.interpretation.outcome import (
+from evenprobe.interpretation.findings import (
     ConditionOutcome,
     NotCounted,
     PointInterpretation,
     Verdict,
 )
+from evenprobe.interpretation.judgements import judgements
+from evenprobe.interpretation.next_measurement import next_measurements
 from evenprobe.interpretation.sentences import SUMMARIES
 from evenprobe.interpretation.stories import stories
 from evenprobe.interpretation.verdict import (

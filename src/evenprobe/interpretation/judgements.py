@@ -5,7 +5,7 @@ from math import inf
 
 from evenprobe.deadtests import Accuracy, Result
 from evenprobe.deadtests.insulation import insulation
-from evenprobe.interpretation.outcome import Judgement, JudgementResult
+from evenprobe.interpretation.findings import Judgement, JudgementResult
 from evenprobe.limits import Limit, Override, limit_for
 from evenprobe.limits.dead_tests import insulation_rule
 from evenprobe.quantities import FREQUENCY, INSULATION, VOLTAGE, Evidence, Measurement, Reading

@@ -1,6 +1,6 @@
 """Every sentence an interpretation says: of the verdict, of a direct voltage, of the reading that decides."""
 
-from evenprobe.interpretation.outcome import Verdict
+from evenprobe.interpretation.findings import Verdict
 from evenprobe.sentences import Sentences
 
 SUMMARIES = Sentences(

@@ -8,7 +8,7 @@ import numpy as np
 from evenprobe.conditions import Severity
 from evenprobe.interpretation.elimination import Elimination, potentials
 from evenprobe.interpretation.ensemble import Ensemble
-from evenprobe.interpretation.outcome import ConditionOutcome, Story
+from evenprobe.interpretation.findings import ConditionOutcome, Story
 from evenprobe.wiring import Terminal
 
 MOST = 3

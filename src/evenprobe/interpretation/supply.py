@@ -11,7 +11,7 @@ from functools import lru_cache
 from evenprobe.conditions import Condition, conditions_for
 from evenprobe.interpretation.elimination import eliminate, reason_for
 from evenprobe.interpretation.ensemble import Ensemble
-from evenprobe.interpretation.outcome import Reason
+from evenprobe.interpretation.findings import Reason
 from evenprobe.quantities import FREQUENCY, Evidence, Reading, weigh
 from evenprobe.supplies import SYSTEMS, Earthing, SupplySystem
 from evenprobe.wiring import PointFacts

@@ -6,7 +6,7 @@ Nothing is safe while a dangerous explanation still fits.
 from collections.abc import Sequence
 
 from evenprobe.conditions import Severity
-from evenprobe.interpretation.outcome import ConditionOutcome, Judgement, JudgementResult, Verdict
+from evenprobe.interpretation.findings import ConditionOutcome, Judgement, JudgementResult, Verdict
 from evenprobe.interpretation.sentences import DIRECT, SUMMARIES
 from evenprobe.limits.voltages import DRY_TOUCH_DC_VOLTS, DRY_TOUCH_VOLTS
 from evenprobe.practices import Practice

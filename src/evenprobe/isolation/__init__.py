@@ -1,9 +1,9 @@
 """The proof of isolation as a pure function of its log: complete, or visibly not."""
 
 from evenprobe.isolation.log import Event, EventType, IsolationLog, Source, SourceKind, pairs_to_test
-from evenprobe.isolation.outcome import Isolation, Missing, PairState, Problem, SourceState, State, Step, StepKind
 from evenprobe.isolation.questions import QUESTIONS, Question
 from evenprobe.isolation.rules import HANDBOOK, HouseRules
+from evenprobe.isolation.standing import Isolation, Missing, PairState, Problem, SourceState, State, Step, StepKind
 from evenprobe.isolation.state import isolation
 
 __all__ = [

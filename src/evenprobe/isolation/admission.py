@@ -7,10 +7,10 @@ clear (NFPA 70E 120.5; EN 50110-1, 6.2.3). Each rule that keeps something out sa
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
+from evenprobe.isolation.bracketing import Bracketing, Refusal
 from evenprobe.isolation.log import Event, IsolationLog, Mode
-from evenprobe.isolation.outcome import Doubt
-from evenprobe.isolation.round import Refusal, Round
 from evenprobe.isolation.sentences import PROBLEMS
+from evenprobe.isolation.standing import Doubt
 from evenprobe.limits.isolation import DEAD_STEP_VOLTS
 from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
 from evenprobe.testers.fitness import Fitness, fitness
@@ -35,19 +35,19 @@ class Submitted:
         Whether every source was off and locked.
     doubt : Doubt or None
         What nobody explained yet on this pair.
-    rounds : mapping
-        Every tester's round, by the tester's name in the log.
+    bracketings : mapping
+        Every tester's part so far, by the tester's name in the log.
     """
 
     event: Event
     modes: Sequence[Mode]
     isolated: bool
     doubt: Doubt | None
-    rounds: Mapping[str, Round]
+    bracketings: Mapping[str, Bracketing]
 
     @property
-    def own(self) -> Round:
-        return self.rounds[self.event.tester or ""]
+    def own(self) -> Bracketing:
+        return self.bracketings[self.event.tester or ""]
 
 
 class Admission:
@@ -111,7 +111,7 @@ class Admission:
 
     def _after_a_proof(self, reading: Submitted) -> Refusal | None:
         why = reading.own.why_not(reading.event)
-        others = [r for r in reading.rounds.values() if r is not reading.own and r.begun]
+        others = [r for r in reading.bracketings.values() if r is not reading.own and r.begun]
         if why is None or why.code != "not-proved-before" or not others:
             return why
         proved = others[0].held.name or others[0].held.id

@@ -6,20 +6,22 @@ Sources off and locked; what nobody explains; the tester proved, every pair, pro
 from collections.abc import Iterator, Mapping
 from dataclasses import replace
 
+from evenprobe.isolation.bracketing import Bracketing
 from evenprobe.isolation.log import IsolationLog, Mode, Pair
-from evenprobe.isolation.outcome import CLOSED, Doubt, Isolation, State, Step, StepKind
-from evenprobe.isolation.round import Round
 from evenprobe.isolation.sentences import STEPS
+from evenprobe.isolation.standing import CLOSED, Doubt, Isolation, State, Step, StepKind
 
 
-def next_step(log: IsolationLog, so_far: Isolation, rounds: Mapping[str, Round], doubts: Mapping[Pair, Doubt]) -> Step:
+def next_step(
+    log: IsolationLog, so_far: Isolation, bracketings: Mapping[str, Bracketing], doubts: Mapping[Pair, Doubt]
+) -> Step:
     """What to do next, and with which tester where it has to be a certain one."""
-    step = next(_steps(log, so_far, rounds, doubts))
+    step = next(_steps(log, so_far, bracketings, doubts))
     return step if step.tester else replace(step, tester=so_far.tester)
 
 
 def _steps(
-    log: IsolationLog, so_far: Isolation, rounds: Mapping[str, Round], doubts: Mapping[Pair, Doubt]
+    log: IsolationLog, so_far: Isolation, bracketings: Mapping[str, Bracketing], doubts: Mapping[Pair, Doubt]
 ) -> Iterator[Step]:
     if so_far.state is State.CLOSED:
         yield CLOSED
@@ -36,19 +38,21 @@ def _steps(
             yield Step(StepKind.STATE, STEPS.say("state"))
         yield Step(StepKind.KEEP, STEPS.say("keep"))
     for doubt in doubts.values():
-        yield from _answering(log, doubt, doubt.tester or so_far.tester, rounds)
-    yield from _readings(log, so_far, rounds.get(so_far.tester or ""))
+        yield from _answering(log, doubt, doubt.tester or so_far.tester, bracketings)
+    yield from _readings(log, so_far, bracketings.get(so_far.tester or ""))
 
 
-def _answering(log: IsolationLog, doubt: Doubt, tester: str | None, rounds: Mapping[str, Round]) -> Iterator[Step]:
+def _answering(
+    log: IsolationLog, doubt: Doubt, tester: str | None, bracketings: Mapping[str, Bracketing]
+) -> Iterator[Step]:
     """Low impedance on the pair, with the tester that has to, proved first."""
-    if tester is None or not rounds[tester].proved_within(log.at, doubt.mode):
+    if tester is None or not bracketings[tester].proved_within(log.at, doubt.mode):
         yield Step(StepKind.PROVE, STEPS.say("prove"), mode=doubt.mode, tester=tester)
     said = STEPS.say("low-impedance", between=log.between(*doubt.points))
     yield Step(StepKind.LOW_IMPEDANCE, said, pair=doubt.points, mode=doubt.mode, tester=tester)
 
 
-def _readings(log: IsolationLog, so_far: Isolation, active: Round | None) -> Iterator[Step]:
+def _readings(log: IsolationLog, so_far: Isolation, active: Bracketing | None) -> Iterator[Step]:
     """All pairs on AC, then all on DC where that is wanted, so that a meter is set and proved but once for each."""
     untested = [m for m in so_far.missing if m.code == "pair-not-tested"]
     waiting: set[Mode] = {mode for _, mode in active.waiting} if active else set()

@@ -11,10 +11,10 @@ from dataclasses import dataclass, field
 from datetime import datetime, timedelta
 
 from evenprobe.isolation.admission import Admission, Submitted
+from evenprobe.isolation.bracketing import Bracketing, Refusal, Slot, Taken
 from evenprobe.isolation.log import WITH_DC_SIDE, Event, EventType, IsolationLog, Mode, Pair, pairs_to_test
-from evenprobe.isolation.outcome import Doubt, Problem, SourceState
-from evenprobe.isolation.round import Refusal, Round, Slot, Taken
 from evenprobe.isolation.sentences import PROBLEMS
+from evenprobe.isolation.standing import Doubt, Problem, SourceState
 from evenprobe.limits.isolation import DEAD_VOLTS
 from evenprobe.wiring import Terminal
 
@@ -23,7 +23,7 @@ from evenprobe.wiring import Terminal
 class Replay:
     log: IsolationLog
     sources: dict[str, SourceState] = field(init=False)
-    rounds: dict[str, Round] = field(init=False)
+    bracketings: dict[str, Bracketing] = field(init=False)
     problems: list[Problem] = field(default_factory=list)
     history: list[Problem] = field(default_factory=list)
     alive: bool = False
@@ -40,7 +40,7 @@ class Replay:
         rules = self.log.rules
         self.sources = {s.id: SourceState(s, off=False, locked=False) for s in self.log.sources}
         window = timedelta(minutes=rules.window_min)
-        self.rounds = {name: Round(held, window) for name, held in self.log.testers.items()}
+        self.bracketings = {name: Bracketing(held, window) for name, held in self.log.testers.items()}
         self.unattended = timedelta(minutes=rules.unattended_min)
         self.pairs = pairs_to_test(self.log.terminals)
         self.admission = Admission(self.log)
@@ -58,10 +58,10 @@ class Replay:
         """Time passes with nobody doing anything that was written down."""
         if self.closed or self.last is None:
             return
-        if now - self.last.event.at > self.unattended and any(r.has_readings for r in self.rounds.values()):
+        if now - self.last.event.at > self.unattended and any(r.has_readings for r in self.bracketings.values()):
             self._end("left-unattended", self.last.index, minutes=self.log.rules.unattended_min)
-        for tester, round_ in self.rounds.items():
-            for reading in round_.waited_too_long(now):
+        for tester, bracketing in self.bracketings.items():
+            for reading in bracketing.waited_too_long(now):
                 self._stale(reading, tester)
 
     def _off(self, taken: Taken) -> None:
@@ -85,8 +85,8 @@ class Replay:
         found = taken.event.found
         assert found is not None
         self.sources[found.id] = SourceState(found, off=False, locked=False)
-        for round_ in self.rounds.values():
-            round_.drop_readings()
+        for bracketing in self.bracketings.values():
+            bracketing.drop_readings()
 
     def _proved(self, taken: Taken) -> None:
         event, tester = taken.event, taken.event.tester or ""
@@ -96,11 +96,11 @@ class Replay:
         if too_low is not None:
             self._failed(taken, too_low)
             return
-        others = [r for name, r in self.rounds.items() if name != tester and r.waiting]
+        others = [r for name, r in self.bracketings.items() if name != tester and r.waiting]
         if others:
             waits = others[0].held.name or others[0].held.id
             self._raise(Refusal("tester-changed", PROBLEMS.say("proved-another", waits=waits)), taken.index)
-        for reading in self.rounds[tester].prove(taken):
+        for reading in self.bracketings[tester].prove(taken):
             self._stale(reading, tester)
         if self.ended is not None:
             self._settle(self.ended)
@@ -119,17 +119,17 @@ class Replay:
             self._voltage_unexplained(taken)
             return
         doubt = self.unexplained.get(event.pair)
-        refusal = self.admission.why_not(Submitted(event, self.modes(), self.isolated(), doubt, self.rounds))
+        refusal = self.admission.why_not(Submitted(event, self.modes(), self.isolated(), doubt, self.bracketings))
         if refusal is not None:
             self._raise(refusal, taken.index)
             return
         if doubt is not None:
-            same_tester = doubt.tester in (tester, "") and doubt.mode in self.rounds[tester].modes_of(event)
+            same_tester = doubt.tester in (tester, "") and doubt.mode in self.bracketings[tester].modes_of(event)
             if not event.low_impedance or not same_tester:
                 return
             self._settle(doubt.problem)
             del self.unexplained[event.pair]
-        self.rounds[tester].read(taken)
+        self.bracketings[tester].read(taken)
 
     def _screened(self, taken: Taken) -> None:
         if not taken.event.alarm:
@@ -157,13 +157,13 @@ class Replay:
         for doubt in self.unexplained.values():
             self._settle(doubt.problem)
         self.unexplained.clear()
-        for round_ in self.rounds.values():
-            round_.drop_readings()
+        for bracketing in self.bracketings.values():
+            bracketing.drop_readings()
 
     def _voltage_unexplained(self, taken: Taken) -> None:
         event, tester = taken.event, taken.event.tester or ""
-        for round_ in self.rounds.values():
-            round_.drop(event.pair)
+        for bracketing in self.bracketings.values():
+            bracketing.drop(event.pair)
         earlier = self.unexplained.get(event.pair)
         if earlier is not None:
             self._settle(earlier.problem)
@@ -182,9 +182,9 @@ class Replay:
         return event.from_, event.to
 
     def _failed(self, taken: Taken, why: Refusal) -> None:
-        round_ = self.rounds[taken.event.tester or ""]
-        if not round_.has_readings:
-            round_.drop_all()
+        bracketing = self.bracketings[taken.event.tester or ""]
+        if not bracketing.has_readings:
+            bracketing.drop_all()
             if not self._unfit(taken):
                 self._raise(why, taken.index)
             return
@@ -218,9 +218,9 @@ class Replay:
 
     def _void(self, why: Refusal, event: int, *, always: bool = False) -> None:
         """Whatever was proved or read so far counts no more. Void where there was something to void."""
-        something = any(r.has_readings for r in self.rounds.values())
-        for round_ in self.rounds.values():
-            round_.drop_all()
+        something = any(r.has_readings for r in self.bracketings.values())
+        for bracketing in self.bracketings.values():
+            bracketing.drop_all()
         if something and self.ended is None:
             self.ended = self._raise(why, event)
         elif something or always:
@@ -253,11 +253,11 @@ class Replay:
     def slots(self) -> list[Slot]:
         return [(frozenset(pair), mode) for pair in self.pairs for mode in self.modes()]
 
-    def complete(self) -> Round | None:
+    def complete(self) -> Bracketing | None:
         """The tester that has every pair between two proofs, if nothing speaks against it."""
         if self.alive or self.ended or self.unexplained or not self.isolated():
             return None
-        whole = [r for r in self.rounds.values() if all(slot in r.covered for slot in self.slots())]
+        whole = [r for r in self.bracketings.values() if all(slot in r.covered for slot in self.slots())]
         return whole[0] if whole else None
 
     def _note_completion(self, now: datetime) -> None:
@@ -272,9 +272,9 @@ class Replay:
         oldest = min(proof.event.at for _, _, proof in complete.covered.values())
         self.proved_at = max(self.proved_at, oldest)
 
-    def active(self) -> tuple[str, Round] | None:
+    def active(self) -> tuple[str, Bracketing] | None:
         """The tester that is furthest, if any was proved."""
-        begun = [(name, r) for name, r in self.rounds.items() if r.begun]
+        begun = [(name, r) for name, r in self.bracketings.items() if r.begun]
         return max(begun, key=lambda named: len(named[1].covered) + len(named[1].waiting), default=None)
 
 

@@ -4,12 +4,12 @@ from collections.abc import Iterator
 from dataclasses import replace
 from datetime import timedelta
 
+from evenprobe.isolation.bracketing import Bracketing, Taken
 from evenprobe.isolation.log import IsolationLog
 from evenprobe.isolation.next_step import next_step
-from evenprobe.isolation.outcome import Isolation, Missing, PairState, State
 from evenprobe.isolation.replay import Replay
-from evenprobe.isolation.round import Round, Taken
 from evenprobe.isolation.sentences import MISSING
+from evenprobe.isolation.standing import Isolation, Missing, PairState, State
 
 
 def isolation(log: IsolationLog) -> Isolation:
@@ -48,7 +48,7 @@ def _outcome(log: IsolationLog, replay: Replay) -> Isolation:
         loosened=log.rules.loosened(log.practice),
         reason=log.rules.reason,
     )
-    return replace(so_far, next_step=next_step(log, so_far, replay.rounds, replay.unexplained))
+    return replace(so_far, next_step=next_step(log, so_far, replay.bracketings, replay.unexplained))
 
 
 def _state(replay: Replay) -> State:
@@ -60,14 +60,14 @@ def _state(replay: Replay) -> State:
         return State.VOID
     if replay.complete() is not None:
         return State.PROVED_DEAD
-    proving = any(r.begun for r in replay.rounds.values())
+    proving = any(r.begun for r in replay.bracketings.values())
     if replay.isolated() and not proving:
         return State.ISOLATED
     begun = proving or any(s.off or s.locked for s in replay.sources.values())
     return State.PROVING if begun else State.ENERGISED
 
 
-def _missing(replay: Replay, active: Round | None) -> Iterator[Missing]:
+def _missing(replay: Replay, active: Bracketing | None) -> Iterator[Missing]:
     for state in replay.sources.values():
         source = state.source
         if not state.off:
@@ -81,7 +81,7 @@ def _missing(replay: Replay, active: Round | None) -> Iterator[Missing]:
         yield Missing("not-proved-after", MISSING.say("not-proved-after"))
 
 
-def _untested(replay: Replay, active: Round | None) -> Iterator[Missing]:
+def _untested(replay: Replay, active: Bracketing | None) -> Iterator[Missing]:
     """Of each pair every mode that is to be read; where there is but one nobody needs to be told which."""
     modes = replay.modes()
     for pair in replay.pairs:
@@ -98,7 +98,7 @@ def _untested(replay: Replay, active: Round | None) -> Iterator[Missing]:
                 yield Missing("pair-not-tested", MISSING.say("pair-not-tested", between=between), None, pair)
 
 
-def _pair_states(replay: Replay, active: Round | None, missing: list[Missing]) -> list[PairState]:
+def _pair_states(replay: Replay, active: Bracketing | None, missing: list[Missing]) -> list[PairState]:
     states = []
     for pair in replay.pairs:
         shown = replay.last_shown.get(frozenset(pair))
@@ -116,7 +116,7 @@ def _pair_states(replay: Replay, active: Round | None, missing: list[Missing]) -
     return states
 
 
-def _counted(active: Round) -> tuple[int, ...]:
+def _counted(active: Bracketing) -> tuple[int, ...]:
     taken = [t for three in active.covered.values() for t in three]
     taken += [t for two in active.waiting.values() for t in two]
     taken += active.proofs.values()

@@ -303,7 +303,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/points/{point_id}/sight/{tester_id}": {
+    "/api/points/{point_id}/capabilities/{tester_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -311,10 +311,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Sight
+         * Capabilities
          * @description What the tester can strike out at the point as it stands, and what it never can.
          */
-        get: operations["readings_api_sight"];
+        get: operations["readings_api_capabilities"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2398,20 +2398,11 @@ export interface components {
              */
             reading: string;
         };
-        /** SeenOut */
-        SeenOut: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
-            /** Severity */
-            severity: string;
-        };
         /**
-         * SightHereOut
+         * CapabilitiesOut
          * @description Of what still stands what a tester can strike out here and what not; `says` and `blind_to` of its kind.
          */
-        SightHereOut: {
+        CapabilitiesOut: {
             /** Can */
             can: components["schemas"]["SeenOut"][];
             /** Cannot */
@@ -2420,6 +2411,15 @@ export interface components {
             says: string;
             /** Blind To */
             blind_to: string[];
+        };
+        /** SeenOut */
+        SeenOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Severity */
+            severity: string;
         };
         /** BringIn */
         BringIn: {
@@ -5125,7 +5125,7 @@ export interface operations {
             };
         };
     };
-    readings_api_sight: {
+    readings_api_capabilities: {
         parameters: {
             query?: never;
             header?: never;
@@ -5143,7 +5143,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SightHereOut"];
+                    "application/json": components["schemas"]["CapabilitiesOut"];
                 };
             };
             /** @description Not Found */

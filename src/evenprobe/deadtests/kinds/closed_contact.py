@@ -6,12 +6,12 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field, model_validator
 from typing_extensions import override
 
+from evenprobe.deadtests.accuracy import Accuracy
 from evenprobe.deadtests.continuity import closed_contact
+from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import LOW_OHM_ACCURACY, Ohms, OneTest
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, Choice, DeadTest, Figure
-from evenprobe.deadtests.outcome import Outcome
 from evenprobe.deadtests.sheet import Line, SheetCircuit, Step
-from evenprobe.deadtests.shown import Accuracy
 from evenprobe.entries import FieldError
 from evenprobe.practices import Practice
 

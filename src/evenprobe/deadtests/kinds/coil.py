@@ -6,9 +6,9 @@ from pydantic import Field, model_validator
 from typing_extensions import override
 
 from evenprobe.deadtests.components import coil
+from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import OneTest, Volts
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, DeadTest, Figure
-from evenprobe.deadtests.outcome import Outcome
 from evenprobe.practices import Practice
 from evenprobe.testers.purposes import Purpose
 

@@ -6,9 +6,9 @@ from typing import Any, Literal
 from typing_extensions import override
 
 from evenprobe.deadtests.continuity import continuity
+from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import OhmTest
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, DeadTest, Figure
-from evenprobe.deadtests.outcome import Outcome
 from evenprobe.deadtests.sheet import Line, SheetCircuit, Step
 from evenprobe.practices import Practice
 from evenprobe.wiring import Terminal

@@ -4,9 +4,9 @@ from typing import Annotated, Any, ClassVar, Literal
 
 from pydantic import Field, field_validator, model_validator
 
+from evenprobe.deadtests.accuracy import Accuracy, Shown
 from evenprobe.deadtests.continuity import Run
-from evenprobe.deadtests.outcome import Outcome, Result
-from evenprobe.deadtests.shown import Accuracy, Shown
+from evenprobe.deadtests.judgement import Outcome, Result
 from evenprobe.entries import FieldError, Name, Strict, Text, Time
 from evenprobe.practices import Practice
 from evenprobe.rounding import figures

@@ -5,11 +5,11 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 from typing_extensions import override
 
+from evenprobe.deadtests.accuracy import Accuracy
+from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import OneTest
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, DeadTest, Figure
-from evenprobe.deadtests.outcome import Outcome
 from evenprobe.deadtests.protective import frequency
-from evenprobe.deadtests.shown import Accuracy
 from evenprobe.entries import SystemId
 from evenprobe.practices import Practice
 from evenprobe.supplies import SYSTEMS

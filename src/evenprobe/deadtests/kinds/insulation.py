@@ -8,12 +8,12 @@ from typing import Annotated, Any, ClassVar, Literal
 from pydantic import Field, model_validator
 from typing_extensions import override
 
+from evenprobe.deadtests.accuracy import Accuracy
 from evenprobe.deadtests.insulation import insulation
+from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import Celsius, Megohms, Metres, OneTest, Volts, board_ends_of
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, Choice, DeadTest, Figure
-from evenprobe.deadtests.outcome import Outcome
 from evenprobe.deadtests.sheet import Line, SheetCircuit, Step, pair_id
-from evenprobe.deadtests.shown import Accuracy
 from evenprobe.entries import FieldError, SystemId
 from evenprobe.limits.dead_tests import insulation_rule
 from evenprobe.practices import Practice

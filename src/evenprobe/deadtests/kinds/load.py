@@ -5,9 +5,9 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 from typing_extensions import override
 
+from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import NotNegativeNumber, OneTest, Some
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, DeadTest, Figure
-from evenprobe.deadtests.outcome import Outcome
 from evenprobe.deadtests.protective import load
 from evenprobe.entries import FieldError
 from evenprobe.limits.protective_devices import Curve

@@ -5,12 +5,12 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 from typing_extensions import override
 
+from evenprobe.deadtests.accuracy import Accuracy
 from evenprobe.deadtests.insulation import CircuitInsulation, several
+from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import Megohms, OneTest
 from evenprobe.deadtests.kinds.insulation import InsulationKind, InsulationTest
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, DeadTest, Figure
-from evenprobe.deadtests.outcome import Outcome
-from evenprobe.deadtests.shown import Accuracy
 from evenprobe.entries import Name, Strict, SystemId
 from evenprobe.limits.dead_tests import insulation_rule
 from evenprobe.practices import Practice

@@ -5,11 +5,11 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field, model_validator
 from typing_extensions import override
 
+from evenprobe.deadtests.accuracy import Accuracy
+from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import NotNegativeNumber, OneTest, Some
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, Choice, DeadTest, Figure
-from evenprobe.deadtests.outcome import Outcome
 from evenprobe.deadtests.protective import DeviceType, residual_current
-from evenprobe.deadtests.shown import Accuracy
 from evenprobe.entries import FieldError
 from evenprobe.practices import Practice
 from evenprobe.testers.purposes import Purpose

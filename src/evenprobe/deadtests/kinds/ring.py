@@ -6,9 +6,9 @@ from typing import Literal
 from pydantic import model_validator
 from typing_extensions import override
 
+from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import Ohms, OneTest
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, DeadTest, Figure
-from evenprobe.deadtests.outcome import Outcome
 from evenprobe.deadtests.rings import RingOutlet, ring
 from evenprobe.deadtests.sheet import Line, SheetCircuit, Step
 from evenprobe.entries import FieldError, Name, Strict, Text

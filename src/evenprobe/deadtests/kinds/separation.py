@@ -7,9 +7,9 @@ from typing import Any, Literal
 from typing_extensions import override
 
 from evenprobe.deadtests.continuity import separation
+from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import OhmTest, board_ends_of
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, DeadTest, Figure
-from evenprobe.deadtests.outcome import Outcome
 from evenprobe.deadtests.sheet import Line, SheetCircuit, Step, pair_id
 from evenprobe.entries import SystemId
 from evenprobe.practices import Practice

@@ -5,11 +5,11 @@ from typing import Annotated, ClassVar, Literal
 from pydantic import Field
 from typing_extensions import override
 
+from evenprobe.deadtests.accuracy import Accuracy
 from evenprobe.deadtests.components import temperature_sensor
+from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import Celsius, Number, OneTest
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, DeadTest, Pairs
-from evenprobe.deadtests.outcome import Outcome
-from evenprobe.deadtests.shown import Accuracy
 from evenprobe.practices import Practice
 
 

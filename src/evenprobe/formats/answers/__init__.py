@@ -1,5 +1,6 @@
 """Every answer of the core as a model, written once: the command prints them, the routes give them."""
 
+from evenprobe.formats.answers.capabilities import CapabilitiesOut
 from evenprobe.formats.answers.fitness import FindingOut, FitnessOut, LinkOut, RatingOut
 from evenprobe.formats.answers.forecast import ForecastOut
 from evenprobe.formats.answers.interpretation import InterpretationOut, SurveyOut
@@ -9,11 +10,11 @@ from evenprobe.formats.answers.loads import BarOut, LoadsOut
 from evenprobe.formats.answers.network import EquivalentOut, NetworkOut
 from evenprobe.formats.answers.supplies import SuppliesOut
 from evenprobe.formats.answers.sweeps import SweepOut
-from evenprobe.formats.answers.tester_here import SightHereOut
 from evenprobe.formats.answers.tests import TestsOut
 
 __all__ = [
     "BarOut",
+    "CapabilitiesOut",
     "EquivalentOut",
     "FindingOut",
     "FitnessOut",
@@ -26,7 +27,6 @@ __all__ = [
     "NetworkOut",
     "OutcomeOut",
     "RatingOut",
-    "SightHereOut",
     "SuppliesOut",
     "SurveyOut",
     "SweepOut",

@@ -10,7 +10,7 @@ from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer, Identified, unless_none
 from evenprobe.formats.words import KindWord, QuantityWord, SeverityWord, VerdictWord
 from evenprobe.interpretation import ConditionOutcome, Judgement, NextMeasurement, PointInterpretation, Reason, Story
-from evenprobe.interpretation.outcome import JudgementResult
+from evenprobe.interpretation.findings import JudgementResult
 from evenprobe.practices import Practice
 from evenprobe.quantities import Measurement
 from evenprobe.rounding import figures, rounded

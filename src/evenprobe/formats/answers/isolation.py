@@ -9,7 +9,7 @@ from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer, unless_none
 from evenprobe.isolation import Isolation
 from evenprobe.isolation.log import Mode, SourceKind
-from evenprobe.isolation.outcome import State, StepKind
+from evenprobe.isolation.standing import State, StepKind
 from evenprobe.wiring import Terminal
 
 

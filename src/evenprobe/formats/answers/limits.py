@@ -6,7 +6,7 @@ from typing import Annotated, Any
 from pydantic import Field
 
 from evenprobe.deadtests import Outcome
-from evenprobe.deadtests.outcome import Result
+from evenprobe.deadtests.judgement import Result
 from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer
 from evenprobe.limits import Limit

@@ -5,10 +5,10 @@ from collections.abc import Sequence
 from evenprobe.conditions import Severity
 from evenprobe.interpretation.elimination import Elimination, Standing
 from evenprobe.interpretation.ensemble import Ensemble
+from evenprobe.interpretation.findings import NextMeasurement
 from evenprobe.interpretation.next_measurement.candidates import candidates
 from evenprobe.interpretation.next_measurement.cost import cost
 from evenprobe.interpretation.next_measurement.information import Expected, dark_where_lit, likeliest
-from evenprobe.interpretation.outcome import NextMeasurement
 from evenprobe.interpretation.sentences import NEXT
 from evenprobe.quantities import Reading
 from evenprobe.quantities.setups import setups_with

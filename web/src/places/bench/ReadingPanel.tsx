@@ -6,13 +6,13 @@ import { Toggle } from "../../parts/Toggle";
 import { ends, seen, sign } from "../../reading/entry";
 import { functionNamed, isPicked } from "../../reading/functions";
 import { type Change, functionsHere, hasBoardEnd, type Setup } from "../../reading/setup";
+import { Capabilities } from "./Capabilities";
 import { Choices, choicesFor } from "./Choices";
 import { ClampedHow } from "./ClampedHow";
 import { Lamps } from "./Lamps";
 import { LivePanel } from "./LivePanel";
 import { Loads } from "./Loads";
 import classes from "./ReadingPanel.module.css";
-import { SightHere } from "./SightHere";
 import { SweepEntry } from "./SweepEntry";
 import { useLiveMeter } from "./useLiveMeter";
 
@@ -65,7 +65,7 @@ export function ReadingPanel(props: {
           {!tester && "category and voltage not recorded"}
           {tester && (why ? `Saved, does not count here: ${why}` : ratingOf(tester))}
         </span>
-        {tester && <SightHere pointId={bench.id} tester={tester} readings={bench.readings.length} />}
+        {tester && <Capabilities pointId={bench.id} tester={tester} readings={bench.readings.length} />}
         {warning && <span className={classes.rating}>Low impedance: {warning}.</span>}
       </div>
       <form

@@ -7,7 +7,7 @@ to trip span decades and go by their logarithm.
 from dataclasses import dataclass
 from math import inf, isfinite, log10
 
-from evenprobe.deadtests.outcome import Outcome
+from evenprobe.deadtests.judgement import Outcome
 from evenprobe.limits import Limit
 
 DECADES: dict[str, tuple[float, float]] = {"Mohm": (0.01, 10_000.0), "ms": (1.0, 10_000.0)}
@@ -17,7 +17,7 @@ ROOM = 2.0
 
 
 @dataclass(frozen=True)
-class Bar:
+class ResultBar:
     """Shares from 0 to 1. `passes`: from where to where the limit allows; `reads`: the reading with its error."""
 
     passes: tuple[float, float]
@@ -26,14 +26,14 @@ class Bar:
     expected: float | None
 
 
-def bar_of(outcome: Outcome) -> Bar | None:
+def result_bar(outcome: Outcome) -> ResultBar | None:
     """The bar of a result, None where there is no single value against a limit."""
     held, limit = outcome.held, outcome.limit
     if held is None or limit is None or not isfinite(held.value):
         return None
     scale = _Scale(limit, held.value, outcome.expected)
     low, high = held.interval
-    return Bar(
+    return ResultBar(
         passes=(scale.share(limit.band.low), scale.share(limit.band.high)),
         at=scale.share(held.value),
         reads=(scale.share(low), scale.share(high)),

@@ -9,7 +9,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Any
 
-from evenprobe.deadtests.shown import Shown
+from evenprobe.deadtests.accuracy import Shown
 from evenprobe.limits import Limit
 
 

@@ -9,11 +9,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from evenprobe.deadtests import Accuracy, Outcome, Result
-from evenprobe.deadtests.bar import bar_of
-from evenprobe.deadtests.gate import STATEMENTS, Lock, SheetRecord, Taken, in_the_way, steps_done
+from evenprobe.deadtests.energising import STATEMENTS, Lock, SheetRecord, Taken, in_the_way, steps_done
 from evenprobe.deadtests.history import Visit, history
 from evenprobe.deadtests.insulation import insulation
 from evenprobe.deadtests.lines import lines_of
+from evenprobe.deadtests.result_bar import result_bar
 from evenprobe.deadtests.rings import RingOutlet, ring, ring_bars
 from evenprobe.deadtests.sheet import LOOK_FOR, SheetCircuit, SheetPoint, Step, before_harm
 from evenprobe.limits import Band, Limit
@@ -183,7 +183,7 @@ def insulated(mohm, previous=None):
 
 @given(st.floats(1e-4, 1e6), st.floats(1e-4, 1e6))
 def test_a_bar_keeps_order_and_stays_on_its_length(one, other):
-    low, high = (bar_of(insulated(m)) for m in sorted((one, other)))
+    low, high = (result_bar(insulated(m)) for m in sorted((one, other)))
     assert 0 <= low.at <= high.at <= 1
     assert low.reads[0] <= low.at <= low.reads[1]
     assert low.passes == high.passes
@@ -192,7 +192,7 @@ def test_a_bar_keeps_order_and_stays_on_its_length(one, other):
 def test_a_bar_says_the_same_as_the_result():
     for mohm in (0.2, 3, 400):
         outcome = insulated(mohm, previous=200)
-        bar = bar_of(outcome)
+        bar = result_bar(outcome)
         assert (bar.at >= bar.passes[0]) is (outcome.result is not Result.FAIL)
         assert bar.expected > bar.passes[0]
 
@@ -200,9 +200,9 @@ def test_a_bar_says_the_same_as_the_result():
 def test_a_bar_of_what_may_be_on_both_sides_has_zero_in_its_middle():
     limit = Limit("capacitor.tolerance", "%", Band(-5, 5), "printed")
     outcome = Outcome(Result.PASS, "", limit, held=Accuracy(0).shows(0.0), expected=0.0)
-    assert bar_of(outcome).at == pytest.approx(0.5)
-    assert bar_of(Outcome(Result.NOTE, "")) is None
-    assert bar_of(Outcome(Result.PASS, "", limit, held=Accuracy().beyond(inf))) is None
+    assert result_bar(outcome).at == pytest.approx(0.5)
+    assert result_bar(Outcome(Result.NOTE, "")) is None
+    assert result_bar(Outcome(Result.PASS, "", limit, held=Accuracy().beyond(inf))) is None
 
 
 START = datetime(2025, 11, 28, 9, tzinfo=UTC)

@@ -3,10 +3,10 @@ import { useState } from "react";
 import client, { answer, type Tester } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
 import { VerdictShape } from "../../parts/VerdictShape";
-import classes from "./SightHere.module.css";
+import classes from "./Capabilities.module.css";
 
 /** What the tester in the hand can and cannot strike out at this point; asked for when it is opened. */
-export function SightHere({
+export function Capabilities({
   pointId,
   tester,
   readings,
@@ -16,31 +16,31 @@ export function SightHere({
   readings: number;
 }) {
   const [open, setOpen] = useState(false);
-  const sight = useQuery({
-    queryKey: ["sight", pointId, tester.id, readings],
+  const found = useQuery({
+    queryKey: ["capabilities", pointId, tester.id, readings],
     enabled: open,
     queryFn: () =>
       answer(
-        client.GET("/api/points/{point_id}/sight/{tester_id}", {
+        client.GET("/api/points/{point_id}/capabilities/{tester_id}", {
           params: { path: { point_id: pointId, tester_id: tester.id } },
         }),
       ),
   });
   const lists =
-    sight.data &&
+    found.data &&
     ([
-      ["can rule out here", sight.data.can],
-      ["cannot", sight.data.cannot],
+      ["can rule out here", found.data.can],
+      ["cannot", found.data.cannot],
     ] as const);
   return (
     <details
-      className={`${folds.fold} ${classes.sight}`}
+      className={`${folds.fold} ${classes.found}`}
       open={open}
       onToggle={(event) => setOpen(event.currentTarget.open)}
     >
       <summary>What {tester.label} can tell here</summary>
-      {sight.isError && <p role="alert">It could not be worked out. Close this and open it again.</p>}
-      {sight.isPending && open && <p className="quiet">Working it out</p>}
+      {found.isError && <p role="alert">It could not be worked out. Close this and open it again.</p>}
+      {found.isPending && open && <p className="quiet">Working it out</p>}
       {lists?.map(([name, conditions]) => (
         <div key={name}>
           <h3>
@@ -56,7 +56,7 @@ export function SightHere({
           </ul>
         </div>
       ))}
-      {sight.data && <p className={folds.reason}>Blind to: {sight.data.blind_to.join("; ")}.</p>}
+      {found.data && <p className={folds.reason}>Blind to: {found.data.blind_to.join("; ")}.</p>}
     </details>
   );
 }

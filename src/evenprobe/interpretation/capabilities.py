@@ -13,17 +13,17 @@ from evenprobe.wiring import PointFacts
 
 
 @dataclass(frozen=True)
-class SightHere:
+class Capabilities:
     """Of what stands at a point, what a tester can strike out if all is well, and what it never can."""
 
     can: tuple[Condition, ...]
     cannot: tuple[Condition, ...]
 
 
-def sight_here(point: PointFacts, readings: Sequence[Reading], tester: Instrument) -> SightHere:
+def capabilities_here(point: PointFacts, readings: Sequence[Reading], tester: Instrument) -> Capabilities:
     """With everything the tester can measure here, over what the readings so far leave standing."""
     if point.no_lines:
-        return SightHere((), ())
+        return Capabilities((), ())
     ensemble = ensemble_for(point)
     weighed = [w for r in readings for w in weigh(r, point)]
     elimination = eliminate(ensemble, [w for w in weighed if isinstance(w, Evidence)])
@@ -31,4 +31,4 @@ def sight_here(point: PointFacts, readings: Sequence[Reading], tester: Instrumen
     gone = would_rule_out(ensemble, elimination, likelihood, tester)
     wrong = [s.condition for s in elimination.standing if not s.condition.severity_at(point).is_fine]
     wrong.sort(key=lambda c: -c.severity_at(point))
-    return SightHere(tuple(c for c in wrong if c.id in gone), tuple(c for c in wrong if c.id not in gone))
+    return Capabilities(tuple(c for c in wrong if c.id in gone), tuple(c for c in wrong if c.id not in gone))

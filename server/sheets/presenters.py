@@ -6,9 +6,9 @@ from django.utils import timezone
 
 from crews.services import Author, name_of
 from evenprobe.deadtests import Outcome
-from evenprobe.deadtests.bar import bar_of
-from evenprobe.deadtests.gate import MAY_BE_LEFT, SHORTEST_REASON, STATEMENTS, Taken, in_the_way, steps_done
+from evenprobe.deadtests.energising import MAY_BE_LEFT, SHORTEST_REASON, STATEMENTS, Taken, in_the_way, steps_done
 from evenprobe.deadtests.kinds import DEAD_TESTS
+from evenprobe.deadtests.result_bar import result_bar
 from evenprobe.deadtests.sheet import LOOK_FOR, STEPS, Line, before_harm
 from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.answers import OutcomeOut
@@ -101,7 +101,7 @@ def judged_out(
         unfit = why_unfit(view.practice, view.system, test, as_kept, now)
         doubt = Taken(outcome, view.dead(now), unfit, believed=True).in_doubt
     assert outcome is not None
-    bar = bar_of(outcome)
+    bar = result_bar(outcome)
     return {
         "test": test,
         "shown": DEAD_TESTS[test["kind"]].shown(test),

@@ -2,7 +2,7 @@
 
 from evenprobe.conditions import Condition
 from evenprobe.formats.answers.answer import Answer
-from evenprobe.interpretation import SightHere
+from evenprobe.interpretation import Capabilities
 from evenprobe.practices import Practice
 from evenprobe.testers import Kind
 
@@ -18,7 +18,7 @@ class SeenOut(Answer):
         return cls(id=condition.id, title=title, severity=condition.severity.label)
 
 
-class SightHereOut(Answer):
+class CapabilitiesOut(Answer):
     """Of what still stands what a tester can strike out here and what not; `says` and `blind_to` of its kind."""
 
     can: list[SeenOut]
@@ -27,10 +27,10 @@ class SightHereOut(Answer):
     blind_to: list[str]
 
     @classmethod
-    def of(cls, sight: SightHere, kind: Kind, practice: Practice) -> "SightHereOut":
+    def of(cls, found: Capabilities, kind: Kind, practice: Practice) -> "CapabilitiesOut":
         return cls(
-            can=[SeenOut.of(condition, practice) for condition in sight.can],
-            cannot=[SeenOut.of(condition, practice) for condition in sight.cannot],
+            can=[SeenOut.of(condition, practice) for condition in found.can],
+            cannot=[SeenOut.of(condition, practice) for condition in found.cannot],
             says=kind.says,
             blind_to=list(kind.blind_to),
         )

@@ -33,7 +33,7 @@ class Taken:
 
 
 @dataclass
-class Round:
+class Bracketing:
     """`waiting`: readings since the last proof; `covered`: reading and the proof after it, by slot."""
 
     held: Held

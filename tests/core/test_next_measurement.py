@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from evenprobe.conditions import conditions_for
-from evenprobe.interpretation import interpret, sight_here
+from evenprobe.interpretation import capabilities_here, interpret
 from evenprobe.quantities import RESISTANCE, VOLTAGE
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, kinds
@@ -121,8 +121,8 @@ def test_when_all_that_stands_is_fine_no_more_is_asked():
 
 def test_a_lamp_tester_sees_an_open_line_and_never_a_false_earth():
     lamps = Instrument("lamps", kinds.LAMP_TESTER, proved=True)
-    sight = sight_here(outlet(), (), lamps)
-    can, cannot = ({c.id for c in conditions} for conditions in (sight.can, sight.cannot))
+    found = capabilities_here(outlet(), (), lamps)
+    can, cannot = ({c.id for c in conditions} for conditions in (found.can, found.cannot))
     assert {"open-line", "line-neutral-swapped", "open-neutral"} <= can
     assert {"earth-from-neutral", "earth-from-neutral-swapped", "neutral-earth-swapped"} <= cannot
     assert not can & cannot
@@ -130,10 +130,10 @@ def test_a_lamp_tester_sees_an_open_line_and_never_a_false_earth():
 
 def test_a_plug_tester_meets_the_contacts_of_its_outlet_only():
     plug = Instrument("plug", kinds.DIGITAL_PLUG_TESTER, proved=True)
-    sight = sight_here(outlet(), HEALTHY, plug)
-    assert "earth-from-neutral-swapped" in {c.id for c in sight.cannot}
+    found = capabilities_here(outlet(), HEALTHY, plug)
+    assert "earth-from-neutral-swapped" in {c.id for c in found.cannot}
 
 
 def test_a_detector_alone_rules_nothing_out():
     detector = Instrument("detector", kinds.NON_CONTACT, proved=True)
-    assert sight_here(outlet(), (), detector).can == ()
+    assert capabilities_here(outlet(), (), detector).can == ()

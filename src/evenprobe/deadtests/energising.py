@@ -8,7 +8,7 @@ it can be passed only with a written reason, which is for whoever keeps the reco
 from collections.abc import Collection, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
-from evenprobe.deadtests.outcome import Outcome, Result
+from evenprobe.deadtests.judgement import Outcome, Result
 from evenprobe.deadtests.sentences import IN_DOUBT, OUTSTANDING
 from evenprobe.deadtests.sheet import LOOK_FOR, Line, Step
 from evenprobe.sentences import Sentence
