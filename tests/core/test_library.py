@@ -1,6 +1,7 @@
 """The core as a library: what the package offers, what importing it costs, and that its examples run."""
 
 import doctest
+import inspect
 import json
 import subprocess
 import sys
@@ -12,6 +13,7 @@ import pytest
 
 import evenprobe
 from evenprobe import cli
+from evenprobe.entries import parse_json
 
 SURVEY = {
     "format": "even-probe/survey",
@@ -102,6 +104,48 @@ def test_importing_the_package_loads_nothing_it_does_not_need_yet():
     script = "import sys, evenprobe; print([m for m in ('numpy', 'scipy', 'pydantic') if m in sys.modules])"
     found = subprocess.run([sys.executable, "-c", script], capture_output=True, text=True, check=True)
     assert found.stdout.strip() == "[]"
+
+
+def exported():
+    """Every function and class that a package offers, by where it is written."""
+    packages = [import_module(name) for name in MODULES]
+    for package in (p for p in packages if hasattr(p, "__all__")):
+        for name in package.__all__:
+            offered = getattr(package, name)
+            if inspect.isfunction(offered) or inspect.isclass(offered):
+                yield f"{offered.__module__}.{name}", offered
+
+
+def test_what_a_package_offers_is_documented_whole():
+    """NumPy's style: every parameter of a function, and what it returns; of a class at least what it is."""
+    incomplete = []
+    for name, offered in exported():
+        own = offered.__doc__ or ""
+        if inspect.isclass(offered):
+            complete = bool(own) and own != inspect.getdoc(offered.__mro__[1])
+        else:
+            told = inspect.signature(offered)
+            returns = told.return_annotation in (None, "None") or "Returns\n" in own
+            complete = returns and all(f"    {parameter}" in own for parameter in told.parameters)
+        if not complete:
+            incomplete.append(name)
+    assert not incomplete
+
+
+@pytest.mark.parametrize(
+    ("text", "said"),
+    [
+        ('{"value": NaN}', "NaN is not a number that can be measured"),
+        ('{"value": -Infinity}', "-Infinity is not a number that can be measured"),
+        ('{"value": 1, "value": 2}', "the key 'value' stands twice in one object"),
+        (f'{{"value": {"9" * 5000}}}', "more digits than anything that can be measured"),
+        ("[" * 100_000, "nested too deeply"),
+        ('{"value": 1', "not JSON: .* at line 1, column"),
+    ],
+)
+def test_what_is_no_json_of_ours_is_named_for_what_it_is(text, said):
+    with pytest.raises(evenprobe.FormatError, match=said):
+        parse_json(text)
 
 
 @pytest.mark.parametrize("name", MODULES)

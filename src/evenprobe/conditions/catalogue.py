@@ -12,14 +12,24 @@ for _row in (*ONE_LINE, *SEVERAL_LINES):
 def conditions_for(point: PointFacts) -> tuple[Condition, ...]:
     """Those that can be true at this point.
 
+    Parameters
+    ----------
+    point : PointFacts
+        What the record knows of the point and of what feeds it.
+
+    Returns
+    -------
+    tuple of Condition
+        In the order of the catalogue, `correct` first.
+
     Examples
     --------
     >>> from evenprobe.practices import BRITISH
     >>> from evenprobe.supplies import SYSTEMS, Earthing
     >>> from evenprobe.wiring import PointFacts, PointKind, Terminal
-    >>> outlet = (Terminal.L, Terminal.N, Terminal.PE)
-    >>> point = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, outlet)
-    >>> [condition.id for condition in conditions_for(point)][:3]
+    >>> contacts = (Terminal.L, Terminal.N, Terminal.PE)
+    >>> outlet = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, contacts)
+    >>> [condition.id for condition in conditions_for(outlet)][:3]
     ['correct', 'no-supply', 'supply-low']
     """
     return tuple(c for c in CONDITIONS.values() if c.can_be_at(point) and c.variants_at(point.layout))

@@ -14,6 +14,8 @@ from evenprobe.limits import Limit
 
 
 class Result(StrEnum):
+    """What a dead test comes to. `NOTE`: it passes and there is something to know of it."""
+
     PASS = "pass"
     NOTE = "note"
     BORDERLINE = "borderline"

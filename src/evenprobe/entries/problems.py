@@ -25,19 +25,72 @@ class FormatError(ValueError):
 
 
 def parse_json(text: str) -> Any:
-    """JSON as the formats allow it: no NaN or infinity, no key twice in one object."""
+    """JSON as the formats allow it: no NaN or infinity, no key twice in one object.
+
+    Parameters
+    ----------
+    text : str
+        A whole file.
+
+    Returns
+    -------
+    dict, list, str, float, int, bool or None
+        Plain data.
+
+    Raises
+    ------
+    FormatError
+        Where it is no such JSON, with line and column.
+
+    Examples
+    --------
+    >>> parse_json('{"value": 231.0}')
+    {'value': 231.0}
+    >>> parse_json('{"value": NaN}')
+    Traceback (most recent call last):
+    evenprobe.entries.problems.FormatError: NaN is not a number that can be measured
+    """
     try:
         return json.loads(text, parse_constant=_refuse_constant, object_pairs_hook=_refuse_repeats)
     except json.JSONDecodeError as error:
         raise FormatError([("", f"not JSON: {error.msg} at line {error.lineno}, column {error.colno}")]) from None
     except RecursionError:
         raise FormatError([("", "not a file of ours: nested too deeply")]) from None
+    except FormatError:
+        raise
     except ValueError:
         raise FormatError([("", "holds a number with more digits than anything that can be measured")]) from None
 
 
 def parse(model: type[Model], data: Any) -> Model:
-    """The model, or a FormatError with every problem named."""
+    """An entry or a file, checked.
+
+    Parameters
+    ----------
+    model : type of BaseModel
+        What it has to be.
+    data : dict
+        As JSON gives it.
+
+    Returns
+    -------
+    BaseModel
+        Of the type asked for.
+
+    Raises
+    ------
+    FormatError
+        With every problem, each with the path to what is wrong.
+
+    Examples
+    --------
+    >>> from evenprobe.formats.supply import SupplyEntry
+    >>> parse(SupplyEntry, {"system": "230", "earthing": "TT"}).system
+    '230'
+    >>> parse(SupplyEntry, {"system": "231"})  # doctest: +ELLIPSIS
+    Traceback (most recent call last):
+    evenprobe.entries.problems.FormatError: system: unknown supply system '231'; use one of ...
+    """
     try:
         found = model.model_validate(data)
     except ValidationError as error:

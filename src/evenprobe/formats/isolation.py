@@ -169,6 +169,8 @@ class EventEntry(Happening):
 
 
 class IsolationFile(Strict):
+    """An isolation log: what is to be dead, every source, the testers, and what happened in order of time."""
+
     format: Literal["even-probe/isolation"]
     version: Literal[1]
     practice: PracticeName

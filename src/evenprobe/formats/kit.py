@@ -158,6 +158,8 @@ class TaskEntry(Strict):
 
 
 class KitFile(Strict):
+    """A kit file: testers, what each is wanted for, and the practice they are used in."""
+
     format: Literal["even-probe/kit"]
     version: Literal[1]
     practice: PracticeName

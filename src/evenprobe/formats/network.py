@@ -37,6 +37,8 @@ class BranchEntry(Strict):
 
 
 class NetworkFile(Strict):
+    """A network file: nodes, branches in ohms and sources in volts, for `solve`."""
+
     format: Literal["even-probe/network"]
     version: Literal[1]
     frequency_hz: Annotated[float, Field(ge=0)]

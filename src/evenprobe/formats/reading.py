@@ -33,6 +33,8 @@ class StationEntry(Strict):
 
 
 class ReadingEntry(Strict):
+    """A reading as the survey format writes it; what is not known is left out."""
+
     id: Name | None = None
     quantity: QuantityId
     mode: Literal["ac", "dc"] | None = None

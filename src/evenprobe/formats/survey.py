@@ -47,6 +47,8 @@ class CircuitEntry(Strict):
 
 
 class PointEntry(Strict):
+    """A point of a survey with its readings."""
+
     id: Name
     kind: PointKind
     label: Text | None = None
@@ -186,10 +188,22 @@ def reading_at(point: PointEntry, data: Any, instrument: InstrumentEntry | None)
     instrument : InstrumentEntry or None
         What it was taken with; None where nobody said.
 
+    Returns
+    -------
+    ReadingEntry
+        As `PointEntry.readings` holds it.
+
     Raises
     ------
     FormatError
         With the reading's own keys as paths.
+
+    Examples
+    --------
+    >>> outlet = parse(PointEntry, {"id": "p1", "kind": "outlet", "terminals": ["L", "N", "PE"]})
+    >>> reading_at(outlet, {"quantity": "voltage", "from": "L", "to": "L2", "value": 231.0}, None)  # doctest: +ELLIPSIS
+    Traceback (most recent call last):
+    evenprobe.entries.problems.FormatError: to: 'L2' is no terminal of this point; use L, N, PE, ...
     """
     entry = parse(ReadingEntry, data)
     problems = [*point.misplaced(entry), *entry.not_shown_by(instrument.instrument() if instrument else TYPED)]

@@ -37,7 +37,21 @@ class TestsFile(Strict):
 
 
 def dead_tests_file() -> type[TestsFile]:
-    """The model of the file, with an entry of every kind there is now, told apart by `kind`."""
+    """The model of a tests file, with an entry of every kind of dead test there is now, told apart by `kind`.
+
+    Returns
+    -------
+    type of TestsFile
+        The same again while no kind was added.
+
+    Examples
+    --------
+    >>> from evenprobe.entries import parse
+    >>> test = {"id": "t1", "kind": "insulation", "system": "230", "test_v": 500, "measured_mohm": 0.4}
+    >>> file = {"format": "even-probe/tests", "version": 1, "practice": "british", "tests": [test]}
+    >>> [str(outcome.result) for _, outcome in parse(dead_tests_file(), file).outcomes()]
+    ['fail']
+    """
     return _with_entries(tuple(kind.entry for kind in DEAD_TESTS.values()))
 
 

@@ -21,7 +21,34 @@ class Capabilities:
 
 
 def capabilities_here(point: PointFacts, readings: Sequence[Reading], tester: Instrument) -> Capabilities:
-    """With everything the tester can measure here, over what the readings so far leave standing."""
+    """What a tester can strike out at a point, of all that the readings so far leave standing.
+
+    Parameters
+    ----------
+    point : PointFacts
+        Where it is held.
+    readings : sequence of Reading
+        All that were taken there.
+    tester : Instrument
+        What is held, taken to be fit.
+
+    Returns
+    -------
+    Capabilities
+        The worst conditions first; what is fine is in neither list.
+
+    Examples
+    --------
+    >>> from evenprobe.practices import BRITISH
+    >>> from evenprobe.supplies import SYSTEMS, Earthing
+    >>> from evenprobe.wiring import PointFacts, PointKind, Terminal
+    >>> contacts = (Terminal.L, Terminal.N, Terminal.PE)
+    >>> outlet = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, contacts)
+    >>> from evenprobe.testers import TYPED
+    >>> found = capabilities_here(outlet, [], TYPED)
+    >>> "line-earth-swapped" in [condition.id for condition in found.can]
+    True
+    """
     if point.no_lines:
         return Capabilities((), ())
     ensemble = ensemble_for(point)

@@ -116,7 +116,30 @@ def _sobol(dimensions: int, samples: int) -> Array:
 
 
 def ensemble_for(point: PointFacts, samples: int = SAMPLES_PER_CONDITION) -> Ensemble:
-    """The ensemble of a point, kept: points that the record describes alike share one."""
+    """The ensemble of a point, kept: points that the record describes alike share one.
+
+    Parameters
+    ----------
+    point : PointFacts
+        What the record knows of the point.
+    samples : int
+        Of each condition; best a power of two (Sobol, 1967).
+
+    Returns
+    -------
+    Ensemble
+        Solved as it is asked for.
+
+    Examples
+    --------
+    >>> from evenprobe.practices import BRITISH
+    >>> from evenprobe.supplies import SYSTEMS, Earthing
+    >>> from evenprobe.wiring import PointFacts, PointKind, Terminal
+    >>> contacts = (Terminal.L, Terminal.N, Terminal.PE)
+    >>> outlet = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, contacts)
+    >>> ensemble_for(outlet, 16).cube.shape[0] == 16 * len(ensemble_for(outlet, 16).conditions)
+    True
+    """
     return _kept(point, samples)
 
 

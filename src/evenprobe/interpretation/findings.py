@@ -12,6 +12,8 @@ from evenprobe.wiring import Terminal
 
 
 class Verdict(StrEnum):
+    """What a point comes to, of what still stands."""
+
     UNTESTED = "untested"
     CONTRADICTORY = "contradictory"
     CORRECT = "correct"
@@ -36,6 +38,8 @@ WORST_FIRST = (
 
 
 class JudgementResult(StrEnum):
+    """A value against a limit. `BORDERLINE`: the tester's error decides."""
+
     PASS = "pass"
     FAIL = "fail"
     BORDERLINE = "borderline"

@@ -34,7 +34,36 @@ class Forecast:
 
 
 def forecast(ensemble: Ensemble, condition_id: str) -> Forecast:
-    """Raises KeyError when the condition cannot be true at this point."""
+    """What each pair of contacts would show under one condition.
+
+    Parameters
+    ----------
+    ensemble : Ensemble
+        Of the point.
+    condition_id : str
+        As `earth-open`.
+
+    Returns
+    -------
+    Forecast
+        Volts at a high and at a low impedance, and which lamps would be lit.
+
+    Raises
+    ------
+    KeyError
+        Where the condition cannot be true at the point.
+
+    Examples
+    --------
+    >>> from evenprobe.practices import BRITISH
+    >>> from evenprobe.supplies import SYSTEMS, Earthing
+    >>> from evenprobe.wiring import PointFacts, PointKind, Terminal
+    >>> contacts = (Terminal.L, Terminal.N, Terminal.PE)
+    >>> outlet = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, contacts)
+    >>> from evenprobe.interpretation import ensemble_for
+    >>> forecast(ensemble_for(outlet), "correct").lamps["L-N"]
+    True
+    """
     rows = {c.id: block for c, block in ensemble.blocks}[condition_id]
     terminals = ensemble.point.terminals
     pairs = [*contact_pairs(terminals), *((t, Terminal.REF) for t in terminals if t is not Terminal.REF)]

@@ -44,7 +44,41 @@ def interpret(
     overrides: Sequence[Override] = (),
     samples: int = SAMPLES_PER_CONDITION,
 ) -> PointInterpretation:
-    """What the readings of a point can still mean. `kit`: testers the next tests may use."""
+    """What the readings of a point can still mean.
+
+    A function of what it is given: the order of the readings and what was asked before make no difference.
+
+    Parameters
+    ----------
+    point : PointFacts
+        What the record knows of the point and of what feeds it.
+    readings : sequence of Reading
+        All that count, in SI units.
+    kit : sequence of Instrument
+        Testers the next readings may be taken with.
+    overrides : sequence of Override
+        A crew's own limits, with the reasons for them.
+    samples : int
+        Of each condition.
+
+    Returns
+    -------
+    PointInterpretation
+        The verdict, every condition with whether it stands and why not, and what to measure next. Unrounded.
+
+    Examples
+    --------
+    >>> from evenprobe.practices import BRITISH
+    >>> from evenprobe.supplies import SYSTEMS, Earthing
+    >>> from evenprobe.wiring import PointFacts, PointKind, Terminal
+    >>> contacts = (Terminal.L, Terminal.N, Terminal.PE)
+    >>> outlet = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, contacts)
+    >>> from evenprobe.quantities import VOLTAGE, Measurement, Reading
+    >>> from evenprobe.testers import TYPED
+    >>> volts = Reading("r1", Measurement(VOLTAGE, Terminal.L, Terminal.N, TYPED), value=231.0)
+    >>> str(interpret(outlet, [volts]).verdict)
+    'unconfirmed'
+    """
     if point.no_lines:
         return _without_lines(point, readings)
     weighed = [w for r in readings for w in weigh(r, point)]

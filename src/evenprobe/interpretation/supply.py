@@ -38,7 +38,33 @@ class SupplyGuess:
 
 
 def what_supply(point: PointFacts, readings: Sequence[Reading]) -> tuple[SupplyGuess, ...]:
-    """Every supply that has the point's lines, the likeliest first; nothing where nothing counted was measured."""
+    """What a point may be plugged into: every supply that has its lines, by how well its readings are all right on it.
+
+    Parameters
+    ----------
+    point : PointFacts
+        Its own supply is not believed.
+    readings : sequence of Reading
+        All that were taken there.
+
+    Returns
+    -------
+    tuple of SupplyGuess
+        The likeliest first; empty where nothing that counts was measured.
+
+    Examples
+    --------
+    >>> from evenprobe.practices import BRITISH
+    >>> from evenprobe.supplies import SYSTEMS, Earthing
+    >>> from evenprobe.wiring import PointFacts, PointKind, Terminal
+    >>> contacts = (Terminal.L, Terminal.N, Terminal.PE)
+    >>> outlet = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, contacts)
+    >>> from evenprobe.quantities import VOLTAGE, Measurement, Reading
+    >>> from evenprobe.testers import TYPED
+    >>> volts = Reading("r1", Measurement(VOLTAGE, Terminal.L, Terminal.N, TYPED), value=231.0)
+    >>> what_supply(outlet, [volts])[0].system.id
+    '230'
+    """
     guesses = [_guess(replace(point, system=s, earthing=e), readings) for s in SYSTEMS.values() for e in _earthings(s)]
     known = [guess for guess in guesses if guess is not None]
     total = sum(guess.likelihood for guess in known) or 1.0

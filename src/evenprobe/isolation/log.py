@@ -43,6 +43,8 @@ class Source:
 
 
 class EventType(StrEnum):
+    """What happens to a proof of isolation."""
+
     OFF = "off"
     LOCKED = "locked"
     PROVED = "proved"
@@ -120,7 +122,23 @@ class IsolationLog:
 
 
 def pairs_to_test(terminals: tuple[Terminal, ...]) -> tuple[tuple[Terminal, Terminal], ...]:
-    """Every unordered pair of conductors, and each casing to earth; the reference of a pair comes second."""
+    """Every unordered pair of conductors, and each casing to earth; the reference of a pair comes second.
+
+    Parameters
+    ----------
+    terminals : tuple of Terminal
+        The conductors to be dead, and `CASE` where there is metal to touch.
+
+    Returns
+    -------
+    tuple of (Terminal, Terminal)
+        Measuring and reference.
+
+    Examples
+    --------
+    >>> [f"{a}-{b}" for a, b in pairs_to_test((Terminal.L, Terminal.N, Terminal.PE))]
+    ['L-N', 'L-PE', 'N-PE']
+    """
     conductors = [t for t in terminals if t is not Terminal.CASE]
     pairs: list[tuple[Terminal, Terminal]] = list(combinations(conductors, 2))
     if Terminal.CASE in terminals:

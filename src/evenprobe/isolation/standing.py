@@ -11,6 +11,8 @@ from evenprobe.wiring import Terminal
 
 
 class State(StrEnum):
+    """How a proof of isolation stands."""
+
     ENERGISED = "energised"
     ISOLATED = "isolated"
     PROVING = "proving"
@@ -81,6 +83,8 @@ class SourceState:
 
 
 class StepKind(StrEnum):
+    """What the next step of a proof is."""
+
     FIND_SOURCE = "find-source"
     SWITCH_OFF = "switch-off"
     LOCK = "lock"

@@ -13,7 +13,30 @@ from evenprobe.isolation.standing import Isolation, Missing, PairState, State
 
 
 def isolation(log: IsolationLog) -> Isolation:
-    """What the log amounts to at `log.at`. The events must be in time order and none later than that."""
+    """What a log of isolation amounts to at its own time.
+
+    A pure function of the log: nothing else is remembered, and a proof runs out by `log.at` alone.
+
+    Parameters
+    ----------
+    log : IsolationLog
+        Its events in time order, none later than `log.at`.
+
+    Returns
+    -------
+    Isolation
+        The state, what is missing, what went wrong and the one next step.
+
+    Examples
+    --------
+    >>> from evenprobe.formats import IsolationFile, parse
+    >>> file = {"format": "even-probe/isolation", "version": 1, "practice": "british"}
+    >>> file |= {"at": "2026-11-24T10:00:00+00:00", "supply": {"system": "230"}, "terminals": ["L", "N", "PE"]}
+    >>> file |= {"sources": [{"id": "s1", "label": "way 1"}]}
+    >>> found = isolation(parse(IsolationFile, file).log())
+    >>> str(found.state), found.next_step.text
+    ('energised', 'switch off way 1')
+    """
     replay = Replay(log)
     for index, event in enumerate(log.events):
         replay.take(Taken(index, event))

@@ -87,10 +87,19 @@ def limit_for(limit: str, practice: Practice, system: SupplySystem, overrides: S
 
     Parameters
     ----------
-    limit
+    limit : str
         Its id, as `voltage.band`.
-    overrides
+    practice : Practice
+        Whose figures hold.
+    system : SupplySystem
+        What the limit is a share of.
+    overrides : sequence of Override
         A crew's own values, with the reasons for them.
+
+    Returns
+    -------
+    Limit
+        With its unit and source.
 
     Raises
     ------

@@ -23,7 +23,22 @@ class Draw:
 
 
 def draws(point: PointFacts, readings: Sequence[Reading], curve: str | None = None) -> tuple[Draw, ...]:
-    """Every current, amperes; `curve` of the device, None where nobody recorded it."""
+    """What a circuit draws against its protective device.
+
+    Parameters
+    ----------
+    point : PointFacts
+        Where the clamp was closed.
+    readings : sequence of Reading
+        All of the point; those of a current are held against the device, in amperes.
+    curve : str or None
+        The trip curve, where it is recorded.
+
+    Returns
+    -------
+    tuple of Draw
+        One a current, in the order of the readings.
+    """
     return tuple(_draw(point, r, curve) for r in readings if r.measurement.quantity is CURRENT)
 
 

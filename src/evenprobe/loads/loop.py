@@ -60,7 +60,20 @@ class Loop:
 
 
 def loops(point: PointFacts, readings: Sequence[Reading]) -> tuple[Loop, ...]:
-    """One for each pair a known load here was between and that was measured with and without it."""
+    """What known loads say of the impedance of a loop: the drop they make, by the amperes that make it.
+
+    Parameters
+    ----------
+    point : PointFacts
+        Where the loads were connected.
+    readings : sequence of Reading
+        All of the point.
+
+    Returns
+    -------
+    tuple of Loop
+        One for each pair a known load here was between and that was measured with and without it, in ohms.
+    """
     if point.no_lines:
         return ()
     volts = [

@@ -17,6 +17,8 @@ CAUTION = "Local codes, the maker's instructions and whoever runs this supply co
 
 
 class Answer(StrEnum):
+    """Whether to plug in. `ONE_MORE`: one reading decides."""
+
     PLUG_IN = "plug-in"
     ONE_MORE = "one-more"
     DO_NOT = "do-not"
@@ -33,7 +35,24 @@ class PlugIn:
 
 
 def may_plug_in(point: PointFacts, readings: Sequence[Reading], needs: Needs, found: PointInterpretation) -> PlugIn:
-    """`found`: what the point's readings mean. Nothing is plugged in while anything it needs is open."""
+    """Whether equipment may be plugged in: not while anything it needs is open.
+
+    Parameters
+    ----------
+    point : PointFacts
+        The outlet.
+    readings : sequence of Reading
+        All that were taken there.
+    needs : Needs
+        What the equipment needs.
+    found : PointInterpretation
+        What the readings mean.
+
+    Returns
+    -------
+    PlugIn
+        The answer with every check, and the one reading that is still to be taken.
+    """
     turning = frequency(point, needs, readings)
     checks = (
         contacts(point, needs),

@@ -56,5 +56,33 @@ __all__ = [
 
 
 def weigh(reading: Reading, point: PointFacts) -> Sequence[Weighed]:
-    """What a reading counts for; a lamp pattern counts once for each lit lamp."""
+    """What a reading counts for; a lamp pattern counts once for each lit lamp.
+
+    Parameters
+    ----------
+    reading : Reading
+        In SI units.
+    point : PointFacts
+        Where it was taken.
+
+    Returns
+    -------
+    sequence of Evidence, Alarm, Direct or Kept
+        Evidence confines what the installation can be; an alarm and a direct voltage only make a verdict worse; what is
+        kept strikes out nothing, and says why.
+
+    Examples
+    --------
+    >>> from evenprobe.practices import BRITISH
+    >>> from evenprobe.supplies import SYSTEMS, Earthing
+    >>> from evenprobe.wiring import PointFacts, PointKind, Terminal
+    >>> contacts = (Terminal.L, Terminal.N, Terminal.PE)
+    >>> outlet = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, contacts)
+    >>> from evenprobe.quantities import VOLTAGE, Measurement, Reading
+    >>> from evenprobe.testers import TYPED
+    >>> volts = Reading("r1", Measurement(VOLTAGE, Terminal.L, Terminal.N, TYPED), value=231.0)
+    >>> [evidence] = weigh(volts, outlet)
+    >>> evidence.low <= 231.0 <= evidence.high
+    True
+    """
     return reading.measurement.quantity.weigh(reading, point)

@@ -8,7 +8,16 @@ Extremes = tuple[Evidence, Evidence]
 
 
 def in_order(evidence: Sequence[Evidence]) -> list[Evidence]:
-    """By what it says, so that nothing depends on the order in which readings were taken down."""
+    """Evidence by what it says, so that nothing depends on the order in which readings were taken down.
+
+    Parameters
+    ----------
+    evidence : sequence of Evidence
+
+    Returns
+    -------
+    list of Evidence
+    """
     return sorted(evidence, key=lambda e: (repr(e.key), e.reading.id))
 
 
@@ -16,13 +25,32 @@ def confining(evidence: Sequence[Evidence]) -> tuple[Evidence, ...]:
     """Of readings repeated with one tester the one that confines most from below and the one from above.
 
     They confine a prediction as much as all of them do, so a reading taken ten times costs no more than twice.
+
+    Parameters
+    ----------
+    evidence : sequence of Evidence
+
+    Returns
+    -------
+    tuple of Evidence
+        In the order given.
     """
     kept = {id(e) for group in _repeated(evidence) for e in _extremes(group)}
     return tuple(e for e in evidence if id(e) in kept)
 
 
 def at_odds(evidence: Sequence[Evidence]) -> Extremes | None:
-    """Two readings of one thing, with one tester or two alike, that no value explains, if there are any."""
+    """Two readings of one thing, with one tester or two alike, that no value explains.
+
+    Parameters
+    ----------
+    evidence : sequence of Evidence
+
+    Returns
+    -------
+    (Evidence, Evidence) or None
+        None where there are no two such.
+    """
     for group in _repeated(evidence):
         below, above = _extremes(group)
         if below.low - below.tolerance > above.high + above.tolerance:

@@ -13,7 +13,31 @@ from evenprobe.wiring import PointFacts, contact_pairs
 
 
 def quick_set(point: PointFacts, tester: Instrument) -> tuple[Measurement, ...]:
-    """In the order it is taken; empty where the tester has no contacts or no range for the point."""
+    """What is measured at every outlet before anything else.
+
+    Parameters
+    ----------
+    point : PointFacts
+        The outlet.
+    tester : Instrument
+        What the round is made with.
+
+    Returns
+    -------
+    tuple of Measurement
+        In the order they are taken; empty where the tester has no contacts or no range for the point.
+
+    Examples
+    --------
+    >>> from evenprobe.practices import BRITISH
+    >>> from evenprobe.supplies import SYSTEMS, Earthing
+    >>> from evenprobe.wiring import PointFacts, PointKind, Terminal
+    >>> contacts = (Terminal.L, Terminal.N, Terminal.PE)
+    >>> outlet = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, contacts)
+    >>> from evenprobe.testers import TYPED
+    >>> [f"{m.from_}-{m.to}" for m in quick_set(outlet, TYPED)]
+    ['L-N', 'L-PE', 'N-PE']
+    """
     if tester.kind.plugs_in and not lamps_on(point):
         return ()
     if tester.volts() is None:

@@ -15,6 +15,8 @@ OPEN_VERDICTS = (Verdict.UNTESTED, Verdict.CONTRADICTORY, Verdict.UNCONFIRMED)
 
 
 class StopState(StrEnum):
+    """How far a stop of a round is."""
+
     LEFT = "left"
     BEGUN = "begun"
     SKIPPED = "skipped"
@@ -37,11 +39,28 @@ class Stop:
 def stop_of(
     point: PointFacts, tester: Instrument, readings: Sequence[Reading], verdict: Verdict, *, skipped: bool = False
 ) -> Stop:
-    """`readings`: those of this round that count. `verdict`: of the point with everything known of it.
+    """Where a stop of a round stands.
 
     Quick where the set of the round's tester is complete; its lamps or pairs may be a meter's pairs instead. Full
     where also nothing that could hurt is left open: excluded, or found. Nobody presses a trip button where
     metalwork is live. What was measured after all is no longer skipped.
+
+    Parameters
+    ----------
+    point : PointFacts
+        The outlet.
+    tester : Instrument
+        What the round is made with.
+    readings : sequence of Reading
+        Those of this round that count.
+    verdict : Verdict
+        Of the point with everything known of it.
+    skipped : bool
+        Whether somebody passed it by, with a reason.
+
+    Returns
+    -------
+    Stop
     """
     own = quick_matches(point, tester, readings)
     with_a_meter = quick_matches(point, TYPED, readings)
@@ -62,7 +81,21 @@ def _complete(matched: tuple[tuple[Measurement, Reading | None], ...]) -> bool:
 def quick_matches(
     point: PointFacts, tester: Instrument, readings: Sequence[Reading]
 ) -> tuple[tuple[Measurement, Reading | None], ...]:
-    """Each measurement of a tester's quick set with the latest reading that is it."""
+    """A tester's quick set, each measurement with the latest reading that is it.
+
+    Parameters
+    ----------
+    point : PointFacts
+        The outlet.
+    tester : Instrument
+        What the round is made with.
+    readings : sequence of Reading
+        Those that may be it, in the order they were taken.
+
+    Returns
+    -------
+    tuple of (Measurement, Reading or None)
+    """
     wanted = quick_set(point, tester)
     return tuple((m, next((r for r in reversed(readings) if _is(r, m)), None)) for m in wanted)
 

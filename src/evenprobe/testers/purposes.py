@@ -4,6 +4,8 @@ from enum import StrEnum
 
 
 class Purpose(StrEnum):
+    """What a tester may be wanted for."""
+
     PROVE_DEAD = "prove-dead"
     LIVE_VOLTAGE = "live-voltage"
     LAMPS = "lamps"

@@ -44,9 +44,27 @@ CONDUCTORS: dict[str, Conductor] = {n: Conductor(n, r / 1000) for n, r in _MILLI
 
 
 def conductor_named(text: str) -> Conductor:
-    """The conductor of that size, written as in the trade: `12 AWG`, `2.5 mm2`, `2,5 mm²`.
+    """The conductor of a size written as in the trade.
 
-    Raises ValueError naming the sizes there are.
+    Parameters
+    ----------
+    text : str
+        As `12 AWG`, `2.5 mm2` or `2,5 mm²`.
+
+    Returns
+    -------
+    Conductor
+        With its resistance, ohms a metre.
+
+    Raises
+    ------
+    ValueError
+        Naming the sizes there are.
+
+    Examples
+    --------
+    >>> conductor_named("2,5 mm²").name
+    '2.5 mm2'
     """
     plain = re.sub(r"\s+", "", text).replace(",", ".").replace("²", "2").lower()
     for name, conductor in CONDUCTORS.items():

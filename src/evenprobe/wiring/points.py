@@ -11,6 +11,8 @@ from evenprobe.wiring.conductors import Conductor
 
 
 class Terminal(StrEnum):
+    """A contact of a point, a conductor's end at the board, metalwork to touch, or a reference earth brought along."""
+
     L = "L"
     L1 = "L1"
     L2 = "L2"
@@ -42,6 +44,8 @@ METALWORK = (Terminal.PE, Terminal.CASE)
 
 
 class PointKind(StrEnum):
+    """What a point is."""
+
     OUTLET = "outlet"
     FIXED = "fixed"
     SWITCH = "switch"
@@ -188,7 +192,21 @@ def _as_good(
 
 
 def contact_pairs(terminals: tuple[Terminal, ...]) -> tuple[tuple[Terminal, Terminal], ...]:
-    """Every unordered pair of the point's contacts; the reference earth is not a contact."""
+    """Every unordered pair of a point's contacts; the reference earth is not a contact.
+
+    Parameters
+    ----------
+    terminals : tuple of Terminal
+
+    Returns
+    -------
+    tuple of (Terminal, Terminal)
+
+    Examples
+    --------
+    >>> [f"{a}-{b}" for a, b in contact_pairs((Terminal.L, Terminal.N, Terminal.PE, Terminal.REF))]
+    ['L-N', 'L-PE', 'N-PE']
+    """
     return tuple(combinations((t for t in terminals if t is not Terminal.REF), 2))
 
 

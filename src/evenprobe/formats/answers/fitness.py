@@ -7,6 +7,8 @@ from evenprobe.testers.ratings import Rating
 
 
 class FindingOut(Answer):
+    """Something that makes a tester unfit, or is to be known of it: a code and words."""
+
     code: str
     text: str
 
@@ -16,6 +18,8 @@ class FindingOut(Answer):
 
 
 class RatingOut(Answer):
+    """A category and the volts that go with it."""
+
     category: CategoryWord | None
     voltage: float | None
 

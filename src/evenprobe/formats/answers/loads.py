@@ -87,6 +87,8 @@ class LoopOut(ResistanceOut):
 
 
 class LoadsOut(Answer):
+    """What a circuit draws, and what known loads say of its loop."""
+
     draws: list[DrawOut]
     loops: list[LoopOut]
 

@@ -18,6 +18,8 @@ class StationOut(Answer):
 
 
 class SweepOut(Answer):
+    """A detector walked along a cable: where it sounded, and where the alarm ends."""
+
     reading: str
     terminal: str
     text: str

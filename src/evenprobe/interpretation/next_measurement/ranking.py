@@ -28,7 +28,28 @@ def next_measurements(
     taken: Sequence[Reading],
     kit: Sequence[Instrument],
 ) -> tuple[tuple[NextMeasurement, ...], str]:
-    """The best few, and where nothing in the kit separates what stands, what would."""
+    """The readings that are worth most for what they cost.
+
+    Parameters
+    ----------
+    ensemble : Ensemble
+        Of the point.
+    elimination : Elimination
+        What the readings so far leave standing.
+    likelihood : dict of str to float
+        By condition id, as `likelihoods` gives it.
+    taken : sequence of Reading
+        What was measured already and is not asked for again.
+    kit : sequence of Instrument
+        What may be used.
+
+    Returns
+    -------
+    tuple of NextMeasurement
+        At most three, the best first, no two that would strike out the same.
+    str
+        What to do where nothing in the kit separates what stands; empty otherwise.
+    """
     standing, point = elimination.standing, ensemble.point
     if len(standing) < 2 or all(s.condition.severity_at(point).is_fine for s in standing):
         return (), ""
@@ -58,7 +79,24 @@ def next_measurements(
 def would_rule_out(
     ensemble: Ensemble, elimination: Elimination, likelihood: dict[str, float], tester: Instrument
 ) -> frozenset[str]:
-    """Ids of what falls if all that can be measured here with a tester comes out as if all were well."""
+    """What falls if all that can be measured here with a tester comes out as if all were well.
+
+    Parameters
+    ----------
+    ensemble : Ensemble
+        Of the point.
+    elimination : Elimination
+        What the readings so far leave standing.
+    likelihood : dict of str to float
+        By condition id, as `likelihoods` gives it.
+    tester : Instrument
+        Taken to be fit.
+
+    Returns
+    -------
+    frozenset of str
+        Condition ids.
+    """
     standing = elimination.standing
     possible = list(setups_with(ensemble.point, tester))
     if not standing:
