@@ -8,7 +8,7 @@ PORT ?= 8000
 METER_PORT ?= 5025
 export METER_PORT
 
-.PHONY: demo test check bench screenshots dev build client chromium clean
+.PHONY: demo test check bench docs screenshots dev build client chromium clean
 
 demo: $(VENV)/.installed build
 	$(MANAGE) migrate -v0
@@ -26,7 +26,7 @@ test: $(VENV)/.installed build chromium
 check: $(VENV)/.installed web/node_modules/.installed
 	$(BIN)/ruff check .
 	$(BIN)/ruff format --check .
-	$(BIN)/mypy src server bench
+	$(BIN)/mypy src server bench tests
 	PYTHONPATH=server DJANGO_SETTINGS_MODULE=project.settings $(BIN)/lint-imports
 	$(MANAGE) makemigrations --check --dry-run -v0
 	$(MAKE) client
@@ -35,6 +35,11 @@ check: $(VENV)/.installed web/node_modules/.installed
 
 bench: $(VENV)/.installed
 	$(BIN)/python -m bench
+
+docs: $(VENV)/.installed
+	$(BIN)/pip install --quiet --disable-pip-version-check -r docs/requirements.txt
+	$(BIN)/sphinx-build -q -W --keep-going -b html docs build/docs
+	@echo "The documentation is in build/docs/index.html"
 
 screenshots: $(VENV)/.installed build chromium
 	$(BIN)/python docs/screenshots/take.py

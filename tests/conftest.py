@@ -2,8 +2,12 @@
 
 import pytest
 from django.db.backends.sqlite3.operations import DatabaseOperations
+from hypothesis import settings
 
 from tests.tampering import drop_triggers
+
+settings.register_profile("suite", deadline=None)
+settings.load_profile("suite")
 
 
 @pytest.fixture(autouse=True, scope="session")

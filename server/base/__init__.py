@@ -1,0 +1,1 @@
+"""What every app rests on: problems, the append-only record, shapes."""

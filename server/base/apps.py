@@ -1,3 +1,5 @@
+"""The app, as Django knows it."""
+
 from django.apps import AppConfig
 from django.db.models.signals import post_migrate
 

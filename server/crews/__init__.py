@@ -1,0 +1,1 @@
+"""Crews: who works together, and signing in."""

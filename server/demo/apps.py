@@ -1,3 +1,5 @@
+"""The app, as Django knows it."""
+
 from django.apps import AppConfig
 
 

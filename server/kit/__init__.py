@@ -1,0 +1,1 @@
+"""Testers, leads, adapters and their checks."""

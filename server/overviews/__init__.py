@@ -1,0 +1,1 @@
+"""What is shown of many things at once: today, a site, a tester."""

@@ -1,0 +1,1 @@
+"""Before plugging in: equipment and outlets."""

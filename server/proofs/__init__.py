@@ -1,0 +1,1 @@
+"""Proofs of isolation."""

@@ -54,8 +54,10 @@ class Proof(AppendOnly):
 
 
 class ProofEvent(Signed):
-    """`entry`: an event of the isolation format without time, author and tester. `held`: the tester with its leads
-    as it was then. `device_at`: what the device's own clock said; `at` is by the server's.
+    """What happened, as it was told.
+
+    `entry`: an event of the isolation format without time, author and tester. `held`: the tester with its leads as it
+    was then. `device_at`: what the device's own clock said; `at` is by the server's.
     """
 
     called = "an event"

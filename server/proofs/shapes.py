@@ -47,8 +47,10 @@ class EventOut(Schema):
 
 
 class ProofTester(Schema):
-    """A tester of the crew, for this proof. `sets`: whether function and range must be asked at each proof.
-    `screens`: whether it sees a field without touching."""
+    """A tester of the crew, for this proof.
+
+    `sets`: whether function and range must be asked at each proof. `screens`: whether it sees a field without touching.
+    """
 
     id: UUID
     label: str
@@ -123,8 +125,11 @@ class ProofIn(Schema):
 
 
 class EventIn(Schema):
-    """`entry`: an event as the isolation format writes it, without time, author and tester. `at`, `sent_at`: by the
-    device's clock, when it happened and when it was sent; only the difference is believed."""
+    """What happened, and with what.
+
+    `entry`: an event as the isolation format writes it, without time, author and tester. `at`, `sent_at`: by the
+    device's clock, when it happened and when it was sent; only the difference is believed.
+    """
 
     entry: Annotated[dict[str, Any], WrittenAs(Happening)]
     tester: UUID | None = None

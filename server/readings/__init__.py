@@ -1,0 +1,1 @@
+"""Readings of points: the Bench, surveys in and out."""

@@ -45,8 +45,10 @@ class _Plan:
 
 
 def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) -> Site:
-    """The site, made if it is not there. Raises FormatError or Refused with the paths of the file, and writes nothing
-    at all then."""
+    """The site, made if it is not there.
+
+    Raises FormatError or Refused with the paths of the file, and writes nothing at all then.
+    """
     survey = parse(SurveyFile, data)
     existing = Site.objects.filter(id=site_id).first()
     if existing is not None and existing.crew_id != crew.id:

@@ -30,8 +30,10 @@ def record(
     taken_at: datetime | None = None,
     hands: Hands | None = None,
 ) -> PointView:
-    """Record one reading at a point, which is given as it then is. The same id with the same content again changes
-    nothing. `hands`: the crew's, if they were looked up already."""
+    """Record one reading at a point, which is given as it then is.
+
+    The same id with the same content again changes nothing. `hands`: the crew's, if they were looked up already.
+    """
     view = view_of(crew, point_id)
     when = taken_at or timezone.now()
     hands = hands or Hands(crew, when)

@@ -13,8 +13,11 @@ Recorded = Reading | DeadTest
 
 
 def survey_of(site: Site, recorded: Mapping[Point, Sequence[Recorded]], *, whole: bool) -> dict[str, Any]:
-    """Points with what was recorded at each. `whole`: with all that was superseded, and authors and times, for an
-    export; otherwise only what counts, so that equal content has an equal survey."""
+    """Points with what was recorded at each.
+
+    `whole`: with all that was superseded, and authors and times, for an export; otherwise only what counts, so that
+    equal content has an equal survey.
+    """
     instruments, names = _instruments([row for rows in recorded.values() for row in rows])
     first = next((point.circuit.board.supply for point in recorded), None)
     survey: dict[str, Any] = {

@@ -62,8 +62,11 @@ def begin(
     temperature_c: float | None,
     at: datetime | None = None,
 ) -> Sheet:
-    """A sheet for a circuit. `proof_id`: a proof of more than the circuit, such as its whole board; the circuit's own
-    proofs are known. The same id again changes only what it relies on: that proof, and how it is wired."""
+    """A sheet for a circuit.
+
+    `proof_id`: a proof of more than the circuit, such as its whole board; the circuit's own
+    proofs are known. The same id again changes only what it relies on: that proof, and how it is wired.
+    """
     circuit = find(crew, Circuit, circuit_id)
     proof = proof_of(crew, proof_id) if proof_id else None
     if proof is not None and proof.site_id != circuit.board.supply.site_id:

@@ -1,0 +1,1 @@
+"""Sites, supplies, boards, circuits and points."""

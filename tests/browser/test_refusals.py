@@ -10,7 +10,7 @@ STRANGE = {"problems": [{"path": "elsewhere", "text": "no field shows this"}]}
 
 SITE, LARKSPUR = ("link", "Site"), ("link", "Larkspur Hill Observatory")
 KIT, PLUG_IN = ("link", "Kit"), ("link", "Before plugging in")
-FORMS = {
+FORMS: dict[str, list[tuple]] = {
     "a site": [SITE, ("button", "Add a site"), ("fill", "Name", "Fennwick Weaving Shed")],
     "a supply": [SITE, LARKSPUR, ("button", "Add a supply")],
     "a tester": [KIT, ("button", "Add a tester"), ("fill", "Name", "Meter M9")],

@@ -39,7 +39,7 @@ def continental(earthing: Earthing = Earthing.TN_S, kind: PointKind = PointKind.
 def volts(pair: str, value: float, *, id: str | None = None, **how: object) -> Reading:
     """`volts("L-N", 119.8, input="low-z")`."""
     a, b = (Terminal(name) for name in pair.split("-"))
-    measurement = Measurement(VOLTAGE, a, b, **{"instrument": TYPED, **how})  # type: ignore[arg-type]
+    measurement = Measurement(VOLTAGE, a, b, **{"instrument": TYPED, **how})
     return Reading(id or f"{pair} {how}", measurement, value=value)
 
 

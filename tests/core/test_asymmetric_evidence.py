@@ -47,7 +47,7 @@ def taken(
     quantity: Quantity, from_: Terminal | None, to: Terminal | None, tester: Instrument, **seen: object
 ) -> Reading:
     how = {name: seen.pop(name) for name in ("device", "test_ma", "input", "dc") if name in seen}
-    return Reading("r", Measurement(quantity, from_, to, tester, **how), **seen)  # type: ignore[arg-type]
+    return Reading("r", Measurement(quantity, from_, to, tester, **how), **seen)
 
 
 EVERY_QUANTITY = [

@@ -336,7 +336,7 @@ def test_a_row_that_lacks_something_cannot_be_made():
         with pytest.raises(TypeError, match=name):
             Kind(**{key: value for key, value in given.items() if key != name})
     with pytest.raises(TypeError, match="remedy"):
-        Condition(id="x", severity=Severity.OK, prior=1, title="x", symptom="x", cause="x")
+        Condition(**{"id": "x", "severity": Severity.OK, "prior": 1, "title": "x", "symptom": "x", "cause": "x"})
     with pytest.raises(TypeError, match="abstract"):
         type("Nothing", (Quantity,), {"id": "nothing"})()
 

@@ -7,7 +7,7 @@ from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
 from crews.models import Crew
-from evenprobe.formats import survey
+from evenprobe.formats import parse, survey
 from readings import services
 from readings.point_view import view_of
 from tests.server.conftest import proof_body
@@ -95,8 +95,12 @@ def test_each_reading_is_parsed_once(anna, well_known, monkeypatch):
     """The new one at the door, those there are from the record, and none again for what is asked of the point."""
     record(anna, well_known, entry(0.3, ("N", "PE")))
     parsed = []
-    whole = survey.parse
-    monkeypatch.setattr(survey, "parse", lambda model, data: parsed.append(data.get("id")) or whole(model, data))
+
+    def noted(model, data):
+        parsed.append(data.get("id"))
+        return parse(model, data)
+
+    monkeypatch.setattr(survey, "parse", noted)
     new = str(uuid4())
     assert record(anna, well_known, entry(119.7, ("L", "PE")), new).status_code == 200
     assert new in parsed

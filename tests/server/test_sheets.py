@@ -367,7 +367,7 @@ def test_working_on_the_sheet_is_being_there(anna, bench_kit):
     put(anna, place, OUT)
     assert not ProofEvent.objects.filter(type="returned").exists()
     with tampering(ProofEvent) as events:
-        events.update(at=timezone.now() - timezone.timedelta(minutes=5))
+        events.update(at=timezone.now() - timedelta(minutes=5))
     put(anna, place, OUT)
     assert ProofEvent.objects.filter(type="returned").count() == 1
 

@@ -10,7 +10,8 @@ Need = Literal["test current", "one line", "three lines", "low impedance"]
 
 @dataclass(frozen=True, kw_only=True)
 class Written:
-    """
+    """How a reading of a quantity is written down.
+
     Parameters
     ----------
     ends

@@ -56,8 +56,11 @@ class SupplySystem:
 
     @property
     def other_line_phasors(self) -> tuple[complex, ...]:
-        """What a second line can sit at, per volt of the first. A one-line supply may still be a tap of a
-        split-phase or star service, so those are what a wrongly connected second line would be."""
+        """What a second line can sit at, per volt of the first.
+
+        A one-line supply may still be a tap of a split-phase or star service, so those are what a wrongly connected
+        second line would be.
+        """
         if len(self.lines) > 1:
             first = self.phasor("L1")
             return tuple(self.phasor(line) / first for line in self.lines if line != "L1")

@@ -1,0 +1,1 @@
+"""Load the demo; serve the meter that measures it."""
