@@ -5,9 +5,9 @@
 
 import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import client, { answer, Refusal, type Session } from "./client";
+import { keys } from "./keys";
 import { forgetBench } from "./lastBench";
 
-const KEY = ["session"];
 const NOT_SIGNED_IN = 401;
 
 type Here = Session & { lost?: boolean };
@@ -17,7 +17,7 @@ const refused = (error: unknown) => error instanceof Refusal && error.status ===
 /** What the server says once; any later refusal comes through `noteRefusal`. */
 export const useSession = () =>
   useQuery<Here | null>({
-    queryKey: KEY,
+    queryKey: keys.session,
     queryFn: async () => {
       try {
         return await answer(client.GET("/api/session"));
@@ -34,14 +34,14 @@ export function useSignIn() {
   return useMutation<Session, Refusal, { username: string; password: string }>({
     mutationFn: (body) => answer(client.POST("/api/session", { body })),
     onSuccess: (session) => {
-      const before = queries.getQueryData<Here | null>(KEY);
+      const before = queries.getQueryData<Here | null>(keys.session);
       if (before && (before.name !== session.name || before.crew !== session.crew)) {
         forgetBench();
         window.location.assign("/today");
         return;
       }
-      queries.setQueryData(KEY, session);
-      queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== KEY[0] });
+      queries.setQueryData(keys.session, session);
+      queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== keys.session[0] });
     },
   });
 }
@@ -58,8 +58,8 @@ export function useSignOut() {
     },
     onSuccess: () => {
       forgetBench();
-      queries.setQueryData(KEY, null);
-      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== KEY[0] });
+      queries.setQueryData(keys.session, null);
+      queries.removeQueries({ predicate: (query) => query.queryKey[0] !== keys.session[0] });
     },
   });
 }
@@ -67,5 +67,7 @@ export function useSignOut() {
 /** Told of every failure of a query or a change: was it that nobody is signed in any more? */
 export function noteRefusal(queries: QueryClient, error: unknown) {
   if (refused(error))
-    queries.setQueryData<Here | null>(KEY, (here) => (here && !here.lost ? { ...here, lost: true } : here));
+    queries.setQueryData<Here | null>(keys.session, (here) =>
+      here && !here.lost ? { ...here, lost: true } : here,
+    );
 }

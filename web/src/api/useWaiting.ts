@@ -4,8 +4,9 @@ import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useSyncExternalStore } from "react";
 import client, { answer, asTyped, type Reading } from "./client";
 import { lineCutOffSince, watchLine } from "./line";
-import { showBench } from "./queries";
+import { BENCH } from "./records";
 import { noteRefusal, useSession } from "./session";
+import { showRecord } from "./useRecord";
 import { type Sent, type Waiting, WaitingReadings } from "./waiting";
 
 let waiting: WaitingReadings | null = null;
@@ -27,7 +28,7 @@ function waitingReadings(queries: QueryClient): WaitingReadings {
       }
     },
     (one, bench) => {
-      void showBench(queries, bench);
+      void showRecord(queries, BENCH, bench);
       for (const told of whenSent) told(one, bench);
     },
     localStorage,

@@ -15,7 +15,9 @@ import client, {
 import { useCutOff } from "../../api/freshness";
 import { newId } from "../../api/ids";
 import { forgetBench, rememberBench } from "../../api/lastBench";
-import { LOOK_AGAIN_MS, useBench, useBenchWrite, usePractice, useTesters } from "../../api/queries";
+import { LOOK_AGAIN_MS, useBench, usePractice, useTesters } from "../../api/queries";
+import { BENCH } from "../../api/records";
+import { useRecord } from "../../api/useRecord";
 import { useWaiting, useWhenSent, type Waiting } from "../../api/useWaiting";
 import { withWaiting } from "../../api/waiting";
 import { Face, FEW_CONTACTS } from "../../parts/Face";
@@ -23,7 +25,6 @@ import { Failure } from "../../parts/Failure";
 import { Ladder } from "../../parts/Ladder";
 import { Phasors } from "../../parts/Phasors";
 import { SaveAs } from "../../parts/SaveAs";
-import { useSameId } from "../../parts/useSameId";
 import { ends, isAsIs, seen } from "../../reading/entry";
 import { functionNamed } from "../../reading/functions";
 import { entryFor, type Setup, useSetup } from "../../reading/setup";
@@ -83,11 +84,10 @@ function PointUnderTest({
   const field = useRef<HTMLInputElement>(null);
   const [showingKeys, keys] = useDisclosure();
   const waiting = useWaiting(bench.id);
-  const { idFor } = useSameId();
-  const withdraw = useBenchWrite((reading: string) =>
+  const withdraw = useRecord(BENCH, (reading: string, { id }) =>
     answer(
       client.PUT("/api/points/{point_id}/withdrawals/{withdrawal_id}", {
-        params: { path: { point_id: bench.id, withdrawal_id: idFor(reading) } },
+        params: { path: { point_id: bench.id, withdrawal_id: id } },
         body: { reading },
       }),
     ),

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import client, { answer, type Tester } from "../../api/client";
+import { keys } from "../../api/keys";
 import folds from "../../parts/Fold.module.css";
 import { VerdictShape } from "../../parts/VerdictShape";
 import classes from "./Capabilities.module.css";
@@ -17,7 +18,7 @@ export function Capabilities({
 }) {
   const [open, setOpen] = useState(false);
   const found = useQuery({
-    queryKey: ["capabilities", pointId, tester.id, readings],
+    queryKey: keys.capabilities(pointId, tester.id, readings),
     enabled: open,
     queryFn: () =>
       answer(

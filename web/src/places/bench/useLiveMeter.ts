@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import client, { answer, type Live } from "../../api/client";
+import { keys } from "../../api/keys";
 import { useLinks } from "../../api/queries";
 import { functionNamed } from "../../reading/functions";
 import type { Setup } from "../../reading/setup";
@@ -45,7 +46,7 @@ export function useLiveMeter(pointId: string, setup: Setup): LiveMeter | null {
       }),
     );
   const query = useQuery({
-    queryKey: ["live", pointId, setup.tester, key],
+    queryKey: keys.live(pointId, setup.tester, key),
     queryFn: () => ask(false),
     enabled: atWork && holding === null,
     refetchInterval: EVERY_MS,

@@ -2,9 +2,9 @@ import { Button, Textarea } from "@mantine/core";
 import { useState } from "react";
 import client, { answer, type Sheet } from "../../api/client";
 import { lastKnown } from "../../api/freshness";
-import { useProofWrite } from "../../api/queries";
+import { PROOF } from "../../api/records";
+import { useRecord } from "../../api/useRecord";
 import { HoldButton } from "../../parts/HoldButton";
-import { useSameId } from "../../parts/useSameId";
 import classes from "./Gate.module.css";
 import shared from "./Sheet.module.css";
 import type { PutDown } from "./usePutDown";
@@ -25,17 +25,14 @@ export function Gate({
   const { gate } = sheet;
   const [reason, setReason] = useState("");
   const [overriding, override] = useState(false);
-  const { idFor, written } = useSameId();
-  const takeOff = useProofWrite(async (source: string) => {
-    const after = await answer(
+  const takeOff = useRecord(PROOF, (source: string, { id }) =>
+    answer(
       client.PUT("/api/proofs/{proof_id}/events/{event_id}", {
-        params: { path: { proof_id: sheet.proof?.id ?? "", event_id: idFor(source) } },
+        params: { path: { proof_id: sheet.proof?.id ?? "", event_id: id } },
         body: { entry: { type: "unlocked", source }, adapters: [] },
       }),
-    );
-    written();
-    return after;
-  });
+    ),
+  );
   if (gate.energised)
     return (
       <div className={classes.done}>

@@ -1,10 +1,10 @@
 import { Button } from "@mantine/core";
-import { useMutation } from "@tanstack/react-query";
 import { useRef } from "react";
-import client, { answer, type Refusal, type Sheet } from "../../api/client";
+import client, { answer, type Sheet } from "../../api/client";
+import { PHOTO } from "../../api/records";
+import { useRecord } from "../../api/useRecord";
 import { Choice } from "../../parts/Choice";
 import { Unplaced } from "../../parts/Unplaced";
-import { useSameId } from "../../parts/useSameId";
 import { smaller } from "./picture";
 import classes from "./Sheet.module.css";
 import type { PutDown } from "./usePutDown";
@@ -20,6 +20,9 @@ export function Look({ sheet, putDown }: { sheet: Sheet; putDown: PutDown }) {
   );
 }
 
+/** A picture, known by what tells one file from another. */
+type Picture = { taken: File; name: string; size: number; modified: number };
+
 function LookLine({ item, putDown }: { item: Sheet["look"][number]; putDown: PutDown }) {
   const file = useRef<HTMLInputElement>(null);
   const said = (good: boolean, photo: string | null = item.photo) =>
@@ -27,20 +30,19 @@ function LookLine({ item, putDown }: { item: Sheet["look"][number]; putDown: Put
       entry: { type: "looked", item: item.id, good, ...(photo ? { photo } : {}) },
       supersedes: item.entry ?? undefined,
     });
-  const { idFor } = useSameId();
-  const keep = useMutation<string, Refusal, File>({
-    mutationFn: async (taken) => {
-      const id = idFor([taken.name, taken.size, taken.lastModified]);
-      await answer(
-        client.PUT("/api/photos/{photo_id}", {
-          params: { path: { photo_id: id } },
-          body: { image: await smaller(taken) },
-        }),
-      );
-      return id;
-    },
-    onSuccess: (id) => said(item.good ?? false, id),
-  });
+  const keep = useRecord(PHOTO, async ({ taken }: Picture, { id }) =>
+    answer(
+      client.PUT("/api/photos/{photo_id}", {
+        params: { path: { photo_id: id } },
+        body: { image: await smaller(taken) },
+      }),
+    ),
+  );
+  const keepPicture = (taken: File) =>
+    keep.mutate(
+      { taken, name: taken.name, size: taken.size, modified: taken.lastModified },
+      { onSuccess: (photo) => said(item.good ?? false, photo.id) },
+    );
   return (
     <li>
       <span className={classes.lookTitle} id={`look-${item.id}`}>
@@ -65,7 +67,7 @@ function LookLine({ item, putDown }: { item: Sheet["look"][number]; putDown: Put
         aria-label={`Picture, ${item.title}`}
         onChange={(event) => {
           const taken = event.currentTarget.files?.[0];
-          if (taken) keep.mutate(taken);
+          if (taken) keepPicture(taken);
           event.currentTarget.value = "";
         }}
       />

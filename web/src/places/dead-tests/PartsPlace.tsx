@@ -3,6 +3,7 @@ import { useDebouncedValue } from "@mantine/hooks";
 import { keepPreviousData, skipToken, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import client, { answer, type PartCheck, type Practice, type Refusal } from "../../api/client";
+import { keys } from "../../api/keys";
 import { useReference, useSheetReference } from "../../api/queries";
 import { Page } from "../../parts/Page";
 import { sign } from "../../reading/entry";
@@ -60,13 +61,13 @@ function Check({ check, practice }: { check: PartCheck; practice: Practice["id"]
     if (typeof number === "number") figures[key] = number;
   }
   const advice = useQuery({
-    queryKey: ["advice", check.id, figures],
+    queryKey: keys.advice(check.id, figures),
     queryFn: () => answer(client.POST("/api/advise", { body: { check: check.id, figures } })),
     placeholderData: keepPreviousData,
   });
   const [test] = useDebouncedValue(wholeTest(check, fields, typed), TYPING_MS);
   const judged = useQuery({
-    queryKey: ["part", practice, test],
+    queryKey: keys.part(practice, test),
     queryFn:
       practice && test ? () => answer(client.POST("/api/judge", { body: { practice, test } })) : skipToken,
     placeholderData: keepPreviousData,

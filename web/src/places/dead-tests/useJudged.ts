@@ -1,6 +1,7 @@
 import { useDebouncedValue } from "@mantine/hooks";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import client, { answer } from "../../api/client";
+import { keys } from "../../api/keys";
 import type { Test } from "../../reading/tested";
 
 const TYPING_MS = 120;
@@ -9,7 +10,7 @@ const TYPING_MS = 120;
 export function useJudged(sheetId: string, line: string, typed: Test | null, tester: string | null) {
   const [test] = useDebouncedValue(typed, TYPING_MS);
   return useQuery({
-    queryKey: ["judged", sheetId, line, test, tester],
+    queryKey: keys.judged(sheetId, line, test, tester),
     queryFn: () =>
       answer(
         client.POST("/api/sheets/{sheet_id}/judge", {

@@ -1,23 +1,19 @@
 import client, { answer, asTyped, type SheetEntry, type SheetEntrySent } from "../../api/client";
-import { useSheetWrite } from "../../api/queries";
-import { useSameId } from "../../parts/useSameId";
+import { SHEET } from "../../api/records";
+import { useRecord } from "../../api/useRecord";
 
 type Putting = { entry: SheetEntry | null; tester?: string | null; supersedes?: string };
 
 /** Puts things down on a sheet. The same again after a failure is the same entry, not a second. */
 export function usePutDown(sheetId: string) {
-  const { idFor, written } = useSameId();
-  return useSheetWrite(async ({ entry, tester = null, supersedes }: Putting) => {
-    const body = { entry, tester, supersedes: supersedes ?? null };
-    const after = await answer(
+  return useRecord(SHEET, ({ entry, tester = null, supersedes }: Putting, { id }) =>
+    answer(
       client.PUT("/api/sheets/{sheet_id}/entries/{entry_id}", {
-        params: { path: { sheet_id: sheetId, entry_id: idFor(body) } },
-        body: { ...body, entry: entry && asTyped<SheetEntrySent>(entry) },
+        params: { path: { sheet_id: sheetId, entry_id: id } },
+        body: { entry: entry && asTyped<SheetEntrySent>(entry), tester, supersedes: supersedes ?? null },
       }),
-    );
-    written();
-    return after;
-  });
+    ),
+  );
 }
 
 export type PutDown = ReturnType<typeof usePutDown>;

@@ -2,7 +2,9 @@ import { Button } from "@mantine/core";
 import { useState } from "react";
 import client, { answer } from "../../api/client";
 import { newId } from "../../api/ids";
-import { useKitWrite, useTesterPage } from "../../api/queries";
+import { useTesterPage } from "../../api/queries";
+import { KIT } from "../../api/records";
+import { useRecord } from "../../api/useRecord";
 import { Choice } from "../../parts/Choice";
 import { Unplaced } from "../../parts/Unplaced";
 import { typedNumber } from "../../reading/typedNumber";
@@ -14,7 +16,7 @@ export function CheckWalk({ testerId, done }: { testerId: string; done: () => vo
   const page = useTesterPage(testerId);
   const [id] = useState(() => newId());
   const [found, set] = useState<Record<string, string>>({});
-  const save = useKitWrite(() =>
+  const save = useRecord(KIT, () =>
     answer(
       client.PUT("/api/testers/{tester_id}/checks/{check_id}", {
         params: { path: { tester_id: testerId, check_id: id } },

@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import client, { answer, type Holding, type HoldingIn } from "../../api/client";
+import { keys } from "../../api/keys";
 import { useParts, useReference, useTesters } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
@@ -49,7 +50,7 @@ export function HoldingPlace() {
     system: system as HoldingIn["system"],
   };
   const holding = useQuery({
-    queryKey: ["testers", tester?.id, "holding", body],
+    queryKey: keys.holding(tester?.id, body),
     queryFn: () =>
       answer(
         client.POST("/api/testers/{tester_id}/holding", {

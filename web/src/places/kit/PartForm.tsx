@@ -1,52 +1,45 @@
 import { Button, Stack, TextInput } from "@mantine/core";
-import { useForm } from "@mantine/form";
 import { useState } from "react";
 import client, { answer, type Part, type PartIn } from "../../api/client";
 import { newId } from "../../api/ids";
-import { useKitWrite } from "../../api/queries";
+import { KIT } from "../../api/records";
 import { Choice } from "../../parts/Choice";
 import { Unplaced } from "../../parts/Unplaced";
+import { useRecordForm } from "../../parts/useRecordForm";
 import { typedOrNone } from "../../reading/typedNumber";
 import { RatingFields } from "./RatingFields";
 
 /** Leads or an adapter: what is printed on it, and how it is. */
 export function PartForm({ of, part, done }: { of: PartIn["role"]; part?: Part; done: () => void }) {
   const [id] = useState(() => part?.id ?? newId());
-  const form = useForm({
-    initialValues: {
+  const leads = of === "leads";
+  const { form, save, write, placed } = useRecordForm(
+    {
       label: part?.label ?? "",
       category: part?.category ?? "",
       rated_v: part?.rated_v ? String(part.rated_v) : "",
       tip_covers: part?.tip_covers === true ? "on" : part?.tip_covers === false ? "off" : "",
       damage: part?.damage ? "yes" : "no",
     },
-  });
-  const leads = of === "leads";
-  const save = useKitWrite((retired: boolean) => {
-    const v = form.values;
-    return answer(
-      client.PUT("/api/parts/{part_id}", {
-        params: { path: { part_id: id } },
-        body: {
-          role: of,
-          label: v.label,
-          category: (v.category || null) as PartIn["category"],
-          rated_v: typedOrNone(v.rated_v),
-          tip_covers: leads && v.tip_covers ? v.tip_covers === "on" : null,
-          damage: v.damage === "yes",
-          ohm: part?.ohm ?? null,
-          retired,
-        },
-      }),
-    );
-  });
-  const keep = (retired: boolean) =>
-    save.mutate(retired, {
-      onSuccess: done,
-      onError: (error) => {
-        for (const { path, text } of error.problems) form.setFieldError(path, text);
-      },
-    });
+    KIT,
+    (v, retired: boolean) =>
+      answer(
+        client.PUT("/api/parts/{part_id}", {
+          params: { path: { part_id: id } },
+          body: {
+            role: of,
+            label: v.label,
+            category: (v.category || null) as PartIn["category"],
+            rated_v: typedOrNone(v.rated_v),
+            tip_covers: leads && v.tip_covers ? v.tip_covers === "on" : null,
+            damage: v.damage === "yes",
+            ohm: part?.ohm ?? null,
+            retired,
+          },
+        }),
+      ),
+  );
+  const keep = (retired: boolean) => write(retired, done);
   return (
     <form onSubmit={form.onSubmit(() => keep(false))}>
       <Stack>
@@ -71,7 +64,7 @@ export function PartForm({ of, part, done }: { of: PartIn["role"]; part?: Part; 
           ]}
           {...form.getInputProps("damage")}
         />
-        <Unplaced error={save.error} placed={Object.keys(form.values)} />
+        <Unplaced error={save.error} placed={placed} />
         <Button type="submit" loading={save.isPending}>
           {part ? "Keep the changes" : leads ? "Add the leads" : "Add the adapter"}
         </Button>

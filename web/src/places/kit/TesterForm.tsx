@@ -1,13 +1,14 @@
 import { Button, NativeSelect, Stack, TextInput } from "@mantine/core";
-import { useForm } from "@mantine/form";
 import { useState } from "react";
 import client, { answer, type Tester, type TesterIn } from "../../api/client";
 import { newId } from "../../api/ids";
-import { useKitWrite, useParts, useReference } from "../../api/queries";
+import { useParts, useReference } from "../../api/queries";
+import { KIT } from "../../api/records";
 import { Choice } from "../../parts/Choice";
 import folds from "../../parts/Fold.module.css";
 import { Toggle } from "../../parts/Toggle";
 import { Unplaced } from "../../parts/Unplaced";
+import { useRecordForm } from "../../parts/useRecordForm";
 import { typedNumber, typedOrNone } from "../../reading/typedNumber";
 import classes from "./Kit.module.css";
 import { RatingFields } from "./RatingFields";
@@ -44,8 +45,8 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
   const entry = tester?.entry ?? {};
   const listed = (value: unknown) => (Array.isArray(value) ? value.join(" ") : "");
   const text = (value: unknown) => (value === null || value === undefined ? "" : String(value));
-  const form = useForm({
-    initialValues: {
+  const { form, save, write, placed } = useRecordForm(
+    {
       label: text(entry.label),
       kind: text(entry.kind) || (reference?.kinds[0]?.id ?? ""),
       category: text(entry.category),
@@ -65,40 +66,34 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
       resolution: text(entry.resolution),
       test_ma: text(entry.test_ma),
     },
-  });
-  const save = useKitWrite((retired: boolean) => {
-    const v = form.values;
-    const body: TesterIn = {
-      label: v.label,
-      kind: v.kind as TesterIn["kind"],
-      proved: entry.proved as boolean | undefined,
-      category: (v.category || null) as TesterIn["category"],
-      rated_v: typedOrNone(v.rated_v),
-      usual_leads: v.usual_leads || null,
-      steps_v: numbers(v.steps_v),
-      test_v: numbers(v.test_v),
-      functions: v.functions.length ? v.functions : null,
-      calibration_due: v.calibration_due || null,
-      known_issue: v.known_issue || null,
-      always_on_light: meant(v.always_on_light),
-      damage: meant(v.damage),
-      fuse: v.fuse || null,
-      input_ohm: typedOrNone(v.input_ohm),
-      accuracy_percent: typedOrNone(v.accuracy_percent),
-      accuracy_counts: typedOrNone(v.accuracy_counts),
-      resolution: typedOrNone(v.resolution),
-      test_ma: typedOrNone(v.test_ma),
-      retired,
-    };
-    return answer(client.PUT("/api/testers/{tester_id}", { params: { path: { tester_id: id } }, body }));
-  });
-  const keep = (retired: boolean) =>
-    save.mutate(retired, {
-      onSuccess: done,
-      onError: (error) => {
-        for (const { path, text: said } of error.problems) form.setFieldError(path.replace(/\[.*/, ""), said);
-      },
-    });
+    KIT,
+    (v, retired: boolean) => {
+      const body: TesterIn = {
+        label: v.label,
+        kind: v.kind as TesterIn["kind"],
+        proved: entry.proved as boolean | undefined,
+        category: (v.category || null) as TesterIn["category"],
+        rated_v: typedOrNone(v.rated_v),
+        usual_leads: v.usual_leads || null,
+        steps_v: numbers(v.steps_v),
+        test_v: numbers(v.test_v),
+        functions: v.functions.length ? v.functions : null,
+        calibration_due: v.calibration_due || null,
+        known_issue: v.known_issue || null,
+        always_on_light: meant(v.always_on_light),
+        damage: meant(v.damage),
+        fuse: v.fuse || null,
+        input_ohm: typedOrNone(v.input_ohm),
+        accuracy_percent: typedOrNone(v.accuracy_percent),
+        accuracy_counts: typedOrNone(v.accuracy_counts),
+        resolution: typedOrNone(v.resolution),
+        test_ma: typedOrNone(v.test_ma),
+        retired,
+      };
+      return answer(client.PUT("/api/testers/{tester_id}", { params: { path: { tester_id: id } }, body }));
+    },
+  );
+  const keep = (retired: boolean) => write(retired, done);
   return (
     <form onSubmit={form.onSubmit(() => keep(false))}>
       <Stack>
@@ -180,7 +175,7 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
             />
           </Stack>
         </details>
-        <Unplaced error={save.error} placed={Object.keys(form.values)} />
+        <Unplaced error={save.error} placed={placed} />
         <Button type="submit" loading={save.isPending}>
           {tester ? "Keep the changes" : "Add the tester"}
         </Button>

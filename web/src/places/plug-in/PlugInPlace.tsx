@@ -3,7 +3,9 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import client, { answer, type PlugIn, type Practice, type SupplyIn } from "../../api/client";
 import { lastKnown, useCutOff } from "../../api/freshness";
-import { LOOK_AGAIN_MS, usePlugIn, usePractice, useSiteWrite, useTesters } from "../../api/queries";
+import { LOOK_AGAIN_MS, usePlugIn, usePractice, useTesters } from "../../api/queries";
+import { SITE } from "../../api/records";
+import { useRecord } from "../../api/useRecord";
 import { Failure } from "../../parts/Failure";
 import { HeldTester } from "../../parts/HeldTester";
 import { Page } from "../../parts/Page";
@@ -110,7 +112,7 @@ export function PlugInPlace() {
 
 /** Which supplies the readings can be all right on, and the way to record another than was supposed. */
 function ReadsLike({ found, practice }: { found: PlugIn; practice: Practice }) {
-  const change = useSiteWrite((system: SupplyIn["system"]) =>
+  const change = useRecord(SITE, (system: SupplyIn["system"]) =>
     answer(
       client.PUT("/api/supplies/{supply_id}", {
         params: { path: { supply_id: found.supply.id } },

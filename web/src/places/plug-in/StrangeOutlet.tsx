@@ -1,11 +1,11 @@
 import { Button, NativeSelect, Stack, TextInput } from "@mantine/core";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import client, { answer, type OutletLine, type Refusal } from "../../api/client";
+import client, { answer, type OutletLine } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useReference, useSites } from "../../api/queries";
+import { OUTLET } from "../../api/records";
 import { Unplaced } from "../../parts/Unplaced";
-import { useTyped } from "../../parts/useTyped";
+import { useRecordForm } from "../../parts/useRecordForm";
 import { typedOrNone } from "../../reading/typedNumber";
 import { contactChoices } from "../site/contacts";
 
@@ -15,21 +15,21 @@ const NEW = "new";
 export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
   const sites = useSites();
   const reference = useReference();
-  const queries = useQueryClient();
   const ids = useRef({ point: newId(), site: newId() });
   const [site, setSite] = useState(NEW);
   const [practiceId, setPractice] = useState("");
   const [systemId, setSystem] = useState("");
   const [contacts, setContacts] = useState("");
-  const { typed, field } = useTyped({ place: "", name: "", rating_a: "", residual_ma: "" });
   const known = sites.data?.find((s) => s.id === site);
   const practices = reference.data?.practices ?? [];
   const practice = practices.find((p) => p.id === (known?.practice ?? practiceId)) ?? practices[0];
   const system = practice?.systems.find((s) => s.id === systemId) ?? practice?.systems[0];
   const choices = contactChoices(system?.lines ?? ["L"]);
   const chosen = contacts in choices ? contacts : (Object.keys(choices)[0] ?? "");
-  const save = useMutation<OutletLine, Refusal>({
-    mutationFn: () => {
+  const { form, save, write, placed } = useRecordForm(
+    { place: "", name: "", rating_a: "", residual_ma: "" },
+    OUTLET,
+    async (typed) => {
       if (!practice || !system) throw new Error("the tables are loaded before any place");
       return answer(
         client.PUT("/api/outlets/{point_id}", {
@@ -48,18 +48,9 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
         }),
       );
     },
-    onSuccess: async (made) => {
-      await Promise.all(["outlets", "sites"].map((key) => queries.invalidateQueries({ queryKey: [key] })));
-      done(made);
-    },
-  });
+  );
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        save.mutate();
-      }}
-    >
+    <form onSubmit={form.onSubmit(() => write(undefined, done))}>
       <Stack>
         <NativeSelect
           label="Site"
@@ -72,7 +63,7 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
         />
         {!known && (
           <>
-            <TextInput label="Name of the place" required {...field("place", save.error)} />
+            <TextInput label="Name of the place" required {...form.getInputProps("place")} />
             <NativeSelect
               label="Practice"
               value={practice?.id ?? ""}
@@ -81,7 +72,7 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
             />
           </>
         )}
-        <TextInput label="Name of the outlet" required {...field("name", save.error)} />
+        <TextInput label="Name of the outlet" required {...form.getInputProps("name")} />
         <NativeSelect
           label="Supply it should be"
           description="What its label or its shape says. The readings will say what it reads like."
@@ -102,15 +93,15 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
           label="Device rating, A"
           description="Empty where it cannot be read"
           inputMode="decimal"
-          {...field("rating_a", save.error)}
+          {...form.getInputProps("rating_a")}
         />
         <TextInput
           label="Residual-current device, mA"
           description="Empty where there is none, or none can be seen"
           inputMode="decimal"
-          {...field("residual_ma", save.error)}
+          {...form.getInputProps("residual_ma")}
         />
-        <Unplaced error={save.error} placed={Object.keys(typed)} />
+        <Unplaced error={save.error} placed={placed} />
         <Button type="submit" loading={save.isPending}>
           Save
         </Button>

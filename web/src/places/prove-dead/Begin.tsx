@@ -1,10 +1,11 @@
 import { Button, NativeSelect, Text, TextInput, Title } from "@mantine/core";
-import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import client, { answer, type ProofIn, type Site } from "../../api/client";
 import { newId } from "../../api/ids";
-import { usePractice, useProofReference, useProofWrite, useSite, useSites } from "../../api/queries";
+import { usePractice, useProofReference, useSite, useSites } from "../../api/queries";
+import { PROOF } from "../../api/records";
+import { useRecord } from "../../api/useRecord";
 import { Choice } from "../../parts/Choice";
 import { Page } from "../../parts/Page";
 import { Unplaced } from "../../parts/Unplaced";
@@ -56,7 +57,6 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
   const practice = usePractice(site.practice);
   const questions = useProofReference().data?.questions ?? [];
   const navigate = useNavigate();
-  const queries = useQueryClient();
   const [id] = useState(() => newId());
   const circuits = circuitsOf(site);
   const [at, setAt] = useState(() =>
@@ -81,7 +81,7 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
   const named = name ?? on?.name ?? "";
   const device = source ?? (on ? `${on.board}${on.rating ? `, ${on.rating} A` : ""}` : "");
 
-  const begin = useProofWrite(() =>
+  const begin = useRecord(PROOF, () =>
     answer(
       client.PUT("/api/proofs/{proof_id}", {
         params: { path: { proof_id: id } },
@@ -123,7 +123,6 @@ function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
         event.preventDefault();
         begin.mutate(undefined, {
           onSuccess: (proof) => {
-            void queries.invalidateQueries({ queryKey: ["today"] });
             navigate(`/prove-dead/${proof.id}`);
           },
         });

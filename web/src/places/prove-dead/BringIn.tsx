@@ -3,7 +3,9 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import client, { answer } from "../../api/client";
 import { newId } from "../../api/ids";
-import { useProofWrite, useSite, useSites } from "../../api/queries";
+import { useSite, useSites } from "../../api/queries";
+import { PROOF } from "../../api/records";
+import { useRecord } from "../../api/useRecord";
 import { readFile } from "../../parts/files";
 import classes from "./Prove.module.css";
 
@@ -17,7 +19,7 @@ export function BringIn() {
   const supplies = useSite(siteId).data?.supplies ?? [];
   const [picked, pick] = useState<string | null>(null);
   const supply = supplies.find((s) => s.id === picked) ?? supplies[0];
-  const bringIn = useProofWrite(async (file: File) =>
+  const bringIn = useRecord(PROOF, async (file: File) =>
     answer(
       client.PUT("/api/proofs/{proof_id}/log", {
         params: { path: { proof_id: id } },

@@ -5,6 +5,7 @@ import { Link, useParams } from "react-router";
 import type { Practice, Proof } from "../../api/client";
 import type { Moment } from "../../api/clock";
 import { useCutOff } from "../../api/freshness";
+import { keys } from "../../api/keys";
 import { TWO_ON_ONE_MS, usePractice, useProof } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { type Ends, PairFigure, same } from "../../parts/PairFigure";
@@ -54,7 +55,7 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
   typedNow.current = hand.typed;
   const [picked, pick] = useState<Ends | null>(null);
   const [renewing, renew] = useState(false);
-  const record = useRecordEvent(proof, hand);
+  const record = useRecordEvent(proof);
   const { state } = proof;
   const { next } = state;
   const at = useStep(proof, picked, renewing, hand.typed !== "");
@@ -73,7 +74,7 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
     if (record.isPending) return;
     const sent = hand.typed;
     record.mutate(
-      { entry, tester },
+      { entry, tester, leads: hand.leads, adapters: hand.adapters },
       {
         onSuccess: () => {
           pick(null);
@@ -84,7 +85,7 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
     );
   };
   const lookAgain = useCallback(
-    () => void queries.invalidateQueries({ queryKey: ["proof", proof.id] }),
+    () => void queries.invalidateQueries({ queryKey: keys.proof(proof.id) }),
     [queries, proof.id],
   );
   const alive = state.problems.filter((p) => p.code === "voltage-present");

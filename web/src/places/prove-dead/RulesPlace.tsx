@@ -1,13 +1,13 @@
 import { Button, Text, Textarea, TextInput } from "@mantine/core";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
-import client, { answer, type Refusal, type Rules } from "../../api/client";
+import client, { answer, type Rules } from "../../api/client";
 import { useProofReference, useRules } from "../../api/queries";
+import { RULES } from "../../api/records";
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { Toggle } from "../../parts/Toggle";
 import { Unplaced } from "../../parts/Unplaced";
+import { useRecordForm } from "../../parts/useRecordForm";
 import { theReference } from "../../reading/reference";
 import { typedOrNone } from "../../reading/typedNumber";
 import shared from "./Prove.module.css";
@@ -23,41 +23,34 @@ export function RulesPlace() {
   );
 }
 
-const PLACED = ["proof_window_min", "unattended_min", "reason"];
-
 /** Tighter as the crew likes; looser than the handbook only with a reason, which every proof then shows. */
 function RulesForm({ rules }: { rules: Rules }) {
-  const queries = useQueryClient();
   const handbook = useProofReference().data?.handbook;
-  const [window, setWindow] = useState(String(rules.proof_window_min));
-  const [unattended, setUnattended] = useState(String(rules.unattended_min));
-  const [kinds, setKinds] = useState<string[]>(rules.dead_kinds ?? []);
-  const [least, setLeast] = useState(rules.least_rating ? "yes" : "no");
-  const [reason, setReason] = useState(rules.reason);
-  const save = useMutation<Rules, Refusal>({
-    mutationFn: () =>
+  const { form, save, write, placed } = useRecordForm(
+    {
+      proof_window_min: String(rules.proof_window_min),
+      unattended_min: String(rules.unattended_min),
+      dead_kinds: rules.dead_kinds ?? ([] as string[]),
+      least_rating: rules.least_rating ? "yes" : "no",
+      reason: rules.reason,
+    },
+    RULES,
+    (v) =>
       answer(
         client.PUT("/api/rules", {
           body: {
-            proof_window_min: typedOrNone(window),
-            unattended_min: typedOrNone(unattended),
-            dead_kinds: kinds.length ? kinds : null,
-            least_rating: least === "yes",
-            reason,
+            proof_window_min: typedOrNone(v.proof_window_min),
+            unattended_min: typedOrNone(v.unattended_min),
+            dead_kinds: v.dead_kinds.length ? v.dead_kinds : null,
+            least_rating: v.least_rating === "yes",
+            reason: v.reason,
           },
         }),
       ),
-    onSuccess: (after) => queries.setQueryData(["rules"], after),
-  });
-  const wrong = (path: string) => save.error?.problems.find((p) => p.path.startsWith(path))?.text;
+  );
+  const kinds = form.values.dead_kinds;
   return (
-    <form
-      className={classes.form}
-      onSubmit={(event) => {
-        event.preventDefault();
-        save.mutate();
-      }}
-    >
+    <form className={classes.form} onSubmit={form.onSubmit(() => write(undefined, () => {}))}>
       <Text mt="md">
         They hold for proofs begun from now on. A proof that runs keeps the rules it was begun with.
       </Text>
@@ -67,18 +60,14 @@ function RulesForm({ rules }: { rules: Rules }) {
           label="Minutes between a proof of the tester and its readings"
           description={`Usual: ${handbook?.proof_window_min ?? ""}`}
           inputMode="decimal"
-          value={window}
-          error={wrong("proof_window_min")}
-          onChange={(event) => setWindow(event.currentTarget.value)}
+          {...form.getInputProps("proof_window_min")}
         />
         <TextInput
           mt="sm"
           label="Minutes with nobody seen until it is no longer valid"
           description={`Usual: ${handbook?.unattended_min ?? ""}`}
           inputMode="decimal"
-          value={unattended}
-          error={wrong("unattended_min")}
-          onChange={(event) => setUnattended(event.currentTarget.value)}
+          {...form.getInputProps("unattended_min")}
         />
       </div>
       <fieldset className={classes.kinds}>
@@ -89,7 +78,12 @@ function RulesForm({ rules }: { rules: Rules }) {
             <Toggle
               key={id}
               on={kinds.includes(id)}
-              onToggle={() => setKinds(kinds.includes(id) ? kinds.filter((k) => k !== id) : [...kinds, id])}
+              onToggle={() =>
+                form.setFieldValue(
+                  "dead_kinds",
+                  kinds.includes(id) ? kinds.filter((k) => k !== id) : [...kinds, id],
+                )
+              }
             >
               {name}
             </Toggle>
@@ -97,8 +91,7 @@ function RulesForm({ rules }: { rules: Rules }) {
       </fieldset>
       <Choice
         label="Nothing under category III 600 V on building wiring"
-        value={least}
-        onChange={setLeast}
+        {...form.getInputProps("least_rating")}
         data={[
           { value: "no", label: "Warn" },
           { value: "yes", label: "Does not count" },
@@ -110,11 +103,9 @@ function RulesForm({ rules }: { rules: Rules }) {
         description="Shown on every proof it holds for."
         autosize
         minRows={2}
-        value={reason}
-        error={wrong("reason")}
-        onChange={(event) => setReason(event.currentTarget.value)}
+        {...form.getInputProps("reason")}
       />
-      <Unplaced error={save.error} placed={PLACED} />
+      <Unplaced error={save.error} placed={placed} />
       <Button type="submit" className={shared.main} loading={save.isPending}>
         {save.isSuccess ? "Kept" : "Keep these rules"}
       </Button>

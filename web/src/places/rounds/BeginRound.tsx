@@ -3,7 +3,9 @@ import { useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import client, { answer, type Site } from "../../api/client";
 import { newId } from "../../api/ids";
-import { useRoundWrite, useSite, useSites, useTesters } from "../../api/queries";
+import { useSite, useSites, useTesters } from "../../api/queries";
+import { ROUND } from "../../api/records";
+import { useRecord } from "../../api/useRecord";
 import { Failure } from "../../parts/Failure";
 import { HeldTester } from "../../parts/HeldTester";
 import { Page } from "../../parts/Page";
@@ -30,7 +32,7 @@ export function BeginRound() {
   const held = (testers.data ?? []).filter((t) => t.goes_round);
   const [picked, setTester] = useState<string | null>(null);
   const tester = held.find((t) => t.id === picked) ?? usualOf(held);
-  const begin = useRoundWrite(() => {
+  const begin = useRecord(ROUND, () => {
     const [what, ...name] = where.split(" ");
     return answer(
       client.PUT("/api/rounds/{round_id}", {

@@ -1,20 +1,17 @@
 import client, { answer, type RoundEventIn } from "../../api/client";
-import { useRoundWrite } from "../../api/queries";
-import { useSameId } from "../../parts/useSameId";
+import { ROUND } from "../../api/records";
+import { useRecord } from "../../api/useRecord";
 
 type RoundEvent = { point: string; kind: RoundEventIn["kind"]; reason?: string; tripped?: boolean };
 
 /** Keeps what happened on a round. */
 export function useRoundEvent(roundId: string) {
-  const { idFor, written } = useSameId();
-  return useRoundWrite(async ({ point, kind, reason = "", tripped }: RoundEvent) => {
-    const after = await answer(
+  return useRecord(ROUND, ({ point, kind, reason = "", tripped }: RoundEvent, { id }) =>
+    answer(
       client.PUT("/api/rounds/{round_id}/events/{event_id}", {
-        params: { path: { round_id: roundId, event_id: idFor([point, kind, reason, tripped]) } },
+        params: { path: { round_id: roundId, event_id: id } },
         body: { point, kind, reason, tripped: tripped ?? null },
       }),
-    );
-    written();
-    return after;
-  });
+    ),
+  );
 }

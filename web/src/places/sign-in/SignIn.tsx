@@ -18,6 +18,9 @@ export function SignIn() {
           does not replace training, the maker's instructions, local codes, permits or a licensed
           electrician's judgement. When in doubt, treat as live.
         </Text>
+        <a className={classes.notices} href="/notices.txt">
+          Fonts and libraries by others: notices
+        </a>
       </div>
     </main>
   );

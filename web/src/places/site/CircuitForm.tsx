@@ -1,5 +1,4 @@
 import { NativeSelect, TextInput } from "@mantine/core";
-import { useForm } from "@mantine/form";
 import { useState } from "react";
 import client, { answer, type Circuit } from "../../api/client";
 import { newId } from "../../api/ids";
@@ -12,18 +11,16 @@ export function CircuitForm(props: { boardId: string; circuit?: Circuit; done: (
   const { circuit, boardId, done } = props;
   const reference = useReference();
   const [id] = useState(() => circuit?.id ?? newId());
-  const form = useForm({
-    initialValues: {
-      name: circuit?.name ?? "",
-      rating_a: circuit?.rating_a?.toString() ?? "",
-      conductor: circuit?.conductor ?? "",
-      residual_ma: circuit?.residual_ma?.toString() ?? "",
-      curve: circuit?.curve ?? "",
-    },
-  });
+  const empty = {
+    name: circuit?.name ?? "",
+    rating_a: circuit?.rating_a?.toString() ?? "",
+    conductor: circuit?.conductor ?? "",
+    residual_ma: circuit?.residual_ma?.toString() ?? "",
+    curve: circuit?.curve ?? "",
+  };
   return (
     <SiteForm
-      form={form}
+      empty={empty}
       done={done}
       action={circuit ? "Save the circuit" : "Add the circuit"}
       write={({ name, rating_a, conductor, residual_ma, curve }) =>
@@ -42,38 +39,42 @@ export function CircuitForm(props: { boardId: string; circuit?: Circuit; done: (
         )
       }
     >
-      <TextInput label="Name" required data-autofocus {...form.getInputProps("name")} />
-      <TextInput label="Device rating, A" inputMode="decimal" {...form.getInputProps("rating_a")} />
-      <NativeSelect
-        label="Conductor"
-        description="What is not known is left open, and every size is reckoned with"
-        data={[
-          { value: "", label: "Not known" },
-          ...(reference.data?.conductors ?? []).map((size) => ({
-            value: size,
-            label: size.replace("mm2", "mm²"),
-          })),
-        ]}
-        {...form.getInputProps("conductor")}
-      />
-      <TextInput
-        label="Residual-current device, mA"
-        description="Empty where there is none"
-        inputMode="decimal"
-        {...form.getInputProps("residual_ma")}
-      />
-      <NativeSelect
-        label="Trip curve"
-        description="Decides how much a start-up current may be"
-        data={[
-          { value: "", label: "Not known" },
-          ...(reference.data?.curves ?? []).map((curve) => ({
-            value: curve,
-            label: curve.replace("-", " "),
-          })),
-        ]}
-        {...form.getInputProps("curve")}
-      />
+      {(field) => (
+        <>
+          <TextInput label="Name" required data-autofocus {...field("name")} />
+          <TextInput label="Device rating, A" inputMode="decimal" {...field("rating_a")} />
+          <NativeSelect
+            label="Conductor"
+            description="What is not known is left open, and every size is reckoned with"
+            data={[
+              { value: "", label: "Not known" },
+              ...(reference.data?.conductors ?? []).map((size) => ({
+                value: size,
+                label: size.replace("mm2", "mm²"),
+              })),
+            ]}
+            {...field("conductor")}
+          />
+          <TextInput
+            label="Residual-current device, mA"
+            description="Empty where there is none"
+            inputMode="decimal"
+            {...field("residual_ma")}
+          />
+          <NativeSelect
+            label="Trip curve"
+            description="Decides how much a start-up current may be"
+            data={[
+              { value: "", label: "Not known" },
+              ...(reference.data?.curves ?? []).map((curve) => ({
+                value: curve,
+                label: curve.replace("-", " "),
+              })),
+            ]}
+            {...field("curve")}
+          />
+        </>
+      )}
     </SiteForm>
   );
 }

@@ -1,5 +1,4 @@
 import { NativeSelect, TextInput } from "@mantine/core";
-import { useForm } from "@mantine/form";
 import { useState } from "react";
 import client, { answer, type Circuit, type PointLine, type Practice, type Supply } from "../../api/client";
 import { newId } from "../../api/ids";
@@ -24,18 +23,16 @@ export function PointForm(props: {
   const lines = practice.systems.find((s) => s.id === supply.system)?.lines ?? ["L"];
   const recorded: Record<string, string[]> = point ? { [AS_RECORDED]: point.terminals } : {};
   const choices = { ...recorded, ...contactChoices(lines) };
-  const form = useForm({
-    initialValues: {
-      name: point?.name ?? "",
-      kind: point?.kind ?? "outlet",
-      terminals: Object.keys(choices)[0] ?? "",
-      length_m: point?.length_m?.toString() ?? "",
-      room: point?.room ?? "",
-    },
-  });
+  const empty = {
+    name: point?.name ?? "",
+    kind: point?.kind ?? "outlet",
+    terminals: Object.keys(choices)[0] ?? "",
+    length_m: point?.length_m?.toString() ?? "",
+    room: point?.room ?? "",
+  };
   return (
     <SiteForm
-      form={form}
+      empty={empty}
       done={done}
       action={point ? "Save the point" : "Add the point"}
       write={({ name, kind, terminals, length_m, room }) =>
@@ -54,33 +51,37 @@ export function PointForm(props: {
         )
       }
     >
-      <TextInput
-        label="Name"
-        description="Where it is, in cable order"
-        required
-        data-autofocus
-        {...form.getInputProps("name")}
-      />
-      <NativeSelect
-        label="Kind"
-        data={(reference.data?.point_kinds ?? []).map((kind) => ({
-          value: kind,
-          label: practice.words[kind] ?? kind.replace("-", " "),
-        }))}
-        {...form.getInputProps("kind")}
-      />
-      <NativeSelect label="Terminals" data={Object.keys(choices)} {...form.getInputProps("terminals")} />
-      <TextInput
-        label={`Cable from the ${practice.words.board}, m`}
-        description="Sharpens what the readings can say"
-        inputMode="decimal"
-        {...form.getInputProps("length_m")}
-      />
-      <TextInput
-        label="Room"
-        description="For going round all outlets of a room, whatever circuit they are on"
-        {...form.getInputProps("room")}
-      />
+      {(field) => (
+        <>
+          <TextInput
+            label="Name"
+            description="Where it is, in cable order"
+            required
+            data-autofocus
+            {...field("name")}
+          />
+          <NativeSelect
+            label="Kind"
+            data={(reference.data?.point_kinds ?? []).map((kind) => ({
+              value: kind,
+              label: practice.words[kind] ?? kind.replace("-", " "),
+            }))}
+            {...field("kind")}
+          />
+          <NativeSelect label="Terminals" data={Object.keys(choices)} {...field("terminals")} />
+          <TextInput
+            label={`Cable from the ${practice.words.board}, m`}
+            description="Sharpens what the readings can say"
+            inputMode="decimal"
+            {...field("length_m")}
+          />
+          <TextInput
+            label="Room"
+            description="For going round all outlets of a room, whatever circuit they are on"
+            {...field("room")}
+          />
+        </>
+      )}
     </SiteForm>
   );
 }

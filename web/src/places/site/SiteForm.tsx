@@ -1,35 +1,27 @@
 import { Button, Stack } from "@mantine/core";
 import type { UseFormReturnType } from "@mantine/form";
 import type { ReactNode } from "react";
-import type { Refusal, Site } from "../../api/client";
-import { useSiteWrite } from "../../api/queries";
+import type { Site } from "../../api/client";
+import { SITE } from "../../api/records";
 import { Unplaced } from "../../parts/Unplaced";
+import { useRecordForm } from "../../parts/useRecordForm";
 
 type Values = Record<string, string>;
 
-/** A form whose one write answers with the site; the server's problems land on the fields they name. */
+/** A form whose one write answers with the site. */
 export function SiteForm<V extends Values>(props: {
-  form: UseFormReturnType<V>;
+  empty: V;
   write: (values: V) => Promise<Site>;
-  done: () => void;
+  done: (site: Site) => void;
   action: string;
-  children: ReactNode;
+  children: (field: UseFormReturnType<V>["getInputProps"]) => ReactNode;
 }) {
-  const save = useSiteWrite(props.write);
-  const refused = (error: Refusal) => {
-    for (const { path, text } of error.problems) {
-      if (path in props.form.values) props.form.setFieldError(path, text);
-    }
-  };
+  const { form, save, write, placed } = useRecordForm(props.empty, SITE, props.write);
   return (
-    <form
-      onSubmit={props.form.onSubmit((values) =>
-        save.mutate(values, { onSuccess: props.done, onError: refused }),
-      )}
-    >
+    <form onSubmit={form.onSubmit(() => write(undefined, props.done))}>
       <Stack>
-        {props.children}
-        <Unplaced error={save.error} placed={Object.keys(props.form.values)} />
+        {props.children(form.getInputProps)}
+        <Unplaced error={save.error} placed={placed} />
         <Button type="submit" loading={save.isPending}>
           {props.action}
         </Button>

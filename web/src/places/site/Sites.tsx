@@ -1,15 +1,15 @@
-import { Button, FileButton, Modal, NativeSelect, Stack, Text, TextInput } from "@mantine/core";
-import { useForm } from "@mantine/form";
+import { Button, FileButton, Modal, NativeSelect, Text, TextInput } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import client, { answer, type SiteIn } from "../../api/client";
 import { newId } from "../../api/ids";
-import { useReference, useSites, useSiteWrite } from "../../api/queries";
+import { useReference, useSites } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
 import classes from "./Site.module.css";
+import { SiteForm } from "./SiteForm";
 import { useBringIn } from "./surveyFile";
 
 export function Sites() {
@@ -91,30 +91,31 @@ function Verdicts({ verdicts }: { verdicts: string[] }) {
 function AddSite({ done }: { done: (id: string) => void }) {
   const reference = useReference();
   const [id] = useState(() => newId());
-  const form = useForm<SiteIn>({ initialValues: { name: "", practice: "north-america" } });
-  const save = useSiteWrite((body: SiteIn) =>
-    answer(client.PUT("/api/sites/{site_id}", { params: { path: { site_id: id } }, body })),
-  );
   return (
-    <form onSubmit={form.onSubmit((values) => save.mutate(values, { onSuccess: (site) => done(site.id) }))}>
-      <Stack>
-        <TextInput
-          label="Name"
-          required
-          data-autofocus
-          {...form.getInputProps("name")}
-          error={save.error?.message}
-        />
-        <NativeSelect
-          label="Practice"
-          description="Sets the words, the limits and their sources"
-          data={reference.data?.practices.map((p) => ({ value: p.id, label: p.name })) ?? []}
-          {...form.getInputProps("practice")}
-        />
-        <Button type="submit" loading={save.isPending}>
-          Add the site
-        </Button>
-      </Stack>
-    </form>
+    <SiteForm
+      empty={{ name: "", practice: "north-america" }}
+      done={(site) => done(site.id)}
+      action="Add the site"
+      write={({ name, practice }) =>
+        answer(
+          client.PUT("/api/sites/{site_id}", {
+            params: { path: { site_id: id } },
+            body: { name, practice: practice as SiteIn["practice"] },
+          }),
+        )
+      }
+    >
+      {(field) => (
+        <>
+          <TextInput label="Name" required data-autofocus {...field("name")} />
+          <NativeSelect
+            label="Practice"
+            description="Sets the words, the limits and their sources"
+            data={reference.data?.practices.map((p) => ({ value: p.id, label: p.name })) ?? []}
+            {...field("practice")}
+          />
+        </>
+      )}
+    </SiteForm>
   );
 }

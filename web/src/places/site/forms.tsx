@@ -1,5 +1,4 @@
 import { NativeSelect, TextInput } from "@mantine/core";
-import { useForm } from "@mantine/form";
 import { useState } from "react";
 import client, { answer, type Practice, type SupplyIn } from "../../api/client";
 import { newId } from "../../api/ids";
@@ -17,12 +16,10 @@ export function AddSupply({
 }) {
   const reference = useReference();
   const [id] = useState(() => newId());
-  const form = useForm({
-    initialValues: { name: "Mains", system: practice.systems[0]?.id ?? "", earthing: "TN-C-S" },
-  });
+  const empty = { name: "Mains", system: practice.systems[0]?.id ?? "", earthing: "TN-C-S" };
   return (
     <SiteForm
-      form={form}
+      empty={empty}
       done={done}
       action="Add the supply"
       write={(v) =>
@@ -39,28 +36,32 @@ export function AddSupply({
         )
       }
     >
-      <TextInput label="Name" required data-autofocus {...form.getInputProps("name")} />
-      <NativeSelect
-        label="System"
-        data={practice.systems.map((s) => ({ value: s.id, label: `${s.title}, ${s.frequency_hz} Hz` }))}
-        {...form.getInputProps("system")}
-      />
-      <NativeSelect
-        label="Earthing"
-        description="TN-C-S: neutral and earth joined once, at the origin. TN-S: separate back to the source. TT: its own electrode. IT: nothing joined."
-        data={reference.data?.earthings ?? []}
-        {...form.getInputProps("earthing")}
-      />
+      {(field) => (
+        <>
+          <TextInput label="Name" required data-autofocus {...field("name")} />
+          <NativeSelect
+            label="System"
+            data={practice.systems.map((s) => ({ value: s.id, label: `${s.title}, ${s.frequency_hz} Hz` }))}
+            {...field("system")}
+          />
+          <NativeSelect
+            label="Earthing"
+            description="TN-C-S: neutral and earth joined once, at the origin. TN-S: separate back to the source. TT: its own electrode. IT: nothing joined."
+            data={reference.data?.earthings ?? []}
+            {...field("earthing")}
+          />
+        </>
+      )}
     </SiteForm>
   );
 }
 
 export function AddBoard({ supplyId, word, done }: { supplyId: string; word: string; done: () => void }) {
   const [id] = useState(() => newId());
-  const form = useForm({ initialValues: { name: "" } });
+  const empty = { name: "" };
   return (
     <SiteForm
-      form={form}
+      empty={empty}
       done={done}
       action={`Add the ${word}`}
       write={(v) =>
@@ -72,7 +73,11 @@ export function AddBoard({ supplyId, word, done }: { supplyId: string; word: str
         )
       }
     >
-      <TextInput label="Name" required data-autofocus {...form.getInputProps("name")} />
+      {(field) => (
+        <>
+          <TextInput label="Name" required data-autofocus {...field("name")} />
+        </>
+      )}
     </SiteForm>
   );
 }

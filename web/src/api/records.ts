@@ -1,0 +1,53 @@
+/** What each sort of record shows of its answer at once when it was written, and what else is then asked for again. */
+
+import type { QueryKey } from "@tanstack/react-query";
+import type { Bench, Proof, Round, Rules, Sheet, Site } from "./client";
+import { keys } from "./keys";
+
+/** `shows`: where the answer is kept; `clocked`: with when it was asked for, for what runs by the clock. */
+export type RecordOf<R> = {
+  shows?: (answer: R) => QueryKey;
+  clocked?: true;
+  changes: (answer: R) => readonly QueryKey[];
+};
+
+export const SITE: RecordOf<Site> = { shows: (site) => keys.site(site.id), changes: () => [keys.sites] };
+
+export const BENCH: RecordOf<Bench> = {
+  shows: (bench) => keys.bench(bench.id),
+  changes: (bench) => [keys.site(bench.site.id), keys.anyRound, keys.rounds, keys.anyPlugIn, keys.today],
+};
+
+export const KIT: RecordOf<object> = { changes: () => [keys.testers, keys.parts, keys.today] };
+
+export const LINKS: RecordOf<object> = { shows: () => keys.links, changes: () => [] };
+
+export const PROOF: RecordOf<Proof> = {
+  shows: (proof) => keys.proof(proof.id),
+  clocked: true,
+  changes: () => [keys.proofs, keys.anySheet, keys.today],
+};
+
+export const RULES: RecordOf<Rules> = { shows: () => keys.rules, changes: () => [] };
+
+/** What dead tests decide elsewhere is asked for again. */
+export const SHEET: RecordOf<Sheet> = {
+  shows: (sheet) => keys.sheet(sheet.id),
+  clocked: true,
+  changes: () => [keys.sheets, keys.anyBench, keys.anySite, keys.proofs],
+};
+
+export const PHOTO: RecordOf<object> = { changes: () => [] };
+
+/** What it recorded shows elsewhere too. */
+export const ROUND: RecordOf<Round> = {
+  shows: (round) => keys.round(round.id),
+  changes: () => [keys.rounds, keys.anyBench, keys.anySite, keys.today],
+};
+
+export const EQUIPMENT: RecordOf<object> = { changes: () => [keys.equipment] };
+
+export const OUTLET: RecordOf<object> = { changes: () => [keys.outlets, keys.sites] };
+
+/** A whole site at once: nothing that was shown is sure to be as it was. */
+export const SURVEY: RecordOf<object> = { changes: () => [[]] };

@@ -1,0 +1,55 @@
+/** The one way to write something down. */
+
+import { type QueryClient, useMutation, useQueryClient } from "@tanstack/react-query";
+import { useRef } from "react";
+import type { Refusal } from "./client";
+import { present } from "./clock";
+import { newId } from "./ids";
+import type { RecordOf } from "./records";
+
+/** An id for what is written, and when it was first tried: both stay while what is sent does. */
+export type Attempt = { id: string; at: string };
+
+/** The same content sent again after a failure is the same record, at the time it was first tried. */
+export class Attempts {
+  private readonly begun = new Map<string, Attempt>();
+
+  of(input: unknown): Attempt {
+    const content = JSON.stringify(input) ?? "";
+    const attempt = this.begun.get(content) ?? { id: newId(), at: new Date().toISOString() };
+    this.begun.set(content, attempt);
+    return attempt;
+  }
+
+  /** It is there: the same again is another. */
+  done(input: unknown) {
+    this.begun.delete(JSON.stringify(input) ?? "");
+  }
+}
+
+/** Writes a record; its answer is shown at once, and what else it changes asked for again in the background. */
+export function useRecord<T = void, R extends object = object>(
+  of: RecordOf<R>,
+  send: (input: T, attempt: Attempt) => Promise<R>,
+) {
+  const queries = useQueryClient();
+  const attempts = useRef(new Attempts());
+  return useMutation<R, Refusal, T>({
+    mutationFn: async (input) => {
+      const asked = present();
+      const after = await send(input, attempts.current.of(input));
+      attempts.current.done(input);
+      return of.clocked ? { ...after, asked } : after;
+    },
+    onSuccess: (after) => showRecord(queries, of, after),
+  });
+}
+
+/** What a write answered, where it is shown, and what depends on it asked for again. */
+export async function showRecord<R extends object>(queries: QueryClient, of: RecordOf<R>, after: R) {
+  if (of.shows) {
+    await queries.cancelQueries({ queryKey: of.shows(after) });
+    queries.setQueryData(of.shows(after), after);
+  }
+  for (const queryKey of of.changes(after)) void queries.invalidateQueries({ queryKey });
+}
