@@ -25,3 +25,9 @@ def _emptied_between_tests():
 
         patch.setattr(DatabaseOperations, "execute_sql_flush", without_triggers)
         yield
+
+
+@pytest.fixture(autouse=True)
+def _quick_hashes(settings):
+    """A password's hash is slow on purpose; no test is about how slow."""
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

@@ -9,6 +9,8 @@ from base.failures import each_shown
 from base.problems import Problems
 from crews.services import crew_of
 from evenprobe.interpretation import Verdict
+from evenprobe.practices.lengths import FOOT
+from evenprobe.rounding import figures
 from evenprobe.supplies import SYSTEMS
 from readings.interpretations import interpretation_of
 from readings.point_view import PointView, with_record
@@ -78,8 +80,9 @@ def save_circuit(request: HttpRequest, circuit_id: UUID, data: CircuitIn) -> Sit
 
 @router.put("/points/{point_id}", response={200: SiteOut, 404: Problems, 422: Problems})
 def save_point(request: HttpRequest, point_id: UUID, data: PointIn) -> SiteOut:
+    length_m = data.length_m if data.length_ft is None else data.length_ft * FOOT.metres
     point = put_point(
-        crew_of(request), point_id, data.circuit, data.name, data.kind, data.terminals, data.length_m, data.room
+        crew_of(request), point_id, data.circuit, data.name, data.kind, data.terminals, length_m, data.room
     )
     return _site_out(point.circuit.board.supply.site)
 
@@ -140,6 +143,7 @@ def _line(point: Point, verdict: str, summary: str, unshown: str = "") -> PointL
         kind=point.kind,
         terminals=point.terminals if isinstance(point.terminals, list) else [],
         length_m=point.length_m,
+        length_ft=None if point.length_m is None else figures(point.length_m / FOOT.metres),
         room=point.room,
         verdict=str(verdict),
         summary=summary,

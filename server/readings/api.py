@@ -129,7 +129,7 @@ def bench_out(view: PointView, hands: Hands) -> dict[str, Any]:
             for t in view.dead_tests
         ],
         **_of_each_tester(hands, view.facts),
-        "sweeps": SweepOut.of_each(view.readings),
+        "sweeps": SweepOut.of_each(view.readings, view.facts.practice),
         "interpretation": interpretation_of(view),
         "loads": loads_of(view),
     }

@@ -20,6 +20,7 @@ class PointLine(Schema):
     kind: PointKindWord
     terminals: list[str]
     length_m: float | None
+    length_ft: float | None
     room: str
     verdict: VerdictWord
     summary: str
@@ -91,4 +92,6 @@ class PointIn(Schema):
     kind: PointKindWord
     terminals: list[str]
     length_m: float | None = None
+    length_ft: float | None = None
+    """Instead, where feet are usual."""
     room: str = ""

@@ -18,6 +18,7 @@ from evenprobe.limits.dead_tests import (
     SEPARATE_OHMS,
     bond,
 )
+from evenprobe.practices.lengths import METRE, LengthUnit
 from evenprobe.supplies import SupplySystem
 from evenprobe.wiring.conductors import Conductor, Material
 
@@ -84,9 +85,17 @@ def continuity(measured: Shown, null_ohm: float | None, run: Run) -> Outcome:
 
 
 def separation(
-    measured: Shown, null_ohm: float | None, run: Run, system: SupplySystem, between: tuple[str, str] = ("L", "N")
+    measured: Shown,
+    null_ohm: float | None,
+    run: Run,
+    system: SupplySystem,
+    between: tuple[str, str] = ("L", "N"),
+    unit: LengthUnit = METRE,
 ) -> Outcome:
-    """Two conductors that must not be joined, in ohms. `between`: which, for the voltage a load would take."""
+    """Two conductors that must not be joined, in ohms.
+
+    `between`: which, for the voltage a load would take. `unit`: what the way to a short is said in.
+    """
     if measured.beyond:
         return Outcome(
             Result.PASS, "Not joined. The insulation test comes next: ohms say nothing of insulation.", SEPARATE
@@ -104,7 +113,7 @@ def separation(
         text = "High, and not over-range. An insulation test decides; damp, a filter or a long way round read so."
         return Outcome(Result.BORDERLINE, text, SEPARATE, computed)
     if watts is None or watts > LARGEST_LOAD_W:
-        where = f", about {metres:.0f} m along the run" if metres is not None else ""
+        where = f", about {unit.said(round(metres))} along the run" if metres is not None else ""
         text = f"Joined: no load takes so much. A short{where}."
     elif watts >= NO_MAINS_LOAD_W:
         text = f"Joined by what would be a load of {_watts(watts)}: look for one still connected, then for a short."

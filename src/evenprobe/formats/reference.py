@@ -56,7 +56,10 @@ class FaceRow(BaseModel):
 
 
 class PracticeRow(BaseModel):
-    """`outlets`: faces by their terminals in order, as `L N PE`. `language`: what dates and numbers are written by."""
+    """`outlets`: faces by their terminals in order, as `L N PE`. `language`: what dates and numbers are written by.
+
+    `length_unit`: what lengths of cable are written in.
+    """
 
     id: PracticeWord
     name: str
@@ -68,6 +71,7 @@ class PracticeRow(BaseModel):
     round_outlet_has: Literal["bars", "pins"]
     polarised_plugs: bool
     ring_circuits: bool
+    length_unit: Literal["m", "ft"]
     systems: list[SystemRow]
 
 
@@ -229,6 +233,7 @@ def _practice(practice: Practice) -> PracticeRow:
         round_outlet_has=practice.round_outlet_has,
         polarised_plugs=practice.polarised_plugs,
         ring_circuits=practice.ring_circuits,
+        length_unit=practice.length_unit.sign,
         systems=[_system(system) for system in practice.systems],
     )
 

@@ -1,5 +1,6 @@
 """Britain: BS 7671, BS 1363 outlets, socket circuits as rings."""
 
+from evenprobe.practices.lengths import METRE
 from evenprobe.practices.practice import (
     EUROPEAN_COLOURS,
     PRACTICES,
@@ -49,6 +50,7 @@ BRITISH = PRACTICES.add(
         final_ohm_per_m=(0.0018, 0.01215),
         earth_size_ratio=(0.97, 2.7),
         conductor_unit="mm2",
+        length_unit=METRE,
         dead_kinds=("two-pole",),
         voltage=Shares(0.94, 1.10),
         tolerable_voltage=Shares(0.90, 1.10),

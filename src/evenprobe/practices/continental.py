@@ -1,5 +1,6 @@
 """Continental Europe: IEC 60364 and the EN standards, plugs that fit both ways."""
 
+from evenprobe.practices.lengths import METRE
 from evenprobe.practices.practice import (
     EUROPEAN_COLOURS,
     PRACTICES,
@@ -49,6 +50,7 @@ CONTINENTAL = PRACTICES.add(
         final_ohm_per_m=(0.0030, 0.01215),
         earth_size_ratio=(0.97, 1.7),
         conductor_unit="mm2",
+        length_unit=METRE,
         dead_kinds=("two-pole",),
         voltage=Shares(0.90, 1.10),
         voltage_source="IEC 60038; EN 50160",

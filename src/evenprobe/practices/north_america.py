@@ -1,5 +1,6 @@
 """North America: NEC (NFPA 70), NFPA 70E, ANSI C84.1."""
 
+from evenprobe.practices.lengths import FOOT
 from evenprobe.practices.practice import (
     PRACTICES,
     Face,
@@ -77,6 +78,7 @@ NORTH_AMERICA = PRACTICES.add(
         final_ohm_per_m=(0.00206, 0.00829),
         earth_size_ratio=(0.97, 1.7),
         conductor_unit="AWG",
+        length_unit=FOOT,
         dead_kinds=("two-pole", "multimeter", "clamp"),
         voltage=Shares(0.90, 1.05),
         tolerable_voltage=Shares(104 / 120, 127 / 120),

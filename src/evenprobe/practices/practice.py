@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
+from evenprobe.practices.lengths import LengthUnit
 from evenprobe.registry import Listed, Registry
 from evenprobe.supplies.systems import SYSTEMS, SupplySystem
 
@@ -82,6 +83,8 @@ class Practice(Listed):
         Resistance of the protective conductor of a final circuit over that of its line conductor: least and most.
     conductor_unit
         What conductors are sized in.
+    length_unit
+        What lengths of cable are written in.
     ring_circuits
         Whether socket circuits may be rings.
     dead_kinds
@@ -113,6 +116,7 @@ class Practice(Listed):
     final_ohm_per_m: tuple[float, float]
     earth_size_ratio: tuple[float, float]
     conductor_unit: Literal["AWG", "mm2"]
+    length_unit: LengthUnit
     dead_kinds: tuple[str, ...]
     voltage: Shares
     voltage_source: str

@@ -7,6 +7,8 @@ sweep says is where to look, never that anything is dead.
 from dataclasses import dataclass
 from itertools import pairwise
 
+from evenprobe.practices.lengths import LengthUnit
+
 
 @dataclass(frozen=True)
 class Station:
@@ -37,20 +39,20 @@ class Sweep:
         return self.stations[-1].alarm
 
 
-def says(sweep: Sweep, *, along_metal: bool) -> str:
+def says(sweep: Sweep, unit: LengthUnit, *, along_metal: bool) -> str:
     """What the walk comes to, in words."""
     if along_metal and sweep.sounds:
         first = next(station for station in sweep.stations if station.alarm)
         return (
-            f"Metalwork sounds, first at {first.metres:g} m: treat it as live, and measure it to an independent earth "
-            "with a contact tester."
+            f"Metalwork sounds, first at {unit.said(first.metres)}: treat it as live, and measure it to an independent "
+            "earth with a contact tester."
         )
     if not sweep.sounds:
         return "Silence cannot confirm safe: treat it as live and test it with a contact tester."
     if not sweep.changes:
         return "It sounds all the way: treat it as live all along."
     before, after = sweep.changes[0]
-    where = f"between {before.metres:g} and {after.metres:g} m"
+    where = f"between {unit.said(before.metres)} and {unit.said(after.metres)}"
     if len(sweep.changes) > 1:
         return (
             f"It comes and goes, first {where}: metal, depth or a neighbour. Go again slowly, closer and on one side; "

@@ -1141,6 +1141,8 @@ export interface components {
         /**
          * PracticeRow
          * @description `outlets`: faces by their terminals in order, as `L N PE`. `language`: what dates and numbers are written by.
+         *
+         *     `length_unit`: what lengths of cable are written in.
          */
         PracticeRow: {
             /**
@@ -1177,6 +1179,11 @@ export interface components {
             polarised_plugs: boolean;
             /** Ring Circuits */
             ring_circuits: boolean;
+            /**
+             * Length Unit
+             * @enum {string}
+             */
+            length_unit: "m" | "ft";
             /** Systems */
             systems: components["schemas"]["SystemRow"][];
         };
@@ -1242,7 +1249,10 @@ export interface components {
             /** Frequency Hz */
             frequency_hz: number;
         };
-        /** FindingOut */
+        /**
+         * FindingOut
+         * @description Something that makes a tester unfit, or is to be known of it: a code and words.
+         */
         FindingOut: {
             /** Code */
             code: string;
@@ -1372,7 +1382,10 @@ export interface components {
             /** Weakest */
             weakest: boolean;
         };
-        /** RatingOut */
+        /**
+         * RatingOut
+         * @description A category and the volts that go with it.
+         */
         RatingOut: {
             /** Category */
             category: ("II" | "III" | "IV") | null;
@@ -1673,6 +1686,8 @@ export interface components {
             terminals: string[];
             /** Length M */
             length_m: number | null;
+            /** Length Ft */
+            length_ft: number | null;
             /** Room */
             room: string;
             /**
@@ -1805,6 +1820,8 @@ export interface components {
             terminals: string[];
             /** Length M */
             length_m?: number | null;
+            /** Length Ft */
+            length_ft?: number | null;
             /**
              * Room
              * @default
@@ -2048,7 +2065,10 @@ export interface components {
             /** Source */
             source: string;
         };
-        /** LoadsOut */
+        /**
+         * LoadsOut
+         * @description What a circuit draws, and what known loads say of its loop.
+         */
         LoadsOut: {
             /** Draws */
             draws: components["schemas"]["DrawOut"][];
@@ -2168,7 +2188,10 @@ export interface components {
             /** Terminal */
             terminal: string;
         };
-        /** ReadingEntry */
+        /**
+         * ReadingEntry
+         * @description A reading as the survey format writes it; what is not known is left out.
+         */
         ReadingEntry: {
             /** Id */
             id?: string;
@@ -2365,7 +2388,10 @@ export interface components {
                 [key: string]: number[];
             };
         };
-        /** SweepOut */
+        /**
+         * SweepOut
+         * @description A detector walked along a cable: where it sounded, and where the alarm ends.
+         */
         SweepOut: {
             /** Reading */
             reading: string;
@@ -2795,8 +2821,9 @@ export interface components {
         };
         /**
          * ProofTester
-         * @description A tester of the crew, for this proof. `sets`: whether function and range must be asked at each proof.
-         *     `screens`: whether it sees a field without touching.
+         * @description A tester of the crew, for this proof.
+         *
+         *     `sets`: whether function and range must be asked at each proof. `screens`: whether it sees a field without touching.
          */
         ProofTester: {
             /**
@@ -2905,6 +2932,7 @@ export interface components {
         };
         /**
          * Terminal
+         * @description A contact of a point, a conductor's end at the board, metalwork to touch, or a reference earth brought along.
          * @enum {string}
          */
         Terminal: "L" | "L1" | "L2" | "L3" | "N" | "PE" | "CASE" | "REF" | "BOARD-L" | "BOARD-L1" | "BOARD-L2" | "BOARD-L3" | "BOARD-N" | "BOARD-PE";
@@ -2959,7 +2987,9 @@ export interface components {
         };
         /**
          * EventIn
-         * @description `entry`: an event as the isolation format writes it, without time, author and tester. `at`, `sent_at`: by the
+         * @description What happened, and with what.
+         *
+         *     `entry`: an event as the isolation format writes it, without time, author and tester. `at`, `sent_at`: by the
          *     device's clock, when it happened and when it was sent; only the difference is believed.
          */
         EventIn: {
@@ -2981,6 +3011,7 @@ export interface components {
         };
         /**
          * EventType
+         * @description What happens to a proof of isolation.
          * @enum {string}
          */
         EventType: "off" | "locked" | "proved" | "prove-failed" | "screened" | "tested" | "stated" | "left" | "returned" | "handed-over" | "unlocked" | "re-energised" | "source-found" | "closed";

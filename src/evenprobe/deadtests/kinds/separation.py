@@ -23,7 +23,7 @@ class SeparationTest(OhmTest):
     @override
     def outcome(self, practice: Practice) -> Outcome:
         between = (str(self.from_ or "L"), str(self.to or "N"))
-        return separation(self.shown, self.null_ohm, self.run, SYSTEMS[self.system], between)
+        return separation(self.shown, self.null_ohm, self.run, SYSTEMS[self.system], between, practice.length_unit)
 
     @override
     def as_reading(self, outcome: Outcome) -> dict[str, Any] | None:

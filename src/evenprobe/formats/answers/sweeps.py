@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 
 from evenprobe.formats.answers.answer import Answer
+from evenprobe.practices import Practice
 from evenprobe.quantities import Reading
 from evenprobe.quantities.sweep import says
 from evenprobe.rounding import figures
@@ -26,7 +27,7 @@ class SweepOut(Answer):
     stations: list[StationOut]
 
     @classmethod
-    def of_each(cls, readings: Sequence[Reading]) -> list["SweepOut"]:
+    def of_each(cls, readings: Sequence[Reading], practice: Practice) -> list["SweepOut"]:
         """Of the readings those that are walks."""
         found = []
         for r in readings:
@@ -37,6 +38,6 @@ class SweepOut(Answer):
                 StationOut(m=s.metres, alarm=s.alarm, across=figures((s.metres - begin) / (end - begin)))
                 for s in r.sweep.stations
             ]
-            text = says(r.sweep, along_metal=r.measurement.from_ in METALWORK)
+            text = says(r.sweep, practice.length_unit, along_metal=r.measurement.from_ in METALWORK)
             found.append(cls(reading=r.id, terminal=str(r.measurement.from_), text=text, stations=stations))
         return found

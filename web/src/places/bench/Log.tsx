@@ -2,6 +2,7 @@ import { Button } from "@mantine/core";
 import type { Bench, Practice, Reading } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
 import classes from "../../parts/Log.module.css";
+import { dayAndTimeOf } from "../../reading/dates";
 import { circumstances, ends, seen } from "../../reading/entry";
 
 /** Every reading ever recorded here, newest first; corrected and withdrawn ones stay visible. */
@@ -36,10 +37,7 @@ export function Log(props: {
                     circumstances(reading.entry),
                     reading.entry.source ?? "typed",
                     reading.tester_label,
-                    new Date(reading.taken_at).toLocaleString([], {
-                      dateStyle: "medium",
-                      timeStyle: "short",
-                    }),
+                    dayAndTimeOf(reading.taken_at, practice.id),
                     reading.by,
                   ]
                     .filter(Boolean)
@@ -78,11 +76,7 @@ function DeadTests({ bench, practice }: { bench: Bench; practice: Practice }) {
           <li key={test.id}>
             <b>{ends(test.entry, practice)}</b> <span className="mono">{seen(test.entry)}</span>
             <span className={folds.reason}>
-              {[
-                circumstances(test.entry),
-                new Date(test.taken_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }),
-                test.by,
-              ]
+              {[circumstances(test.entry), dayAndTimeOf(test.taken_at, practice.id), test.by]
                 .filter(Boolean)
                 .join(" · ")}
             </span>

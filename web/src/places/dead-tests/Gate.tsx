@@ -5,6 +5,7 @@ import { lastKnown } from "../../api/freshness";
 import { PROOF } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
 import { HoldButton } from "../../parts/HoldButton";
+import { timeOf } from "../../reading/dates";
 import classes from "./Gate.module.css";
 import shared from "./Sheet.module.css";
 import type { PutDown } from "./usePutDown";
@@ -37,9 +38,8 @@ export function Gate({
     return (
       <div className={classes.done}>
         <p className={shared.said}>
-          Energised at{" "}
-          {new Date(gate.energised.at).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" })} by{" "}
-          {gate.energised.by}. The proof of isolation is ended: treat as live.
+          Energised at {timeOf(gate.energised.at, sheet.practice)} by {gate.energised.by}. The proof of
+          isolation is ended: treat as live.
         </p>
         {gate.energised.reason && <p>Though something was outstanding: {gate.energised.reason}</p>}
       </div>

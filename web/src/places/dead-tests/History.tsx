@@ -1,4 +1,5 @@
 import type { PairHistory } from "../../api/client";
+import { monthOf } from "../../reading/dates";
 import classes from "./History.module.css";
 
 const WIDTH = 300;
@@ -7,10 +8,9 @@ const LEFT = 44;
 const RIGHT = 40;
 const TOP = 14;
 
-const day = (at: string) => new Date(at).toLocaleDateString(undefined, { month: "short", year: "2-digit" });
-
 /** Insulation from visit to visit, at 20 °C on a log scale; the limit as a line, a fall by half said in words. */
-export function History({ history }: { history: PairHistory }) {
+export function History({ history, practice }: { history: PairHistory; practice: string }) {
+  const day = (at: string) => monthOf(at, practice);
   const x = (across: number) => LEFT + across * (WIDTH - LEFT - RIGHT);
   const y = (up: number) => TOP + (1 - up) * HEIGHT;
   const { marks } = history;

@@ -2,6 +2,7 @@ import { Button, Modal, Textarea } from "@mantine/core";
 import { useState } from "react";
 import type { Sheet, TestLine } from "../../api/client";
 import { VerdictShape } from "../../parts/VerdictShape";
+import { dayAndTimeOf } from "../../reading/dates";
 import { Bar, BarKey } from "./Bar";
 import { Outcome } from "./Outcome";
 import { shapeOf, wordOf } from "./result";
@@ -45,7 +46,9 @@ export function Lines(props: {
                 {line.taken?.bar && <Bar bar={line.taken.bar} fails={line.taken.outcome.result === "fail"} />}
               </span>
             </button>
-            {line.taken && line.id === props.current && <TakenDetails line={line} putDown={props.putDown} />}
+            {line.taken && line.id === props.current && (
+              <TakenDetails line={line} practice={props.sheet.practice} putDown={props.putDown} />
+            )}
             {!line.taken && !line.left && line.may_be_left && line.id === props.current && (
               <Button variant="subtle" onClick={() => leave(line)}>
                 Knowingly leave it
@@ -70,14 +73,14 @@ export function Lines(props: {
 }
 
 /** What is in force of a line, with what can be done about it. */
-function TakenDetails({ line, putDown }: { line: TestLine; putDown: PutDown }) {
+function TakenDetails({ line, practice, putDown }: { line: TestLine; practice: string; putDown: PutDown }) {
   const { taken } = line;
   if (!taken) return null;
   return (
     <div className={classes.taken}>
       <Outcome judged={taken} withoutBar />
       <p className="quiet">
-        {[taken.tester_label, taken.by, new Date(taken.at).toLocaleString()].filter(Boolean).join(" · ")}
+        {[taken.tester_label, taken.by, dayAndTimeOf(taken.at, practice)].filter(Boolean).join(" · ")}
       </p>
       <div className={classes.keys}>
         {taken.outcome.question && !taken.believed && (

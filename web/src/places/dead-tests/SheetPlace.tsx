@@ -12,6 +12,7 @@ import { SaveAs } from "../../parts/SaveAs";
 import { useProofStanding } from "../../parts/useProofStanding";
 import { VerdictShape } from "../../parts/VerdictShape";
 import { WorkHeader } from "../../parts/WorkHeader";
+import { dayAndTimeOf } from "../../reading/dates";
 import { Discharge } from "./Discharge";
 import { Gate } from "./Gate";
 import { History } from "./History";
@@ -167,7 +168,7 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
           <>
             <h2 className="zone-title">Insulation at 20 °C, visit by visit</h2>
             {sheet.history.map((history) => (
-              <History key={history.pair} history={history} />
+              <History key={history.pair} history={history} practice={sheet.practice} />
             ))}
           </>
         )}
@@ -242,7 +243,7 @@ function SheetLog({ sheet }: { sheet: Sheet }) {
           <li key={entry.id} data-status={entry.status}>
             {entry.says}
             <span className={folds.reason}>
-              {new Date(entry.at).toLocaleString()} · {entry.by}
+              {dayAndTimeOf(entry.at, sheet.practice)} · {entry.by}
               {entry.status !== "counts" && ` · ${entry.status}`}
             </span>
           </li>

@@ -5,6 +5,7 @@ import { useSheets } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { VerdictShape } from "../../parts/VerdictShape";
+import { dayOf } from "../../reading/dates";
 import proofs from "../prove-dead/Prove.module.css";
 import classes from "./Sheets.module.css";
 
@@ -74,7 +75,7 @@ function Line({ sheet }: { sheet: SheetLine }) {
       <span>
         <strong>{sheet.circuit}</strong>
         <span className="quiet">
-          {new Date(sheet.begun_at).toLocaleDateString(undefined, { dateStyle: "medium" })}
+          {dayOf(sheet.begun_at)}
           {sheet.lowest && (
             <>
               {" · insulation "}

@@ -6,6 +6,7 @@ import { useParts, useTesters } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { VerdictShape } from "../../parts/VerdictShape";
+import { timeOf } from "../../reading/dates";
 import { CheckWalk } from "./CheckWalk";
 import classes from "./KitPlace.module.css";
 import { PartForm } from "./PartForm";
@@ -114,8 +115,7 @@ function TesterLine(props: { tester: Tester; leads: string | undefined; onCheck:
   );
 }
 
-const time = (at: string) =>
-  new Date(at).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false });
+const time = (at: string) => timeOf(at);
 
 function PartList(props: {
   title: string;

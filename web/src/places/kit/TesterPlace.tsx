@@ -5,6 +5,7 @@ import type { TesterPage } from "../../api/client";
 import { useTesterPage } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
+import { dayAndTimeOf } from "../../reading/dates";
 import { CheckWalk } from "./CheckWalk";
 import { FitTable } from "./FitTable";
 import shared from "./Kit.module.css";
@@ -105,14 +106,12 @@ export function TesterPlace() {
   );
 }
 
-const when = (at: string) => new Date(at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
-
 function LastProof({ page: { last_proof: last } }: { page: TesterPage }) {
   if (!last)
     return <p className="quiet">Never on record. Prove it before and after it is to clear anything.</p>;
   return (
     <p>
-      <strong>{when(last.at)}</strong>: {last.said}, in{" "}
+      <strong>{dayAndTimeOf(last.at)}</strong>: {last.said}, in{" "}
       <Anchor component={Link} to={`/prove-dead/${last.proof}`}>
         {last.proof_name}
       </Anchor>
@@ -176,7 +175,7 @@ function Checks({ page: { checks, items } }: { page: TesterPage }) {
     <ul className={classes.checks}>
       {checks.map((check) => (
         <li key={check.at}>
-          <strong>{when(check.at)}</strong> {check.by} {check.in_force && <em>counts today</em>}
+          <strong>{dayAndTimeOf(check.at)}</strong> {check.by} {check.in_force && <em>counts today</em>}
           <span className="quiet">{said(check.entry)}</span>
         </li>
       ))}

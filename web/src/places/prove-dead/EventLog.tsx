@@ -2,8 +2,8 @@ import client, { answer, type Practice, type Proof } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
 import log from "../../parts/Log.module.css";
 import { SaveAs } from "../../parts/SaveAs";
+import { timeOf } from "../../reading/dates";
 import classes from "./EventLog.module.css";
-import { clock } from "./Standing";
 import { eventWords } from "./words";
 
 /** Everything ever recorded here, newest first, what does not count with why. */
@@ -22,7 +22,7 @@ export function EventLog({ proof, practice }: { proof: Proof; practice: Practice
             <span className={log.seen}>
               <b>{eventWords(event, practice, sources)}</b>
               <span className={folds.reason}>
-                {[clock(event.at), event.tester_label, event.by].filter(Boolean).join(" · ")}
+                {[timeOf(event.at, proof.practice), event.tester_label, event.by].filter(Boolean).join(" · ")}
               </span>
               {event.why.map((why) => (
                 <em key={why} className={folds.strained}>

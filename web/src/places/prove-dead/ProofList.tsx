@@ -4,6 +4,7 @@ import type { Moment } from "../../api/clock";
 import { ProofShape } from "../../parts/ProofState";
 import { minutesAndSeconds } from "../../parts/proofStanding";
 import { useProofStanding } from "../../parts/useProofStanding";
+import { dayOf } from "../../reading/dates";
 import classes from "./Prove.module.css";
 
 /** Proofs as lines: how each stands, what runs out when, what is next. `asked`: when the server was. */
@@ -20,9 +21,7 @@ export function ProofList(props: { proofs: ProofLine[]; asked: Moment; cutOff: b
 function Line({ proof, asked, cutOff }: { proof: ProofLine; asked: Moment; cutOff: boolean }) {
   const now = useProofStanding({ ...proof, asked, stated: proof.stated_by !== "" }, cutOff);
   const ranOut = now.state === "void" && proof.state === "proved-dead";
-  const brought =
-    proof.brought_at &&
-    `brought in by ${proof.by}, ${new Date(proof.brought_at).toLocaleDateString([], { dateStyle: "medium" })}`;
+  const brought = proof.brought_at && `brought in by ${proof.by}, ${dayOf(proof.brought_at)}`;
   return (
     <li data-proof={now.state}>
       <Link to={`/prove-dead/${proof.id}`}>

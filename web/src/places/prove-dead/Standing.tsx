@@ -3,6 +3,7 @@ import type { Proof } from "../../api/client";
 import { cutOffFor } from "../../api/freshness";
 import { ProofShape } from "../../parts/ProofState";
 import { minutesAndSeconds, type StandingNow } from "../../parts/proofStanding";
+import { dayAndTimeOf, timeOf } from "../../reading/dates";
 import classes from "./Standing.module.css";
 
 const VOID_PATTERN_MS = [400, 150, 400];
@@ -27,9 +28,7 @@ export function Standing(props: {
       <div role="status">
         <strong>
           {standing.word}
-          {standing.state === "last-known" &&
-            cutOff !== null &&
-            ` at ${clock(new Date(cutOff).toISOString())}`}
+          {standing.state === "last-known" && cutOff !== null && ` at ${timeOf(cutOff, proof.practice)}`}
         </strong>
         <span>{under(proof, standing, cutOff)}</span>
       </div>
@@ -43,15 +42,15 @@ export function Standing(props: {
   );
 }
 
-function under({ state, brought_at, by }: Proof, standing: StandingNow, cutOff: number | null): string {
-  if (brought_at)
-    return `Imported by ${by}, ${new Date(brought_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}. It proves nothing here.`;
+function under(
+  { state, brought_at, by, practice }: Proof,
+  standing: StandingNow,
+  cutOff: number | null,
+): string {
+  if (brought_at) return `Imported by ${by}, ${dayAndTimeOf(brought_at, practice)}. It proves nothing here.`;
   if (standing.state === "void" && state.state === "proved-dead") return "Its time is over. Treat as live.";
   if (cutOff !== null) return `${cutOffFor(cutOff)} Somebody else may have ended it: treat as live.`;
   if (standing.state === "proved-dead" && state.stated_at)
-    return `${state.stated_by}, ${clock(state.stated_at)}`;
+    return `${state.stated_by}, ${timeOf(state.stated_at, practice)}`;
   return state.state === "closed" ? "Nothing holds any more. Treat as live." : "Treat as live.";
 }
-
-export const clock = (at: string) =>
-  new Date(at).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", hour12: false });

@@ -1,6 +1,6 @@
 import { IconCheck, IconCircle, IconCircleFilled } from "@tabler/icons-react";
 import type { Practice, Proof } from "../../api/client";
-import { clock } from "./Standing";
+import { timeOf } from "../../reading/dates";
 import classes from "./Steps.module.css";
 
 type Line = { name: string; said: string; done: boolean };
@@ -82,25 +82,27 @@ function linesOf(proof: Proof): Line[] {
     });
   lines.push(
     {
-      name: first ? `${first.tester_label} proved, ${clock(first.at)}` : "Prove the tester",
+      name: first ? `${first.tester_label} proved, ${timeOf(first.at, proof.practice)}` : "Prove the tester",
       said: first ? provedOn(first.entry) : "known live source or proving unit",
       done: first !== undefined,
     },
     {
       name: `Every pair, ${done} of ${state.pairs.length}`,
       said: state.prove_again_by
-        ? `same tester, same leads, before ${clock(state.prove_again_by)}`
+        ? `same tester, same leads, before ${timeOf(state.prove_again_by, proof.practice)}`
         : "same tester, same leads",
       done: done === state.pairs.length,
     },
     {
-      name: again && last ? `Proved again, ${clock(last.at)}` : "Prove it again",
+      name: again && last ? `Proved again, ${timeOf(last.at, proof.practice)}` : "Prove it again",
       said: again && last ? provedOn(last.entry) : "a failed proof makes the pairs invalid",
       done: again,
     },
     {
       name: state.stated_at ? "Confirmed dead" : "Confirm dead",
-      said: state.stated_at ? `${state.stated_by}, ${clock(state.stated_at)}` : "hold, with your name",
+      said: state.stated_at
+        ? `${state.stated_by}, ${timeOf(state.stated_at, proof.practice)}`
+        : "hold, with your name",
       done: state.stated_at !== null,
     },
   );

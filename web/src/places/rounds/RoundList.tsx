@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { RoundLine } from "../../api/client";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
+import { dayOf } from "../../reading/dates";
 import proofs from "../prove-dead/Prove.module.css";
 import today from "../today/Today.module.css";
 
@@ -15,8 +16,7 @@ export function RoundList({ rounds }: { rounds: RoundLine[] }) {
             <span>
               <strong>{round.title}</strong>
               <span className="quiet">
-                {round.site.name},{" "}
-                {new Date(round.begun_at).toLocaleDateString(undefined, { dateStyle: "medium" })}
+                {round.site.name}, {dayOf(round.begun_at)}
               </span>
             </span>
             <span className={proofs.right}>

@@ -23,19 +23,21 @@ export function PointForm(props: {
   const lines = practice.systems.find((s) => s.id === supply.system)?.lines ?? ["L"];
   const recorded: Record<string, string[]> = point ? { [AS_RECORDED]: point.terminals } : {};
   const choices = { ...recorded, ...contactChoices(lines) };
+  const inUnit = practice.length_unit === "ft" ? "length_ft" : "length_m";
   const empty = {
     name: point?.name ?? "",
     kind: point?.kind ?? "outlet",
     terminals: Object.keys(choices)[0] ?? "",
-    length_m: point?.length_m?.toString() ?? "",
+    length: point?.[inUnit]?.toString() ?? "",
     room: point?.room ?? "",
   };
   return (
     <SiteForm
       empty={empty}
+      names={{ length_m: "length", length_ft: "length" }}
       done={done}
       action={point ? "Save the point" : "Add the point"}
-      write={({ name, kind, terminals, length_m, room }) =>
+      write={({ name, kind, terminals, length, room }) =>
         answer(
           client.PUT("/api/points/{point_id}", {
             params: { path: { point_id: id } },
@@ -44,7 +46,7 @@ export function PointForm(props: {
               name,
               kind,
               terminals: choices[terminals] ?? [],
-              length_m: typedOrNone(length_m),
+              [inUnit]: typedOrNone(length),
               room,
             },
           }),
@@ -70,10 +72,10 @@ export function PointForm(props: {
           />
           <NativeSelect label="Terminals" data={Object.keys(choices)} {...field("terminals")} />
           <TextInput
-            label={`Cable from the ${practice.words.board}, m`}
+            label={`Cable from the ${practice.words.board}, ${practice.length_unit}`}
             description="Sharpens what the readings can say"
             inputMode="decimal"
-            {...field("length_m")}
+            {...field("length")}
           />
           <TextInput
             label="Room"

@@ -14,9 +14,11 @@ export function SiteForm<V extends Values>(props: {
   write: (values: V) => Promise<Site>;
   done: (site: Site) => void;
   action: string;
+  /** By the server's name, the field that shows it, where it has another. */
+  names?: Record<string, string>;
   children: (field: UseFormReturnType<V>["getInputProps"]) => ReactNode;
 }) {
-  const { form, save, write, placed } = useRecordForm(props.empty, SITE, props.write);
+  const { form, save, write, placed } = useRecordForm(props.empty, SITE, props.write, props.names);
   return (
     <form onSubmit={form.onSubmit(() => write(undefined, props.done))}>
       <Stack>
