@@ -1,7 +1,7 @@
 """The recipes of CONTRIBUTING: each adds one thing from this file alone, and all that there is takes it."""
 
 import sys
-from dataclasses import MISSING, fields, replace
+from dataclasses import replace
 from datetime import date
 from typing import Literal
 
@@ -34,7 +34,7 @@ from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import KINDS, Ability, Instrument, Kind, Purpose
 from evenprobe.testers.daily_check import items_for
-from evenprobe.testers.fitness import Held, fitness
+from evenprobe.testers.fitness import Held
 from evenprobe.testers.kinds import MULTIMETER
 from evenprobe.testers.ratings import Place
 from evenprobe.testers.tasks import Task
@@ -327,29 +327,3 @@ def test_no_kind_of_dead_test_is_incomplete(kind):
         keys = (field.key, getattr(field, "over_range", ""), getattr(field, "at_least", ""))
         assert {key for key in keys if key} <= in_entry
     assert (kind.lines is no_lines) == (kind.step is None)
-
-
-def test_a_row_that_lacks_something_cannot_be_made():
-    needed = [f.name for f in fields(Kind) if f.default is MISSING and f.default_factory is MISSING]
-    given = {name: getattr(MULTIMETER, name) for name in needed}
-    for name in needed:
-        with pytest.raises(TypeError, match=name):
-            Kind(**{key: value for key, value in given.items() if key != name})
-    with pytest.raises(TypeError, match="remedy"):
-        Condition(**{"id": "x", "severity": Severity.OK, "prior": 1, "title": "x", "symptom": "x", "cause": "x"})
-    with pytest.raises(TypeError, match="abstract"):
-        type("Nothing", (Quantity,), {"id": "nothing"})()
-
-
-def test_an_id_stands_for_one_row_only():
-    with pytest.raises(ValueError, match="already"):
-        KINDS.add(replace(MULTIMETER, name="another"))
-    with pytest.raises(KeyError, match="use one of multimeter"):
-        KINDS["rubber-duck"]
-
-
-def test_what_is_held_of_a_new_kind_is_fit_or_not_by_its_row():
-    held = Held("c", LEAKAGE_CLAMP, battery="ok")
-    assert "wrong-kind" in {f.code for f in fitness(CURRENT_TASK, held).problems}
-    with KINDS.with_row(LEAKAGE_CLAMP):
-        assert [f.code for f in fitness(CURRENT_TASK, held).problems if not f.unknown] == []

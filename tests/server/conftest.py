@@ -153,3 +153,14 @@ def sheet(anna, proof):
     answer = anna.put(f"/rounds/{proof['round']}", {"site": proof["site"], "circuit": proof["circuit"]})
     assert answer.status_code == 200, answer.content
     return proof
+
+
+@pytest.fixture
+def bench_kit(anna, sheet):
+    """A low-ohm tester and an insulation tester beside the multimeter."""
+    made = {"low_ohm": str(uuid4()), "insulation": str(uuid4())}
+    for key, kind in (("low_ohm", "low-ohm"), ("insulation", "insulation-tester")):
+        rated = {"category": "III", "rated_v": 600, "usual_leads": sheet["leads"], "test_v": [250, 500, 1000]}
+        answer = anna.put(f"/testers/{made[key]}", {"label": key, "kind": kind, "proved": True, **rated})
+        assert answer.status_code == 200, answer.content
+    return {**sheet, **made}

@@ -5,7 +5,7 @@ from uuid import uuid4
 
 import pytest
 
-from tests.server.test_api import ROUTES, entry, record, whole_body
+from tests.server.requests import ROUTES, entry, record, whole_body
 
 READING, EVENT = "/points/{point}/readings/{new}", "/proofs/{proof}/events/{new}"
 ENTRY, STOP = "/sheets/{sheet}/entries/{new}", "/rounds/{round}/events/{new}"

@@ -11,16 +11,16 @@ from evenprobe.formats import parse, survey
 from readings import services
 from readings.point_view import view_of
 from tests.server.conftest import proof_body
-from tests.server.test_api import ROUTES, entry, record, whole_body
+from tests.server.on_sheets import fill
+from tests.server.requests import ROUTES, entry, record, whole_body
 from tests.server.test_proofs import prove_dead
-from tests.server.test_sheets import bench_kit, fill  # noqa: F401
 
 AT_MOST = 15
 LISTS = ("/sites", "/testers", "/parts", "/proofs", "/sheets", "/rounds", "/equipment", "/outlets", "/today", "/meters")
 
 
 @pytest.fixture
-def well_known(anna, bench_kit):  # noqa: F811
+def well_known(anna, bench_kit):
     """A place with readings, a proof that was proved dead, and a sheet that was filled in."""
     prove_dead(anna, bench_kit)
     fill(anna, bench_kit)

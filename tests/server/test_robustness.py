@@ -7,7 +7,7 @@ import pytest
 from django.db import connection
 
 from readings.models import Reading
-from tests.server.test_api import entry, record
+from tests.server.requests import entry, record
 
 
 @pytest.mark.parametrize("body", [b'{"entry": ', b"\xff\xfe", b"[" * 5000, b"entry=1"])

@@ -14,7 +14,7 @@ from kit.models import Tester
 from proofs.models import Proof
 from readings.models import Reading
 from sites.models import Point
-from tests.server.test_api import entry, record
+from tests.server.requests import entry, record
 from tests.tampering import tampering
 
 LISTS = ("/today", "/proofs", "/rounds", "/sites", "/sites/{site}", "/sheets", "/testers", "/outlets", "/equipment")

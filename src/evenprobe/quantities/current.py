@@ -13,19 +13,10 @@ from evenprobe.installation.installation import Solved, result_bar
 from evenprobe.installation.modes import CLAMPED, Mode
 from evenprobe.network import Pair
 from evenprobe.quantities.indication import Drift, displayed
-from evenprobe.quantities.measurement import (
-    LIVE_EXPOSURE,
-    QUANTITIES,
-    Errors,
-    Evidence,
-    Hidden,
-    Kept,
-    Measurement,
-    Reading,
-    Weighed,
-)
+from evenprobe.quantities.measurement import LIVE_EXPOSURE, QUANTITIES, Evidence, Kept, Measurement, Reading, Weighed
 from evenprobe.quantities.probes import LOAD_HERE_S, BetweenProbes, pair_of
 from evenprobe.quantities.resistance import BOARD_S
+from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument

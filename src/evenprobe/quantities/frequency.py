@@ -3,17 +3,8 @@
 from collections.abc import Sequence
 
 from evenprobe.installation.installation import Solved
-from evenprobe.quantities.measurement import (
-    QUANTITIES,
-    Array,
-    Errors,
-    Hidden,
-    Kept,
-    Measurement,
-    Quantity,
-    Reading,
-    Weighed,
-)
+from evenprobe.quantities.measurement import QUANTITIES, Array, Kept, Measurement, Quantity, Reading, Weighed
+from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts

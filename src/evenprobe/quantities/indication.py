@@ -8,7 +8,8 @@ from math import ceil, log10
 
 import numpy as np
 
-from evenprobe.quantities.measurement import Errors, Measurement, Reading
+from evenprobe.quantities.measurement import Measurement, Reading
+from evenprobe.quantities.simulated import Errors
 from evenprobe.testers.kinds import Ability
 
 FIRST_RANGE_COUNTS = 6000

@@ -5,18 +5,10 @@ As evidence it tells what is not joined to what, no more: how well it insulates 
 
 from collections.abc import Sequence
 
-from evenprobe.quantities.measurement import (
-    QUANTITIES,
-    Errors,
-    Evidence,
-    Hidden,
-    Kept,
-    Measurement,
-    Reading,
-    Weighed,
-)
+from evenprobe.quantities.measurement import QUANTITIES, Evidence, Kept, Measurement, Reading, Weighed
 from evenprobe.quantities.probes import BEYOND
 from evenprobe.quantities.resistance import TOUCH, OnADeadCircuit
+from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.written import Written
 from evenprobe.testers.instrument import TYPED
 from evenprobe.testers.kinds import HIGHEST_OHMS

@@ -11,19 +11,9 @@ import numpy as np
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import AS_FOUND
 from evenprobe.network import Load
-from evenprobe.quantities.measurement import (
-    QUANTITIES,
-    Array,
-    Errors,
-    Evidence,
-    Hidden,
-    Kept,
-    Measurement,
-    Quantity,
-    Reading,
-    Weighed,
-)
+from evenprobe.quantities.measurement import QUANTITIES, Array, Evidence, Kept, Measurement, Quantity, Reading, Weighed
 from evenprobe.quantities.probes import BEYOND, along, pair_of, port_of
+from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.voltage import DRIFT
 from evenprobe.quantities.written import Function, Written

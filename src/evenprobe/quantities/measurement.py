@@ -7,7 +7,7 @@ module of this package, as a subclass of `Quantity`; nothing outside it branches
 from abc import ABC, abstractmethod
 from collections.abc import Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, fields
-from typing import Any, Protocol
+from typing import TYPE_CHECKING, Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -23,6 +23,9 @@ from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.circumstances import Device, Input, Loads, Neutral
 from evenprobe.wiring.points import METALWORK
+
+if TYPE_CHECKING:
+    from evenprobe.quantities.simulated import Errors, Hidden
 
 Array = NDArray[Any]
 
@@ -142,26 +145,6 @@ class Quantity(Listed, ABC):
 
 QUANTITIES: Registry[Quantity] = Registry(Quantity.listed_as, lambda quantity: quantity.rank)
 """Adding one is adding a module to this package."""
-
-
-class Errors(Protocol):
-    """How far off testers are."""
-
-    rng: np.random.Generator
-
-    def gain(self, tester: Instrument, quantity: Quantity) -> float:
-        """A tester's own gain for a quantity, from -1 to 1 of the percent it is allowed."""
-
-
-class Hidden(Protocol):
-    """A point whose truth is known: one sample. `direct_volts`: of contacts, from a source none of the supply's."""
-
-    direct_volts: dict[Terminal, float]
-
-    @property
-    def point(self) -> PointFacts: ...
-
-    def solved(self, mode: Mode) -> Solved: ...
 
 
 @dataclass(frozen=True)

@@ -8,19 +8,9 @@ from typing import Any
 
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import AS_FOUND
-from evenprobe.quantities.measurement import (
-    QUANTITIES,
-    Alarm,
-    Array,
-    Errors,
-    Hidden,
-    Kept,
-    Measurement,
-    Quantity,
-    Reading,
-    Weighed,
-)
+from evenprobe.quantities.measurement import QUANTITIES, Alarm, Array, Kept, Measurement, Quantity, Reading, Weighed
 from evenprobe.quantities.probes import potential
+from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.purposes import Purpose

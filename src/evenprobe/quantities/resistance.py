@@ -12,18 +12,9 @@ from numpy.typing import NDArray
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import DEAD, NEUTRAL_LIFTED, Mode
 from evenprobe.quantities.indication import Drift, autoranged, displayed
-from evenprobe.quantities.measurement import (
-    QUANTITIES,
-    Errors,
-    Evidence,
-    Hidden,
-    Kept,
-    Measurement,
-    Quantity,
-    Reading,
-    Weighed,
-)
+from evenprobe.quantities.measurement import QUANTITIES, Evidence, Kept, Measurement, Quantity, Reading, Weighed
 from evenprobe.quantities.probes import BEYOND, pair_of, touching
+from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.kinds import HIGHEST_OHMS

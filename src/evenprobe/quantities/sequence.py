@@ -10,15 +10,14 @@ from evenprobe.quantities.measurement import (
     LIVE_EXPOSURE,
     QUANTITIES,
     Array,
-    Errors,
     Evidence,
-    Hidden,
     Kept,
     Measurement,
     Quantity,
     Reading,
     Weighed,
 )
+from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import TYPED, Instrument

@@ -12,18 +12,9 @@ import numpy as np
 from evenprobe.installation.installation import Solved
 from evenprobe.limits.protective_devices import residual_span_ma
 from evenprobe.network import Pair
-from evenprobe.quantities.measurement import (
-    QUANTITIES,
-    Array,
-    Errors,
-    Evidence,
-    Hidden,
-    Kept,
-    Measurement,
-    Reading,
-    Weighed,
-)
+from evenprobe.quantities.measurement import QUANTITIES, Array, Evidence, Kept, Measurement, Reading, Weighed
 from evenprobe.quantities.probes import BEYOND, BetweenProbes, port_of, seconds_at_contacts
+from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument

@@ -11,19 +11,9 @@ import numpy as np
 
 from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
 from evenprobe.quantities.indication import STEP_LIGHTS_FROM, Drift, displayed, stepped
-from evenprobe.quantities.measurement import (
-    QUANTITIES,
-    Alarm,
-    Direct,
-    Errors,
-    Evidence,
-    Hidden,
-    Kept,
-    Measurement,
-    Reading,
-    Weighed,
-)
+from evenprobe.quantities.measurement import QUANTITIES, Alarm, Direct, Evidence, Kept, Measurement, Reading, Weighed
 from evenprobe.quantities.probes import BEYOND, BetweenProbes, port_of
+from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument

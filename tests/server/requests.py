@@ -1,0 +1,99 @@
+"""What is sent in the tests: readings, and a body for every route."""
+
+import json
+from uuid import uuid4
+
+from tests.server.conftest import proof_body
+
+
+def entry(value, pair=("L", "N"), **more):
+    return {"quantity": "voltage", "mode": "ac", "from": pair[0], "to": pair[1], "value": value, "unit": "V", **more}
+
+
+def record(person, place, content, reading_id=None, **more):
+    path = f"/points/{place['point']}/readings/{reading_id or uuid4()}"
+    return person.put(path, {"entry": content, **more})
+
+
+def filled(body, fill):
+    text = json.dumps(body)
+    for name, value in fill.items():
+        text = text.replace(f"{{{name}}}", value)
+    return text
+
+
+HOLDING = {"practice": "british", "purpose": "prove-dead", "place": "installation", "system": "230"}
+STRANGE = {"supply": {"system": "120"}, "outlet": {"name": "Pitch 4", "terminals": ["L", "N", "PE"]}}
+ROUTES = [
+    ("get", "/sites/{site}", None),
+    ("get", "/sites/{site}/survey", None),
+    ("get", "/points/{point}/bench", None),
+    ("get", "/points/{point}/survey", None),
+    ("get", "/points/{point}/capabilities/{tester}", None),
+    ("put", "/testers/{tester}/link", {"address": "TCPIP::127.0.0.1::5025::SOCKET"}),
+    ("post", "/points/{point}/live/{tester}", {"function": "volts", "from": "L", "to": "N"}),
+    ("put", "/sites/{site}", {"name": "x", "practice": "british"}),
+    ("put", "/sites/{site}/survey", {"survey": None}),
+    ("put", "/supplies/{supply}", {"site": "{site}", "name": "x", "system": "120", "earthing": "TT"}),
+    ("put", "/boards/{board}", {"supply": "{supply}", "name": "x"}),
+    ("put", "/circuits/{circuit}", {"board": "{board}", "name": "x"}),
+    ("put", "/points/{point}", {"circuit": "{circuit}", "name": "x", "kind": "outlet", "terminals": ["L", "N"]}),
+    ("put", "/points/{point}/readings/{new}", {"entry": entry(120.0)}),
+    ("put", "/points/{point}/withdrawals/{new}", {"reading": "{reading}"}),
+    ("put", "/testers/{tester}", {"label": "x", "kind": "multimeter"}),
+    ("put", "/testers/{new}", {"label": "x", "kind": "multimeter", "usual_leads": "{leads}"}),
+    ("get", "/testers/{tester}", None),
+    ("put", "/testers/{tester}/checks/{new}", {"entry": {"battery": "good"}}),
+    ("post", "/testers/{tester}/holding", HOLDING),
+    ("put", "/parts/{leads}", {"role": "leads", "label": "x"}),
+    ("get", "/proofs/{proof}", None),
+    ("get", "/proofs/{proof}/log", None),
+    ("put", "/proofs/{proof}/log", {"log": None}),
+    ("put", "/proofs/{new}/log", {"log": None}),
+    ("put", "/proofs/{proof}", {"proof": None}),
+    ("put", "/proofs/{new}", {"proof": None}),
+    ("put", "/proofs/{proof}/events/{new}", {"event": None}),
+    ("get", "/sheets/{sheet}", None),
+    ("put", "/sheets/{sheet}", {"circuit": "{circuit}"}),
+    ("put", "/sheets/{new}", {"circuit": "{circuit}"}),
+    ("put", "/sheets/{sheet}/entries/{new}", {"entry": {"type": "discharged"}}),
+    ("post", "/sheets/{sheet}/judge", {"test": {"kind": "continuity", "measured_ohm": 0.2}}),
+    ("get", "/sheets/{sheet}/tests", None),
+    ("put", "/sheets/{sheet}/tests", {"tests": {}}),
+    ("get", "/rounds/{round}", None),
+    ("put", "/rounds/{round}", {"site": "{site}", "circuit": "{circuit}"}),
+    ("put", "/rounds/{new}", {"site": "{site}", "room": "Workshop"}),
+    ("put", "/rounds/{round}/events/{new}", {"point": "{point}", "kind": "pressed"}),
+    ("put", "/equipment/{equipment}", {"label": "x", "lines": 1, "amperes": 1, "volts_to_neutral": 120}),
+    ("get", "/points/{point}/plug-in/{equipment}", None),
+    ("put", "/outlets/{point}", {**STRANGE, "site": "{site}"}),
+    ("put", "/outlets/{new}", {**STRANGE, "site": "{site}"}),
+    ("put", "/outlets/{new}", {**STRANGE, "site": "{site}", "new_site": {"name": "x", "practice": "british"}}),
+    ("get", "/photos/{photo}", None),
+    ("put", "/photos/{photo}", {"image": "iVBORw0KGgoA"}),
+]
+
+
+AN_ISOLATION_LOG = {
+    "format": "even-probe/isolation",
+    "version": 1,
+    "practice": "north-america",
+    "at": "2026-11-24T10:00:00+00:00",
+    "supply": {"system": "120/240"},
+    "terminals": ["L", "N", "PE"],
+    "sources": [{"id": "s1", "label": "way 1"}],
+}
+
+
+def whole_body(body, ids, survey):
+    """A body of ROUTES filled in; those too long to write there are named by their one key."""
+    match body:
+        case {"survey": None}:
+            return {"survey": survey}
+        case {"proof": None}:
+            return proof_body(ids)
+        case {"log": None}:
+            return {"supply": ids["supply"], "log": AN_ISOLATION_LOG}
+        case {"event": None}:
+            return {"entry": {"type": "off", "source": "s1"}}
+    return json.loads(filled(body, ids))

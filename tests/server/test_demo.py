@@ -1,0 +1,47 @@
+"""The demo scenario: what it has to show, and that loading it twice is loading it once."""
+
+from datetime import timedelta
+
+from django.core.management import call_command
+from django.utils import timezone
+
+from evenprobe.interpretation import Verdict
+from evenprobe.testers.fitness import attention
+from kit.hands import in_hand
+from kit.models import Tester
+from proofs.logs import state_of
+from proofs.models import Proof
+from readings.interpretations import interpretation_of
+from readings.point_view import PointView
+from sites.models import Point, Site
+
+
+def test_the_demo_scenario_shows_every_verdict_and_loads_twice_as_once(db):
+    call_command("load_demo")
+    call_command("load_demo")
+    points = Point.objects.select_related("circuit__board__supply__site")
+    verdicts = {interpretation_of(PointView(p)).verdict for p in points}
+    assert verdicts == set(Verdict)
+    assert Site.objects.get(name__startswith="Larkspur").supplies.all()[0].name == "Split-phase service"
+
+
+def test_the_demo_scenario_shows_proofs_that_run_and_that_do_not_and_kit_that_needs_a_hand(db):
+    call_command("load_demo")
+    call_command("load_demo")
+    now = timezone.now()
+    found = {p.name: state_of(p, now) for p in Proof.objects.all()}
+    assert {name: state.state for name, state in found.items()} == {
+        "Dome drive": "proved-dead",
+        "Loom motor": "proved-dead",
+        "Kitchenette counter": "void",
+        "Pier pad outlets": "proving",
+        "Workshop outlets": "energised",
+        "Mill board, insulation round": "closed",
+    }
+    left = found["Dome drive"].expires_at - now
+    assert timedelta(minutes=5) < left <= timedelta(minutes=6)
+    assert len(found["Loom motor"].pairs) == 10
+    trouble = {f.code for t in Tester.objects.all() for f in attention(in_hand(t, now).held(), timezone.localdate())}
+    assert {"calibration-overdue", "tip-covers-off", "battery-unknown", "damaged"} <= trouble
+    later = now + timedelta(minutes=10)
+    assert state_of(Proof.objects.get(name="Dome drive"), later).state == "void"
