@@ -9,6 +9,7 @@ from evenprobe.quantities.measurement import Quantity
 from evenprobe.testers import KINDS, Kind
 from evenprobe.testers.fitness import Held, fitness
 from evenprobe.testers.kinds import MULTIMETER
+from tests.core.test_recipes import CURRENT_TASK, LEAKAGE_CLAMP
 
 
 def test_a_row_that_lacks_something_cannot_be_made():
