@@ -12,7 +12,7 @@ from ninja.security import django_auth
 from base.failures import failed
 from base.problems import Refused, as_body
 from crews.api import router as crews
-from evenprobe.entries.problems import path_of, refuse_implausible
+from evenprobe.entries.problems import named, refuse_implausible
 from evenprobe.formats import FormatError
 from kit.api import router as kit
 from meters.api import router as meters
@@ -68,7 +68,7 @@ def bad_format(request: HttpRequest, error: FormatError) -> HttpResponse:
 
 @api.exception_handler(ValidationError)
 def bad_request(request: HttpRequest, error: ValidationError) -> HttpResponse:
-    problems = [(path_of([p for p in e["loc"][1:] if p not in ("data", "entry_in")]), _said(e)) for e in error.errors]
+    problems = [named({**e, "loc": [p for p in e["loc"][1:] if p not in ("data", "entry_in")]}) for e in error.errors]
     return api.create_response(request, as_body(problems), status=422)
 
 
@@ -88,7 +88,3 @@ def unforeseen(request: HttpRequest, error: Exception) -> HttpResponse:
 @api.exception_handler(AuthenticationError)
 def signed_out(request: HttpRequest, _error: AuthenticationError) -> HttpResponse:
     return api.create_response(request, as_body([("", "sign in first")]), status=401)
-
-
-def _said(error: dict[str, str]) -> str:
-    return "unknown key" if error["type"] == "extra_forbidden" else error["msg"].removeprefix("Value error, ")

@@ -108,3 +108,23 @@ def test_the_same_reading_sent_five_times_at_once_is_one(anna, place, client_cla
     assert Reading.objects.count() == 1
     kept = Reading.objects.get().entry["value"]
     assert statuses == ([200] * 4 + [409] if kept == 119.8 else [200] + [409] * 4)
+
+
+def test_a_form_s_slip_is_told_in_the_words_a_file_s_is(anna, place):
+    van = {"label": "Van", "lines": 1, "amperes": "none"}
+    answer = anna.put(f"/equipment/{place['equipment']}", van)
+    assert answer.json()["problems"] == [{"path": "amperes", "text": "must be a number"}]
+    point = {"circuit": place["circuit"], "name": "Outlet 9", "kind": "outlet", "terminals": ["L", "N", "PE"]}
+    answer = anna.put(f"/points/{place['point']}", {**point, "length_ft": "x9"})
+    assert answer.json()["problems"] == [{"path": "length_ft", "text": "must be a number"}]
+    assert anna.put(f"/points/{place['point']}", point | {"name": None}).json()["problems"][0]["path"] == "name"
+
+
+def test_a_length_in_feet_is_kept_in_metres_and_shown_in_both(anna, place):
+    point = {"circuit": place["circuit"], "name": "Outlet 9", "kind": "outlet", "terminals": ["L", "N", "PE"]}
+    site = anna.put(f"/points/{place['point']}", {**point, "length_ft": 59}).json()
+    [shown] = site["supplies"][0]["boards"][0]["circuits"][0]["points"]
+    assert shown["length_m"] == pytest.approx(17.98, abs=0.01)
+    assert shown["length_ft"] == pytest.approx(59)
+    refused = anna.put(f"/points/{place['point']}", {**point, "length_ft": -3})
+    assert refused.json()["problems"][0]["path"] == "length_m"

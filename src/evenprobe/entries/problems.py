@@ -94,7 +94,7 @@ def parse(model: type[Model], data: Any) -> Model:
     try:
         found = model.model_validate(data)
     except ValidationError as error:
-        raise FormatError([_named(problem, data) for problem in error.errors()]) from None
+        raise FormatError([named(problem, data) for problem in error.errors()]) from None
     refuse_implausible(data)
     return found
 
@@ -126,7 +126,8 @@ def path_of(location: Sequence[int | str]) -> str:
     return path
 
 
-def _named(problem: Any, data: Any) -> tuple[str, str]:
+def named(problem: Any, data: Any = None) -> tuple[str, str]:
+    """The path and the words of one of Pydantic's problems; `data`: what was checked, where it is known."""
     path, kind = path_of(_as_written(problem["loc"], data)), problem["type"]
     given = problem.get("input")
     shown = f", not {_quoted(given)}" if isinstance(given, str | int | float | bool) else ""

@@ -6,7 +6,7 @@ const languageOf = (practice: string | undefined) =>
   practice && theReference().practices.find((known) => known.id === practice)?.language;
 
 export const timeOf = (at: string | number, practice?: string) =>
-  new Date(at).toLocaleTimeString(languageOf(practice), { hour: "2-digit", minute: "2-digit" });
+  new Date(at).toLocaleTimeString(languageOf(practice), { timeStyle: "short" });
 
 export const dayOf = (at: string | number, practice?: string) =>
   new Date(at).toLocaleDateString(languageOf(practice), { dateStyle: "medium" });
