@@ -10,7 +10,7 @@ from pathlib import Path
 from urllib.error import URLError
 from urllib.request import urlopen
 
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 HERE = Path(__file__).parent
 ROOT = HERE.parents[1]
@@ -89,7 +89,7 @@ def take(browser: Browser, name: str, scheme: str, size: dict[str, int], places:
         page.get_by_label("Into which outlet").select_option(label="Outlet 3, by the lathe (Workshop outlets)")
         page.get_by_role("button", name="Check it").click()
         page.get_by_text("One more reading").wait_for()
-    page.wait_for_function("!document.querySelector('[aria-busy=true]')")
+    expect(page.locator("[aria-busy=true]")).to_have_count(0)
     page.mouse.move(0, 0)
     page.wait_for_timeout(SETTLED_MS)
     page.screenshot(path=HERE / f"{name}.png")
