@@ -128,7 +128,7 @@ def test_an_empty_site_is_filled_in(outlet, live_server, page):
     page.get_by_label("Name").fill("Loom hall sockets")
     page.get_by_label("Device rating, A").fill("sixteen")
     page.get_by_role("button", name="Add the circuit").click()
-    expect(page.get_by_role("dialog").get_by_text("valid number")).to_be_visible()
+    expect(page.get_by_role("dialog").get_by_text("must be a number")).to_be_visible()
     page.get_by_label("Device rating, A").fill("16")
     page.get_by_role("button", name="Add the circuit").click()
     page.get_by_role("button", name="Add a point").click()

@@ -74,6 +74,6 @@ def test_a_walk_with_a_detector(clamp, live_server, page):
     accessible(page)
     page.get_by_role("button", name="Record the walk").click()
     walked = page.get_by_role("region", name="Walked along with a detector")
-    expect(walked).to_contain_text("The alarm ends between 13 ft (4 m) and 20 ft (6 m)")
+    expect(walked).to_contain_text("The alarm ends between 13 and 20 ft (4 and 6 m)")
     expect(walked.get_by_role("img", name="From 0 to 6 m; it sounds at 0, 2, 4 m")).to_be_visible()
     expect(page.get_by_label("What it could still be").get_by_text("Untested")).to_be_visible()

@@ -200,7 +200,7 @@ def test_the_kit_is_written_down_checked_and_held(kit, live_server, page):
     page.get_by_label("Category, as printed").select_option("IV")
     page.get_by_label("at volts").fill("lots")
     page.get_by_role("dialog").get_by_role("button", name="Add the tester").click()
-    expect(page.get_by_role("dialog").get_by_text("valid number")).to_be_visible()
+    expect(page.get_by_role("dialog").get_by_text("must be a number")).to_be_visible()
     page.get_by_label("at volts").fill("1000")
     page.get_by_role("dialog").get_by_role("button", name="Add the tester").click()
     line = page.get_by_role("listitem").filter(has_text="Detector D1")

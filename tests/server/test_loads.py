@@ -89,7 +89,7 @@ def test_a_walk_with_a_detector_says_where_the_alarm_ends(anna, place):
     walk = [{"m": 2.0 * n, "alarm": n < 3} for n in range(6)]
     bench = put(anna, place, {"quantity": "presence", "from": "L", "sweep": walk}).json()
     found = bench["sweeps"][0]
-    assert "ends between 13 ft (4 m) and 20 ft (6 m)" in found["text"]
+    assert "ends between 13 and 20 ft (4 and 6 m)" in found["text"]
     assert [s["across"] for s in found["stations"]] == [0, 0.2, 0.4, 0.6, 0.8, 1]
     assert bench["interpretation"]["verdict"] == "untested"
     survey = anna.get(f"/points/{place['point']}/survey").json()

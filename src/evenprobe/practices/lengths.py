@@ -31,6 +31,28 @@ class LengthUnit:
             return f"{metres:g} m"
         return f"{metres / self.metres:.0f} {self.sign} ({metres:g} m)"
 
+    def between(self, one: float, other: float) -> str:
+        """Two places in words, as they stand after `between`.
+
+        Parameters
+        ----------
+        one, other : float
+            Metres.
+
+        Returns
+        -------
+        str
+
+        Examples
+        --------
+        >>> FOOT.between(4.0, 6.0), METRE.between(4.0, 6.0)
+        ('13 and 20 ft (4 and 6 m)', '4 and 6 m')
+        """
+        in_metres = f"{one:g} and {other:g} m"
+        if self is METRE:
+            return in_metres
+        return f"{one / self.metres:.0f} and {other / self.metres:.0f} {self.sign} ({in_metres})"
+
 
 METRE = LengthUnit("m", 1.0)
 FOOT = LengthUnit("ft", 0.3048)

@@ -52,7 +52,7 @@ def says(sweep: Sweep, unit: LengthUnit, *, along_metal: bool) -> str:
     if not sweep.changes:
         return "It sounds all the way: treat it as live all along."
     before, after = sweep.changes[0]
-    where = f"between {unit.said(before.metres)} and {unit.said(after.metres)}"
+    where = f"between {unit.between(before.metres, after.metres)}"
     if len(sweep.changes) > 1:
         return (
             f"It comes and goes, first {where}: metal, depth or a neighbour. Go again slowly, closer and on one side; "
