@@ -57,5 +57,5 @@ def test_no_file_of_ours_is_longer_than_one_reads_in_one_go():
     assert not long
 
 
-def test_nothing_that_only_forwards_is_called_a_test():
+def test_no_file_of_the_core_looks_like_a_test():
     assert [p.name for p in (ROOT / "src").rglob("test_*.py")] == []

@@ -54,15 +54,12 @@ def what_supply(point: PointFacts, readings: Sequence[Reading]) -> tuple[SupplyG
 
     Examples
     --------
-    >>> from evenprobe.practices import BRITISH
-    >>> from evenprobe.supplies import SYSTEMS, Earthing
-    >>> from evenprobe.wiring import PointFacts, PointKind, Terminal
-    >>> contacts = (Terminal.L, Terminal.N, Terminal.PE)
-    >>> outlet = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, contacts)
-    >>> from evenprobe.quantities import VOLTAGE, Measurement, Reading
-    >>> from evenprobe.testers import TYPED
-    >>> volts = Reading("r1", Measurement(VOLTAGE, Terminal.L, Terminal.N, TYPED), value=231.0)
-    >>> what_supply(outlet, [volts])[0].system.id
+    >>> from evenprobe import identify
+    >>> volts = {"quantity": "voltage", "from": "L", "to": "N", "value": 231.0}
+    >>> outlet = {"id": "p1", "kind": "outlet", "terminals": ["L", "N", "PE"], "readings": [volts]}
+    >>> file = {"format": "even-probe/survey", "version": 1, "practice": "british"}
+    >>> answer = identify({**file, "supply": {"system": "230"}, "points": [outlet]})
+    >>> answer.points[0].supplies[0].system
     '230'
     """
     guesses = [_guess(replace(point, system=s, earthing=e), readings) for s in SYSTEMS.values() for e in _earthings(s)]

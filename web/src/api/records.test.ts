@@ -1,4 +1,4 @@
-import { QueryClient } from "@tanstack/react-query";
+import { QueryClient, QueryObserver } from "@tanstack/react-query";
 import { beforeEach, expect, test, vi } from "vitest";
 
 vi.stubGlobal("window", { addEventListener: () => {} });
@@ -62,6 +62,17 @@ test("a round and a site show their own answer", async () => {
   await showRecord(queries, records.SITE, { id: "s" } as unknown as Site);
   expect(queries.getQueryData(keys.round("r"))).toEqual({ id: "r" });
   expect(queries.getQueryData(keys.site("s"))).toEqual({ id: "s" });
+});
+
+test("what was added to a list is in the list before anybody is told that it is there", async () => {
+  let inTheList = ["van"];
+  const list = new QueryObserver(queries, { queryKey: keys.equipment, queryFn: async () => inTheList });
+  const stop = list.subscribe(() => {});
+  await list.refetch();
+  inTheList = ["van", "stall"];
+  await showRecord(queries, records.EQUIPMENT, { id: "stall" });
+  expect(queries.getQueryData(keys.equipment)).toEqual(["van", "stall"]);
+  stop();
 });
 
 test("after a survey was brought in nothing that was shown is sure", async () => {

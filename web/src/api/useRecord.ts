@@ -45,11 +45,15 @@ export function useRecord<T = void, R extends object = object>(
   });
 }
 
-/** What a write answered, where it is shown, and what depends on it asked for again. */
+/**
+ * What a write answered, where it is shown, and what depends on it asked for again. Where the answer itself is shown
+ * nobody waits for the rest; where it is not, the list it is in comes first, so that it can be picked there at once.
+ */
 export async function showRecord<R extends object>(queries: QueryClient, of: RecordOf<R>, after: R) {
   if (of.shows) {
     await queries.cancelQueries({ queryKey: of.shows(after) });
     queries.setQueryData(of.shows(after), after);
   }
-  for (const queryKey of of.changes(after)) void queries.invalidateQueries({ queryKey });
+  const again = Promise.all(of.changes(after).map((queryKey) => queries.invalidateQueries({ queryKey })));
+  if (!of.shows) await again;
 }
