@@ -103,6 +103,26 @@ def test_a_slip_is_taken_again_and_nothing_typed_is_lost_when_the_server_is_gone
     expect(page.get_by_role("button", name="H to N")).to_contain_text("119.8 V")
 
 
+def test_the_next_value_is_of_the_next_pair_while_the_round_is_not_read_again_yet(six_outlets, live_server, page):
+    begin(page, live_server, "Meter M2")
+    held = []
+    page.route("**/api/rounds/*", lambda route: route.continue_() if held is None else held.append(route))
+    to_measure = page.get_by_label("The quick set").get_by_text("to measure")
+    with page.expect_request("**/api/rounds/*"):
+        page.keyboard.type(HEALTHY[0])
+        page.keyboard.press("Enter")
+    expect(page.get_by_label("Not at the server yet")).not_to_be_visible()
+    expect(to_measure).to_have_count(2)
+    page.keyboard.type(HEALTHY[1])
+    page.keyboard.press("Enter")
+    expect(to_measure).to_have_count(1)
+    for route in held:
+        route.continue_()
+    held = None
+    for pair, value in zip(("H to N", "H to G"), HEALTHY, strict=False):
+        expect(page.get_by_role("button", name=pair)).to_contain_text(value)
+
+
 def test_one_presses_while_another_watches_the_board(six_outlets, live_server, page, browser):
     begin(page, live_server, "Plug P6")
     watcher = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True).new_page()

@@ -50,10 +50,19 @@ export function useRecord<T = void, R extends object = object>(
  * nobody waits for the rest; where it is not, the list it is in comes first, so that it can be picked there at once.
  */
 export async function showRecord<R extends object>(queries: QueryClient, of: RecordOf<R>, after: R) {
-  if (of.shows) {
-    await queries.cancelQueries({ queryKey: of.shows(after) });
-    queries.setQueryData(of.shows(after), after);
-  }
-  const again = Promise.all(of.changes(after).map((queryKey) => queries.invalidateQueries({ queryKey })));
+  await showAnswer(queries, of, after);
+  const again = askAgain(queries, of, after);
   if (!of.shows) await again;
+}
+
+/** What a write answered, where it is shown, at once. */
+export async function showAnswer<R extends object>(queries: QueryClient, of: RecordOf<R>, after: R) {
+  if (!of.shows) return;
+  await queries.cancelQueries({ queryKey: of.shows(after) });
+  queries.setQueryData(of.shows(after), after);
+}
+
+/** What depends on it asked for again; done when it is there. */
+export async function askAgain<R extends object>(queries: QueryClient, of: RecordOf<R>, after: R) {
+  await Promise.all(of.changes(after).map((queryKey) => queries.invalidateQueries({ queryKey })));
 }

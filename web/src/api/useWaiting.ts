@@ -6,11 +6,11 @@ import client, { answer, asTyped, type Reading } from "./client";
 import { lineCutOffSince, watchLine } from "./line";
 import { BENCH } from "./records";
 import { noteRefusal, useSession } from "./session";
-import { showRecord } from "./useRecord";
-import { type Sent, type Waiting, WaitingReadings } from "./waiting";
+import { askAgain, showAnswer } from "./useRecord";
+import { type Waiting, WaitingReadings } from "./waiting";
 
 let waiting: WaitingReadings | null = null;
-const whenSent = new Set<Sent>();
+const whenSent = new Set<(one: Waiting) => void>();
 
 function waitingReadings(queries: QueryClient): WaitingReadings {
   waiting ??= new WaitingReadings(
@@ -27,26 +27,29 @@ function waitingReadings(queries: QueryClient): WaitingReadings {
         throw error;
       }
     },
-    (one, bench) => {
-      void showRecord(queries, BENCH, bench);
-      for (const told of whenSent) told(one, bench);
+    async (one, bench) => {
+      await showAnswer(queries, BENCH, bench);
+      for (const told of whenSent) told(one);
+      await askAgain(queries, BENCH, bench);
     },
     localStorage,
   );
   return waiting;
 }
 
-/** Those of one point, or all, and what can be done with them. */
+/** Those of one point, or all, and what can be done with them. `taken`: those too that are there and not shown yet. */
 export function useWaiting(point?: string) {
   const readings = waitingReadings(useQueryClient());
   const all = useSyncExternalStore(readings.watch, readings.all);
   const sending = useSyncExternalStore(readings.watch, readings.isSending);
-  const list = useMemo(() => all.filter((one) => !point || one.point === point), [all, point]);
-  return { list, readings, sending: list.some((one) => one.id === sending) };
+  const here = useMemo(() => all.filter((one) => !point || one.point === point), [all, point]);
+  const list = useMemo(() => here.filter((one) => !one.arrived), [here]);
+  const taken = useMemo(() => here.filter((one) => one.problem === ""), [here]);
+  return { list, taken, readings, sending: list.some((one) => one.id === sending) };
 }
 
 /** Told of each that is there. */
-export function useWhenSent(told: Sent) {
+export function useWhenSent(told: (one: Waiting) => void) {
   useEffect(() => {
     whenSent.add(told);
     return () => {

@@ -43,8 +43,17 @@ function memory(): Storage & { kept: Map<string, string> } {
 
 const settled = () => vi.advanceTimersByTimeAsync(0);
 const sent: string[] = [];
-const begin = (send: ReturnType<typeof server>["send"], storage: Storage | null = null) => {
-  const readings = new WaitingReadings(send, (waiting) => void sent.push(waiting.id), storage);
+const atOnce = async () => {};
+const begin = (
+  send: ReturnType<typeof server>["send"],
+  storage: Storage | null = null,
+  shown: () => Promise<void> = atOnce,
+) => {
+  const told = (waiting: Waiting) => {
+    sent.push(waiting.id);
+    return shown();
+  };
+  const readings = new WaitingReadings(send, told, storage);
   readings.of("crew anna");
   return readings;
 };
@@ -54,6 +63,35 @@ beforeEach(() => {
   sent.length = 0;
 });
 afterEach(() => void vi.useRealTimers());
+
+describe("a reading that is there", () => {
+  it("counts as taken until all that shows it does, and is not sent again", async () => {
+    const { calls, send } = server();
+    const storage = memory();
+    let everywhere = () => {};
+    const readings = begin(send, storage, () => new Promise<void>((done) => (everywhere = done)));
+    readings.add(one("a"));
+    calls[0]?.answer(bench);
+    await settled();
+    expect(readings.all()).toMatchObject([{ id: "a", arrived: true }]);
+    expect(storage.kept.size).toBe(0);
+    readings.next();
+    readings.add(one("b"));
+    expect(calls.map((c) => c.id)).toEqual(["a", "b"]);
+    everywhere();
+    await settled();
+    expect(readings.all().map((w) => w.id)).toEqual(["b"]);
+  });
+
+  it("is not left for ever where nobody can be told", async () => {
+    const { calls, send } = server();
+    const readings = begin(send, null, () => Promise.reject(new Error("no line")));
+    readings.add(one("a"));
+    calls[0]?.answer(bench);
+    await settled();
+    expect(readings.all()).toEqual([]);
+  });
+});
 
 describe("readings on their way", () => {
   it("takes the next while the first is under way and sends them in order, one at a time", async () => {
@@ -128,7 +166,7 @@ describe("readings on their way", () => {
     const { send } = server();
     begin(send, storage).add(one("a"));
     const after = server();
-    const readings = new WaitingReadings(after.send, () => {}, storage);
+    const readings = new WaitingReadings(after.send, atOnce, storage);
     readings.of("crew berta");
     expect(readings.all()).toEqual([]);
     expect(after.calls).toEqual([]);

@@ -16,7 +16,10 @@ export type Body = {
   taken_at: string;
 };
 
-/** `problem`: why the server refused it; empty while it waits. `said`: in words, for the list. `typed`: to put back. */
+/**
+ * `problem`: why the server refused it; empty while it waits. `said`: in words, for the list. `typed`: to put back.
+ * `arrived`: it is at the server, and not yet everywhere it is shown: until then it still counts as taken.
+ */
 export type Waiting = {
   id: string;
   point: string;
@@ -24,11 +27,13 @@ export type Waiting = {
   said: string;
   problem: string;
   typed?: unknown;
+  arrived?: true;
 };
 
 /** Tells the server of one, and answers with the Bench as it then is. */
 export type Send = (one: Waiting) => Promise<Bench>;
-export type Sent = (one: Waiting, bench: Bench) => void;
+/** Told of one that is there; done when all that shows it does. */
+export type Sent = (one: Waiting, bench: Bench) => Promise<void>;
 export type Storage = Pick<globalThis.Storage, "getItem" | "setItem" | "removeItem">;
 
 const TRY_AGAIN_MS = 3_000;
@@ -83,7 +88,7 @@ export class WaitingReadings {
   next = () => {
     if (this.timer !== null) clearTimeout(this.timer);
     this.timer = null;
-    const one = this.list.find((waiting) => waiting.problem === "");
+    const one = this.list.find((waiting) => waiting.problem === "" && !waiting.arrived);
     if (one === undefined || this.sending !== null) return;
     void this.tell(one);
   };
@@ -104,8 +109,11 @@ export class WaitingReadings {
     let again = false;
     try {
       const bench = await this.send(one);
-      if (key === this.key) this.list = this.list.filter((waiting) => waiting.id !== one.id);
-      this.sent(one, bench);
+      this.list = this.list.map((waiting) =>
+        waiting.id === one.id ? { ...waiting, arrived: true } : waiting,
+      );
+      const shown = () => this.drop(one.id);
+      this.sent(one, bench).then(shown, shown);
     } catch (error) {
       again = passes(error);
       const problem = error instanceof Refusal ? error.problems.map((p) => p.text).join(" ") : String(error);
@@ -132,7 +140,8 @@ export class WaitingReadings {
     this.list = [...this.list];
     if (keep && this.key !== null)
       try {
-        if (this.list.length > 0) this.storage?.setItem(this.key, JSON.stringify(this.list));
+        const left = this.list.filter((one) => !one.arrived);
+        if (left.length > 0) this.storage?.setItem(this.key, JSON.stringify(left));
         else this.storage?.removeItem(this.key);
       } catch {
         // A full or forbidden storage keeps nothing over a reload; it is still sent from here.

@@ -29,7 +29,7 @@ export function QuickSet(props: {
   const [typed, setTyped] = useState("");
   const field = useRef<HTMLInputElement>(null);
   const waiting = useWaiting(point.id);
-  const isWaiting = (q: Quick) => waiting.list.some((one) => one.problem === "" && one.typed === keyOf(q));
+  const isWaiting = (q: Quick) => waiting.taken.some((one) => one.typed === keyOf(q));
   const wanted =
     measured.find((q) => keyOf(q) === again) ?? measured.find((q) => q.entry === null && !isWaiting(q));
   const key = wanted && keyOf(wanted);
