@@ -10,7 +10,7 @@ from base.problems import Problems
 from crews.services import crew_of
 from evenprobe.formats.answers.plugging import MayPlugIn
 from evenprobe.plugging import may_plug_in
-from evenprobe.plugging.answer import CAUTION
+from evenprobe.plugging.sentences import CAUTION
 from evenprobe.rounds import quick_matches
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import TYPED

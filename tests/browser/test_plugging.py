@@ -25,7 +25,7 @@ def test_a_stall_at_an_outlet_nobody_knows(outlet, live_server, page):
     pitch.get_by_label("Name of the place").fill("Event field")
     pitch.get_by_label("Name of the outlet").fill("Pitch 4")
     pitch.get_by_label("Supply it should be").select_option("120/240")
-    pitch.get_by_label("Contacts").select_option("Two lines, neutral, earth")
+    pitch.get_by_label("Contacts").select_option("Two hots, neutral, ground")
     pitch.get_by_label("Device rating, A").fill("50")
     accessible(page)
     pitch.get_by_role("button", name="Save").click()

@@ -57,7 +57,7 @@ def test_a_missing_bond_is_no_fault_where_nothing_is_meant_to_be_bonded():
 def test_every_condition_can_be_told_in_words_at_every_terminal():
     point = outlet()
     for condition in conditions_for(point):
-        assert "{" not in condition.in_words(condition.title, point.practice)
+        assert "{" not in condition.title_in(point.practice)
         assert set(spans(point, condition.id)[0]) == {"L-N", "L-PE", "N-PE", "L-REF", "N-REF", "PE-REF"}
         assert condition.remedy
         assert condition.cause

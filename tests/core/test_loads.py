@@ -110,8 +110,8 @@ def test_three_hours_and_more_take_less_of_the_device():
     ("reading", "says"),
     [
         (Reading("a", Measurement(CURRENT, Terminal.L, Terminal.N, CLAMP), value=0.1), "cancel"),
-        (amperes("N", 8.0), "Not a line"),
-        (amperes("BOARD-PE", 8.0), "Not a line"),
+        (amperes("N", 8.0), "conductor: its current is not held"),
+        (amperes("BOARD-PE", 8.0), "conductor: its current is not held"),
     ],
 )
 def test_what_no_device_can_be_held_against_says_so(reading, says):

@@ -19,6 +19,7 @@ from evenprobe.deadtests.sheet import LOOK_FOR, SheetCircuit, SheetPoint, Step, 
 from evenprobe.limits import Band, Limit
 from evenprobe.limits.dead_tests import insulation_rule
 from evenprobe.practices import BRITISH, CONTINENTAL
+from evenprobe.sentences import Sentence
 from evenprobe.supplies import SYSTEMS
 from evenprobe.wiring import Terminal
 
@@ -26,7 +27,13 @@ CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
 NEAR, FAR = SheetPoint("p1", "Socket 1", CONTACTS, 9), SheetPoint("p2", "Socket 2", CONTACTS, 21)
 CIRCUIT = SheetCircuit(CONTINENTAL, SYSTEMS["230"], (NEAR, FAR), "2.5 mm2", temperature_c=14)
 RULE = insulation_rule("ordinary", SYSTEMS["230"])
-GOOD = Taken(Outcome(Result.PASS, "fine"), dead=True)
+
+
+def said(words):
+    return [Sentence("of-it", words)]
+
+
+GOOD = Taken(Outcome(Result.PASS, said("fine")), dead=True)
 
 
 def whole(circuit=CIRCUIT, **changes):
@@ -130,13 +137,19 @@ def test_each_thing_left_out_is_in_the_way(changes, code):
 @pytest.mark.parametrize(
     ("taken", "code"),
     [
-        (Taken(Outcome(Result.FAIL, "worn"), dead=True), "fails"),
-        (Taken(Outcome(Result.FAIL, "worn"), dead=False), "fails"),
-        (Taken(Outcome(Result.BORDERLINE, "near"), dead=True), "borderline"),
-        (Taken(Outcome(Result.INVALID, "no"), dead=True), "invalid"),
-        (Taken(Outcome(Result.PASS, "fine"), dead=False), "does-not-count"),
-        (Taken(Outcome(Result.PASS, "fine"), dead=True, unfit="out of calibration"), "does-not-count"),
-        (Taken(Outcome(Result.PASS, "fine", question="did you mean kΩ?"), dead=True), "does-not-count"),
+        (Taken(Outcome(Result.FAIL, said("worn")), dead=True), "fails"),
+        (Taken(Outcome(Result.FAIL, said("worn")), dead=False), "fails"),
+        (Taken(Outcome(Result.BORDERLINE, said("near")), dead=True), "borderline"),
+        (Taken(Outcome(Result.INVALID, said("no")), dead=True), "invalid"),
+        (Taken(Outcome(Result.PASS, said("fine")), dead=False), "does-not-count"),
+        (
+            Taken(Outcome(Result.PASS, said("fine")), dead=True, unfit="out of calibration"),
+            "does-not-count",
+        ),
+        (
+            Taken(Outcome(Result.PASS, said("fine"), question="did you mean kΩ?"), dead=True),
+            "does-not-count",
+        ),
     ],
 )
 def test_what_does_not_clear_is_in_the_way(taken, code):
@@ -144,7 +157,7 @@ def test_what_does_not_clear_is_in_the_way(taken, code):
 
 
 def test_a_question_somebody_stands_by_is_no_longer_in_the_way():
-    asked = Taken(Outcome(Result.PASS, "fine", question="did you mean kΩ?"), dead=True, believed=True)
+    asked = Taken(Outcome(Result.PASS, said("fine"), question="did you mean kΩ?"), dead=True, believed=True)
     assert codes(with_line("device", asked)) == []
 
 
@@ -154,7 +167,7 @@ def test_two_conductors_that_insulate_are_not_joined():
 
 
 def test_a_joint_that_was_found_is_in_the_way_whatever_insulation_says():
-    joined = Taken(Outcome(Result.FAIL, "a short"), dead=True)
+    joined = Taken(Outcome(Result.FAIL, said("a short")), dead=True)
     assert codes(with_line("apart L-N", joined)) == ["fails"]
 
 
@@ -162,7 +175,7 @@ def test_insulation_may_knowingly_be_left_and_the_device_may_not():
     reason = "the oven cannot be unplugged"
     assert codes(without("insulation L-N", left={"insulation L-N": reason})) == []
     assert codes(without("device", left={"device": reason})) == ["not-tested"]
-    failing = Taken(Outcome(Result.FAIL, "wet"), dead=True)
+    failing = Taken(Outcome(Result.FAIL, said("wet")), dead=True)
     record = with_line("insulation L-N", failing)
     assert codes(replace(record, left={"insulation L-N": reason})) == ["fails"]
 
@@ -199,10 +212,10 @@ def test_a_bar_says_the_same_as_the_result():
 
 def test_a_bar_of_what_may_be_on_both_sides_has_zero_in_its_middle():
     limit = Limit("capacitor.tolerance", "%", Band(-5, 5), "printed")
-    outcome = Outcome(Result.PASS, "", limit, held=Accuracy(0).shows(0.0), expected=0.0)
+    outcome = Outcome(Result.PASS, [], limit, held=Accuracy(0).shows(0.0), expected=0.0)
     assert result_bar(outcome).at == pytest.approx(0.5)
-    assert result_bar(Outcome(Result.NOTE, "")) is None
-    assert result_bar(Outcome(Result.PASS, "", limit, held=Accuracy().beyond(inf))) is None
+    assert result_bar(Outcome(Result.NOTE, [])) is None
+    assert result_bar(Outcome(Result.PASS, [], limit, held=Accuracy().beyond(inf))) is None
 
 
 START = datetime(2025, 11, 28, 9, tzinfo=UTC)

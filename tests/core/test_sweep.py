@@ -4,7 +4,7 @@ import pytest
 
 from evenprobe.formats import FormatError, SurveyFile, parse
 from evenprobe.interpretation import Verdict, interpret
-from evenprobe.practices.lengths import FOOT, METRE
+from evenprobe.practices import BRITISH, NORTH_AMERICA
 from evenprobe.quantities import Alarm, Kept, weigh
 from evenprobe.quantities.sweep import Station, Sweep, says
 
@@ -43,12 +43,12 @@ def stations(pattern):
     ],
 )
 def test_where_the_alarm_ends_along_a_cable(pattern, says_so):
-    assert says_so in says(sweep(pattern), METRE, along_metal=False)
+    assert says_so in says(sweep(pattern), BRITISH, along_metal=False)
 
 
 def test_along_metal_any_sound_is_an_alarm():
-    assert "first at 8 m" in says(sweep("0010"), METRE, along_metal=True)
-    assert QUIET in says(sweep("0000"), METRE, along_metal=True)
+    assert "first at 8 m" in says(sweep("0010"), BRITISH, along_metal=True)
+    assert QUIET in says(sweep("0000"), BRITISH, along_metal=True)
 
 
 @pytest.mark.parametrize("pattern", ["111000", "1111", "0000", "0011"])
@@ -93,4 +93,4 @@ def test_a_sweep_that_makes_no_sense_is_refused_with_where(changes, path):
 
 
 def test_where_feet_are_usual_the_place_is_told_in_feet_with_metres_beside():
-    assert "first at 26 ft (8 m)" in says(sweep("0010"), FOOT, along_metal=True)
+    assert "first at 26 ft (8 m)" in says(sweep("0010"), NORTH_AMERICA, along_metal=True)

@@ -79,7 +79,7 @@ class Condition(Listed):
     --------
     >>> from evenprobe.conditions import CONDITIONS
     >>> from evenprobe.practices import NORTH_AMERICA
-    >>> CONDITIONS["open-earth"].in_words("{earth} open", NORTH_AMERICA)
+    >>> CONDITIONS["open-earth"].title_in(NORTH_AMERICA)
     'Ground open'
     """
 
@@ -146,11 +146,14 @@ class Condition(Listed):
         """How usual it is on the point's supply."""
         return self.priors.get(point.system.id, self.prior)
 
-    def in_words(self, text: str, practice: Practice) -> str:
-        """One of its texts in the practice's words, with a capital."""
-        words = practice.words
-        filled = text.format(line=words["line"], neutral=words["N"], earth=words["earth"])
-        return filled[0].upper() + filled[1:]
+    def name_in(self, practice: Practice) -> str:
+        """What it is called in a sentence, in the practice's words."""
+        return practice.in_words(self.title)
+
+    def title_in(self, practice: Practice) -> str:
+        """What it is called where it stands alone."""
+        name = self.name_in(practice)
+        return name[0].upper() + name[1:]
 
 
 CONDITIONS: Registry[Condition] = Registry(Condition.listed_as)

@@ -9,6 +9,7 @@ from typing import Literal
 
 from evenprobe.deadtests.accuracy import Accuracy, Shown
 from evenprobe.deadtests.judgement import Outcome, Result, held_against, worst
+from evenprobe.deadtests.sentences import JUDGED
 from evenprobe.deadtests.slips import did_you_mean
 from evenprobe.limits import Band, Limit
 from evenprobe.limits.components import (
@@ -32,16 +33,12 @@ def capacitor(printed_uf: float, measured: Shown, tolerance_percent: float | Non
     source = "usual tolerance" if tolerance_percent is None else "printed tolerance"
     limit = Limit("capacitor.tolerance", "%", Band(-tolerance, tolerance), source)
     if measured.beyond:
-        return Outcome(Result.FAIL, "Over-range: shorted, or the range is too small. Try a larger range.", limit)
+        return Outcome(Result.FAIL, [JUDGED.say("capacitor.over-range")], limit)
     deviation = Shown(100 * (measured.value / printed_uf - 1), 100 * measured.doubt / printed_uf)
     result = held_against(limit, deviation.interval)
-    text = {
-        Result.PASS: "Within its tolerance.",
-        Result.BORDERLINE: "Its tolerance lies inside the tester's error.",
-        Result.FAIL: "Out of its tolerance: replace it.",
-    }[result]
+    said = [JUDGED.say(f"capacitor.{result}")]
     question = did_you_mean(measured.value, printed_uf, "µF")
-    return Outcome(result, text, limit, {"deviation_percent": deviation.value}, question, deviation, 0.0)
+    return Outcome(result, said, limit, {"deviation_percent": deviation.value}, question, deviation, 0.0)
 
 
 def battery(chemistry: str, measured: Shown) -> Outcome:
@@ -54,13 +51,13 @@ def battery(chemistry: str, measured: Shown) -> Outcome:
     result = held_against(limit, volts.interval)
     if result is Result.PASS and not state.good:
         result = Result.NOTE
-    text = f"{state.says[0].upper()}{state.says[1:]}."
+    said = [JUDGED.say("battery.state", state=state.says.capitalize())]
     if measured.value < 0:
         result = worst([result, Result.NOTE])
-        text += " The minus sign: leads or battery are the other way round. Find out which before it is connected."
+        said.append(JUDGED.say("battery.minus"))
     question = did_you_mean(volts.value, states[0].volts, "V")
     computed = {"state": state.says, "volts": volts.value}
-    return Outcome(result, text, limit, computed, question, volts, states[0].volts)
+    return Outcome(result, said, limit, computed, question, volts, states[0].volts)
 
 
 def temperature_sensor(pairs: Sequence[tuple[float, float]], tolerance_c: float | None, accuracy: Accuracy) -> Outcome:
@@ -69,42 +66,29 @@ def temperature_sensor(pairs: Sequence[tuple[float, float]], tolerance_c: float 
     limit = Limit("sensor.difference", "°C", Band(-tolerance, tolerance), "maker's figure, else 1 °C")
     differences = [Shown(shown - true, accuracy.shows(shown).doubt) for true, shown in pairs]
     result = worst(held_against(limit, d.interval) for d in differences)
-    text = {
-        Result.PASS: "Within its tolerance.",
-        Result.BORDERLINE: "At the edge of its tolerance.",
-        Result.FAIL: "Out of its tolerance: replace it, or its lead.",
-    }[result]
+    said = [JUDGED.say(f"sensor.{result}")]
     if len({true for true, _ in pairs}) < 2:
-        result, text = worst([result, Result.NOTE]), f"{text} One temperature says nothing of another: take a second."
+        result = worst([result, Result.NOTE])
+        said.append(JUDGED.say("sensor.one-temperature"))
     greatest = max(differences, key=lambda d: abs(d.value))
-    return Outcome(result, text, limit, {"difference_c": greatest.value}, "", greatest, 0.0)
+    return Outcome(result, said, limit, {"difference_c": greatest.value}, "", greatest, 0.0)
 
 
 def coil(rated_v: float, measured: Shown | None, *, energised: bool = True, winding: Shown | None = None) -> Outcome:
     """A contactor's or relay's coil: volts across it, energised or to drop out; ohms of its winding."""
     if winding is not None and winding.beyond:
-        return Outcome(Result.FAIL, "Over-range: the winding is open. Replace the coil.", COIL_PULL_IN)
+        return Outcome(Result.FAIL, [JUDGED.say("coil.open")], COIL_PULL_IN)
     if measured is None:
-        return Outcome(Result.NOTE, "Not open. Measure the volts across it while it should pull in.", COIL_PULL_IN)
+        return Outcome(Result.NOTE, [JUDGED.say("coil.volts-next")], COIL_PULL_IN)
     share = measured.times(100 / rated_v)
     limit = COIL_PULL_IN if energised else COIL_DROP_OUT
     result = held_against(limit, share.interval)
     if energised and result is Result.FAIL and share.value > limit.band.high:
-        result, text = Result.NOTE, "It pulls in; the voltage is more than the coil is made for and it will run hot."
+        result, said = Result.NOTE, "coil.too-much"
     else:
-        text = _COIL_SAYS[energised, result]
+        said = f"coil.pull-in.{result}" if energised else f"coil.drop-out.{result}"
     question = did_you_mean(measured.value, rated_v, "V")
-    return Outcome(result, text, limit, {"share_percent": share.value}, question, share)
-
-
-_COIL_SAYS = {
-    (True, Result.PASS): "Enough to pull in.",
-    (True, Result.BORDERLINE): "At the edge of pulling in.",
-    (True, Result.FAIL): "Too little to pull in: walk the control chain, something before the coil takes the rest.",
-    (False, Result.PASS): "Little enough to drop out.",
-    (False, Result.BORDERLINE): "At the edge of dropping out.",
-    (False, Result.FAIL): "Enough to hold it in when it should drop out: look for a leak or a second feed.",
-}
+    return Outcome(result, [JUDGED.say(said)], limit, {"share_percent": share.value}, question, share)
 
 
 def element(
@@ -115,15 +99,15 @@ def element(
     expected = share * rated_v**2 / rated_w
     limit = Limit(guide.id, guide.unit, Band(guide.band.low * expected, guide.band.high * expected), guide.source)
     if measured.beyond:
-        return Outcome(Result.FAIL, f"Over-range: the {what} is broken.", limit, {"expected_ohm": expected})
+        return Outcome(Result.FAIL, [JUDGED.say("element.broken", what=what)], limit, {"expected_ohm": expected})
     corrected = measured.less(null_ohm or 0.0)
     computed = {"expected_ohm": expected, "corrected_ohm": max(0.0, corrected.value)}
     inside = held_against(limit, corrected.interval)
     if corrected.value < SHORTED_SHARE * expected:
-        result, text = Result.FAIL, "Far too low: turns or leads are joined. Do not connect it."
+        result, said = Result.FAIL, "element.shorted"
     elif inside is Result.PASS:
-        result, text = Result.PASS, "About what it should be."
+        result, said = Result.PASS, "element.pass"
     else:
-        result, text = Result.NOTE, "Not what its rating makes of it: check the rating plate and the range."
+        result, said = Result.NOTE, "element.note"
     question = did_you_mean(measured.value, expected, "ohm")
-    return Outcome(result, text, limit, computed, question, corrected, expected)
+    return Outcome(result, [JUDGED.say(said)], limit, computed, question, corrected, expected)

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from evenprobe.deadtests.accuracy import Shown
 from evenprobe.deadtests.judgement import Outcome, Result, held_against, worst
+from evenprobe.deadtests.sentences import JUDGED
 from evenprobe.deadtests.slips import did_you_mean
 from evenprobe.limits.dead_tests import (
     BOND_UNKNOWN_RUN,
@@ -19,6 +20,7 @@ from evenprobe.limits.dead_tests import (
     bond,
 )
 from evenprobe.practices.lengths import METRE, LengthUnit
+from evenprobe.sentences import Sentence
 from evenprobe.supplies import SupplySystem
 from evenprobe.wiring.conductors import Conductor, Material
 
@@ -51,8 +53,8 @@ class Run:
         return None if self.conductor is None else self.conductor.ohms(1.0, self._temperature, self.material)
 
     @property
-    def assumption(self) -> str:
-        return "" if self.temperature_c is not None else " Conductor taken as 20 °C: no temperature was given."
+    def assumption(self) -> list[Sentence]:
+        return [] if self.temperature_c is not None else [JUDGED.say("conductor-at-20")]
 
     @property
     def _temperature(self) -> float:
@@ -62,26 +64,21 @@ class Run:
 def continuity(measured: Shown, null_ohm: float | None, run: Run) -> Outcome:
     """A conductor that must be joined, end to end, in ohms. An over-range display is an open conductor."""
     if measured.beyond:
-        return Outcome(Result.FAIL, "Open: the tester shows over-range. Look for a broken or loose joint.")
+        return Outcome(Result.FAIL, [JUDGED.say("continuity.open")])
     corrected = measured.less(null_ohm or 0.0)
     expected = run.ohms
     computed = {"corrected_ohm": max(0.0, corrected.value), "expected_ohm": expected}
     limit = BOND_UNKNOWN_RUN if expected is None else bond(expected)
     if _below_the_null(corrected):
-        return Outcome(Result.INVALID, _BELOW_NULL, limit, computed)
+        return Outcome(Result.INVALID, [JUDGED.say("below-the-null")], limit, computed)
     result = held_against(limit, corrected.interval)
     if expected is None and result is Result.PASS:
         result = Result.NOTE
-    text = {
-        Result.PASS: f"Joined, as the run should be: {expected or 0:.3g} Ω expected.",
-        Result.NOTE: "Joined. Without length and size nobody can say whether it should read less.",
-        Result.BORDERLINE: f"{_AT_LIMIT} A low-ohm tester of finer error decides.",
-        Result.FAIL: "Higher than the run can explain: a poor joint, or a longer way than written down.",
-    }[result]
+    said = JUDGED.say(f"continuity.{result}", expected=expected or 0.0)
     question = did_you_mean(measured.value, expected or None, "ohm")
     result, leads = _with_leads(result, null_ohm)
-    text += leads + (run.assumption if expected else "")
-    return Outcome(result, text, limit, computed, question, corrected, expected)
+    sentences = [said, *leads, *(run.assumption if expected else [])]
+    return Outcome(result, sentences, limit, computed, question, corrected, expected)
 
 
 def separation(
@@ -97,9 +94,7 @@ def separation(
     `between`: which, for the voltage a load would take. `unit`: what the way to a short is said in.
     """
     if measured.beyond:
-        return Outcome(
-            Result.PASS, "Not joined. The insulation test comes next: ohms say nothing of insulation.", SEPARATE
-        )
+        return Outcome(Result.PASS, [JUDGED.say("separation.apart")], SEPARATE)
     corrected = measured.less(null_ohm or 0.0)
     ohms = max(0.0, corrected.value)
     volts = system.volts_between(*between) or system.nominal_volts
@@ -108,18 +103,18 @@ def separation(
     metres = ohms / (2 * per_metre) if per_metre else None
     computed = {"corrected_ohm": ohms, "load_w": watts, "distance_m": metres}
     if _below_the_null(corrected):
-        return Outcome(Result.INVALID, _BELOW_NULL, SEPARATE, computed)
+        return Outcome(Result.INVALID, [JUDGED.say("below-the-null")], SEPARATE, computed)
     if ohms >= SEPARATE_OHMS:
-        text = "High, and not over-range. An insulation test decides; damp, a filter or a long way round read so."
-        return Outcome(Result.BORDERLINE, text, SEPARATE, computed)
+        return Outcome(Result.BORDERLINE, [JUDGED.say("separation.high")], SEPARATE, computed)
     if watts is None or watts > LARGEST_LOAD_W:
-        where = f", about {unit.said(round(metres))} along the run" if metres is not None else ""
-        text = f"Joined: no load takes so much. A short{where}."
+        said = JUDGED.say("separation.short")
+        if metres is not None:
+            said = JUDGED.say("separation.short-at", distance=unit.said(round(metres)))
     elif watts >= NO_MAINS_LOAD_W:
-        text = f"Joined by what would be a load of {_watts(watts)}: look for one still connected, then for a short."
+        said = JUDGED.say("separation.load", power=_watts(watts))
     else:
-        text = "A leak, too high in ohms for a load and silent on a beeper: damp, carbonised insulation, a filter."
-    return Outcome(Result.FAIL, text + (run.assumption if metres is not None else ""), SEPARATE, computed)
+        said = JUDGED.say("separation.leak")
+    return Outcome(Result.FAIL, [said, *(run.assumption if metres is not None else [])], SEPARATE, computed)
 
 
 def closed_contact(
@@ -130,48 +125,40 @@ def closed_contact(
     None of either: it has no such thing, or nobody tried.
     """
     if latches is False:
-        return Outcome(Result.FAIL, f"The {what} does not latch. With the outgoing conductor off: replace it.", CONTACT)
+        return Outcome(Result.FAIL, [JUDGED.say("contact.not-latching", what=what)], CONTACT)
     if opens is False:
-        return Outcome(Result.FAIL, f"The {what} does not open: it reads joined when it is off. Replace it.", CONTACT)
+        return Outcome(Result.FAIL, [JUDGED.say("contact.not-opening", what=what)], CONTACT)
     if closed is None:
-        return Outcome(Result.NOTE, f"The {what} opens; how it reads closed was not measured.", CONTACT)
+        return Outcome(Result.NOTE, [JUDGED.say("contact.closed-not-measured", what=what)], CONTACT)
     if closed.beyond:
-        says = "is blown" if what == "fuse" else "does not close, or will not latch"
-        return Outcome(Result.FAIL, f"Over-range when closed: the {what} {says}.", CONTACT)
+        said = JUDGED.say("contact.blown" if what == "fuse" else "contact.not-closing", what=what)
+        return Outcome(Result.FAIL, [said], CONTACT)
     corrected = closed.less(null_ohm or 0.0)
     computed = {"corrected_ohm": max(0.0, corrected.value)}
     if _below_the_null(corrected):
-        return Outcome(Result.INVALID, _BELOW_NULL, CONTACT, computed)
+        return Outcome(Result.INVALID, [JUDGED.say("below-the-null")], CONTACT, computed)
     result = held_against(CONTACT, corrected.interval)
     if result is Result.PASS and corrected.value > CONTACT_GOOD_OHMS:
         result = Result.NOTE
-    text = {
-        Result.PASS: f"The {what} closes well.",
-        Result.NOTE: f"The {what} closes, and not as well as it should: {CONTACT_GOOD_OHMS:g} Ω is good. Look again.",
-        Result.BORDERLINE: _AT_LIMIT,
-        Result.FAIL: f"The {what} has worn or burnt contacts. Replace it.",
-    }[result]
+    sentences = [JUDGED.say(f"contact.{result}", what=what, good=CONTACT_GOOD_OHMS)]
     if result is Result.PASS and opens is None and what != "fuse":
-        result, text = Result.NOTE, f"{text} Whether it opens was not tried."
+        result = Result.NOTE
+        sentences.append(JUDGED.say("contact.opening-not-tried"))
     result, leads = _with_leads(result, null_ohm)
-    return Outcome(result, text + leads, CONTACT, computed, held=corrected)
-
-
-_BELOW_NULL = "Less than the leads alone: null them again, tips together, and repeat. It does not count."
-_AT_LIMIT = "The limit lies inside the tester's error."
+    return Outcome(result, [*sentences, *leads], CONTACT, computed, held=corrected)
 
 
 def _below_the_null(corrected: Shown) -> bool:
     return corrected.value < 0 and corrected.interval[1] < WITHIN_A_TOUCH_OHMS
 
 
-def _with_leads(result: Result, null_ohm: float | None) -> tuple[Result, str]:
+def _with_leads(result: Result, null_ohm: float | None) -> tuple[Result, list[Sentence]]:
     """A result with leads in it that should not be trusted, and what to say of them."""
     if null_ohm is None:
-        return result, " The leads were not nulled, so they are in the reading."
+        return result, [JUDGED.say("leads-not-nulled")]
     if null_ohm > LEADS_NULL.band.high:
-        return worst([result, Result.NOTE]), f" The leads read {null_ohm:g} Ω: clean or replace them and repeat."
-    return result, ""
+        return worst([result, Result.NOTE]), [JUDGED.say("leads-resistive", ohm=null_ohm)]
+    return result, []
 
 
 def _watts(watts: float) -> str:

@@ -11,6 +11,7 @@ from math import inf, log
 
 from evenprobe.deadtests.accuracy import Shown
 from evenprobe.deadtests.judgement import Outcome, Result, held_against, worst
+from evenprobe.deadtests.sentences import JUDGED
 from evenprobe.deadtests.slips import did_you_mean
 from evenprobe.limits.dead_tests import (
     ABSORPTION,
@@ -21,6 +22,7 @@ from evenprobe.limits.dead_tests import (
     WATCH_TREND,
     InsulationRule,
 )
+from evenprobe.sentences import Sentence
 
 REFERENCE_C = 20.0
 HALVES_EVERY_K = 10.0
@@ -70,49 +72,42 @@ def insulation(
         **(charging(length_m, rule.test_volts, measured.value) if length_m else {}),
     }
     result = held_against(rule.limit, corrected.interval)
-    assumed = " Taken as 20 °C: no temperature was given." if temperature_c is None and known else ""
+    assumed = [JUDGED.say("taken-as-20")] if temperature_c is None and known else []
     wrong = _does_not_count(rule, test_volts, loads)
     if wrong:
-        alarm = (
-            " It is below the limit even so: treat it as failing until it is repeated." if result is Result.FAIL else ""
-        )
-        return Outcome(Result.INVALID, wrong + alarm + assumed, rule.limit, computed, held=corrected)
+        alarm = [JUDGED.say("insulation.alarm")] if result is Result.FAIL else []
+        return Outcome(Result.INVALID, [wrong, *alarm, *assumed], rule.limit, computed, held=corrected)
     notes = _notes(measured, corrected, rule, trend)
     question = did_you_mean(
         measured.value, previous_mohm_20c and as_measured_at(previous_mohm_20c, temperature_c or 20), "Mohm"
     )
-    text = {
-        Result.PASS: f"At least {rule.least_mohm:g} MΩ, as it must be.",
-        Result.BORDERLINE: "More than the tester's range says no more than that: use a higher range."
-        if measured.beyond
-        else "The limit lies inside the tester's error.",
-        Result.FAIL: f"Below {rule.least_mohm:g} MΩ. Look for a load still connected, then for damp; split to find it.",
-    }[result]
+    said = "beyond" if result is Result.BORDERLINE and measured.beyond else result
+    sentences = [JUDGED.say(f"insulation.{said}", least=rule.least_mohm), *notes, *assumed]
     result = worst([result, *(Result.NOTE for _ in notes)])
-    said = " ".join([text, *notes]) + assumed
-    return Outcome(result, said, rule.limit, computed, question, corrected, previous_mohm_20c)
+    return Outcome(result, sentences, rule.limit, computed, question, corrected, previous_mohm_20c)
 
 
-def _does_not_count(rule: InsulationRule, test_volts: float | None, loads: str | None) -> str:
+def _does_not_count(rule: InsulationRule, test_volts: float | None, loads: str | None) -> Sentence | None:
     if loads == "connected":
-        return "Loads were connected, so it is their reading. Take them out and repeat; it does not count."
+        return JUDGED.say("insulation.loads")
     if test_volts is None:
-        return f"The test voltage is not known: {rule.why}. It does not count."
+        return JUDGED.say("insulation.no-test-voltage", why=rule.why)
     if test_volts != rule.test_volts:
-        return f"Tested at {test_volts:g} V. {rule.why[0].upper()}{rule.why[1:]}. It does not count."
-    return ""
+        why = rule.why[0].upper() + rule.why[1:]
+        return JUDGED.say("insulation.wrong-test-voltage", volts=test_volts, why=why)
+    return None
 
 
-def _notes(measured: Shown, corrected: Shown, rule: InsulationRule, trend: float | None) -> list[str]:
+def _notes(measured: Shown, corrected: Shown, rule: InsulationRule, trend: float | None) -> list[Sentence]:
     if corrected.beyond:
         return []
     notes = []
     if rule.building_wiring and rule.least_mohm <= corrected.value < WATCH.band.low:
-        notes.append(f"Below {WATCH.band.low:g} MΩ: keep an eye on it.")
+        notes.append(JUDGED.say("insulation.watch", watch=WATCH.band.low))
     if measured.value < rule.least_mohm <= corrected.value:
-        notes.append("As measured it is below the limit; it is the warmth. Repeat when it is cool.")
+        notes.append(JUDGED.say("insulation.warm"))
     if trend is not None and trend < WATCH_TREND.band.low:
-        notes.append(f"Only {trend:.0%} of last time: it is falling. Find why before it fails.")
+        notes.append(JUDGED.say("insulation.falling", trend=trend))
     return notes
 
 
@@ -120,31 +115,25 @@ def ratios(r30: float | None, r60: float, r600: float | None) -> Outcome:
     """Absorption 60 s / 30 s and polarisation 10 min / 1 min of windings and long cables, all in megohms."""
     absorption = r60 / r30 if r30 else None
     polarisation = r600 / r60 if r600 else None
-    results, sentences, limit = [], [], ABSORPTION
+    results, said, limit = [], [], ABSORPTION
     if absorption is not None:
-        wet, good = absorption < 1.0, absorption >= ABSORPTION.band.low
-        results.append(Result.FAIL if wet else Result.PASS if good else Result.NOTE)
-        sentences.append(
-            f"60 s over 30 s is {absorption:.2f}: "
-            + (
-                "it falls while it is tested, wet or faulty."
-                if wet
-                else "good."
-                if good
-                else "questionable, good is 1.4."
-            )
-        )
+        least = ABSORPTION.band.low
+        found = "falling" if absorption < 1.0 else "good" if absorption >= least else "questionable"
+        results.append(_ABSORPTION[found])
+        said.append(JUDGED.say(f"absorption.{found}", ratio=absorption, good=least))
     if polarisation is not None and r60 <= POLARISATION_UP_TO_MOHM:
-        limit = POLARISATION
-        good = polarisation >= POLARISATION.band.low
-        results.append(Result.PASS if good else Result.FAIL)
-        says = "good." if good else "wet or faulty." if polarisation < 1 else "too low, at least 2.0."
-        sentences.append(f"10 min over 1 min is {polarisation:.2f}: {says}")
+        limit, least = POLARISATION, POLARISATION.band.low
+        found = "good" if polarisation >= least else "wet" if polarisation < 1 else "low"
+        results.append(Result.PASS if found == "good" else Result.FAIL)
+        said.append(JUDGED.say(f"polarisation.{found}", ratio=polarisation, good=least))
     elif polarisation is not None:
-        sentences.append("Polarisation is not judged above 5000 MΩ after one minute.")
-    sentences.append(f"Discharge for at least {WINDING_DISCHARGE_TIMES} times as long as the test took.")
+        said.append(JUDGED.say("polarisation.not-judged", most=POLARISATION_UP_TO_MOHM))
+    said.append(JUDGED.say("ratios.discharge", times=WINDING_DISCHARGE_TIMES))
     computed = {"absorption": absorption, "polarisation": polarisation}
-    return Outcome(worst(results) if results else Result.NOTE, " ".join(sentences), limit, computed)
+    return Outcome(worst(results) if results else Result.NOTE, said, limit, computed)
+
+
+_ABSORPTION = {"falling": Result.FAIL, "questionable": Result.NOTE, "good": Result.PASS}
 
 
 @dataclass(frozen=True)
@@ -178,21 +167,21 @@ def several(circuits: Sequence[CircuitInsulation], measured_20c: Shown | None, r
         "required_mohm": rule.least_mohm,
     }
     if measured_20c is None:
-        text = f"All together they should read about {predicted:.2g} MΩ at 20 °C."
+        said = [JUDGED.say("together.predicted", mohm=predicted)]
         if first is not leakiest or share is None or leakiest is None:
-            text += f" Read lower, split {first.id if first else 'one'} off first: it was never measured alone."
+            said.append(JUDGED.say("together.split-unknown", first=first.id if first else "one"))
         else:
-            text += f" Read lower, split {leakiest.id} off first: it is {share:.0f} % of the leakage."
-        return Outcome(Result.NOTE, text, rule.limit, computed)
+            said.append(JUDGED.say("together.split-leakiest", first=leakiest.id, share=share))
+        return Outcome(Result.NOTE, said, rule.limit, computed)
     if held_against(rule.limit, measured_20c.interval) is Result.PASS:
-        return Outcome(Result.PASS, "All of them together pass, so each of them does.", rule.limit, computed)
+        return Outcome(Result.PASS, [JUDGED.say("together.pass")], rule.limit, computed)
     below = measured_20c.value < predicted / 2
-    text = "Together they read lower than any one alone: split before condemning."
+    said = [JUDGED.say("together.low")]
     if first:
-        text += f" Take {first.id} off first" + (", it was never measured alone." if unknown else ", it leaks most.")
+        said.append(JUDGED.say("together.first-unknown" if unknown else "together.first-leakiest", first=first.id))
     if below and not unknown:
-        text += " They read less than half of what their last values make: one has fallen since."
-    return Outcome(Result.NOTE, text, rule.limit, computed)
+        said.append(JUDGED.say("together.fallen"))
+    return Outcome(Result.NOTE, said, rule.limit, computed)
 
 
 def charging(length_m: float, test_volts: float, mohm: float) -> Mapping[str, float]:

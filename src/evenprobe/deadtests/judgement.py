@@ -1,16 +1,17 @@
-"""What a test comes to: a result, the limit it was held against, what was computed, and a sentence.
+"""What a test comes to: a result, the limit it was held against, what was computed, and what is said of it.
 
 A limit inside a reading's interval is `borderline`: neither passed nor failed. `invalid` does not count: it was
 made another way than the limit asks for. It is kept all the same.
 """
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Any
 
 from evenprobe.deadtests.accuracy import Shown
 from evenprobe.limits import Limit
+from evenprobe.sentences import Sentence
 
 
 class Result(StrEnum):
@@ -35,12 +36,17 @@ class Outcome:
     """
 
     result: Result
-    text: str
+    said: Sequence[Sentence] = ()
     limit: Limit | None = None
     computed: Mapping[str, Any] = field(default_factory=dict)
     question: str = ""
     held: Shown | None = None
     expected: float | None = None
+
+    @property
+    def text(self) -> str:
+        """All that is said of it."""
+        return " ".join(str(sentence) for sentence in self.said)
 
 
 def held_against(limit: Limit, interval: tuple[float, float]) -> Result:

@@ -7,6 +7,7 @@ from typing import Literal
 
 from evenprobe.deadtests.accuracy import Accuracy, Shown
 from evenprobe.deadtests.judgement import Outcome, Result, held_against, worst
+from evenprobe.deadtests.sentences import FOR_LONG, JUDGED
 from evenprobe.limits import Limit, limit_for
 from evenprobe.limits.protective_devices import (
     DELAYED_MS,
@@ -31,37 +32,34 @@ HALF_TEST_SHARE = 0.45
 
 
 def residual_current(
-    kind: DeviceType, rated_ma: float, test_ma: float, *, tripped: bool, after_ms: Shown | None = None
+    kind: DeviceType,
+    rated_ma: float,
+    test_ma: float,
+    *,
+    tripped: bool,
+    practice: Practice,
+    after_ms: Shown | None = None,
 ) -> Outcome:
-    """One test of a residual-current device. Currents in milliamperes."""
+    """One test of a residual-current device. Currents in milliamperes. `practice`: whose words are used."""
     stays_in, must_trip_from, half = _expectations(kind, rated_ma)
     if test_ma <= stays_in.band.high:
         return _no_trip_expected(stays_in, half, test_ma, tripped)
     proves = test_ma >= must_trip_from or (kind == "class-a-people" and tripped)
     if not proves:
-        text = (
-            f"{test_ma:g} mA is below what the device must trip at, {must_trip_from:g} mA: whether it tripped or not "
-            f"proves nothing. Use a tester that drives {must_trip_from:g} mA or more."
-        )
-        return Outcome(Result.INVALID, text, no_trip(must_trip_from, stays_in.source))
+        said = JUDGED.say("trip.below", test=test_ma, least=must_trip_from)
+        return Outcome(Result.INVALID, [said], no_trip(must_trip_from, stays_in.source))
     limit = _time_limit(kind, rated_ma, test_ma)
     low, high = limit.band.low, limit.band.high
     computed = {"limit_ms": high, **({"least_ms": low} if low else {})}
     if not tripped:
-        text = (
-            "It did not trip. The device is faulty, or the test current had no way back to the source: "
-            "measure the earth before you blame the device. No protection either way."
-        )
-        return Outcome(Result.FAIL, text, limit, computed)
+        said = JUDGED.say("trip.missing", **practice.named)
+        return Outcome(Result.FAIL, [said], limit, computed)
     if after_ms is None:
-        return Outcome(Result.NOTE, "It tripped; how fast was not measured.", limit, computed)
+        return Outcome(Result.NOTE, [JUDGED.say("trip.not-timed")], limit, computed)
     result = held_against(limit, after_ms.interval)
-    text = {
-        Result.PASS: "Tripped in time.",
-        Result.BORDERLINE: "The limit lies inside the tester's error: repeat.",
-        Result.FAIL: "Too slow: replace the device." if after_ms.value > high else "Too fast for a delayed device.",
-    }[result]
-    return Outcome(result, text, limit, computed, held=after_ms)
+    too = "slow" if after_ms.value > high else "fast"
+    said = JUDGED.say(f"trip.{too}" if result is Result.FAIL else f"trip.{result}")
+    return Outcome(result, [said], limit, computed, held=after_ms)
 
 
 def _expectations(kind: DeviceType, rated_ma: float) -> tuple[Limit, float, float]:
@@ -74,15 +72,10 @@ def _expectations(kind: DeviceType, rated_ma: float) -> tuple[Limit, float, floa
 
 def _no_trip_expected(limit: Limit, half: float, test_ma: float, tripped: bool) -> Outcome:
     if tripped:
-        return Outcome(
-            Result.FAIL,
-            "It tripped where it must not: too sensitive, or something leaks already. Unplug and repeat.",
-            limit,
-        )
+        return Outcome(Result.FAIL, [JUDGED.say("trip.too-sensitive")], limit)
     if test_ma < half:
-        text = f"No trip at {test_ma:g} mA proves nothing either way: the device need not notice so little."
-        return Outcome(Result.INVALID, text, limit)
-    return Outcome(Result.PASS, "It stayed in, as it must at this current.", limit)
+        return Outcome(Result.INVALID, [JUDGED.say("trip.too-little", test=test_ma)], limit)
+    return Outcome(Result.PASS, [JUDGED.say("trip.stayed-in")], limit)
 
 
 def _time_limit(kind: DeviceType, rated_ma: float, test_ma: float) -> Limit:
@@ -103,38 +96,33 @@ def load(
     """Running and start-up current against the device, in amperes."""
     limit = load_share(practice, continuous=continuous)
     computed: dict[str, float | None] = {"share_percent": None, "start_multiple": None}
-    results, sentences = [], []
+    results, said = [], []
     if running is not None:
         share = running.times(100 / rating_a)
         computed["share_percent"] = share.value
         results.append(held_against(limit, share.interval))
-        says = {Result.PASS: "within", Result.FAIL: "above", Result.BORDERLINE: "at"}[results[-1]]
-        for_long = " for three hours and more" if limit.id == "load.continuous" else ""
-        sentences.append(f"{share.value:.0f} % of the rating, {says} the {limit.band.high:g} % allowed{for_long}.")
+        for_long = FOR_LONG if limit.id == "load.continuous" else ""
+        about = {"share": share.value, "allowed": limit.band.high, "for_long": for_long}
+        said.append(JUDGED.say(f"load.{results[-1]}", **about))
     if start is not None:
         multiple = start.times(1 / rating_a)
         computed["start_multiple"] = multiple.value
         if curve is None:
             results.append(Result.NOTE)
-            sentences.append(
-                f"Starts at {multiple.value:.1f} times the rating; which curve the device has is not known."
-            )
+            said.append(JUDGED.say("load.start-no-curve", times=multiple.value))
         else:
             limit_start, trips = start_multiple(curve), INSTANTANEOUS[curve]
             results.append(held_against(limit_start, multiple.interval))
             if results[-1] is not Result.PASS:
                 limit = limit_start if results[0] is Result.PASS or running is None else limit
-            says = "will trip it" if multiple.value >= trips.high else "may trip it"
-            says = "stays under what may trip it" if results[-1] is Result.PASS else says
-            sentences.append(
-                f"Starts at {multiple.value:.1f} times the rating, {says} ({trips.low:g} to {trips.high:g})."
-            )
-    return Outcome(worst(results), " ".join(sentences), limit, computed)
+            it = "will" if multiple.value >= trips.high else "may"
+            it = "under" if results[-1] is Result.PASS else it
+            said.append(JUDGED.say(f"load.start-{it}", times=multiple.value, low=trips.low, high=trips.high))
+    return Outcome(worst(results), said, limit, computed)
 
 
 def frequency(hertz: float, system: SupplySystem, practice: Practice, accuracy: Accuracy) -> Outcome:
     """The supply's frequency."""
     limit = limit_for("frequency.band", practice, system)
     result = held_against(limit, accuracy.shows(hertz).interval)
-    text = {Result.PASS: "In the band.", Result.FAIL: "Out of the band.", Result.BORDERLINE: "At the edge of the band."}
-    return Outcome(result, text[result], limit)
+    return Outcome(result, [JUDGED.say(f"frequency.{result}")], limit)

@@ -2,6 +2,8 @@
 
 from collections.abc import Sequence
 
+from evenprobe.deadtests.sentences import RANGES
+
 MANUAL_RANGES: dict[str, tuple[float, ...]] = {
     "ohm": (200, 2e3, 20e3, 200e3, 2e6, 20e6),
     "V DC": (0.2, 2, 20, 200, 1000),
@@ -23,8 +25,8 @@ def range_for(expected: float | None, full_scales: Sequence[float]) -> float:
 
 def over_range_means(full_scale: float, unit: str, largest: float) -> str:
     """What a lone 1, OL or O.L says on that range."""
-    shown = f"A lone 1, OL or O.L: more than {range_says(full_scale, unit)}, not a value."
-    return f"{shown} Go up a range." if full_scale < largest else f"{shown} It is the highest range there is."
+    key = "go-up" if full_scale < largest else "highest"
+    return str(RANGES.say(key, range=range_says(full_scale, unit)))
 
 
 def range_says(value: float, unit: str) -> str:

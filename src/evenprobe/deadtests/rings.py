@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from evenprobe.deadtests.judgement import Outcome, Result, worst
+from evenprobe.deadtests.sentences import JUDGED
 from evenprobe.limits.dead_tests import RING, RING_MARGIN_OHMS, ring_outlet
 
 ROOM = 1.15
@@ -38,9 +39,8 @@ def ring(ends: Mapping[str, float | None], outlets: Sequence[RingOutlet]) -> Out
     """`ends`: r1, rn and r2 in ohms, None for one that reads over-range."""
     broken = [name for name, ohms in ends.items() if ohms is None]
     if broken:
-        names = {"r1": "line", "rn": "neutral", "r2": "protective conductor"}
-        text = f"No ring: the ends of the {' and '.join(names[b] for b in broken)} are not joined."
-        return Outcome(Result.FAIL, text, RING, {"broken": broken})
+        conductors = " and ".join(_CONDUCTOR[end] for end in broken)
+        return Outcome(Result.FAIL, [JUDGED.say("ring.broken", conductors=conductors)], RING, {"broken": broken})
     r1, rn, r2 = (float(ends[name] or 0.0) for name in ("r1", "rn", "r2"))
     expected = {"r1_rn": (r1 + rn) / 4, "r1_r2": (r1 + r2) / 4}
     above = {o.id: _above(o, expected) for o in outlets}
@@ -57,15 +57,11 @@ def ring(ends: Mapping[str, float | None], outlets: Sequence[RingOutlet]) -> Out
     names = {o.id: o.name for o in outlets}
     unlike = abs(r1 - rn) > RING_MARGIN_OHMS + ENDS_MATCH_SHARE * max(r1, rn)
     results = [Result.FAIL] * (unlike or bool(poor)) + [Result.NOTE] * bool(spurs or not outlets)
-    sentences = ["Line and neutral ends differ: a poor joint in one of them, or two circuits mixed."] if unlike else []
-    sentences += [
-        f"{names[o]}: one pair reads high and the other does not, a poor {_JOINT[poor[o]]} joint." for o in poor
-    ]
-    on_spurs = ", ".join(names[spur] for spur in spurs)
-    sentences += [f"Higher by their own length, so fed by a spur: {on_spurs}."] if spurs else []
-    sentences += ["No outlet read yet with the ends cross-joined."] if not outlets else []
-    text = " ".join(sentences) or "A ring: every outlet reads a quarter of both ends, as it should."
-    return Outcome(worst(results), text, ring_outlet(expected["r1_rn"]), computed)
+    said = [JUDGED.say("ring.ends-differ")] if unlike else []
+    said += [JUDGED.say("ring.poor-joint", outlet=names[o], joint=_JOINT[pair]) for o, pair in poor.items()]
+    said += [JUDGED.say("ring.spurs", outlets=", ".join(names[spur] for spur in spurs))] if spurs else []
+    said += [JUDGED.say("ring.no-outlet")] if not outlets else []
+    return Outcome(worst(results), said or [JUDGED.say("ring.pass")], ring_outlet(expected["r1_rn"]), computed)
 
 
 @dataclass(frozen=True)
@@ -103,6 +99,7 @@ def ring_bars(outcome: Outcome, outlets: Sequence[RingOutlet]) -> tuple[RingBar,
     )
 
 
+_CONDUCTOR = {"r1": "line", "rn": "neutral", "r2": "protective conductor"}
 _JOINT = {"r1_rn": "neutral", "r1_r2": "protective"}
 
 

@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Any
 
+from evenprobe.deadtests.sentences import BEFORE_HARM
 from evenprobe.limits.dead_tests import InsulationRule, insulation_rule
 from evenprobe.practices import Practice
 from evenprobe.supplies import SupplySystem
@@ -126,10 +127,10 @@ def before_harm(step: Step, *, dead: bool, loads_out: bool | None, rule: Insulat
     found = []
     meters = step in (Step.LEADS, Step.CONTINUITY, Step.SEPARATION, Step.DEVICE, Step.INSULATION)
     if meters and not dead and step is not Step.LEADS:
-        found.append("Not proved dead. Ohms on a live circuit break the meter and may hurt you. Prove it dead first.")
+        found.append(str(BEFORE_HARM.say("not-proved-dead")))
     if step is Step.INSULATION and loads_out is not True:
-        known = "Loads are still in." if loads_out is False else "Nobody said that the loads are out."
-        found.append(f"{known} {rule.test_volts:g} V DC destroys electronics that stay connected.")
+        known = "loads-in" if loads_out is False else "loads-not-said"
+        found.append(str(BEFORE_HARM.say(known, volts=rule.test_volts)))
     return tuple(found)
 
 

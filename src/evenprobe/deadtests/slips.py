@@ -5,6 +5,8 @@ A number is compared with what was to be expected; it is asked about when it is 
 
 from math import log10
 
+from evenprobe.deadtests.sentences import SLIPS
+
 THOUSAND = 1000.0
 NEAR = 4.0
 """How many times off the expected value, once put right, still makes a slip likely."""
@@ -22,7 +24,5 @@ def did_you_mean(value: float, expected: float | None, unit: str) -> str:
     if abs(abs(off) - log10(THOUSAND)) > log10(NEAR):
         return ""
     meant = (_SMALLER if off > 0 else _LARGER)[unit]
-    return (
-        f"About a thousand times {'more' if off > 0 else 'less'} than expected: did you mean {value:g} {meant}, "
-        f"not {value:g} {_AS_WRITTEN.get(unit, unit)}?"
-    )
+    written = _AS_WRITTEN.get(unit, unit)
+    return str(SLIPS.say("more" if off > 0 else "less", value=value, meant=meant, written=written))

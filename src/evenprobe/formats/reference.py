@@ -33,12 +33,20 @@ from evenprobe.testers.ratings import LEAST, MEANING, Category, Place
 from evenprobe.wiring import CONDUCTORS, PointKind
 
 
+class ContactsRow(BaseModel):
+    """The contacts an outlet or a box may have on a supply, in the practice's words."""
+
+    name: str
+    terminals: list[str]
+
+
 class SystemRow(BaseModel):
     id: SystemWord
     title: str
     lines: list[str]
     nominal_volts: float
     frequency_hz: float
+    contacts: list[ContactsRow]
 
 
 class ContactRow(BaseModel):
@@ -234,17 +242,21 @@ def _practice(practice: Practice) -> PracticeRow:
         polarised_plugs=practice.polarised_plugs,
         ring_circuits=practice.ring_circuits,
         length_unit=practice.length_unit.sign,
-        systems=[_system(system) for system in practice.systems],
+        systems=[_system(system, practice) for system in practice.systems],
     )
 
 
-def _system(system: SupplySystem) -> SystemRow:
+def _system(system: SupplySystem, practice: Practice) -> SystemRow:
     return SystemRow(
         id=system.id,
         title=system.title,
         lines=list(system.lines),
         nominal_volts=system.nominal_volts,
         frequency_hz=system.frequency_hz,
+        contacts=[
+            ContactsRow(name=contacts.name, terminals=list(contacts.terminals))
+            for contacts in practice.contacts_on(system)
+        ],
     )
 
 

@@ -6,6 +6,7 @@ from math import inf
 from evenprobe.deadtests import Accuracy, Result
 from evenprobe.deadtests.insulation import insulation
 from evenprobe.interpretation.findings import Judgement, JudgementResult
+from evenprobe.interpretation.sentences import JUDGED
 from evenprobe.limits import Limit, Override, limit_for
 from evenprobe.limits.dead_tests import insulation_rule
 from evenprobe.quantities import FREQUENCY, INSULATION, VOLTAGE, Evidence, Measurement, Reading
@@ -13,7 +14,6 @@ from evenprobe.quantities.insulation import GAIN_SHARE
 from evenprobe.quantities.probes import load_between, port_of, ports_of, unloaded
 from evenprobe.wiring import PointFacts, Terminal
 
-_BORDERLINE_TEXT = "the limit lies inside the tester's error: repeat with a more accurate tester"
 _RESULT = {True: JudgementResult.PASS, False: JudgementResult.FAIL, None: JudgementResult.BORDERLINE}
 
 
@@ -22,15 +22,11 @@ def judge_limit(limit: Limit, reading: str, interval: tuple[float, float]) -> Ju
     low, high = interval
     band, unit = limit.band, limit.unit
     result = _RESULT[band.holds(interval)]
-    text = {
-        JudgementResult.PASS: f"within {band.low:g} to {band.high:g} {unit}",
-        JudgementResult.FAIL: f"outside {band.low:g} to {band.high:g} {unit}",
-        JudgementResult.BORDERLINE: _BORDERLINE_TEXT,
-    }[result]
-    tolerable = limit.tolerable
+    about = {"low": band.low, "high": band.high, "unit": unit}
+    said, tolerable = JUDGED.say(result, **about), limit.tolerable
     if result is JudgementResult.FAIL and tolerable and tolerable.low <= low and high <= tolerable.high:
-        text += f"; tolerable, {tolerable.low:g} to {tolerable.high:g} {unit}: note it"
-    return Judgement(limit, reading, result, interval, text)
+        said = JUDGED.say("tolerable", least=tolerable.low, most=tolerable.high, **about)
+    return Judgement(limit, reading, result, interval, str(said))
 
 
 def judgements(

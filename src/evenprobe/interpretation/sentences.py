@@ -16,7 +16,7 @@ SUMMARIES = Sentences(
         "metalwork-live": "Metalwork is at a dangerous voltage. Keep off, switch off, lock.",
         "alarm-unanswered": (
             "A tester says the metalwork is live. "
-            "Keep off until a contact reading to an independent earth says otherwise."
+            "Keep off until a contact reading to an independent {earth} says otherwise."
         ),
         "alarm-unexplained": "An alarm stays unexplained.",
         "insulation-fails": "Insulation is below its limit: one more fault and someone is hurt.",
@@ -32,6 +32,16 @@ DIRECT = Sentences(
         "elsewhere": "{shown} between {ends}. Treat as live. {feeds}.",
     }
 )
+JUDGED = Sentences(
+    {
+        "pass": "within {low:g} to {high:g} {unit}",
+        "fail": "outside {low:g} to {high:g} {unit}",
+        "tolerable": "outside {low:g} to {high:g} {unit}; tolerable, {least:g} to {most:g} {unit}: note it",
+        "borderline": "the limit lies inside the tester's error: repeat with a more accurate tester",
+    }
+)
+"""What a single reading comes to against a limit."""
+
 NEXT = Sentences(
     {
         "rules-out": "If all is well it rules out {titles}.",

@@ -41,9 +41,7 @@ def stories(ensemble: Ensemble, elimination: Elimination, outcomes: Sequence[Con
     worst_next = sorted(told[1:], key=lambda story: -_worst(story.members, outcome))
     return tuple(
         Story(
-            outcome[story.members[0]].condition.in_words(
-                outcome[story.members[0]].condition.title, ensemble.point.practice
-            ),
+            outcome[story.members[0]].condition.title_in(ensemble.point.practice),
             tuple(story.members),
             outcome[story.members[0]].severity,
             story.spread,

@@ -153,7 +153,7 @@ def summary(
     standing = [o for o in outcomes if o.standing]
     fine = any(o.severity.is_fine for o in standing)
     if verdict is Verdict.DANGER and alarm_unanswered:
-        return (SUMMARIES.say("alarm-unanswered"),)
+        return (SUMMARIES.say("alarm-unanswered", **point.practice.named),)
     if direct is not None and (fine or not standing):
         return (direct,)
     if fine and insulation is JudgementResult.FAIL:
@@ -174,12 +174,7 @@ def _named(standing: Sequence[ConditionOutcome], point: PointFacts) -> dict[str,
     worst = max(standing, key=lambda o: (o.severity, o.likelihood))
     likeliest = sorted(standing, key=lambda o: -o.likelihood)[:MOST_NAMED]
     return {
-        "worst": _in_a_sentence(worst, point),
-        "symptom": worst.condition.symptom,
-        "likeliest": "; or ".join(_in_a_sentence(o, point) for o in likeliest),
+        "worst": worst.condition.name_in(point.practice),
+        "symptom": point.practice.in_words(worst.condition.symptom),
+        "likeliest": "; or ".join(o.condition.name_in(point.practice) for o in likeliest),
     }
-
-
-def _in_a_sentence(outcome: ConditionOutcome, point: PointFacts) -> str:
-    title = outcome.condition.in_words(outcome.condition.title, point.practice)
-    return title[:1].lower() + title[1:]

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from evenprobe.deadtests import Accuracy, Outcome
 from evenprobe.deadtests.protective import load
+from evenprobe.loads.sentences import DRAWS
 from evenprobe.quantities import CURRENT, Reading
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import BOARD_END, LINES
@@ -45,14 +46,11 @@ def draws(point: PointFacts, readings: Sequence[Reading], curve: str | None = No
 def _draw(point: PointFacts, reading: Reading, curve: str | None) -> Draw:
     m, rating = reading.measurement, point.circuit.rating_a
     if m.to is not None:
-        text = "Round two conductors at once their fields cancel: this is what leaks, not what flows. Clamp one."
-        return Draw(reading.id, m.from_, None, text)
+        return Draw(reading.id, m.from_, None, str(DRAWS.say("fields-cancel")))
     if m.from_ is not None and m.from_ not in LINE_ENDS:
-        return Draw(reading.id, m.from_, None, "Not a line: its current is not held against the device.")
+        return Draw(reading.id, m.from_, None, str(DRAWS.say("not-a-line", **point.practice.named)))
     if rating is None:
-        return Draw(
-            reading.id, m.from_, None, "The device's rating is not recorded, so there is nothing to hold it against."
-        )
+        return Draw(reading.id, m.from_, None, str(DRAWS.say("no-rating")))
     ability = m.instrument.amps()
     accuracy = Accuracy(ability.percent, ability.counts, ability.resolution) if ability else Accuracy()
     running = None if reading.value is None else accuracy.shows(reading.value)

@@ -9,11 +9,10 @@ from evenprobe.plugging.check import Check, Result
 from evenprobe.plugging.needs import Needs
 from evenprobe.plugging.outlet import contacts, current, frequency, trip
 from evenprobe.plugging.range import ranges
+from evenprobe.plugging.sentences import ANSWERS
 from evenprobe.plugging.wiring import wiring_checks
 from evenprobe.quantities import Measurement, Reading
 from evenprobe.wiring import PointFacts
-
-CAUTION = "Local codes, the maker's instructions and whoever runs this supply come first."
 
 
 class Answer(StrEnum):
@@ -70,8 +69,8 @@ def may_plug_in(point: PointFacts, readings: Sequence[Reading], needs: Needs, fo
         take = next((c.take for c in unknown if c.take is not None), None)
         return PlugIn(Answer.ONE_MORE, _said(unknown[0]), checks, take)
     notes = " ".join(c.text for c in checks if c.result is Result.NOTE)
-    return PlugIn(Answer.PLUG_IN, f"It has what is needed. {notes}".strip(), checks)
+    return PlugIn(Answer.PLUG_IN, f"{ANSWERS.say('has-it')} {notes}".strip(), checks)
 
 
 def _said(check: Check) -> str:
-    return f"{check.title}: {check.text}"
+    return str(ANSWERS.say("of-a-check", title=check.title, said=check.text))

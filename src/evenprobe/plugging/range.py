@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from evenprobe.limits import Limit
 from evenprobe.plugging.check import Check, Result
 from evenprobe.plugging.needs import Needs, band_for
+from evenprobe.plugging.sentences import VOLTAGE as SAID
 from evenprobe.quantities import VOLTAGE, Evidence, Measurement, Reading, weigh
 from evenprobe.wiring import PointFacts, Terminal
 
@@ -31,18 +32,13 @@ def _pair(point: PointFacts, one: Terminal, other: Terminal, limit: Limit, readi
     shown = [r.value for r in between if r.id not in names and r.value is not None]
     id_, take = f"range {one}-{other}", Measurement(VOLTAGE, one, other)
     if any(value > limit.band.high * (1 + DOUBT_SHARE) for value in shown):
-        return Check(id_, title, Result.NO, f"A tester showed {max(shown):g} V; it needs {allowed}.", limit)
+        text = str(SAID.say("shown-too-high", shown=max(shown), allowed=allowed))
+        return Check(id_, title, Result.NO, text, limit)
     if not counted:
-        return Check(id_, title, Result.OPEN, f"Not measured; it needs {allowed}.", limit, take)
+        return Check(id_, title, Result.OPEN, str(SAID.say("not-measured", allowed=allowed)), limit, take)
     results = [_result(limit, e.interval) for e in counted]
     result = next(r for r in (Result.NO, Result.YES, Result.NOTE, Result.OPEN) if r in results)
-    said = _seen(counted[results.index(result)])
-    text = {
-        Result.YES: f"{said}, within {allowed}.",
-        Result.NOTE: f"{said}, outside {allowed} and tolerable: see that its maker allows it.",
-        Result.NO: f"{said}; it needs {allowed}.",
-        Result.OPEN: f"{said}, too near the edge of {allowed} for this tester: take one that shows it more exactly.",
-    }[result]
+    text = str(SAID.say(result, shown=_seen(counted[results.index(result)]), allowed=allowed))
     return Check(id_, title, result, text, limit, take if result is Result.OPEN else None)
 
 

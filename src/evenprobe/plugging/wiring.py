@@ -6,25 +6,19 @@ from evenprobe.conditions import Condition
 from evenprobe.conditions.variants import HEALTHY
 from evenprobe.interpretation import ConditionOutcome, PointInterpretation, Verdict
 from evenprobe.plugging.check import Check, Result
+from evenprobe.plugging.sentences import WIRING, title_of
 from evenprobe.quantities import Measurement
 from evenprobe.wiring import PointFacts
 
-TITLES = {"order": "Polarity", "earth": "Bond and earth", "supply": "Supply and joints"}
-_SAYS = {
-    "order": "Every wire is where it belongs.",
-    "earth": "Metalwork is joined to earth.",
-    "supply": "Nothing is lost or poor on the way.",
-}
-_NOTHING_KNOWN = {
-    Verdict.UNTESTED: "Nothing is measured yet.",
-    Verdict.CONTRADICTORY: "The readings make no sense together: take them again.",
-}
+TOPICS = ("order", "earth", "supply")
+"""Which wire is where; the earth; anything else on the way."""
+NOTHING_KNOWN = (Verdict.UNTESTED, Verdict.CONTRADICTORY)
 NAMED = 2
 """How many explanations a sentence names."""
 
 
 def topic_of(condition: Condition) -> str:
-    """Whether it is about which wire is where, about the earth, or about anything else on the way."""
+    """Which of the topics it is about."""
     if condition.contacts != HEALTHY:
         return "order"
     about_earth = "earth" in condition.joints or condition.leak_ohm is not None or not condition.bonded
@@ -34,16 +28,16 @@ def topic_of(condition: Condition) -> str:
 def wiring_checks(point: PointFacts, found: PointInterpretation) -> tuple[Check, ...]:
     """One check a topic; one alone where nothing is known of any, and first of all whether metalwork is live."""
     take = found.next_tests[0].measurement if found.next_tests else None
-    if found.verdict in _NOTHING_KNOWN:
-        text = _NOTHING_KNOWN[found.verdict] if found.conditions else found.summary
-        return (Check("wiring", "Wiring", Result.OPEN, text, take=take),)
+    if found.verdict in NOTHING_KNOWN:
+        text = str(WIRING.say(found.verdict)) if found.conditions else found.summary
+        return (Check("wiring", title_of("wiring", point), Result.OPEN, text, take=take),)
     standing = [o for o in found.conditions if o.standing]
     otherwise = Result.OPEN if any(o.severity.is_fine for o in standing) else Result.NO
-    checks = [_topic(point, topic, standing, otherwise, take) for topic in TITLES]
+    checks = [_topic(point, topic, standing, otherwise, take) for topic in TOPICS]
     if found.verdict is Verdict.DANGER and not any(c.result is Result.NO for c in checks):
-        checks.insert(0, Check("metalwork", "Metalwork", Result.NO, found.summary))
+        checks.insert(0, Check("metalwork", title_of("metalwork", point), Result.NO, found.summary))
     if found.direct is not None:
-        checks.insert(0, Check("direct", "Direct voltage", Result.NO, str(found.direct)))
+        checks.insert(0, Check("direct", title_of("direct", point), Result.NO, str(found.direct)))
     return tuple(checks)
 
 
@@ -57,14 +51,10 @@ def _topic(
     """`otherwise`: what it comes to where something of the topic stands that is not fine."""
     wrong = [o for o in standing if not o.severity.is_fine and topic_of(o.condition) == topic]
     if not wrong:
-        return Check(topic, TITLES[topic], Result.YES, _SAYS[topic])
+        return Check(topic, title_of(topic, point), Result.YES, str(WIRING.say(topic, **point.practice.named)))
     wrong.sort(key=lambda o: (-o.severity, -o.likelihood))
-    names = "; or ".join(_name(point, o) for o in wrong[:NAMED])
-    more = f", and {len(wrong) - NAMED} more" if len(wrong) > NAMED else ""
-    told = f"could still be: {names}{more}." if otherwise is Result.OPEN else f"{names}{more}."
-    return Check(topic, TITLES[topic], otherwise, told[0].upper() + told[1:], take=take)
-
-
-def _name(point: PointFacts, outcome: ConditionOutcome) -> str:
-    words = outcome.condition.in_words(outcome.condition.title, point.practice)
-    return words[0].lower() + words[1:]
+    names = "; or ".join(o.condition.name_in(point.practice) for o in wrong[:NAMED])
+    more = len(wrong) - NAMED
+    key = ("could-still-be" if otherwise is Result.OPEN else "is") + ("-more" if more > 0 else "")
+    told = str(WIRING.say(key, names=names, more=more))
+    return Check(topic, title_of(topic, point), otherwise, told[0].upper() + told[1:], take=take)

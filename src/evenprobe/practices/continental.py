@@ -30,6 +30,8 @@ CONTINENTAL = PRACTICES.add(
             "earth": "earth",
             "line": "line",
             "protective device": "circuit-breaker",
+            "protective conductor": "protective conductor",
+            "residual-current device": "RCD",
         },
         letters=letters("L", "E"),
         conductor_colours=at_both_ends(EUROPEAN_COLOURS),

@@ -29,6 +29,8 @@ NORTH_AMERICA = PRACTICES.add(
             "earth": "ground",
             "line": "hot",
             "protective device": "breaker",
+            "protective conductor": "ground wire",
+            "residual-current device": "GFCI",
         },
         letters=letters("H", "G"),
         # NEC 200.6, 250.119.

@@ -36,6 +36,14 @@ class Face:
 
 
 @dataclass(frozen=True)
+class Contacts:
+    """The contacts an outlet or a box may have, and what people call them."""
+
+    name: str
+    terminals: tuple[str, ...]
+
+
+@dataclass(frozen=True)
 class Shares:
     """A lowest and a highest value as shares of nominal."""
 
@@ -131,6 +139,66 @@ class Practice(Listed):
         """The supply systems it has."""
         return tuple(system for system in SYSTEMS.values() if system.id in self.supplies)
 
+    def contacts_on(self, system: SupplySystem) -> tuple[Contacts, ...]:
+        """The contacts an outlet or a box may have on a supply, those with the fewest lines first.
+
+        Parameters
+        ----------
+        system : SupplySystem
+            One of its own.
+
+        Examples
+        --------
+        >>> from evenprobe.practices import NORTH_AMERICA
+        >>> from evenprobe.supplies import SYSTEMS
+        >>> [contacts.name for contacts in NORTH_AMERICA.contacts_on(SYSTEMS["120"])]
+        ['Hot, neutral, ground', 'Hot, neutral, ground and metal enclosure']
+        """
+        line, neutral, earth = (self.words[word] for word in ("line", "N", "earth"))
+        one = Contacts(f"{line}, {neutral}, {earth}".capitalize(), ("L", "N", "PE"))
+        found = [one]
+        for count, says in _SEVERAL.items():
+            lines = tuple(str(system_line) for system_line in list(system.lines)[:count])
+            if len(lines) == count:
+                found.append(Contacts(f"{says} {line}s, {neutral}, {earth}", (*lines, "N", "PE")))
+                found.append(Contacts(f"{says} {line}s, {earth}", (*lines, "PE")))
+        return (*found, Contacts(f"{one.name} and {self.words['CASE']}", (*one.terminals, "CASE")))
+
+    def in_words(self, text: str) -> str:
+        """A text of the core in the practice's words.
+
+        Parameters
+        ----------
+        text : str
+            With what the practice names in braces: `line`, `neutral`, `earth`, `protective` (conductor), `rcd`,
+            `device`, `outlet`, `board`.
+
+        Examples
+        --------
+        >>> from evenprobe.practices import BRITISH, NORTH_AMERICA
+        >>> BRITISH.in_words("the {rcd} at the {board}"), NORTH_AMERICA.in_words("the {rcd} at the {board}")
+        ('the RCD at the consumer unit', 'the GFCI at the panel')
+        """
+        return text.format(**self.named)
+
+    @property
+    def named(self) -> dict[str, str]:
+        """Its words, by what a text of the core calls them."""
+        return {name: self.words[word] for name, word in CALLED.items()}
+
+
+_SEVERAL = {2: "Two", 3: "Three"}
+CALLED = {
+    "line": "line",
+    "neutral": "N",
+    "earth": "earth",
+    "protective": "protective conductor",
+    "rcd": "residual-current device",
+    "device": "protective device",
+    "outlet": "outlet",
+    "board": "board",
+}
+"""How a text of the core names a practice's word."""
 
 PRACTICES: Registry[Practice] = Registry(Practice.listed_as, lambda practice: practice.rank)
 """Adding one is adding a module to this package."""

@@ -13,9 +13,18 @@ from evenprobe.installation.installation import Solved, result_bar
 from evenprobe.installation.modes import CLAMPED, Mode
 from evenprobe.network import Pair
 from evenprobe.quantities.indication import Drift, displayed
-from evenprobe.quantities.measurement import LIVE_EXPOSURE, QUANTITIES, Evidence, Kept, Measurement, Reading, Weighed
+from evenprobe.quantities.measurement import (
+    LIVE_EXPOSURE,
+    QUANTITIES,
+    Evidence,
+    Measurement,
+    Reading,
+    Weighed,
+    set_aside,
+)
 from evenprobe.quantities.probes import LOAD_HERE_S, BetweenProbes, pair_of
 from evenprobe.quantities.resistance import BOARD_S
+from evenprobe.quantities.sentences import NOT_PROVED
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a
 from evenprobe.quantities.written import Function, Written
@@ -67,11 +76,11 @@ class Current(BetweenProbes):
         measurement = reading.measurement
         ability = measurement.instrument.amps()
         if ability is None:
-            return (Kept(reading, f"a {measurement.instrument.kind} does not measure current"),)
+            return (set_aside(reading, "does-not-measure", kind=measurement.instrument.kind, what="current"),)
         if measurement.instrument.proved is False:
-            return (self.of_one_unfit(reading, "this tester was not proved"),)
+            return (self.of_one_unfit(reading, NOT_PROVED),)
         if why := _says_nothing_of_wires(reading):
-            return (Kept(reading, why),)
+            return (set_aside(reading, why),)
         value = reading.value or 0.0
         tolerance = ability.counts * ability.resolution + DRIFT.constant + DRIFT.share * value
         tester = f"{measurement.instrument.id} amps"
@@ -97,13 +106,13 @@ def _says_nothing_of_wires(reading: Reading) -> str:
     """Why a current says nothing of how the wires lie; empty where it does."""
     measurement = reading.measurement
     if measurement.to is not None:
-        return "round two conductors at once their fields cancel: it shows what leaks. Split the line and clamp one"
+        return "fields-cancel"
     if measurement.from_ not in BOARD_END.values():
-        return "it says what flows there; how wires lie it says only where a conductor leaves the board"
+        return "not-at-the-board"
     if reading.value is None:
-        return "what it rose to says what started, not how the wires lie"
+        return "only-the-start"
     if measurement.device == "open" or measurement.dc:
-        return "with the device open, or on DC, nothing is meant to flow"
+        return "nothing-flows"
     return ""
 
 

@@ -4,6 +4,7 @@ from datetime import date
 
 from evenprobe.limits.protective_devices import residual_span_ma
 from evenprobe.quantities.measurement import Quantity
+from evenprobe.quantities.sentences import WARNINGS
 from evenprobe.testers.fitness import Held, known_problems
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.ratings import Place
@@ -38,4 +39,5 @@ def may_trip(point: PointFacts, instrument: Instrument) -> str:
     draws_ma = 1000 * point.system.nominal_volts / ability.low_input_ohm
     if draws_ma < residual_span_ma(rated_ma)[0]:
         return ""
-    return f"from line to earth it draws {draws_ma:.0f} mA and may trip the {rated_ma:g} mA device: warn first"
+    said = WARNINGS.say("may-trip", draws=draws_ma, rated=rated_ma, **point.practice.named)
+    return str(said)

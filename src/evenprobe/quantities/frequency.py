@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from evenprobe.installation.installation import Solved
-from evenprobe.quantities.measurement import QUANTITIES, Array, Kept, Measurement, Quantity, Reading, Weighed
+from evenprobe.quantities.measurement import QUANTITIES, Array, Measurement, Quantity, Reading, Weighed, set_aside
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.purposes import Purpose
@@ -26,7 +26,7 @@ class Frequency(Quantity):
         raise ValueError("the network says nothing of the frequency")
 
     def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
-        return (Kept(reading, "frequency is not used to decide between conditions yet"),)
+        return (set_aside(reading, "decides-nothing"),)
 
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
         raise ValueError("the frequency is no part of a hidden point")

@@ -5,7 +5,7 @@ As evidence it tells what is not joined to what, no more: how well it insulates 
 
 from collections.abc import Sequence
 
-from evenprobe.quantities.measurement import QUANTITIES, Evidence, Kept, Measurement, Reading, Weighed
+from evenprobe.quantities.measurement import QUANTITIES, Evidence, Measurement, Reading, Weighed, set_aside
 from evenprobe.quantities.probes import BEYOND
 from evenprobe.quantities.resistance import TOUCH, OnADeadCircuit
 from evenprobe.quantities.simulated import Errors, Hidden
@@ -42,11 +42,11 @@ class Insulation(OnADeadCircuit):
         measurement = reading.measurement
         instrument = measurement.instrument
         if instrument != TYPED and self.purpose not in instrument.kind.purposes:
-            return (Kept(reading, f"a {instrument.kind} puts no test voltage on the insulation"),)
+            return (set_aside(reading, "no-test-voltage", kind=instrument.kind),)
         if instrument.proved is False:
-            return (Kept(reading, "this tester was not proved, so it cannot confirm safe"),)
+            return (set_aside(reading, "not-proved"),)
         if measurement.device == "closed":
-            return (Kept(reading, "with the device closed the whole board is measured too; open it and repeat"),)
+            return (set_aside(reading, "board-measured-too"),)
         least = reading.at_least or (NOT_JOINED_OHMS if reading.over_range else reading.value or 0.0)
         least = min(least, NOT_JOINED_OHMS)
         tolerance = 0.1 * least + TOUCH.constant

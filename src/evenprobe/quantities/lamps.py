@@ -11,7 +11,16 @@ import numpy as np
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import AS_FOUND
 from evenprobe.network import Load
-from evenprobe.quantities.measurement import QUANTITIES, Array, Evidence, Kept, Measurement, Quantity, Reading, Weighed
+from evenprobe.quantities.measurement import (
+    QUANTITIES,
+    Array,
+    Evidence,
+    Measurement,
+    Quantity,
+    Reading,
+    Weighed,
+    set_aside,
+)
 from evenprobe.quantities.probes import BEYOND, along, pair_of, port_of
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
@@ -64,10 +73,10 @@ class Lamps(Quantity):
     def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
         instrument = reading.measurement.instrument
         if instrument.proved is False:
-            return (Kept(reading, "this tester was not proved, so it cannot confirm safe"),)
+            return (set_aside(reading, "not-proved"),)
         lit = [lamp for lamp, on in reading.lit.items() if on]
         if not lit or not instrument.kind.contact:
-            return (Kept(reading, "a dark lamp cannot confirm safe"),)
+            return (set_aside(reading, "dark"),)
         from_volts = LAMP_DARK_SHARE * point.system.nominal_volts
         return tuple(
             Evidence(

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 
 from evenprobe.installation.installation import BesideBranches, Solved
 from evenprobe.installation.modes import Mode
+from evenprobe.quantities.sentences import DIRECT, KEPT
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.written import Function, Written
 from evenprobe.registry import Listed, Registry
@@ -107,7 +108,7 @@ class Quantity(Listed, ABC):
 
     def of_one_unfit(self, reading: "Reading", why: str) -> "Weighed":
         """What is left of a reading whose tester may not clear anything."""
-        return Kept(reading, f"{why}, so it may raise an alarm and cannot confirm safe")
+        return set_aside(reading, "unfit", why=why)
 
     def setups(self, point: PointFacts, tester: Instrument) -> Iterable["Measurement"]:
         """All that can be measured of it at a point with a tester."""
@@ -294,7 +295,7 @@ class Alarm:
     volts: float
 
 
-FEEDS_DIRECT = "something that is not the supply feeds it, as solar, a battery, a rectifier or a charged capacitor"
+FEEDS_DIRECT = str(DIRECT.say("feeds"))
 
 
 @dataclass(frozen=True)
@@ -310,7 +311,7 @@ class Direct:
 
     @property
     def why(self) -> str:
-        return f"{self.shows}: {FEEDS_DIRECT}. Treat as live"
+        return str(DIRECT.say("treat-as-live", shows=self.shows, feeds=FEEDS_DIRECT))
 
     @property
     def metal(self) -> bool:
@@ -332,3 +333,8 @@ class Kept:
 
 
 Weighed = Evidence | Alarm | Direct | Kept
+
+
+def set_aside(reading: Reading, key: str, **about: object) -> Kept:
+    """A reading that is kept and does not count, by the key of the sentence that says why."""
+    return Kept(reading, str(KEPT.say(key, **about)))

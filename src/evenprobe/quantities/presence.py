@@ -8,8 +8,19 @@ from typing import Any
 
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import AS_FOUND
-from evenprobe.quantities.measurement import QUANTITIES, Alarm, Array, Kept, Measurement, Quantity, Reading, Weighed
+from evenprobe.quantities.measurement import (
+    QUANTITIES,
+    Alarm,
+    Array,
+    Kept,
+    Measurement,
+    Quantity,
+    Reading,
+    Weighed,
+    set_aside,
+)
 from evenprobe.quantities.probes import potential
+from evenprobe.quantities.sentences import KEPT
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.written import Function, Written
@@ -63,15 +74,14 @@ class Presence(Quantity):
     def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
         terminal, instrument = reading.measurement.from_, reading.measurement.instrument
         if terminal is None:
-            return (Kept(reading, "no terminal is named"),)
+            return (set_aside(reading, "nowhere"),)
         if reading.alarm:
             return (Alarm(reading, terminal, ALARM_POSSIBLE_VOLTS),)
         if reading.unfit:
-            return (Kept(reading, f"silence cannot confirm safe, least of all here: {reading.unfit}"),)
+            return (set_aside(reading, "silence-unfit", why=reading.unfit),)
         if instrument.kind.screens and instrument.proved:
-            why = "silence cannot confirm safe; of a proved detector it only orders what is possible"
-            return (Kept(reading, why, terminal),)
-        return (Kept(reading, "silence cannot confirm safe, least of all of a detector that was not proved"),)
+            return (Kept(reading, str(KEPT.say("silence")), terminal),)
+        return (set_aside(reading, "silence-not-proved"),)
 
     def as_seen(self, value: Any, sweep: Sweep | None, at: Terminal | None) -> dict[str, Any]:
         """Of a walk along metal whether it sounds anywhere, along a cable whether it does at its end."""

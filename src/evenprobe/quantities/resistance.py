@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import DEAD, NEUTRAL_LIFTED, Mode
 from evenprobe.quantities.indication import Drift, autoranged, displayed
-from evenprobe.quantities.measurement import QUANTITIES, Evidence, Kept, Measurement, Quantity, Reading, Weighed
+from evenprobe.quantities.measurement import QUANTITIES, Evidence, Measurement, Quantity, Reading, Weighed, set_aside
 from evenprobe.quantities.probes import BEYOND, pair_of, touching
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.written import Function, Written
@@ -77,11 +77,11 @@ class Resistance(OnADeadCircuit):
         measurement = reading.measurement
         ability = measurement.instrument.ohms()
         if ability is None:
-            return (Kept(reading, f"a {measurement.instrument.kind} does not measure ohms"),)
+            return (set_aside(reading, "does-not-measure", kind=measurement.instrument.kind, what="ohms"),)
         if measurement.instrument.proved is False:
-            return (Kept(reading, "this tester was not proved, so it cannot confirm safe"),)
+            return (set_aside(reading, "not-proved"),)
         if measurement.device == "closed":
-            return (Kept(reading, "with the device closed the supply is measured too; open it and repeat"),)
+            return (set_aside(reading, "supply-measured-too"),)
         tester, gain_share = f"{measurement.instrument.id} ohms", ability.percent / 100
         if reading.over_range:
             return (Evidence(reading, ability.top, BEYOND, 0.1 * ability.top, gain_share, tester),)

@@ -11,11 +11,11 @@ from evenprobe.quantities.measurement import (
     QUANTITIES,
     Array,
     Evidence,
-    Kept,
     Measurement,
     Quantity,
     Reading,
     Weighed,
+    set_aside,
 )
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
@@ -69,9 +69,9 @@ class PhaseSequence(Quantity):
     def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
         instrument = reading.measurement.instrument
         if len(point.lines) < LINES_WITH_A_SEQUENCE:
-            return (Kept(reading, "only three lines have a sequence"),)
+            return (set_aside(reading, "no-sequence"),)
         if instrument.proved is False:
-            return (Kept(reading, "this tester was not proved, so it cannot confirm safe"),)
+            return (set_aside(reading, "not-proved"),)
         value = reading.value or 0.0
         return (Evidence(reading, value, value, SEQUENCE_TOLERANCE, 0.0, f"{instrument.id} sequence"),)
 

@@ -7,7 +7,8 @@ sweep says is where to look, never that anything is dead.
 from dataclasses import dataclass
 from itertools import pairwise
 
-from evenprobe.practices.lengths import LengthUnit
+from evenprobe.practices import Practice
+from evenprobe.quantities.sentences import WALK
 
 
 @dataclass(frozen=True)
@@ -39,28 +40,21 @@ class Sweep:
         return self.stations[-1].alarm
 
 
-def says(sweep: Sweep, unit: LengthUnit, *, along_metal: bool) -> str:
-    """What the walk comes to, in words."""
-    if along_metal and sweep.sounds:
-        first = next(station for station in sweep.stations if station.alarm)
-        return (
-            f"Metalwork sounds, first at {unit.said(first.metres)}: treat it as live, and measure it to an independent "
-            "earth with a contact tester."
-        )
+def says(sweep: Sweep, practice: Practice, *, along_metal: bool) -> str:
+    """What the walk comes to, in the practice's words and units of length."""
+    unit, changes = practice.length_unit, sweep.changes
+    places = unit.between(changes[0][0].metres, changes[0][1].metres) if changes else ""
+    first = next((unit.said(station.metres) for station in sweep.stations if station.alarm), "")
+    return str(WALK.say(_comes_to(sweep, along_metal=along_metal), place=first, places=places, **practice.named))
+
+
+def _comes_to(sweep: Sweep, *, along_metal: bool) -> str:
     if not sweep.sounds:
-        return "Silence cannot confirm safe: treat it as live and test it with a contact tester."
+        return "silent"
+    if along_metal:
+        return "metalwork"
     if not sweep.changes:
-        return "It sounds all the way: treat it as live all along."
-    before, after = sweep.changes[0]
-    where = f"between {unit.between(before.metres, after.metres)}"
+        return "all-the-way"
     if len(sweep.changes) > 1:
-        return (
-            f"It comes and goes, first {where}: metal, depth or a neighbour. Go again slowly, closer and on one side; "
-            "treat all of it as live."
-        )
-    if before.alarm:
-        return (
-            f"The alarm ends {where}. A broken line conductor stops there, or the cable goes behind metal or into a "
-            "shield. Look there first; beyond it nothing is proved dead."
-        )
-    return f"The alarm begins {where}: another cable or a second feed comes in there. Treat all of it as live."
+        return "comes-and-goes"
+    return "ends" if sweep.changes[0][0].alarm else "begins"

@@ -12,7 +12,7 @@ import numpy as np
 from evenprobe.installation.installation import Solved
 from evenprobe.limits.protective_devices import residual_span_ma
 from evenprobe.network import Pair
-from evenprobe.quantities.measurement import QUANTITIES, Array, Evidence, Kept, Measurement, Reading, Weighed
+from evenprobe.quantities.measurement import QUANTITIES, Array, Evidence, Measurement, Reading, Weighed, set_aside
 from evenprobe.quantities.probes import BEYOND, BetweenProbes, port_of, seconds_at_contacts
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
@@ -81,20 +81,18 @@ class Trip(BetweenProbes):
         stays_in, must_trip = residual_span_ma(rated_ma or SMALLEST_DEVICE_MA)
         tester = f"{measurement.instrument.id} trip"
         if test_ma is None:
-            return (Kept(reading, "the tester's current is not known, so a trip or no trip says nothing"),)
+            return (set_aside(reading, "trip.current-unknown"),)
         if reading.tripped:
             if test_ma < stays_in:
-                why = f"{test_ma:g} mA is less than any device may trip at: something else tripped it"
-                return (Kept(reading, why),)
+                return (set_aside(reading, "trip.by-something-else", test=test_ma),)
             low = stays_in / 1000
             return (Evidence(reading, low, BEYOND, STANDING_LEAKAGE_SHARE * low, 0.0, tester),)
         if measurement.instrument.proved is False:
-            return (Kept(reading, "this tester was not proved, so a missing trip cannot confirm safe"),)
+            return (set_aside(reading, "trip.not-proved"),)
         if rated_ma is None:
-            why = "no residual-current device is recorded for this circuit, so no trip proves nothing"
-            return (Kept(reading, why),)
+            return (set_aside(reading, "trip.no-device", **point.practice.named),)
         if test_ma < must_trip:
-            return (Kept(reading, f"{test_ma:g} mA need not trip a device that must trip at {must_trip:g} mA"),)
+            return (set_aside(reading, "trip.need-not", test=test_ma, must=must_trip),)
         high = SHORT_OF_TRIPPING * must_trip / 1000
         return (Evidence(reading, 0.0, high, NO_TRIP_TOLERANCE * high, 0.0, tester),)
 

@@ -11,8 +11,19 @@ import numpy as np
 
 from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
 from evenprobe.quantities.indication import STEP_LIGHTS_FROM, Drift, displayed, stepped
-from evenprobe.quantities.measurement import QUANTITIES, Alarm, Direct, Evidence, Kept, Measurement, Reading, Weighed
+from evenprobe.quantities.measurement import (
+    QUANTITIES,
+    Alarm,
+    Direct,
+    Evidence,
+    Kept,
+    Measurement,
+    Reading,
+    Weighed,
+    set_aside,
+)
 from evenprobe.quantities.probes import BEYOND, BetweenProbes, port_of
+from evenprobe.quantities.sentences import BEYOND_TESTER, KEPT, NOT_PROVED
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a
 from evenprobe.quantities.written import Function, Written
@@ -66,9 +77,9 @@ class Voltage(BetweenProbes):
         instrument = reading.measurement.instrument
         ability = instrument.volts()
         if ability is None:
-            return (Kept(reading, f"a {instrument.kind} does not measure volts"),)
+            return (set_aside(reading, "does-not-measure", kind=instrument.kind, what="volts"),)
         if instrument.proved is False:
-            return (self.of_one_unfit(reading, "this tester was not proved"),)
+            return (self.of_one_unfit(reading, NOT_PROVED),)
         if reading.value is None:
             low = STEP_LIGHTS_FROM * (reading.at_least or 0.0)
             high = BEYOND if reading.below is None else reading.below
@@ -91,7 +102,7 @@ class Voltage(BetweenProbes):
         ability = tester.volts()
         if ability is None or abs(value) <= ability.top:
             return ""
-        return f"{value:g} V is more than this tester shows ({ability.top:g} V): check the number and the unit"
+        return str(BEYOND_TESTER.say("volts", value=value, top=ability.top))
 
     def setups(self, point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
         ability = tester.volts()
@@ -124,7 +135,7 @@ def _direct(reading: Reading) -> Weighed:
     instrument = reading.measurement.instrument
     ability = instrument.volts()
     if ability is None:
-        return Kept(reading, f"a {instrument.kind} does not measure volts")
+        return set_aside(reading, "does-not-measure", kind=instrument.kind, what="volts")
     in_steps = reading.value is None
     shows = STEP_LIGHTS_FROM * (reading.at_least or 0.0) if in_steps else abs(reading.value or 0.0)
     error = 0.0 if in_steps else ability.error(shows)
@@ -132,8 +143,7 @@ def _direct(reading: Reading) -> Weighed:
         most = max(shows, reading.below or reading.at_least or 0.0) if in_steps else shows
         return Direct(reading, most, f"{max(shows, reading.at_least or 0):g} V direct")
     counts = instrument.proved is not False and not reading.unfit
-    why = "a DC range shows 0 on a live AC conductor, so it says nothing about AC"
-    return Kept(reading, why, no_direct=counts and not in_steps)
+    return Kept(reading, str(KEPT.say("direct-is-blind")), no_direct=counts and not in_steps)
 
 
 def _direct_shown(measurement: Measurement, hidden: Hidden, errors: Errors) -> float:

@@ -12,9 +12,10 @@ from typing import Literal
 from evenprobe.limits.dead_tests import LEADS_GOOD_OHMS, LEADS_USABLE_OHMS
 from evenprobe.limits.isolation import HOUSE_CATEGORY, HOUSE_VOLTS
 from evenprobe.practices import BRITISH
+from evenprobe.sentences import Sentence
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers.kinds import Kind
-from evenprobe.testers.purposes import FUNCTIONS_FOR, WHY_NOT, Purpose
+from evenprobe.testers.purposes import FUNCTIONS_FOR, Purpose
 from evenprobe.testers.ratings import (
     LEAST,
     UNRATED,
@@ -28,6 +29,7 @@ from evenprobe.testers.ratings import (
     effective,
     volts_to_cover,
 )
+from evenprobe.testers.sentences import ATTENTION, FUNCTION_NAMES, PROBLEMS, WARNINGS, WRONG_KIND
 from evenprobe.testers.tasks import Task, kinds_accepted
 
 Battery = Literal["ok", "low", "unknown"]
@@ -75,8 +77,25 @@ class Finding:
     """`unknown`: it only comes from something nobody recorded."""
 
     code: str
-    text: str
+    said: Sentence | str
     unknown: bool = False
+
+    @property
+    def text(self) -> str:
+        """What it says."""
+        return str(self.said)
+
+
+def _problem(code: str, **about: object) -> Finding:
+    return Finding(code, PROBLEMS.say(code, **about))
+
+
+def _unknown(code: str, said: str) -> Finding:
+    return Finding(code, PROBLEMS.say(said), unknown=True)
+
+
+def _warning(code: str, **about: object) -> Finding:
+    return Finding(code, WARNINGS.say(code, **about))
 
 
 @dataclass(frozen=True)
@@ -106,51 +125,45 @@ def _kind(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
     kinds = kinds_accepted(task)
     if held.kind not in kinds:
         wanted = " or ".join(k.with_article for k in kinds)
-        yield Finding("wrong-kind", WHY_NOT[task.purpose].format(kind=held.kind.with_article, kinds=wanted))
+        said = WRONG_KIND.say(task.purpose, kind=held.kind.with_article, kinds=wanted)
+        yield Finding("wrong-kind", said)
 
 
 def _category(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:
     least, place = LEAST[task.place]
     if held.rating.category is None:
-        yield Finding(
-            "category-too-low", "the tester's category is not recorded, so none can be relied on", unknown=True
-        )
+        yield _unknown("category-too-low", "category-unknown")
     if whole.category is not None and whole.category < least:
         weakest = " and ".join(link.name for link in held.chain if link.rating.category is whole.category)
-        yield Finding(
-            "category-too-low",
-            f"what is held is category {whole.category.name} because of the {weakest}; {place}: category {least.name}",
-        )
+        about = {"whole": whole.category.name, "weakest": weakest, "place": place, "least": least.name}
+        yield _problem("category-too-low", **about)
     covers_off = held.has_leads and held.leads is not None and held.leads.tip_covers is False
     if covers_off and least > Category.II:
-        yield Finding("tip-covers-off", "tip covers are off, so the leads are category II; put them on")
+        yield _problem("tip-covers-off")
 
 
 def _volts(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:
     needed = volts_to_cover(task.place, task.system, task.line_to_line)
     if held.rating.volts is None:
-        yield Finding("voltage-too-low", "no rated voltage is recorded for the tester; rely on none", unknown=True)
+        yield _unknown("voltage-too-low", "voltage-unknown")
     if whole.volts is not None and whole.volts < needed:
         weakest = " and ".join(link.name for link in held.chain if link.rating.volts == whole.volts)
-        yield Finding(
-            "voltage-too-low", f"rated {whole.volts:g} V because of the {weakest}; {needed} V can be reached here"
-        )
+        yield _problem("voltage-too-low", volts=whole.volts, weakest=weakest, needed=needed)
     if task.house_rule and _below_house_rule(task, whole):
-        yield Finding("below-house-rule", f"this crew uses nothing under {HOUSE_RULE} on building wiring")
+        yield _problem("below-house-rule", rule=HOUSE_RULE)
 
 
 def _functions(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
     wanted = FUNCTIONS_FOR.get(task.purpose)
     if wanted and held.functions is not None and not set(wanted) & set(held.functions):
-        yield Finding("function-missing", f"it has no {wanted[0].replace('voltage-ac', 'AC volts')} function")
+        yield _problem("function-missing", function=FUNCTION_NAMES.get(wanted[0], wanted[0]))
 
 
 def _battery(_task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
     if held.battery == "low":
-        yield Finding("battery-low", "the battery is low; change it, then prove the tester again")
+        yield _problem("battery-low")
     if held.battery == "unknown" and _dark_when_flat(held):
-        text = "a detector without a light that is always on is silent when flat; do its self-check"
-        yield Finding("battery-unknown", text, unknown=True)
+        yield _unknown("battery-unknown", "battery-unknown")
 
 
 def _dark_when_flat(held: Held) -> bool:
@@ -163,34 +176,30 @@ def _condition(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
         damaged.append(held.leads.name)
     damaged += [adapter.name for adapter in held.adapters if adapter.damaged]
     if damaged:
-        yield Finding("damaged", f"damaged: {', '.join(damaged)}; take out of use")
+        yield _problem("damaged", parts=", ".join(damaged))
     if held.self_check is False:
-        yield Finding("self-check-failed", "it failed its self-check; take it out of use")
+        yield _problem("self-check-failed")
     if held.known_issue:
         yield Finding("known-issue", held.known_issue)
     if task.on is not None and held.calibration_due is not None and held.calibration_due < task.on:
-        yield Finding("calibration-overdue", f"calibration was due on {held.calibration_due:%Y-%m-%d}")
+        yield _problem("calibration-overdue", due=held.calibration_due)
     if task.purpose is Purpose.CURRENT and held.fuse_blown:
-        yield Finding("fuse-blown", "the fuse of the ampere jack is blown: it would read 0 A whatever flows")
+        yield _problem("fuse-blown")
 
 
 def _test_values(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
     if task.purpose is Purpose.RESIDUAL_CURRENT and task.purpose in held.kind.purposes:
         if held.test_ma is None:
-            text = "its test current is not recorded, so a missing trip says nothing"
-            yield Finding("test-current-too-low", text, unknown=True)
+            yield _unknown("test-current-too-low", "test-current-unknown")
         elif task.device_ma is not None and held.test_ma < task.device_ma:
-            yield Finding(
-                "test-current-too-low",
-                f"its {held.test_ma:g} mA can never be sure to trip a {task.device_ma:g} mA device",
-            )
+            yield _problem("test-current-too-low", test=held.test_ma, device=task.device_ma)
     insulating = task.purpose is Purpose.INSULATION and task.purpose in held.kind.purposes
     if insulating and task.test_volts is not None and task.test_volts not in held.test_volts:
         has = ", ".join(f"{v:g}" for v in held.test_volts) or "none recorded"
-        yield Finding("test-voltage-missing", f"{task.test_volts:g} V DC is wanted; it has {has}")
+        yield _problem("test-voltage-missing", wanted=task.test_volts, has=has)
     leads = held.leads
     if task.purpose is Purpose.CONTINUITY and leads is not None and (leads.ohm or 0) > LEADS_USABLE_OHMS:
-        yield Finding("leads-resistive", f"the leads alone read {leads.ohm:g} Ω; clean or replace them")
+        yield _problem("leads-resistive", ohm=leads.ohm)
 
 
 _PROBLEMS: tuple[Rule, ...] = (_kind, _category, _volts, _functions, _battery, _condition, _test_values)
@@ -206,21 +215,21 @@ def _below_house_rule(task: Task, whole: Rating) -> bool:
 
 def _warnings(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:
     if held.battery == "unknown" and not _dark_when_flat(held) and held.kind.has_battery:
-        yield Finding("battery-unknown", "nobody checked the battery today")
+        yield _warning("battery-unknown")
     if held.has_leads and held.leads is None and not held.kind.leads_may_be_fixed:
-        yield Finding("leads-not-recorded", "nobody said which leads; they may be rated lower than the tester")
+        yield _warning("leads-not-recorded")
     if held.leads is not None and held.has_leads:
         if held.leads.tip_covers is None:
-            yield Finding("tip-covers-not-recorded", "nobody said whether the tip covers are on")
+            yield _warning("tip-covers-not-recorded")
         if held.leads.tip_covers is False and task.place is Place.PLUGGED_IN:
-            yield Finding("tip-covers-off", "tip covers are off: good for what is plugged in, not for the installation")
+            yield _warning("tip-covers-off")
         ohm = held.leads.ohm or 0.0
         if task.purpose is Purpose.CONTINUITY and LEADS_GOOD_OHMS < ohm <= LEADS_USABLE_OHMS:
-            yield Finding("leads-resistive", f"the leads alone read {ohm:g} Ω; null them, and clean them soon")
+            yield _warning("leads-resistive", ohm=ohm)
     if not task.house_rule and _below_house_rule(task, whole):
-        yield Finding("below-house-rule", f"a good house rule for building work: nothing under {HOUSE_RULE}")
+        yield _warning("below-house-rule", rule=HOUSE_RULE)
     if task.purpose is Purpose.RESIDUAL_CURRENT and task.device_ma is None:
-        yield Finding("device-not-named", "nobody said which device; its rated current decides")
+        yield _warning("device-not-named")
 
 
 def attention(held: Held, on: date) -> tuple[Finding, ...]:
@@ -228,9 +237,9 @@ def attention(held: Held, on: date) -> tuple[Finding, ...]:
     anywhere = Task(Purpose.SCREEN, Place.INSTALLATION, SYSTEMS["230"], BRITISH, on=on)
     found = [*_battery(anywhere, held, held.rating), *_condition(anywhere, held, held.rating)]
     if held.has_leads and held.leads is not None and held.leads.tip_covers is False:
-        found.append(Finding("tip-covers-off", "tip covers are off: category II until they are on"))
+        found.append(Finding("tip-covers-off", ATTENTION.say("tip-covers-off")))
     if held.kind.rated and (held.rating.category is None or held.rating.volts is None):
-        found.append(Finding("rating-not-recorded", "its category and voltage are not recorded"))
+        found.append(Finding("rating-not-recorded", ATTENTION.say("rating-not-recorded")))
     return tuple(found)
 
 

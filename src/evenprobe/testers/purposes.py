@@ -49,14 +49,3 @@ FUNCTIONS_FOR: dict[Purpose, tuple[str, ...]] = {
     Purpose.CURRENT: ("current-ac", "current-dc", "current"),
 }
 """Any one of them will do."""
-
-WHY_NOT: dict[Purpose, str] = {
-    Purpose.PROVE_DEAD: "{kind} does not prove dead in this practice; use {kinds}",
-    Purpose.LIVE_VOLTAGE: "{kind} does not measure volts; use {kinds}",
-    Purpose.LAMPS: "{kind} has no three lamps; use {kinds}",
-    Purpose.SCREEN: "{kind} does not screen; use {kinds}",
-    Purpose.CONTINUITY: "{kind} does not measure ohms; use {kinds}",
-    Purpose.INSULATION: "{kind} puts no test voltage on the insulation; use {kinds}",
-    Purpose.RESIDUAL_CURRENT: "{kind} injects no residual current; use {kinds}",
-    Purpose.CURRENT: "{kind} does not measure current; use {kinds}",
-}

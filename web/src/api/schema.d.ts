@@ -924,6 +924,16 @@ export interface components {
             letter_below: boolean;
         };
         /**
+         * ContactsRow
+         * @description The contacts an outlet or a box may have on a supply, in the practice's words.
+         */
+        ContactsRow: {
+            /** Name */
+            name: string;
+            /** Terminals */
+            terminals: string[];
+        };
+        /**
          * DeadTestRow
          * @description A kind of dead test. `use`: what a tester is taken for that makes it, `ohms` or `insulation`.
          */
@@ -1248,6 +1258,8 @@ export interface components {
             nominal_volts: number;
             /** Frequency Hz */
             frequency_hz: number;
+            /** Contacts */
+            contacts: components["schemas"]["ContactsRow"][];
         };
         /**
          * FindingOut

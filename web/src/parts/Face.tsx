@@ -1,3 +1,4 @@
+import { wordOf } from "../reading/reference";
 /** The point as the person sees it: contacts as large targets, probes where they are, pairs measured as lines. */
 
 import type { Practice } from "../api/client";
@@ -24,7 +25,7 @@ export function Face(props: {
   const layout = faceOf(props.kind, practice, props.terminals);
   const places = Object.entries(layout.at).filter(([t]) => !props.withoutReference || t !== "REF");
   const letter = (terminal: string) => practice.letters[terminal] ?? terminal;
-  const word = (terminal: string) => practice.words[terminal] ?? terminal;
+  const word = (terminal: string) => wordOf(practice, terminal);
   const role = (terminal: string) =>
     terminal === probes.reference
       ? ", reference probe here"

@@ -1,3 +1,4 @@
+import { wordOf } from "./reference";
 /** A reading as the survey format writes it, and how it is shown. Shapes and words only, no judgement. */
 
 import type { Bench, Entry, NextTest, Practice, Quantity } from "../api/client";
@@ -83,7 +84,7 @@ export function testName(
   const what = taken && taken.unit !== "V" && taken.probes !== "none" ? `${taken.title} ` : "";
   const where =
     test.to === "REF"
-      ? `${ends({ from: test.from }, practice)} to ${practice.words.REF}`
+      ? `${ends({ from: test.from }, practice)} to ${wordOf(practice, "REF")}`
       : ends(test, practice);
   const how = circumstances(test.circumstance);
   return `${what}${where}${how ? `, ${how}` : ""}`;

@@ -34,7 +34,9 @@ class ResidualCurrentTest(OneTest):
     @override
     def outcome(self, practice: Practice) -> Outcome:
         after = None if self.ms is None else self.accuracy.shows(self.ms)
-        return residual_current(self.type, self.rated_ma, self.test_ma, tripped=self.tripped, after_ms=after)
+        return residual_current(
+            self.type, self.rated_ma, self.test_ma, tripped=self.tripped, practice=practice, after_ms=after
+        )
 
 
 RESIDUAL_CURRENT = DEAD_TESTS.add(

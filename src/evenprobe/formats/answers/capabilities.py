@@ -14,7 +14,7 @@ class SeenOut(Answer):
 
     @classmethod
     def of(cls, condition: Condition, practice: Practice) -> "SeenOut":
-        title = condition.in_words(condition.title, practice)
+        title = condition.title_in(practice)
         return cls(id=condition.id, title=title, severity=condition.severity.label)
 
 

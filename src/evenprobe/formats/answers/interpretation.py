@@ -58,10 +58,10 @@ class ConditionOut(Answer):
         condition = outcome.condition
         return cls(
             id=condition.id,
-            title=condition.in_words(condition.title, practice),
-            notice=condition.symptom,
-            look_for=condition.cause,
-            mend=condition.remedy,
+            title=condition.title_in(practice),
+            notice=practice.in_words(condition.symptom),
+            look_for=practice.in_words(condition.cause),
+            mend=practice.in_words(condition.remedy),
             severity=outcome.severity.label,
             standing=outcome.standing,
             strained=outcome.strained,

@@ -6,7 +6,7 @@ from evenprobe.formats.answers.answer import Answer
 from evenprobe.formats.answers.limits import LimitOut, OutcomeOut
 from evenprobe.loads import Draw, Loop
 from evenprobe.loads.loop import Span
-from evenprobe.loads.words import says
+from evenprobe.loads.sentences import of_a_loop
 from evenprobe.practices import Practice
 from evenprobe.rounding import figures
 
@@ -78,7 +78,7 @@ class LoopOut(ResistanceOut):
             drop_v=None if loop.drop is None else [round(volts, 1) for volts in loop.drop],
             drop_passes=None if loop.drop is None else loop.limit.band.holds(loop.drop),
             limit=LimitOut.of(loop.limit),
-            text=says(loop, rating_a, practice),
+            text=of_a_loop(loop, rating_a, practice),
             parts=[
                 PartOfLoop(terminal=str(p.terminal), **_resistance(p.ohm, p.expected, top, poor=p.poor))
                 for p in loop.parts

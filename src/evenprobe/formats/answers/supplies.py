@@ -34,7 +34,7 @@ class SupplyOut(Answer):
             earthing=str(guess.earthing),
             fits=guess.fits,
             likelihood=figures(guess.likelihood),
-            conditions=[TitledCondition(id=c.id, title=c.in_words(c.title, practice)) for c in guess.conditions],
+            conditions=[TitledCondition(id=c.id, title=c.title_in(practice)) for c in guess.conditions],
             reasons=[ReasonOut.of(guess.reason)] if guess.reason else [],
         )
 

@@ -38,6 +38,6 @@ class SweepOut(Answer):
                 StationOut(m=s.metres, alarm=s.alarm, across=figures((s.metres - begin) / (end - begin)))
                 for s in r.sweep.stations
             ]
-            text = says(r.sweep, practice.length_unit, along_metal=r.measurement.from_ in METALWORK)
+            text = says(r.sweep, practice, along_metal=r.measurement.from_ in METALWORK)
             found.append(cls(reading=r.id, terminal=str(r.measurement.from_), text=text, stations=stations))
         return found

@@ -114,13 +114,13 @@ def _why(ensemble: Ensemble, standing: Sequence[Standing], gone: Sequence[str]) 
         (s.condition for s in standing if s.condition.id in gone),
         key=lambda c: -c.severity_at(ensemble.point),
     )
-    titles = [c.in_words(c.title, ensemble.point.practice) for c in worst_first[:NAMED]]
-    named = "; ".join(t[0].lower() + t[1:] for t in titles)
+    named = "; ".join(c.name_in(ensemble.point.practice) for c in worst_first[:NAMED])
     more = len(gone) - NAMED
     return NEXT.say("rules-out-more", titles=named, more=more) if more > 0 else NEXT.say("rules-out", titles=named)
 
 
 def _note(ensemble: Ensemble, standing: Sequence[Standing]) -> str:
-    titles = [s.condition.in_words(s.condition.title, ensemble.point.practice) for s in standing]
+    practice = ensemble.point.practice
+    titles = "; ".join(s.condition.title_in(practice) for s in standing)
     worst = max((s.condition for s in standing), key=lambda c: c.severity_at(ensemble.point))
-    return str(NEXT.say("not-from-this-kit", titles="; ".join(titles), cause=worst.cause))
+    return str(NEXT.say("not-from-this-kit", titles=titles, cause=practice.in_words(worst.cause)))

@@ -1,33 +1,20 @@
 import { Button, Group, Modal, Text } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
-import { notifications } from "@mantine/notifications";
-import { useCallback, useEffect, useRef } from "react";
+import { useEffect, useRef } from "react";
 import { useParams } from "react-router";
-import type { Entry } from "../../api/client";
-import client, {
-  answer,
-  type Bench as BenchData,
-  type NextTest,
-  type Practice,
-  type Reading,
-  type Tester,
-} from "../../api/client";
+import type { Bench as BenchData, NextTest, Practice, Reading, Tester } from "../../api/client";
 import { useCutOff } from "../../api/freshness";
-import { newId } from "../../api/ids";
 import { forgetBench, rememberBench } from "../../api/lastBench";
 import { LOOK_AGAIN_MS, useBench, usePractice, useTesters } from "../../api/queries";
-import { BENCH } from "../../api/records";
-import { useRecord } from "../../api/useRecord";
-import { useWaiting, useWhenSent, type Waiting } from "../../api/useWaiting";
-import { withWaiting } from "../../api/waiting";
 import { Face, FEW_CONTACTS } from "../../parts/Face";
 import { Failure } from "../../parts/Failure";
 import { Ladder } from "../../parts/Ladder";
 import { Phasors } from "../../parts/Phasors";
 import { SaveAs } from "../../parts/SaveAs";
-import { ends, isAsIs, seen } from "../../reading/entry";
-import { functionNamed } from "../../reading/functions";
-import { entryFor, type Setup, useSetup } from "../../reading/setup";
+import { isAsIs, seen } from "../../reading/entry";
+import { probeHint } from "../../reading/probes";
+import { wordOf } from "../../reading/reference";
+import { entryFor, useSetup } from "../../reading/setup";
 import { pointSurvey } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
 import { Conclusion } from "./Conclusion";
@@ -37,7 +24,7 @@ import { Log } from "./Log";
 import { Pairs } from "./Pairs";
 import { ReadingPanel } from "./ReadingPanel";
 import { useBenchKeys } from "./useBenchKeys";
-import { usePutBack } from "./usePutBack";
+import { useRecording } from "./useRecording";
 import { WaitingList } from "./WaitingList";
 
 export function BenchPlace() {
@@ -83,77 +70,10 @@ function PointUnderTest({
   const [setup, change] = useSetup(bench, testers);
   const field = useRef<HTMLInputElement>(null);
   const [showingKeys, keys] = useDisclosure();
-  const waiting = useWaiting(bench.id);
-  const withdraw = useRecord(BENCH, (reading: string, { id }) =>
-    answer(
-      client.PUT("/api/points/{point_id}/withdrawals/{withdrawal_id}", {
-        params: { path: { point_id: bench.id, withdrawal_id: id } },
-        body: { reading },
-      }),
-    ),
-  );
-  const busy = waiting.sending || withdraw.isPending;
+  const recording = useRecording(bench, practice, setup, change, field);
   const { interpretation } = bench;
 
-  const recorded = (entry: Entry) => {
-    clearWrong();
-    waiting.readings.add({
-      id: newId(),
-      point: bench.id,
-      body: {
-        entry,
-        tester: setup.tester,
-        supersedes: setup.correcting,
-        taken_at: new Date().toISOString(),
-      },
-      said: `${ends(entry, practice)}, ${seen(entry)}`,
-      typed: setup,
-    });
-    change({ do: "recorded", readings: withWaiting(bench.readings, waiting.readings.all()) });
-    field.current?.focus();
-  };
-
-  const putBack = (one: Waiting) => {
-    waiting.readings.drop(one.id);
-    const before = one.typed as Setup | undefined;
-    if (before) change({ do: "put back", setup: before });
-    field.current?.focus();
-    return before?.typed ?? "";
-  };
-  const [wrong, clearWrong] = usePutBack(waiting.list, setup.typed, putBack);
-
-  useWhenSent(
-    useCallback(
-      (one) => {
-        if (one.point === bench.id) offerUndoOf.current(one);
-      },
-      [bench.id],
-    ),
-  );
-
-  const offerUndo = (message: string, reading: string) => {
-    notifications.clean();
-    const shown = notifications.show({
-      withCloseButton: false,
-      message: (
-        <Group justify="space-between" wrap="nowrap">
-          <span>{message}</span>
-          <Button
-            variant="default"
-            onClick={() => {
-              notifications.hide(shown);
-              withdraw.mutate(reading);
-            }}
-          >
-            Undo
-          </Button>
-        </Group>
-      ),
-    });
-  };
-
-  const offerUndoOf = useRef((_one: Waiting) => {});
-  offerUndoOf.current = (one) => offerUndo(`${one.said} recorded.`, one.id);
+  const toEarth = `Voltage of each conductor to ${wordOf(practice, "earth")}`;
 
   const setUp = (test: NextTest) => {
     change({
@@ -189,9 +109,9 @@ function PointUnderTest({
     <div className={classes.bench}>
       <Header bench={bench} />
       <div
-        className={busy ? classes.working : classes.idle}
+        className={recording.busy ? classes.working : classes.idle}
         role="progressbar"
-        aria-hidden={!busy}
+        aria-hidden={!recording.busy}
         aria-label="Working it out"
       />
       <div className={classes.left}>
@@ -209,7 +129,7 @@ function PointUnderTest({
             measured={measured}
             onContact={(terminal) => change({ do: "contact", terminal })}
           />
-          <p className={classes.hint}>{probeHint(setup, practice)}</p>
+          <p className={classes.hint}>{probeHint(setup.what, setup.probes, practice)}</p>
           {bench.terminals.length > FEW_CONTACTS && (
             <Pairs
               terminals={bench.terminals}
@@ -224,12 +144,7 @@ function PointUnderTest({
           )}
         </section>
         <section className={classes.log} aria-label="Readings">
-          <Log
-            bench={bench}
-            practice={practice}
-            onCorrect={correct}
-            onWithdraw={(id) => withdraw.mutate(id)}
-          />
+          <Log bench={bench} practice={practice} onCorrect={correct} onWithdraw={recording.withdraw} />
           <Group gap="sm" mt="sm">
             <SaveAs kind="survey file" name={bench.name} fetch={pointSurvey(bench.id)} />
             <Button variant="subtle" onClick={keys.open}>
@@ -247,14 +162,14 @@ function PointUnderTest({
             setup={setup}
             change={change}
             field={field}
-            busy={busy}
-            wrong={wrong || (withdraw.error?.problems.map((p) => p.text).join(" ") ?? "")}
-            waiting={<WaitingList waiting={waiting} onPutBack={putBack} />}
-            onRecord={(what) => recorded(entryFor(setup, bench.terminals, what))}
+            busy={recording.busy}
+            wrong={recording.wrong}
+            waiting={<WaitingList waiting={recording.waiting} onPutBack={recording.putBack} />}
+            onRecord={(what) => recording.record(entryFor(setup, bench.terminals, what))}
           />
         </section>
-        <section className={classes.ladder} aria-label="Voltage of each conductor to earth">
-          <h2 className="zone-title">Voltage of each conductor to earth</h2>
+        <section className={classes.ladder} aria-label={toEarth}>
+          <h2 className="zone-title">{toEarth}</h2>
           {interpretation.stories.length > 0 && interpretation.verdict !== "untested" ? (
             <>
               <Ladder
@@ -287,7 +202,7 @@ function PointUnderTest({
           practice={practice}
           testers={testers}
           cutOff={cutOff}
-          waiting={waiting.list.length}
+          waiting={recording.waiting.list.length}
           onSetUp={setUp}
           onCorrect={correct}
         />
@@ -300,15 +215,3 @@ function PointUnderTest({
 }
 
 const severalLines = (terminals: string[]) => terminals.filter((t) => t.startsWith("L")).length > 1;
-
-/** What to do next with the probes, or with whatever the tester is set to. */
-function probeHint({ probes, what }: Setup, practice: Practice) {
-  const f = functionNamed(what);
-  const name = (terminal: string) =>
-    terminal === "REF" ? (practice.words.REF ?? "REF") : (practice.letters[terminal] ?? terminal);
-  if (f.probes !== "two")
-    return f.hint_at && probes.measuring ? f.hint_at.replace("{at}", name(probes.measuring)) : f.hint;
-  if (!probes.reference) return "Tap the reference contact first.";
-  if (!probes.measuring) return `Reference at ${name(probes.reference)}. Now tap the measuring contact.`;
-  return `Dark probe on ${name(probes.reference)} first, then copper on ${name(probes.measuring)}. Off in reverse. One hand.`;
-}

@@ -1,6 +1,7 @@
 import type { Dispatch } from "react";
 import type { Practice } from "../../api/client";
 import { Toggle } from "../../parts/Toggle";
+import { wordOf } from "../../reading/reference";
 import type { Change, Setup } from "../../reading/setup";
 import classes from "./ReadingPanel.module.css";
 
@@ -31,7 +32,7 @@ export function ClampedHow(props: { practice: Practice; setup: Setup; change: Di
         <Toggle
           on={clamp.atBoard}
           onToggle={() => change({ do: "clamp", clamp: { atBoard: !clamp.atBoard } })}
-        >{`At the ${practice.words.board}`}</Toggle>
+        >{`At the ${wordOf(practice, "board")}`}</Toggle>
         <Toggle
           on={clamp.roundTwo}
           onToggle={() => change({ do: "clamp", clamp: { roundTwo: !clamp.roundTwo } })}

@@ -1,5 +1,6 @@
 import { Table } from "@mantine/core";
 import type { Practice } from "../../api/client";
+import { wordOf } from "../../reading/reference";
 
 const KEYS_OF_LINES: Record<string, string> = { L1: "x", L2: "y", L3: "z" };
 
@@ -13,7 +14,7 @@ export function Keys({ practice, terminals }: { practice: Practice; terminals: s
     ["Enter", "record it"],
     ...[...terminals, "REF"].map((t) => [
       keyOf(t, practice).toUpperCase(),
-      `probe at ${practice.letters[t] ?? t}, ${practice.words[t] ?? t}: reference first`,
+      `probe at ${practice.letters[t] ?? t}, ${wordOf(practice, t)}: reference first`,
     ]),
     ["Space", "set up the next test"],
     ["?", "this list"],

@@ -5,6 +5,7 @@ import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
 import { ends, seen, sign } from "../../reading/entry";
 import { functionNamed, isPicked } from "../../reading/functions";
+import { contactName } from "../../reading/probes";
 import { type Change, functionsHere, hasBoardEnd, type Setup } from "../../reading/setup";
 import { Capabilities } from "./Capabilities";
 import { Choices, choicesFor } from "./Choices";
@@ -181,7 +182,7 @@ function Pair({ setup, practice }: { setup: Setup; practice: Practice }) {
   const { measuring, reference } = setup.probes;
   const what = functionNamed(setup.what);
   if (what.probes === "none") return <span>{what.name}</span>;
-  const name = (t: string) => (t === "REF" ? practice.words.REF : practice.letters[t]) ?? t;
+  const name = (t: string) => contactName(t, practice);
   if (what.probes === "one")
     return <span>{measuring ? <b className={classes.to}>{name(measuring)}</b> : "Tap where it is"}</span>;
   if (!measuring && !reference)

@@ -1,10 +1,13 @@
 import { useState } from "react";
 import type { Sheet } from "../../api/client";
+import { usePractice } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
+import { wordOf } from "../../reading/reference";
 import type { PutDown } from "./usePutDown";
 
 /** Loads, and whether the neutral is off its bar: both change what every later reading means. */
 export function LoadsOut({ sheet, putDown }: { sheet: Sheet; putDown: PutDown }) {
+  const practice = usePractice(sheet.practice);
   const [loads, setLoads] = useState(sheet.loads ?? undefined);
   const [neutral, setNeutral] = useState(sheet.neutral ?? undefined);
   const say = (said: { loads?: Sheet["loads"]; neutral?: Sheet["neutral"] }) => {
@@ -43,8 +46,8 @@ export function LoadsOut({ sheet, putDown }: { sheet: Sheet; putDown: PutDown })
         ]}
       />
       <p className="quiet">
-        With the neutral connected it is joined to earth at the board, so nothing measured between the two
-        says anything.
+        With the neutral connected it is joined to {practice ? wordOf(practice, "earth") : "earth"} at the
+        board, so nothing measured between the two says anything.
       </p>
     </>
   );

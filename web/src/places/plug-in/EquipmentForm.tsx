@@ -68,7 +68,7 @@ export function EquipmentForm({ done }: { done: (made: Equipment) => void }) {
           {...field("hertz")}
         />
         <Toggle on={form.values.earth} onToggle={() => form.setFieldValue("earth", (was) => !was)}>
-          Has metal to touch: needs the earth
+          Has metal to touch: needs earth (ground)
         </Toggle>
         <Toggle on={form.values.continuous} onToggle={() => form.setFieldValue("continuous", (was) => !was)}>
           Runs for three hours and more

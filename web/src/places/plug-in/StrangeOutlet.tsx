@@ -6,6 +6,7 @@ import { useReference, useSites } from "../../api/queries";
 import { OUTLET } from "../../api/records";
 import { Unplaced } from "../../parts/Unplaced";
 import { useRecordForm } from "../../parts/useRecordForm";
+import { wordOf } from "../../reading/reference";
 import { typedOrNone } from "../../reading/typedNumber";
 import { contactChoices } from "../site/contacts";
 
@@ -24,7 +25,7 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
   const practices = reference.data?.practices ?? [];
   const practice = practices.find((p) => p.id === (known?.practice ?? practiceId)) ?? practices[0];
   const system = practice?.systems.find((s) => s.id === systemId) ?? practice?.systems[0];
-  const choices = contactChoices(system?.lines ?? ["L"]);
+  const choices = contactChoices(practice, system?.id ?? "");
   const chosen = contacts in choices ? contacts : (Object.keys(choices)[0] ?? "");
   const { form, save, write, placed } = useRecordForm(
     { place: "", name: "", rating_a: "", residual_ma: "" },
@@ -96,7 +97,7 @@ export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
           {...form.getInputProps("rating_a")}
         />
         <TextInput
-          label="Residual-current device, mA"
+          label={`${practice ? wordOf(practice, "residual-current device") : "Residual-current device"}, mA`}
           description="Empty where there is none, or none can be seen"
           inputMode="decimal"
           {...form.getInputProps("residual_ma")}

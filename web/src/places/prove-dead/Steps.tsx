@@ -1,6 +1,7 @@
 import { IconCheck, IconCircle, IconCircleFilled } from "@tabler/icons-react";
 import type { Practice, Proof } from "../../api/client";
 import { timeOf } from "../../reading/dates";
+import { wordOf } from "../../reading/reference";
 import classes from "./Steps.module.css";
 
 type Line = { name: string; said: string; done: boolean };
@@ -46,7 +47,7 @@ export function Steps({ proof, practice }: { proof: Proof; practice: Practice })
         </p>
       )}
       {proof.wet && (
-        <p className={classes.loosened}>Wet place: 25 V counts as {practice.words.line ?? "line"} voltage.</p>
+        <p className={classes.loosened}>Wet place: 25 V counts as {wordOf(practice, "line")} voltage.</p>
       )}
     </>
   );

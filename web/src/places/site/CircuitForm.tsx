@@ -1,14 +1,20 @@
 import { NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
-import client, { answer, type Circuit } from "../../api/client";
+import client, { answer, type Circuit, type Practice } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useReference } from "../../api/queries";
+import { wordOf } from "../../reading/reference";
 import { typedOrNone } from "../../reading/typedNumber";
 import { SiteForm } from "./SiteForm";
 
 /** A circuit and its device: a new one, or what is known of one that is there. */
-export function CircuitForm(props: { boardId: string; circuit?: Circuit; done: () => void }) {
-  const { circuit, boardId, done } = props;
+export function CircuitForm(props: {
+  boardId: string;
+  practice: Practice;
+  circuit?: Circuit;
+  done: () => void;
+}) {
+  const { circuit, boardId, practice, done } = props;
   const reference = useReference();
   const [id] = useState(() => circuit?.id ?? newId());
   const empty = {
@@ -56,7 +62,7 @@ export function CircuitForm(props: { boardId: string; circuit?: Circuit; done: (
             {...field("conductor")}
           />
           <TextInput
-            label="Residual-current device, mA"
+            label={`${wordOf(practice, "residual-current device")}, mA`}
             description="Empty where there is none"
             inputMode="decimal"
             {...field("residual_ma")}

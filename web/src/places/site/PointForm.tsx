@@ -3,6 +3,7 @@ import { useState } from "react";
 import client, { answer, type Circuit, type PointLine, type Practice, type Supply } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useReference } from "../../api/queries";
+import { wordOf } from "../../reading/reference";
 import { typedOrNone } from "../../reading/typedNumber";
 import { contactChoices } from "./contacts";
 import { SiteForm } from "./SiteForm";
@@ -20,9 +21,8 @@ export function PointForm(props: {
   const { circuit, supply, practice, point, done } = props;
   const reference = useReference();
   const [id] = useState(() => point?.id ?? newId());
-  const lines = practice.systems.find((s) => s.id === supply.system)?.lines ?? ["L"];
   const recorded: Record<string, string[]> = point ? { [AS_RECORDED]: point.terminals } : {};
-  const choices = { ...recorded, ...contactChoices(lines) };
+  const choices = { ...recorded, ...contactChoices(practice, supply.system) };
   const inUnit = practice.length_unit === "ft" ? "length_ft" : "length_m";
   const empty = {
     name: point?.name ?? "",
@@ -66,13 +66,13 @@ export function PointForm(props: {
             label="Kind"
             data={(reference.data?.point_kinds ?? []).map((kind) => ({
               value: kind,
-              label: practice.words[kind] ?? kind.replace("-", " "),
+              label: wordOf(practice, kind).replace("-", " "),
             }))}
             {...field("kind")}
           />
           <NativeSelect label="Terminals" data={Object.keys(choices)} {...field("terminals")} />
           <TextInput
-            label={`Cable from the ${practice.words.board}, ${practice.length_unit}`}
+            label={`Cable from the ${wordOf(practice, "board")}, ${practice.length_unit}`}
             description="Sharpens what the readings can say"
             inputMode="decimal"
             {...field("length")}

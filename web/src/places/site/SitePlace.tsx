@@ -1,12 +1,13 @@
 import { Button, Modal, Stack, Text, Title } from "@mantine/core";
 import { type ReactNode, useState } from "react";
 import { Link, useParams } from "react-router";
-import type { Circuit, PointLine, Supply } from "../../api/client";
+import type { Circuit, PointLine, Practice, Supply } from "../../api/client";
 import { usePractice, useSite } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { Run } from "../../parts/Run";
 import { SaveAs } from "../../parts/SaveAs";
+import { wordOf } from "../../reading/reference";
 import { CircuitForm } from "./CircuitForm";
 import { AddBoard, AddSupply } from "./forms";
 import { PointForm } from "./PointForm";
@@ -32,15 +33,15 @@ export function SitePlace() {
     });
   const addBoard = (supply: Supply) =>
     setAdding({
-      title: `Add a ${practice.words.board}`,
-      form: <AddBoard supplyId={supply.id} word={practice.words.board ?? "board"} done={close} />,
+      title: `Add a ${wordOf(practice, "board")}`,
+      form: <AddBoard supplyId={supply.id} word={wordOf(practice, "board")} done={close} />,
     });
   const change = (circuit: Circuit, boardId: string, supply: Supply) =>
     setAdding({
       title: circuit.name,
       form: (
         <>
-          <CircuitForm boardId={boardId} circuit={circuit} done={close} />
+          <CircuitForm boardId={boardId} practice={practice} circuit={circuit} done={close} />
           <Points
             circuit={circuit}
             onPick={(point) =>
@@ -99,7 +100,7 @@ export function SitePlace() {
               </span>
             </div>
             <Button variant={supply.boards.length ? "subtle" : "filled"} onClick={() => addBoard(supply)}>
-              Add a {practice.words.board}
+              Add a {wordOf(practice, "board")}
             </Button>
           </div>
           {supply.boards.map((board) => (
@@ -113,7 +114,7 @@ export function SitePlace() {
                   onClick={() =>
                     setAdding({
                       title: "Add a circuit",
-                      form: <CircuitForm boardId={board.id} done={close} />,
+                      form: <CircuitForm boardId={board.id} practice={practice} done={close} />,
                     })
                   }
                 >
@@ -124,7 +125,7 @@ export function SitePlace() {
                 <div key={circuit.id} className={classes.circuit}>
                   <div className={classes.circuitHead}>
                     <Title order={4} size={16}>
-                      {circuit.name} <CircuitFacts circuit={circuit} />
+                      {circuit.name} <CircuitFacts circuit={circuit} practice={practice} />
                     </Title>
                     <div>
                       {circuit.points.length > 0 && (
@@ -208,11 +209,12 @@ function Points({ circuit, onPick }: { circuit: Circuit; onPick: (point: PointLi
   );
 }
 
-function CircuitFacts({ circuit }: { circuit: Circuit }) {
+function CircuitFacts({ circuit, practice }: { circuit: Circuit; practice: Practice }) {
   return (
     <span className="quiet">
       {circuit.conductor ? `· ${circuit.conductor.replace("mm2", "mm²")}` : "· conductor not recorded"}
-      {circuit.residual_ma != null && ` · residual-current device ${circuit.residual_ma} mA`}
+      {circuit.residual_ma != null &&
+        ` · ${wordOf(practice, "residual-current device")} ${circuit.residual_ma} mA`}
     </span>
   );
 }

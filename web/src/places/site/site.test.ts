@@ -1,24 +1,19 @@
 import { expect, test } from "vitest";
-import type { Site } from "../../api/client";
+import type { Reference, Site } from "../../api/client";
+import tables from "../../reading/reference.json";
 import { contactChoices } from "./contacts";
 import { roomsOf } from "./rooms";
 
-test("a supply of one line offers no contacts of several", () => {
-  expect(Object.values(contactChoices(["L"])).flat()).not.toContain("L2");
+const british = (tables as unknown as Reference).practices.find((p) => p.id === "british");
+
+test("the contacts of a supply are those its practice has on it, by name", () => {
+  expect(contactChoices(british, "230")).toMatchObject({ "Line, neutral, earth": ["L", "N", "PE"] });
+  expect(Object.keys(contactChoices(british, "230/400"))).toContain("Three lines, neutral, earth");
 });
 
-test("two lines offer them with and without a neutral", () => {
-  const choices = contactChoices(["L1", "L2"]);
-  expect(choices["Two lines, neutral, earth"]).toEqual(["L1", "L2", "N", "PE"]);
-  expect(choices["Two lines, earth"]).toEqual(["L1", "L2", "PE"]);
-  expect(Object.keys(choices).join()).not.toContain("Three");
-});
-
-test("three lines offer everything, one line first, and every choice has an earth", () => {
-  const choices = contactChoices(["L1", "L2", "L3"]);
-  expect(Object.keys(choices)[0]).toBe("One line, neutral, earth");
-  expect(choices["Three lines, neutral, earth"]).toEqual(["L1", "L2", "L3", "N", "PE"]);
-  for (const contacts of Object.values(choices)) expect(contacts).toContain("PE");
+test("of a supply that the practice does not have there is nothing to choose", () => {
+  expect(contactChoices(british, "no such supply")).toEqual({});
+  expect(contactChoices(undefined, "230")).toEqual({});
 });
 
 const site = (...rooms: string[]) =>
