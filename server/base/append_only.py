@@ -11,7 +11,7 @@ from django.apps import AppConfig, apps
 from django.conf import settings
 from django.db import connections, models
 
-NEVER = {"UPDATE": "edited", "DELETE": "deleted"}
+_NEVER = {"UPDATE": "edited", "DELETE": "deleted"}
 
 
 class AppendOnly(models.Model):
@@ -29,11 +29,11 @@ class AppendOnly(models.Model):
 
     def save(self, *args: Any, **kwargs: Any) -> None:
         if not self._state.adding:
-            raise RuntimeError(self.refusal(NEVER["UPDATE"]))
+            raise RuntimeError(self.refusal(_NEVER["UPDATE"]))
         super().save(*args, **kwargs)
 
     def delete(self, *_args: Any, **_kwargs: Any) -> tuple[int, dict[str, int]]:
-        raise RuntimeError(self.refusal(NEVER["DELETE"]))
+        raise RuntimeError(self.refusal(_NEVER["DELETE"]))
 
 
 class Signed(AppendOnly):
@@ -56,7 +56,7 @@ def triggers_of(model: type[AppendOnly]) -> dict[str, str]:
     """The statement that makes each of a table's triggers, by the trigger's name."""
     table = model._meta.db_table
     found = {}
-    for way, never in NEVER.items():
+    for way, never in _NEVER.items():
         name, said = f"{table}_no_{way.lower()}", model.refusal(never).replace("'", "''")
         found[name] = (
             f'CREATE TRIGGER IF NOT EXISTS "{name}" BEFORE {way} ON "{table}" '

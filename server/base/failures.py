@@ -21,10 +21,10 @@ Line = TypeVar("Line")
 logger = logging.getLogger("evenprobe")
 
 LOCKED = ("locked", "busy")
-RETRY_AFTER_S = 1
+_RETRY_AFTER_S = 1
 
 
-def reference_to(error: BaseException, about: str) -> str:
+def _reference_to(error: BaseException, about: str) -> str:
     """Logs the failure; the same failure of the same thing has the same reference."""
     frames = traceback.extract_tb(error.__traceback__)
     where = f"{frames[-1].filename}:{frames[-1].lineno}" if frames else ""
@@ -45,9 +45,9 @@ def failed(request: HttpRequest, error: BaseException) -> HttpResponse:
         logger.warning("database locked: %s %s", request.method, ascii(request.path)[1:-1])
         text = "The server is busy writing. Nothing was lost here: send it again."
         answer: HttpResponse = JsonResponse(as_body([("", text)]), status=503)
-        answer["Retry-After"] = str(RETRY_AFTER_S)
+        answer["Retry-After"] = str(_RETRY_AFTER_S)
         return answer
-    reference = reference_to(error, f"{request.method} {request.path}")
+    reference = _reference_to(error, f"{request.method} {request.path}")
     text = f"The server failed, reference {reference}. What was typed is still here: try again, or report it."
     return JsonResponse(as_body([("", text)]), status=500)
 
@@ -70,6 +70,6 @@ def each_shown(
             raise
         except Exception as error:
             key: Any = getattr(record, "pk", record)
-            reference = reference_to(error, f"{type(record).__name__} {key}")
+            reference = _reference_to(error, f"{type(record).__name__} {key}")
             lines.append(otherwise(record, f"Cannot be shown, reference {reference}. Nothing of it is lost."))
     return lines

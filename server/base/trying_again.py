@@ -7,7 +7,7 @@ from django.http import HttpRequest, HttpResponse
 
 TRIES = 3
 WAIT_S = 0.2
-BUSY = 503
+_BUSY = 503
 
 Respond = Callable[[HttpRequest], HttpResponse]
 
@@ -18,7 +18,7 @@ def tried_again(respond: Respond) -> Respond:
     def answer(request: HttpRequest) -> HttpResponse:
         for wait in [WAIT_S] * (TRIES - 1):
             response = respond(request)
-            if response.status_code != BUSY or "Retry-After" not in response:
+            if response.status_code != _BUSY or "Retry-After" not in response:
                 return response
             time.sleep(wait)
         return respond(request)

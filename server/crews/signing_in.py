@@ -26,9 +26,9 @@ FIRST_WAIT_S, LONGEST_WAIT_S = 1.0, 60.0
 FORGOTTEN_AFTER_S = 15 * 60.0
 REMEMBERED = 10_000
 """Names and addresses counted at a time; the oldest is forgotten for a new one."""
-LANE_WAIT_S = 0.6
+_LANE_WAIT_S = 0.6
 KNOWN_DEVICE = "known_device"
-KNOWN_FOR_S = 365 * 24 * 3600
+_KNOWN_FOR_S = 365 * 24 * 3600
 
 
 @dataclass
@@ -92,14 +92,14 @@ def person_signing_in(request: HttpRequest, name: str, password: str) -> User:
 def remember_device(response: HttpResponse, name: str) -> None:
     """Somebody of this name signed in here: on this device they are no stranger the next time."""
     response.set_signed_cookie(
-        KNOWN_DEVICE, name.casefold(), max_age=KNOWN_FOR_S, httponly=True, samesite="Lax",
+        KNOWN_DEVICE, name.casefold(), max_age=_KNOWN_FOR_S, httponly=True, samesite="Lax",
         secure=settings.SESSION_COOKIE_SECURE,
     )  # fmt: skip
 
 
 def _known_on(request: HttpRequest, name: str) -> bool:
     try:
-        return bool(request.get_signed_cookie(KNOWN_DEVICE, max_age=KNOWN_FOR_S) == name.casefold())
+        return bool(request.get_signed_cookie(KNOWN_DEVICE, max_age=_KNOWN_FOR_S) == name.casefold())
     except (KeyError, BadSignature):
         return False
 
@@ -115,7 +115,7 @@ def address_of(request: HttpRequest) -> str:
 def _lane(*, known: bool) -> Iterator[None]:
     """A hash at a time: strangers do not wait for one another, those who are known wait a little."""
     lane = _KNOWN if known else _STRANGERS
-    if not lane.acquire(timeout=LANE_WAIT_S if known else 0):
+    if not lane.acquire(timeout=_LANE_WAIT_S if known else 0):
         raise Refused(("", "many are signing in at once; try again in a moment"), status=429)
     try:
         yield

@@ -19,7 +19,7 @@ from sheets.services import begin, put_down
 from sites.models import Board, Circuit
 
 TESTERS = dict[str, Tester]
-MINUTES_A_CIRCUIT = 6.0
+_MINUTES_A_CIRCUIT = 6.0
 
 
 def load_sheets(crew: Crew, user: Any, testers: TESTERS) -> None:
@@ -40,7 +40,7 @@ def _visit(crew: Crew, user: Any, testers: TESTERS, visit: DemoVisit) -> None:
         sheet_id = demo_id("sheet", str(visit.days_ago), name)
         if Sheet.objects.filter(id=sheet_id).exists():
             continue
-        at = start + timedelta(minutes=12 + MINUTES_A_CIRCUIT * number)
+        at = start + timedelta(minutes=12 + _MINUTES_A_CIRCUIT * number)
         circuit = demo_id(*MILL, name)
         begin(crew, user, sheet_id, circuit, proof.id, "ordinary", False, visit.temperature_c, at)
         put_down(crew, user, sheet_id, demo_id(str(sheet_id), "loads"), LOADS_OUT, at=at)
@@ -89,8 +89,8 @@ def _board_proof(board: Board, user: Any, tester: Tester, proof_id: Any, start: 
           enumerate(LOOM_PAIRS)),
         (5, "proved", proved),
         (6, "stated", {}),
-        *((6 + 20.0 * i, "returned", {}) for i in range(1, 2 + int(MINUTES_A_CIRCUIT * circuits / 20))),
-        (20 + MINUTES_A_CIRCUIT * circuits, "closed", {}),
+        *((6 + 20.0 * i, "returned", {}) for i in range(1, 2 + int(_MINUTES_A_CIRCUIT * circuits / 20))),
+        (20 + _MINUTES_A_CIRCUIT * circuits, "closed", {}),
     ]  # fmt: skip
     for number, (minute, kind, entry) in enumerate(events):
         by_tester = kind in ("proved", "tested")

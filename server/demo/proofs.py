@@ -20,11 +20,11 @@ LOOM_PAIRS = (
     ("L1", "L2"), ("L1", "L3"), ("L1", "N"), ("L1", "PE"), ("L2", "L3"),
     ("L2", "N"), ("L2", "PE"), ("L3", "N"), ("L3", "PE"), ("N", "PE"),
 )  # fmt: skip
-DOME_PAIRS = (("L1", "L2"), ("L1", "N"), ("L1", "PE"), ("L2", "N"), ("L2", "PE"), ("N", "PE"))
-ROOM_PAIRS = (("L", "N"), ("L", "PE"), ("N", "PE"))
+_DOME_PAIRS = (("L1", "L2"), ("L1", "N"), ("L1", "PE"), ("L2", "N"), ("L2", "PE"), ("N", "PE"))
+_ROOM_PAIRS = (("L", "N"), ("L", "PE"), ("N", "PE"))
 
 
-def whole_round(tester: str, pairs: tuple[tuple[str, str], ...], start: float) -> tuple[tuple[float, str, str], ...]:
+def _whole_round(tester: str, pairs: tuple[tuple[str, str], ...], start: float) -> tuple[tuple[float, str, str], ...]:
     """Prove, every pair, prove: (minute, tester, event as `load_demo` reads it)."""
     tests = tuple((start + 0.8 + 0.35 * i, tester, f"tested {a} {b}") for i, (a, b) in enumerate(pairs))
     return ((start, tester, "proved"), *tests, (start + 1.6 + 0.35 * len(pairs), tester, "proved"))
@@ -47,7 +47,7 @@ PROOFS = (
             (1.4, "", "off s2"),
             (2.0, "", "locked s2 K-11"),
             (2.6, "d1", "screened"),
-            *whole_round("m2", DOME_PAIRS, 3.4),
+            *_whole_round("m2", _DOME_PAIRS, 3.4),
             (9.0, "", "stated"),
             (10.0, "", "left"),
         ),
@@ -62,7 +62,7 @@ PROOFS = (
         events=(
             (0.0, "", "off s1"),
             (0.5, "", "locked s1 K-03"),
-            *whole_round("m2", ROOM_PAIRS, 1.2),
+            *_whole_round("m2", _ROOM_PAIRS, 1.2),
             (5.0, "", "stated"),
             (24.0, "", "unlocked s1"),
         ),
@@ -77,7 +77,7 @@ PROOFS = (
         events=(
             (0.0, "", "off s1"),
             (0.7, "", "locked s1 F-02"),
-            *whole_round("t1", LOOM_PAIRS, 2.0),
+            *_whole_round("t1", LOOM_PAIRS, 2.0),
             (9.0, "", "stated"),
         ),
     ),

@@ -59,11 +59,11 @@ CHAIN = (
     "N-PE elsewhere 10", "L-N elsewhere 10", "L-PE elsewhere 10",
 )  # fmt: skip
 
-SIX = ("L1-N", "L2-N", "L1-L2", "L1-PE", "L2-PE", "N-PE")
-TEN = ("L1-N", "L2-N", "L3-N", "L1-L2", "L2-L3", "L1-L3", "L1-PE", "L2-PE", "L3-PE", "N-PE")
+_SIX = ("L1-N", "L2-N", "L1-L2", "L1-PE", "L2-PE", "N-PE")
+_TEN = ("L1-N", "L2-N", "L3-N", "L1-L2", "L2-L3", "L1-L3", "L1-PE", "L2-PE", "L3-PE", "N-PE")
 TWO_LINES, THREE_LINES = ("L1", "L2", "N", "PE"), ("L1", "L2", "L3", "N", "PE")
 
-MILL_CIRCUITS = (
+_MILL_CIRCUITS = (
     ("Weaving hall lamps", 10, "1.5 mm2", 31),
     ("Spinning room sockets", 16, "2.5 mm2", 22),
     ("Yarn store lamps", 10, "1.5 mm2", 27),
@@ -77,7 +77,7 @@ MILL_CIRCUITS = (
 )
 ROUND = ("Larkspur Hill Observatory", "Kitchenette")
 """The room somebody is going round."""
-RING_OUTLETS = (("door", 6), ("sink", 10), ("window", 14), ("larder", 19), ("range", 24), ("hall", 29))
+_RING_OUTLETS = (("door", 6), ("sink", 10), ("window", 14), ("larder", 19), ("range", 24), ("hall", 29))
 
 SITES = (
     DemoSite(
@@ -162,7 +162,7 @@ SITES = (
                                 "Dome drive",
                                 30,
                                 "10 AWG",
-                                (DemoPoint("Dome drive outlet", 22, "correct", 3, SIX, terminals=TWO_LINES),),
+                                (DemoPoint("Dome drive outlet", 22, "correct", 3, _SIX, terminals=TWO_LINES),),
                             ),
                         ),
                     ),
@@ -221,7 +221,7 @@ SITES = (
                                         18,
                                         "correct",
                                         2,
-                                        (*TEN, "L1 draws 14.2 118"),
+                                        (*_TEN, "L1 draws 14.2 118"),
                                         terminals=THREE_LINES,
                                     ),
                                     DemoPoint("Loom terminal box", 24, "phase-missing", 3, (), "fixed", THREE_LINES),
@@ -239,7 +239,7 @@ SITES = (
                             ),
                             *(
                                 DemoCircuit(name, rating, size, (DemoPoint(f"{name}, last point", metres, "correct"),))
-                                for name, rating, size, metres in MILL_CIRCUITS
+                                for name, rating, size, metres in _MILL_CIRCUITS
                             ),
                         ),
                     ),
@@ -283,7 +283,7 @@ SITES = (
                                 "2.5 mm2",
                                 tuple(
                                     DemoPoint(f"Outlet {number}, {place}", metres, "correct")
-                                    for number, (place, metres) in enumerate(RING_OUTLETS, 1)
+                                    for number, (place, metres) in enumerate(_RING_OUTLETS, 1)
                                 ),
                             ),
                         ),

@@ -70,7 +70,7 @@ def _unshown_tester(tester: Tester, why: str) -> TesterOut:
     )
 
 
-def part_out(part: Part) -> PartOut:
+def _part_out(part: Part) -> PartOut:
     entry = part.entry
     return PartOut(
         id=part.id,
@@ -93,13 +93,13 @@ def testers(request: HttpRequest) -> list[TesterOut]:
 
 @router.get("/parts", response=list[PartOut])
 def parts(request: HttpRequest) -> list[PartOut]:
-    return sorted((part_out(p) for p in parts_of(crew_of(request))), key=lambda p: (p.role, p.label))
+    return sorted((_part_out(p) for p in parts_of(crew_of(request))), key=lambda p: (p.role, p.label))
 
 
 @router.put("/parts/{part_id}", response={200: PartOut, 409: Problems, 422: Problems})
 def save_part(request: HttpRequest, part_id: UUID, data: PartIn) -> PartOut:
     entry = data.dict(exclude_none=True, exclude={"role", "retired"})
-    return part_out(put_part(crew_of(request), part_id, data.role, entry, retired=data.retired))
+    return _part_out(put_part(crew_of(request), part_id, data.role, entry, retired=data.retired))
 
 
 @router.post("/testers/{tester_id}/holding", response={200: HoldingOut, 404: Problems, 422: Problems})

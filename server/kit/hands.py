@@ -11,7 +11,7 @@ from evenprobe.testers.daily_check import HOLDS
 from kit.models import Check, Part, Tester
 from kit.services import tester_of, testers_of
 
-RETIRED = "taken out of the register on {:%Y-%m-%d}"
+_RETIRED = "taken out of the register on {:%Y-%m-%d}"
 
 
 def check_in_force(tester: Tester, at: datetime) -> Check | None:
@@ -32,7 +32,7 @@ def _as_found(
     if on_it is not None:
         entry = entry.model_copy(update={"leads": on_it.leads()})
     if tester.retired_at is not None:
-        entry = entry.model_copy(update={"known_issue": RETIRED.format(tester.retired_at)})
+        entry = entry.model_copy(update={"known_issue": _RETIRED.format(tester.retired_at)})
     if check is not None:
         entry = check.found().applied(entry)
     return entry.model_copy(update={"adapters": [adapter.adapter() for adapter in adapters]})

@@ -12,13 +12,13 @@ from typing import Protocol
 
 import serial
 
-CONNECT_WITHIN_S = 1.0
+_CONNECT_WITHIN_S = 1.0
 ANSWER_WITHIN_S = 1.0
 LONGEST_ANSWER = 256
 """Bytes of an answer, its end of line with them."""
 END = b"\n"
 _ADDRESS = re.compile(r"TCPIP\d*::(?P<host>[\w.-]+)::(?P<port>\d{1,5})::SOCKET|ASRL(?P<device>[\w/.-]+)::INSTR")
-HIGHEST_PORT = 65535
+_HIGHEST_PORT = 65535
 
 
 class NoAnswer(Exception):
@@ -51,8 +51,8 @@ def address_of(resource: str) -> Address:
     if found["device"]:
         return Address(device=found["device"])
     port = int(found["port"])
-    if not 1 <= port <= HIGHEST_PORT:
-        raise ValueError(f"there is no port {port}; use one from 1 to {HIGHEST_PORT}")
+    if not 1 <= port <= _HIGHEST_PORT:
+        raise ValueError(f"there is no port {port}; use one from 1 to {_HIGHEST_PORT}")
     return Address(found["host"], port)
 
 
@@ -73,7 +73,7 @@ def opened(address: Address) -> Line:
 
 class _Socket:
     def __init__(self, host: str, port: int) -> None:
-        self._socket = socket.create_connection((host, port), timeout=CONNECT_WITHIN_S)
+        self._socket = socket.create_connection((host, port), timeout=_CONNECT_WITHIN_S)
         self._heard = b""
 
     def send(self, command: str) -> None:

@@ -5,8 +5,8 @@ Numbers are NR3; more than the range is 9.9E+37, not a number 9.91E+37 (SCPI 199
 
 from dataclasses import dataclass
 
-OVER_RANGE = 9.9e37
-NOT_A_NUMBER = 9.91e37
+_OVER_RANGE = 9.9e37
+_NOT_A_NUMBER = 9.91e37
 
 USUAL_PORT = 5025
 """Where SCPI over raw TCP is usually found."""
@@ -50,16 +50,16 @@ def shown_of(answer: str) -> Shown:
     except ValueError:
         raise Garbage(answer) from None
     size = abs(number)
-    if size != size or size == NOT_A_NUMBER or size > NOT_A_NUMBER:
+    if size != size or size == _NOT_A_NUMBER or size > _NOT_A_NUMBER:
         raise Garbage(answer)
-    return Shown(None, over_range=True) if size >= OVER_RANGE else Shown(number)
+    return Shown(None, over_range=True) if size >= _OVER_RANGE else Shown(number)
 
 
 def written(shown: Shown | None) -> str:
     """As a meter answers; None is not a number."""
     if shown is None:
-        return f"{NOT_A_NUMBER:.2E}"
-    return f"{OVER_RANGE:.1E}" if shown.over_range or shown.value is None else f"{shown.value:+.6E}"
+        return f"{_NOT_A_NUMBER:.2E}"
+    return f"{_OVER_RANGE:.1E}" if shown.over_range or shown.value is None else f"{shown.value:+.6E}"
 
 
 def function_of(answer: str) -> str:

@@ -7,7 +7,7 @@ from socket import SHUT_RDWR, socket
 
 from meters.standin import StandIn
 
-LONGEST_LINE = 512
+_LONGEST_LINE = 512
 
 
 class _Conversation(socketserver.StreamRequestHandler):
@@ -16,7 +16,7 @@ class _Conversation(socketserver.StreamRequestHandler):
         assert isinstance(server, StandInServer)
         meter = server.make()
         server.talking.add(self.connection)
-        while line := self.rfile.readline(LONGEST_LINE):
+        while line := self.rfile.readline(_LONGEST_LINE):
             answer = meter.answer(line.decode("ascii", "replace"))
             if answer is not None:
                 self.wfile.write(f"{answer}\n".encode("ascii"))

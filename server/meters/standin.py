@@ -17,14 +17,14 @@ from meters.scpi import FUNCTIONS, Shown, written
 
 IDENTITY = "Even Probe,Stand-in meter,0,1"
 METER = Instrument("stand-in", kinds.MULTIMETER, proved=True)
-WORDS = {function.word for function in FUNCTIONS.values()}
+_WORDS = {function.word for function in FUNCTIONS.values()}
 HIGHEST_VOLTS = 1000.0
 DC_OFFSET_VOLTS = 0.02
 """What a DC range shows of a live AC conductor: next to nothing, which is why it cannot confirm safe."""
 
-NO_ERROR = '0,"No error"'
-UNDEFINED = '-113,"Undefined header"'
-BAD_PARAMETER = '-224,"Illegal parameter value"'
+_NO_ERROR = '0,"No error"'
+_UNDEFINED = '-113,"Undefined header"'
+_BAD_PARAMETER = '-224,"Illegal parameter value"'
 
 
 @dataclass
@@ -51,7 +51,7 @@ class StandIn:
     probes: Probes = field(default_factory=Probes)
     lowest: float | None = None
     highest: float | None = None
-    error: str = NO_ERROR
+    error: str = _NO_ERROR
 
     def __post_init__(self) -> None:
         self._errors = TesterErrors(np.random.default_rng(self.seed))
@@ -71,7 +71,7 @@ class StandIn:
             case "*IDN?":
                 return IDENTITY
             case "SYST:ERR?":
-                said, self.error = self.error, NO_ERROR
+                said, self.error = self.error, _NO_ERROR
                 return said
             case "FUNC?":
                 return f'"{self.word}"'
@@ -83,17 +83,17 @@ class StandIn:
                 return written(None if self.lowest is None else Shown(self.lowest))
             case "CALC:AVER:MAX?":
                 return written(None if self.highest is None else Shown(self.highest))
-        self.error = UNDEFINED
+        self.error = _UNDEFINED
         return ""
 
     def _told(self, word: str, parameter: str) -> None:
         match word:
             case "*RST" | "*CLS" | "CALC:AVER:CLE":
                 self.lowest = self.highest = None
-                self.error = NO_ERROR
+                self.error = _NO_ERROR
                 if word == "*RST":
                     self.word, self.low_impedance, self.probes = "VOLT:AC", False, Probes()
-            case _ if word.startswith("CONF:") and word.removeprefix("CONF:") in WORDS:
+            case _ if word.startswith("CONF:") and word.removeprefix("CONF:") in _WORDS:
                 self._change(word.removeprefix("CONF:"), self.low_impedance)
             case "INP:IMP" if parameter.upper() in ("LOW", "HIGH"):
                 self._change(self.word, parameter.upper() == "LOW")
@@ -107,7 +107,7 @@ class StandIn:
             case "ROUT:DEV" if parameter.upper() in ("OPEN", "CLOS"):
                 self._move(replace(self.probes, device_open=parameter.upper() == "OPEN"))
             case _:
-                self.error = BAD_PARAMETER if word.split(":")[0] in ("CONF", "INP", "ROUT") else UNDEFINED
+                self.error = _BAD_PARAMETER if word.split(":")[0] in ("CONF", "INP", "ROUT") else _UNDEFINED
 
     def _load(self, parameter: str) -> None:
         """`NONE`, `HERE,10` or `ELS,10`, and between which contacts, as `HERE,10,L1,N`."""
@@ -118,7 +118,7 @@ class StandIn:
             elsewhere = float(amperes) if where == "ELS" else None
             placed = (Terminal(between[0]), Terminal(between[1])) if between else None
         except (ValueError, IndexError):
-            self.error = BAD_PARAMETER
+            self.error = _BAD_PARAMETER
             return
         self._move(replace(self.probes, load_here_a=here, load_elsewhere_a=elsewhere, load_between=placed))
 

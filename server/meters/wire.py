@@ -10,13 +10,13 @@ from dataclasses import dataclass
 from meters.line import Line, NoAnswer, TooLong, address_of, opened
 from meters.scpi import FUNCTIONS, Function, Garbage, Shown, function_of, shown_of
 
-KNOWS_WITHIN_S = 0.3
+_KNOWS_WITHIN_S = 0.3
 """Not every meter keeps its lowest and highest; one that does says so in this time."""
-QUOTED = 16
+_QUOTED = 16
 """Characters that are repeated of what came back, and only those that print."""
-TALKS_AT_ONCE = 2
+_TALKS_AT_ONCE = 2
 """Conversations under way at a time: so many threads wait for meters, and no more."""
-STAND_IN = "Stand-in meter"
+_STAND_IN = "Stand-in meter"
 
 
 @dataclass(frozen=True)
@@ -74,7 +74,7 @@ class _Conversation:
             return self._ask(setup, function, begin_anew=begin_anew)
         except Garbage as said:
             self._hang_up()
-            return _garbage(function, f"it answered {quoted(str(said))}, which is no reading")
+            return _garbage(function, f"it answered {_quoted(str(said))}, which is no reading")
         except (TooLong, UnicodeDecodeError):
             self._hang_up()
             return _garbage(function, "what it answers is no line of text, so it is no meter's")
@@ -93,7 +93,7 @@ class _Conversation:
             line.send(f"CONF:{function.word}")
             found = function_of(line.ask("FUNC?"))
             if found != function.word:
-                text = f"the meter is on {quoted(found) if found else 'nothing it names'}, {function.name} is wanted"
+                text = f"the meter is on {_quoted(found) if found else 'nothing it names'}, {function.name} is wanted"
                 return Live("wrong-function", function.unit, problem=f"{text}: turn it")
         if function.unit == "V":
             line.send(f"INP:IMP {'LOW' if function.low_impedance else 'HIGH'}")
@@ -115,14 +115,14 @@ class _Conversation:
     def _opened(self) -> Line:
         if self._line is None:
             self._line = opened(address_of(self.address))
-            self._stand_in = STAND_IN in self._line.ask("*IDN?")
+            self._stand_in = _STAND_IN in self._line.ask("*IDN?")
             self._keeps_extremes = self._knows(self._line, "CALC:AVER:MIN?")
         return self._line
 
     @staticmethod
     def _knows(line: Line, question: str) -> bool:
         try:
-            return bool(line.ask(question, KNOWS_WITHIN_S))
+            return bool(line.ask(question, _KNOWS_WITHIN_S))
         except NoAnswer:
             return False
 
@@ -132,10 +132,10 @@ class _Conversation:
             line.close()
 
 
-def quoted(said: str) -> str:
+def _quoted(said: str) -> str:
     """A little of what came back, what does not print as a dot."""
-    shown = "".join(c if c.isascii() and c.isprintable() else "·" for c in said[:QUOTED])
-    return f"“{shown}{'…' if len(said) > QUOTED else ''}”"
+    shown = "".join(c if c.isascii() and c.isprintable() else "·" for c in said[:_QUOTED])
+    return f"“{shown}{'…' if len(said) > _QUOTED else ''}”"
 
 
 def _garbage(function: Function, problem: str) -> Live:
@@ -144,7 +144,7 @@ def _garbage(function: Function, problem: str) -> Live:
 
 _CONVERSATIONS: dict[str, _Conversation] = {}
 _TO_FIND_ONE = threading.Lock()
-_TALKING = threading.BoundedSemaphore(TALKS_AT_ONCE)
+_TALKING = threading.BoundedSemaphore(_TALKS_AT_ONCE)
 
 
 def live(address: str, setup: Setup, *, begin_anew: bool = False) -> Live:

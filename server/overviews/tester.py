@@ -27,7 +27,7 @@ from sites.models import Supply
 
 router = Router(tags=["kit"])
 
-CHECKS_SHOWN = 20
+_CHECKS_SHOWN = 20
 
 
 @router.get("/testers/{tester_id}", response={200: TesterPage, 404: Problems})
@@ -69,7 +69,7 @@ def _page(tester: Tester) -> TesterPage:
         ],
         checks=[
             CheckOut(at=c.at, by=c.by_name, entry=c.entry, in_force=c == in_force)
-            for c in tester.checks.all()[:CHECKS_SHOWN]
+            for c in tester.checks.all()[:_CHECKS_SHOWN]
         ],
         last_proof=_last_proof(tester),
     )

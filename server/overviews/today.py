@@ -29,11 +29,11 @@ from sites.models import Point
 
 router = Router(tags=["today"])
 
-NOT_SAFE = tuple(str(v) for v in WORST_FIRST if v not in (Verdict.UNTESTED, Verdict.SAFE, Verdict.CORRECT))
+_NOT_SAFE = tuple(str(v) for v in WORST_FIRST if v not in (Verdict.UNTESTED, Verdict.SAFE, Verdict.CORRECT))
 """Verdicts that ask for something to be done."""
 
 
-IN_HAND = timedelta(days=7)
+_IN_HAND = timedelta(days=7)
 """How long a round that was begun is a thing of today."""
 
 
@@ -79,14 +79,14 @@ def _in_hand(line: RoundLine) -> bool:
 
 def _rounds_in_hand(crew: Crew) -> QuerySet[Round]:
     """What was begun longer ago is found among the rounds."""
-    return rounds_of(crew).filter(begun_at__gte=timezone.now() - IN_HAND)
+    return rounds_of(crew).filter(begun_at__gte=timezone.now() - _IN_HAND)
 
 
 def _points(crew: Crew) -> list[PointToDo]:
     here = Point.objects.filter(circuit__board__supply__site__crew=crew)
     lines = each_shown(with_record(here), _point, _unshown_point)
-    found = [line for line in lines if line.verdict in NOT_SAFE or line.unshown]
-    return sorted(found, key=lambda p: -1 if p.unshown else NOT_SAFE.index(p.verdict))
+    found = [line for line in lines if line.verdict in _NOT_SAFE or line.unshown]
+    return sorted(found, key=lambda p: -1 if p.unshown else _NOT_SAFE.index(p.verdict))
 
 
 def _point(point: Point) -> PointToDo:

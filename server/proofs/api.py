@@ -42,7 +42,7 @@ from proofs.shapes import (
 
 router = Router(tags=["proofs"])
 
-CLOCK_MAY_BE_OFF = timedelta(seconds=60)
+_CLOCK_MAY_BE_OFF = timedelta(seconds=60)
 ORDER = ("proved-dead", UNSHOWN, "energised", "void", "proving", "isolated", "closed", HISTORY)
 """What stands first on a list: what runs, then what went wrong, then what is under way."""
 
@@ -237,7 +237,7 @@ def _testers(one: Proof, rules_then: RulesEntry, now: datetime) -> list[ProofTes
 
 def _clock(sent_at: datetime | None) -> str:
     """Words for a device whose clock is off."""
-    if sent_at is None or abs(timezone.now() - sent_at) < CLOCK_MAY_BE_OFF:
+    if sent_at is None or abs(timezone.now() - sent_at) < _CLOCK_MAY_BE_OFF:
         return ""
     minutes = round((sent_at - timezone.now()).total_seconds() / 60)
     return f"This device's clock is {abs(minutes)} min {'fast' if minutes > 0 else 'slow'}; the server's clock counts."

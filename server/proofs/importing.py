@@ -22,7 +22,7 @@ from proofs.models import Proof
 from sites.models import Supply
 from sites.services import find
 
-AHEAD = timedelta(minutes=2)
+_AHEAD = timedelta(minutes=2)
 """A file may be this much ahead of the server's clock."""
 
 
@@ -35,7 +35,7 @@ def bring_in(crew: Crew, author: Author, proof_id: UUID, supply_id: UUID, data: 
         raise Refused(("practice", f"this site is {supply.site.practice}; the file is {file.practice}"))
     if file.supply.system != supply.system:
         raise Refused(("supply.system", f"this supply is {supply.system}; the file is {file.supply.system}"))
-    latest = timezone.now() + AHEAD
+    latest = timezone.now() + _AHEAD
     for path, at in (("at", file.at), *((f"events[{i}].at", e.at) for i, e in enumerate(file.events))):
         if at > latest:
             raise Refused((path, f"{at.isoformat()} is still to come"))

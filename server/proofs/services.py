@@ -24,7 +24,7 @@ from proofs.models import Proof, ProofEvent
 from sites.models import Circuit, Supply
 from sites.services import find
 
-LATEST = timedelta(days=2)
+_LATEST = timedelta(days=2)
 """How long a device may keep an event to itself before its time is no longer believed."""
 
 FIELDS_OF_AN_EVENT = {"at", "type", "tester", "by"}
@@ -129,7 +129,7 @@ def _by_our_clock(now: datetime, at: datetime | None, sent_at: datetime | None) 
     if at is None or sent_at is None:
         return now
     waited = sent_at - at
-    return now - waited if timedelta(0) <= waited <= LATEST else now
+    return now - waited if timedelta(0) <= waited <= _LATEST else now
 
 
 def _not_before_its_source(proof: Proof, entry: dict[str, Any], when: datetime) -> datetime:

@@ -25,7 +25,7 @@ from readings.services import content_of
 from sites.models import Board, Circuit, Point, Site, Supply
 from sites.services import LONGEST_NAME, put_site
 
-AT_A_TIME = 250
+_AT_A_TIME = 250
 """Rows of one transaction, and ids of one question: nobody who writes waits long for either."""
 
 
@@ -266,7 +266,7 @@ class _Structure:
 
 def _batches(items: Iterable[Item]) -> Iterator[list[Item]]:
     waiting = iter(items)
-    while batch := list(islice(waiting, AT_A_TIME)):
+    while batch := list(islice(waiting, _AT_A_TIME)):
         yield batch
 
 

@@ -18,7 +18,7 @@ from rounds.models import Round, RoundEvent
 from sites.models import Circuit, Point, Site
 from sites.services import find, site_of
 
-SHORTEST_SKIP_REASON = 3
+_SHORTEST_SKIP_REASON = 3
 
 
 def rounds_of(crew: Crew) -> QuerySet[Round]:
@@ -38,12 +38,12 @@ def round_of(crew: Crew, round_id: UUID) -> Round:
 
 def outlets_of(site: Site, circuit: Circuit | None, room: str) -> list[Point]:
     """What a round of a circuit, or of a room where no circuit is named, goes through."""
-    return [point for point in outlets_at([site]) if _goes_through(point, site, circuit, room)]
+    return [point for point in _outlets_at([site]) if _goes_through(point, site, circuit, room)]
 
 
 def outlets_of_each(rounds: Sequence[Round]) -> dict[UUID, list[Point]]:
     """By the round's id, all looked up together."""
-    points = outlets_at({found.site for found in rounds})
+    points = _outlets_at({found.site for found in rounds})
     return {r.id: [p for p in points if _goes_through(p, r.site, r.circuit, r.room)] for r in rounds}
 
 
@@ -53,7 +53,7 @@ def _goes_through(point: Point, site: Site, circuit: Circuit | None, room: str) 
     return point.circuit_id == circuit.id if circuit else point.room == room
 
 
-def outlets_at(sites: Iterable[Site]) -> list[Point]:
+def _outlets_at(sites: Iterable[Site]) -> list[Point]:
     """In the order of the boards, circuits and cable, with what is on record of each."""
     points = Point.objects.filter(circuit__board__supply__site__in=sites, kind__in=OUTLETS)
     return list(
@@ -138,7 +138,7 @@ def keep(
 def _entry(kind: str, reason: str, tripped: bool | None) -> dict[str, object]:
     if kind not in RoundEvent.Kind.values:
         raise Refused(("kind", f"must be one of {', '.join(RoundEvent.Kind.values)}"))
-    if kind == RoundEvent.Kind.SKIPPED and len(reason) < SHORTEST_SKIP_REASON:
+    if kind == RoundEvent.Kind.SKIPPED and len(reason) < _SHORTEST_SKIP_REASON:
         raise Refused(("reason", "say why it is skipped"))
     if kind == RoundEvent.Kind.WATCHED and tripped is None:
         raise Refused(("tripped", "say whether the device tripped"))

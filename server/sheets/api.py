@@ -40,7 +40,7 @@ from sheets.shapes import (
 )
 
 router = Router(tags=["sheets"])
-REFUSALS = {404: Problems, 409: Problems, 422: Problems}
+_REFUSALS = {404: Problems, 409: Problems, 422: Problems}
 
 
 @router.get("/reference/sheets", response=SheetReference)
@@ -86,7 +86,7 @@ def sheet(request: HttpRequest, sheet_id: UUID) -> dict[str, Any]:
     return sheet_out(sheet_of(crew_of(request), sheet_id), request.user)
 
 
-@router.put("/sheets/{sheet_id}", response={200: SheetOut, **REFUSALS})
+@router.put("/sheets/{sheet_id}", response={200: SheetOut, **_REFUSALS})
 def begin_sheet(request: HttpRequest, sheet_id: UUID, data: SheetIn) -> dict[str, Any]:
     begun = begin(
         crew_of(request), request.user, sheet_id, data.circuit, data.proof, data.wiring, data.ring, data.temperature_c
@@ -94,7 +94,7 @@ def begin_sheet(request: HttpRequest, sheet_id: UUID, data: SheetIn) -> dict[str
     return sheet_out(begun, request.user)
 
 
-@router.put("/sheets/{sheet_id}/entries/{entry_id}", response={200: SheetOut, **REFUSALS})
+@router.put("/sheets/{sheet_id}/entries/{entry_id}", response={200: SheetOut, **_REFUSALS})
 def put_down_entry(request: HttpRequest, sheet_id: UUID, entry_id: UUID, data: EntryIn) -> dict[str, Any]:
     crew = crew_of(request)
     put_down(crew, request.user, sheet_id, entry_id, data.entry, data.tester, data.supersedes)
@@ -161,7 +161,7 @@ def sheet_tests(request: HttpRequest, sheet_id: UUID) -> dict[str, Any]:
     return tests_of(sheet_of(crew_of(request), sheet_id))
 
 
-@router.put("/sheets/{sheet_id}/tests", response={200: SheetOut, **REFUSALS})
+@router.put("/sheets/{sheet_id}/tests", response={200: SheetOut, **_REFUSALS})
 def bring_tests_in(request: HttpRequest, sheet_id: UUID, data: TestsIn) -> dict[str, Any]:
     kept = bring_in(crew_of(request), request.user, sheet_id, data.tests)
     return sheet_out(kept, request.user)

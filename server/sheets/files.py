@@ -15,7 +15,7 @@ from sheets.models import Sheet, SheetEntry
 from sheets.records import SheetView
 from sheets.services import content_of, sheet_of
 
-OF_THE_FILE = {"id", "at", "by"}
+_OF_THE_FILE = {"id", "at", "by"}
 
 
 def tests_of(sheet: Sheet) -> dict[str, Any]:
@@ -44,7 +44,7 @@ def bring_in(crew: Crew, author: Author, sheet_id: UUID, data: Any) -> Sheet:
         raise Refused(("practice", f"this sheet is {view.practice}; the file is {file.practice}"))
     rows = {}
     for index, test in enumerate(file.tests):
-        content = test.model_dump(mode="json", by_alias=True, exclude_none=True, exclude=OF_THE_FILE)
+        content = test.model_dump(mode="json", by_alias=True, exclude_none=True, exclude=_OF_THE_FILE)
         entry = {"type": "tested", "line": _line(view, content), "test": content}
         try:
             kept = content_of(view, entry, None)

@@ -59,11 +59,11 @@ def unshown_line(sheet: Sheet, why: str) -> SheetLine:
 
 
 def _lowest(view: SheetView) -> str:
-    lowest = lowest_insulation(view)
+    lowest = _lowest_insulation(view)
     return "" if lowest is None else f"{figures(lowest):g} MΩ at 20 °C"
 
 
-def lowest_insulation(view: SheetView) -> float | None:
+def _lowest_insulation(view: SheetView) -> float | None:
     """Megohms at 20 °C of the pair that insulates least, of the tests in force."""
     tests = [t.outcome.held for name, t in view.taken.items() if name.startswith("insulation ")]
     return min((held.value for held in tests if held is not None and isfinite(held.value)), default=None)
@@ -89,7 +89,7 @@ def together_out(latest: Iterable[Sheet]) -> list[TogetherOut]:
 
 def _measured(sheet: Sheet) -> tuple[SheetView, float | None] | None:
     view = SheetView(sheet)
-    return view, lowest_insulation(view)
+    return view, _lowest_insulation(view)
 
 
 def circuits_out(crew: Crew, latest: dict[UUID, Sheet]) -> list[CircuitForSheet]:

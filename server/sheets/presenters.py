@@ -73,7 +73,7 @@ def sheet_out(sheet: Sheet, user: Author) -> dict[str, Any]:
         ],
         "look": _look_out(view),
         "lines": [_line_out(view, line) for line in view.lines_with_history],
-        "others": [taken_out(e, view.taken_by(e)) for e in view.of("tested") if not e.entry.get("line")],
+        "others": [_taken_out(e, view.taken_by(e)) for e in view.of("tested") if not e.entry.get("line")],
         "gate": _gate_out(view, user),
         "ring_bars": ring_out(view),
         "history": history_out(view),
@@ -111,7 +111,7 @@ def judged_out(
     }
 
 
-def taken_out(entry: SheetEntry, taken: Taken) -> dict[str, Any]:
+def _taken_out(entry: SheetEntry, taken: Taken) -> dict[str, Any]:
     return {
         **judged_out(None, entry.entry["test"], None, taken.outcome),
         "doubt": taken.in_doubt,
@@ -134,7 +134,7 @@ def _line_out(view: SheetView, line: Line) -> dict[str, Any]:
         "title": line.title,
         "why": line.why,
         "preset": dict(line.preset),
-        "taken": taken_out(entry, view.taken[line.id]) if entry else None,
+        "taken": _taken_out(entry, view.taken[line.id]) if entry else None,
         "earlier": max(0, len(made) - 1),
         "left": view.record.left.get(line.id, ""),
         "may_be_left": line.step in MAY_BE_LEFT,
@@ -189,7 +189,7 @@ def _gate_out(view: SheetView, user: Author) -> dict[str, Any]:
     }
 
 
-USES = {"ohms": Purpose.CONTINUITY, "insulation": Purpose.INSULATION}
+_USES = {"ohms": Purpose.CONTINUITY, "insulation": Purpose.INSULATION}
 """What a tester is wanted for on a sheet."""
 
 
@@ -198,7 +198,7 @@ def _testers_out(view: SheetView) -> list[dict[str, Any]]:
     now = timezone.now()
     found = []
     for tester, entry in in_hands(view.site.crew, now):
-        if not entry.kind.purposes & set(USES.values()):
+        if not entry.kind.purposes & set(_USES.values()):
             continue
         held = entry.model_dump(mode="json", exclude_none=True, exclude={"id"})
         tests = {"ohms": {"kind": "continuity"}, "insulation": _usual_insulation(view)}
@@ -206,7 +206,7 @@ def _testers_out(view: SheetView) -> list[dict[str, Any]]:
             {
                 "id": tester.id,
                 "label": entry.label or entry.kind.name,
-                "best_for": [name for name, purpose in USES.items() if purpose in entry.kind.best_for],
+                "best_for": [name for name, purpose in _USES.items() if purpose in entry.kind.best_for],
                 "unfit": {name: why_unfit(view.practice, view.system, test, held, now) for name, test in tests.items()},
             }
         )

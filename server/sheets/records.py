@@ -59,7 +59,7 @@ class SheetView:
 
     @cached_property
     def circuit(self) -> SheetCircuit:
-        return circuit_of(self.sheet, {})
+        return _circuit_of(self.sheet, {})
 
     @cached_property
     def lines(self) -> tuple[Line, ...]:
@@ -69,12 +69,12 @@ class SheetView:
     @cached_property
     def visits(self) -> list[PairVisit]:
         """What insulation was found on every sheet of the circuit, this one among them."""
-        return insulation_visits(self.sheet.circuit)
+        return _insulation_visits(self.sheet.circuit)
 
     @cached_property
     def lines_with_history(self) -> tuple[Line, ...]:
         before = (v for v in self.visits if v.sheet.begun_at < self.sheet.begun_at)
-        return lines_of(circuit_of(self.sheet, {v.pair: v.visit.mohm_20c for v in before}))
+        return lines_of(_circuit_of(self.sheet, {v.pair: v.visit.mohm_20c for v in before}))
 
     def line(self, name: str | None) -> Line | None:
         return next((one for one in self.lines_with_history if one.id == name), None)
@@ -140,7 +140,7 @@ class SheetView:
         )
 
 
-def circuit_of(sheet: Sheet, previous: dict[str, float]) -> SheetCircuit:
+def _circuit_of(sheet: Sheet, previous: dict[str, float]) -> SheetCircuit:
     circuit = sheet.circuit
     supply = circuit.board.supply
     return SheetCircuit(
@@ -158,7 +158,7 @@ def circuit_of(sheet: Sheet, previous: dict[str, float]) -> SheetCircuit:
     )
 
 
-ENTRIES = Prefetch("entries", SheetEntry.objects.select_related("tester", "superseded_by"))
+_ENTRIES = Prefetch("entries", SheetEntry.objects.select_related("tester", "superseded_by"))
 
 
 def of_circuit(way: str) -> "list[str | Prefetch[Any]]":
@@ -166,17 +166,17 @@ def of_circuit(way: str) -> "list[str | Prefetch[Any]]":
     return [
         f"{way}__points",
         Prefetch(f"{way}__proofs", Proof.objects.select_related("site").prefetch_related("events")),
-        Prefetch(f"{way}__sheets", Sheet.objects.prefetch_related(ENTRIES, "proof__site", "proof__events")),
+        Prefetch(f"{way}__sheets", Sheet.objects.prefetch_related(_ENTRIES, "proof__site", "proof__events")),
     ]
 
 
 def with_record(sheets: QuerySet[Sheet]) -> QuerySet[Sheet]:
     """The sheets with all that a `SheetView` reads off them, in as many queries for a hundred as for one."""
-    beside = [ENTRIES, "proof__site", "proof__events", *of_circuit("circuit")]
+    beside = [_ENTRIES, "proof__site", "proof__events", *of_circuit("circuit")]
     return sheets.select_related("circuit__board__supply__site__crew").prefetch_related(*beside)
 
 
-def insulation_visits(circuit: Circuit) -> list[PairVisit]:
+def _insulation_visits(circuit: Circuit) -> list[PairVisit]:
     """What insulation was found on every sheet of a circuit, at 20 °C, the earliest first."""
     found = []
     practice = circuit.board.supply.site.practice

@@ -30,8 +30,8 @@ from sheets.records import SheetView, with_record
 from sites.models import Circuit
 from sites.services import find
 
-WIRINGS = ("ordinary", *INSULATION_KINDS)
-LARGEST_PHOTO = 4 * 1024 * 1024
+_WIRINGS = ("ordinary", *INSULATION_KINDS)
+_LARGEST_PHOTO = 4 * 1024 * 1024
 PICTURES = {b"\xff\xd8\xff": "image/jpeg", b"\x89PNG\r\n\x1a\n": "image/png"}
 """What a picture begins with, and what it then is."""
 STILL_HERE_AFTER = timedelta(minutes=3)
@@ -73,8 +73,8 @@ def begin(
         raise Refused(("proof", "this proof of isolation is of another site"))
     if proof is not None and proof.brought_at is not None:
         raise Refused(("proof", BEGIN_YOUR_OWN))
-    if wiring not in WIRINGS:
-        raise Refused(("wiring", f"must be one of {', '.join(WIRINGS)}"))
+    if wiring not in _WIRINGS:
+        raise Refused(("wiring", f"must be one of {', '.join(_WIRINGS)}"))
     practice = PRACTICES[circuit.board.supply.site.practice]
     if ring and not practice.ring_circuits:
         raise Refused(("ring", f"there are no ring circuits in {practice.name}"))
@@ -235,8 +235,8 @@ def put_photo(crew: Crew, author: Author, photo_id: UUID, image: str) -> Photo:
     kind = next((kind for start, kind in PICTURES.items() if content.startswith(start)), None)
     if kind is None:
         raise Refused(("image", "must be a JPEG or PNG picture"))
-    if len(content) > LARGEST_PHOTO:
-        raise Refused(("image", f"is larger than {LARGEST_PHOTO // 1024**2} MB"))
+    if len(content) > _LARGEST_PHOTO:
+        raise Refused(("image", f"is larger than {_LARGEST_PHOTO // 1024**2} MB"))
     existing = Photo.objects.filter(id=photo_id).first()
     if existing is not None:
         if existing.crew_id != crew.id or bytes(existing.image) != content:

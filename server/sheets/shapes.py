@@ -16,7 +16,7 @@ from evenprobe.formats.sheet import SheetEntryAsTyped
 from evenprobe.formats.words import DeadTestWord, PracticeWord
 from evenprobe.wiring.circumstances import Loads, Neutral
 
-LARGEST_FIGURE = 1e12
+_LARGEST_FIGURE = 1e12
 """Of a part, in whatever unit: far beyond any there is, and its square still a number."""
 
 
@@ -316,7 +316,7 @@ class PartTestIn(Schema):
 
 class AdviseIn(Schema):
     check: str
-    figures: dict[str, Annotated[float, Field(le=LARGEST_FIGURE)]] = {}
+    figures: dict[str, Annotated[float, Field(le=_LARGEST_FIGURE)]] = {}
 
 
 class AdviceOut(Schema):

@@ -1,7 +1,7 @@
 """Rounds in the real thing: six outlets by keyboard, left and taken up again; presser and watcher on two devices."""
 
 import pytest
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from crews.models import Crew
 from demo.crew import demo_id
@@ -105,7 +105,7 @@ def test_a_slip_is_taken_again_and_nothing_typed_is_lost_when_the_server_is_gone
 
 def test_the_next_value_is_of_the_next_pair_while_the_round_is_not_read_again_yet(six_outlets, live_server, page):
     begin(page, live_server, "Meter M2")
-    held = []
+    held: list[Route] | None = []
     page.route("**/api/rounds/*", lambda route: route.continue_() if held is None else held.append(route))
     to_measure = page.get_by_label("The quick set").get_by_text("to measure")
     with page.expect_request("**/api/rounds/*"):
@@ -116,7 +116,7 @@ def test_the_next_value_is_of_the_next_pair_while_the_round_is_not_read_again_ye
     page.keyboard.type(HEALTHY[1])
     page.keyboard.press("Enter")
     expect(to_measure).to_have_count(1)
-    for route in held:
+    for route in held or ():
         route.continue_()
     held = None
     for pair, value in zip(("H to N", "H to G"), HEALTHY, strict=False):

@@ -12,8 +12,8 @@ import evenprobe
 from evenprobe.entries import FormatError, parse_json
 from evenprobe.formats.answers.answer import Answer
 
-INPUT_ERROR = 2
-READER_WENT_AWAY = 1
+_INPUT_ERROR = 2
+_READER_WENT_AWAY = 1
 
 
 def _predict(options: argparse.Namespace, content: Any) -> Answer:
@@ -76,10 +76,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
         answer = _written(options.run(options, _read(options.file)).as_json())
     except FormatError as error:
         print(error, file=sys.stderr)
-        return INPUT_ERROR
+        return _INPUT_ERROR
     try:
         print(answer, flush=True)
     except BrokenPipeError:
         os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
-        return READER_WENT_AWAY
+        return _READER_WENT_AWAY
     return 0

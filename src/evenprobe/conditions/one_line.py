@@ -7,9 +7,9 @@ from evenprobe.conditions.condition import Condition, Severity
 from evenprobe.conditions.variants import OPEN, a_line_as_neutral
 from evenprobe.wiring.unknowns import Range
 
-STANDALONE = ("standalone-120", "standalone-230")
-POOR_JOINT = Range(0.3, 6.0, "log")
-POOR_EARTH_JOINT = Range(2.0, 500.0, "log")
+_STANDALONE = ("standalone-120", "standalone-230")
+_POOR_JOINT = Range(0.3, 6.0, "log")
+_POOR_EARTH_JOINT = Range(2.0, 500.0, "log")
 
 ONE_LINE: tuple[Condition, ...] = (
     Condition(
@@ -173,7 +173,7 @@ ONE_LINE: tuple[Condition, ...] = (
         cause="a generator or inverter without its {neutral}–{earth} link, or a link left out at the origin",
         remedy="make the bond the maker of the source asks for",
         bonded=False,
-        priors=dict.fromkeys(STANDALONE, 0.2),
+        priors=dict.fromkeys(_STANDALONE, 0.2),
     ),
     Condition(
         id="high-resistance-line",
@@ -183,7 +183,7 @@ ONE_LINE: tuple[Condition, ...] = (
         symptom="voltage sags under load, a joint runs hot",
         cause="a loose screw, burnt or brittle insulation along the run",
         remedy="isolate, prove dead, remake the joint",
-        joints={"line": POOR_JOINT},
+        joints={"line": _POOR_JOINT},
     ),
     Condition(
         id="high-resistance-neutral",
@@ -193,7 +193,7 @@ ONE_LINE: tuple[Condition, ...] = (
         symptom="voltage sags under load, neutral rises above {earth}",
         cause="a loose screw, burnt or brittle insulation along the run",
         remedy="isolate, prove dead, remake the joint",
-        joints={"neutral": POOR_JOINT},
+        joints={"neutral": _POOR_JOINT},
     ),
     Condition(
         id="high-resistance-earth",
@@ -203,7 +203,7 @@ ONE_LINE: tuple[Condition, ...] = (
         symptom="reads right and fails when a fault needs it",
         cause="a loose screw, paint or corrosion under a protective connection",
         remedy="isolate, prove dead, remake the joint",
-        joints={"earth": POOR_EARTH_JOINT},
+        joints={"earth": _POOR_EARTH_JOINT},
     ),
     Condition(
         id="wrong-system",

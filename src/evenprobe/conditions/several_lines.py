@@ -15,11 +15,11 @@ from evenprobe.conditions.variants import (
 )
 from evenprobe.wiring.unknowns import Range
 
-FAILING_SERVICE = Range(1.0, 200.0, "log")
-ONE_TAP = "120"
+_FAILING_SERVICE = Range(1.0, 200.0, "log")
+_ONE_TAP = "120"
 SPLIT_PHASE = "120/240"
 HIGH_LEG = "240-high-leg"
-STARS = ("208Y/120", "480Y/277", "230/400")
+_STARS = ("208Y/120", "480Y/277", "230/400")
 
 SEVERAL_LINES: tuple[Condition, ...] = (
     Condition(
@@ -100,9 +100,9 @@ SEVERAL_LINES: tuple[Condition, ...] = (
         cause="the neutral at the origin, the meter or the transformer; both legs odd with their sum right",
         remedy="switch off now and report it: nothing may be used until the neutral is whole",
         variants=lost_or_failing,
-        joints={"service": FAILING_SERVICE},
+        joints={"service": _FAILING_SERVICE},
         disturbs=("neutral",),
-        systems=(SPLIT_PHASE, HIGH_LEG, *STARS),
+        systems=(SPLIT_PHASE, HIGH_LEG, *_STARS),
     ),
     Condition(
         id="phase-sequence-reversed",
@@ -124,8 +124,8 @@ SEVERAL_LINES: tuple[Condition, ...] = (
         cause="the middle bar of a delta {board}, 208 V to neutral",
         remedy="switch off now, isolate, move it to an ordinary leg",
         variants=high_leg_misplaced,
-        systems=(HIGH_LEG, SPLIT_PHASE, ONE_TAP),
-        priors=dict.fromkeys((SPLIT_PHASE, ONE_TAP), 0.0005),
+        systems=(HIGH_LEG, SPLIT_PHASE, _ONE_TAP),
+        priors=dict.fromkeys((SPLIT_PHASE, _ONE_TAP), 0.0005),
     ),
     Condition(
         id="neutral-and-line-swapped-at-board",

@@ -62,13 +62,13 @@ class Variant:
 Variants = Callable[[Change, Layout], Sequence[Variant]]
 
 
-def as_it_should_be(layout: Layout) -> Variant:
+def _as_it_should_be(layout: Layout) -> Variant:
     return Variant(layout.wires, layout.phasors)
 
 
 def each_line(change: Change, layout: Layout) -> Sequence[Variant]:
     """Of what is about a line one variant for each; of anything else one."""
-    healthy = as_it_should_be(layout)
+    healthy = _as_it_should_be(layout)
     moved = change.contacts != HEALTHY and change.contacts[0] != "line"
     about_a_line = moved or "line" in change.joints or change.leaks
     if not about_a_line:
@@ -95,12 +95,12 @@ def _of_line(change: Change, layout: Layout, healthy: Variant, line: str) -> Var
 
 def a_line_as_neutral(_: Change, layout: Layout) -> Sequence[Variant]:
     """The neutral's wire on any other line than the one that is here, or where several are, on any."""
-    return [replace(as_it_should_be(layout), neutral_emf=phasor) for phasor in layout.astray]
+    return [replace(_as_it_should_be(layout), neutral_emf=phasor) for phasor in layout.astray]
 
 
 def one_line_lost(change: Change, layout: Layout) -> Sequence[Variant]:
     """One of the lines that come here has no source: its bar lives on what the loads feed back."""
-    healthy = as_it_should_be(layout)
+    healthy = _as_it_should_be(layout)
     return [
         replace(healthy, feeds=_without(layout, line), joints=change.joints, lines=(line,)) for line in layout.lines
     ]
@@ -108,7 +108,7 @@ def one_line_lost(change: Change, layout: Layout) -> Sequence[Variant]:
 
 def two_on_one_leg(change: Change, layout: Layout) -> Sequence[Variant]:
     """Two of the lines that come here are on one bar."""
-    healthy = as_it_should_be(layout)
+    healthy = _as_it_should_be(layout)
     return [
         replace(healthy, feeds=_without(layout, other), joints=change.joints, tied=(one, other), lines=(one, other))
         for one, other in permutations(layout.lines, 2)
@@ -121,12 +121,12 @@ def _without(layout: Layout, unfed: str) -> tuple[complex | None, ...]:
 
 def other_legs(_: Change, layout: Layout) -> Sequence[Variant]:
     """All as it should be, on other legs that are as good."""
-    return [replace(as_it_should_be(layout), feeds=phasors) for phasors in layout.alternatives]
+    return [replace(_as_it_should_be(layout), feeds=phasors) for phasors in layout.alternatives]
 
 
 def two_lines_exchanged(_: Change, layout: Layout) -> Sequence[Variant]:
     """Two contacts have each other's wire; a high leg stays where it belongs."""
-    healthy = as_it_should_be(layout)
+    healthy = _as_it_should_be(layout)
     variants = []
     for one, other in pairs_of(layout.lines):
         exchanged = {one: other, other: one}
@@ -144,7 +144,7 @@ def high_leg_misplaced(_: Change, layout: Layout) -> Sequence[Variant]:
     """
     if len(layout.lines) > 1 and not layout.neutral:
         return []
-    healthy = as_it_should_be(layout)
+    healthy = _as_it_should_be(layout)
     high = [bar for bar in layout.bars if _volts(layout, bar) > 1 + ALIKE]
     if not high and not _one_winding(layout):
         return []
@@ -168,7 +168,7 @@ def _one_winding(layout: Layout) -> bool:
 
 def lost_or_failing(change: Change, layout: Layout) -> Sequence[Variant]:
     """The joint open, or poor on its variant to be."""
-    healthy = as_it_should_be(layout)
+    healthy = _as_it_should_be(layout)
     opened = dict.fromkeys(change.joints, OPEN)
     return [replace(healthy, joints=joints) for joints in (opened, change.joints)]
 

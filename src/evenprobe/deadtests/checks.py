@@ -18,12 +18,12 @@ class Setting:
     unit: str
 
 
-VOLTS_AND_OHMS = "the V Ω jack, black in common"
-OHMS = Setting("Ω", VOLTS_AND_OHMS, "ohm")
-DC_VOLTS = Setting("V DC", VOLTS_AND_OHMS, "V DC")
-AC_VOLTS = Setting("V AC", VOLTS_AND_OHMS, "V AC")
-DEGREES = Setting("°C", "the sensor's own socket, or whatever display it feeds", "°C")
-FARADS = Setting("capacitance", VOLTS_AND_OHMS, "µF")
+_VOLTS_AND_OHMS = "the V Ω jack, black in common"
+OHMS = Setting("Ω", _VOLTS_AND_OHMS, "ohm")
+_DC_VOLTS = Setting("V DC", _VOLTS_AND_OHMS, "V DC")
+_AC_VOLTS = Setting("V AC", _VOLTS_AND_OHMS, "V AC")
+_DEGREES = Setting("°C", "the sensor's own socket, or whatever display it feeds", "°C")
+_FARADS = Setting("capacitance", _VOLTS_AND_OHMS, "µF")
 
 
 @dataclass(frozen=True)
@@ -88,27 +88,27 @@ QUICK_CHECKS: dict[str, QuickCheck] = {
             leaves_out=("latches",),
         ),
         QuickCheck(
-            "capacitor", "Capacitor", "capacitor", FARADS,
+            "capacitor", "Capacitor", "capacitor", _FARADS,
             "Discharge it through a resistor, never with a screwdriver; then disconnect it.",
             "What is printed, within its tolerance; else within 6 %.", ("printed_uf",), lambda f: f["printed_uf"],
         ),
         QuickCheck(
-            "lead-acid", "Battery, 12 V lead-acid", "battery", DC_VOLTS, "At rest for an hour, no load, no charger.",
+            "lead-acid", "Battery, 12 V lead-acid", "battery", _DC_VOLTS, "At rest for an hour, no load, no charger.",
             "12.6 V or more charged; below 12.0 V flat. A minus sign: leads the other way round.",
             expected=lambda _: BATTERIES["lead-acid-12"][0].volts, presets={"chemistry": "lead-acid-12"},
         ),
         QuickCheck(
-            "alkaline", "Battery, 1.5 V alkaline", "battery", DC_VOLTS, "Out of the device.",
+            "alkaline", "Battery, 1.5 V alkaline", "battery", _DC_VOLTS, "Out of the device.",
             "1.5 V or more fresh; below 1.2 V replace. A minus sign: leads the other way round.",
             expected=lambda _: BATTERIES["alkaline-1.5"][0].volts, presets={"chemistry": "alkaline-1.5"},
         ),
         QuickCheck(
-            "sensor", "Temperature sensor", "temperature-sensor", DEGREES,
+            "sensor", "Temperature sensor", "temperature-sensor", _DEGREES,
             "Beside a thermometer, at two temperatures well apart; wait until both are steady.",
             "Within 1 °C of the thermometer, or the maker's figure.",
         ),
         QuickCheck(
-            "coil", "Coil", "coil", AC_VOLTS, "Live: energised. Probes on the coil's own terminals.",
+            "coil", "Coil", "coil", _AC_VOLTS, "Live: energised. Probes on the coil's own terminals.",
             "85 % of its rated voltage or more.", ("rated_v",), lambda f: f["rated_v"],
         ),
         QuickCheck(

@@ -9,7 +9,7 @@ from evenprobe.entries import FormatError
 from evenprobe.entries.units import to_si
 from evenprobe.testers import Instrument
 
-IN_OHMS = ("ohm", "kohm", "Mohm")
+_IN_OHMS = ("ohm", "kohm", "Mohm")
 """What a display may show ohms in."""
 
 
@@ -56,11 +56,11 @@ def in_own_unit(test: Mapping[str, Any]) -> dict[str, Any]:
     """What was typed in another unit, in the test's own: a display changes its unit by itself."""
     unit, kind = test["unit"], DEAD_TESTS.get(str(test.get("kind")))
     own = {key: value for key, value in test.items() if key != "unit"}
-    figure = next((f for f in kind.fields if isinstance(f, Figure) and f.unit == IN_OHMS[0]), None) if kind else None
+    figure = next((f for f in kind.fields if isinstance(f, Figure) and f.unit == _IN_OHMS[0]), None) if kind else None
     if figure is None:
         raise FormatError([("unit", "is not asked for here")])
-    if unit not in IN_OHMS:
-        raise FormatError([("unit", f"must be one of {', '.join(IN_OHMS)}")])
+    if unit not in _IN_OHMS:
+        raise FormatError([("unit", f"must be one of {', '.join(_IN_OHMS)}")])
     value = own.get(figure.key)
     if not isinstance(value, int | float):
         return own

@@ -23,7 +23,7 @@ from evenprobe.limits.components import (
     SENSOR_TOLERANCE_C,
 )
 
-SHORTED_SHARE = 0.1
+_SHORTED_SHARE = 0.1
 """An element with so little of its resistance has turns joined."""
 
 
@@ -103,7 +103,7 @@ def element(
     corrected = measured.less(null_ohm or 0.0)
     computed = {"expected_ohm": expected, "corrected_ohm": max(0.0, corrected.value)}
     inside = held_against(limit, corrected.interval)
-    if corrected.value < SHORTED_SHARE * expected:
+    if corrected.value < _SHORTED_SHARE * expected:
         result, said = Result.FAIL, "element.shorted"
     elif inside is Result.PASS:
         result, said = Result.PASS, "element.pass"

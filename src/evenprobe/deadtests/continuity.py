@@ -25,11 +25,11 @@ from evenprobe.supplies import SupplySystem
 from evenprobe.wiring.conductors import Conductor, Material
 
 REFERENCE_C = 20.0
-LARGEST_LOAD_W = 25e3
+_LARGEST_LOAD_W = 25e3
 """What would take more than this on one circuit is no load but a joint."""
-WITHIN_A_TOUCH_OHMS = 0.02
+_WITHIN_A_TOUCH_OHMS = 0.02
 """How far below the null a reading may come by the probes' touch alone."""
-NO_MAINS_LOAD_W = 1.0
+_NO_MAINS_LOAD_W = 1.0
 
 
 @dataclass(frozen=True)
@@ -106,11 +106,11 @@ def separation(
         return Outcome(Result.INVALID, [JUDGED.say("below-the-null")], SEPARATE, computed)
     if ohms >= SEPARATE_OHMS:
         return Outcome(Result.BORDERLINE, [JUDGED.say("separation.high")], SEPARATE, computed)
-    if watts is None or watts > LARGEST_LOAD_W:
+    if watts is None or watts > _LARGEST_LOAD_W:
         said = JUDGED.say("separation.short")
         if metres is not None:
             said = JUDGED.say("separation.short-at", distance=unit.said(round(metres)))
-    elif watts >= NO_MAINS_LOAD_W:
+    elif watts >= _NO_MAINS_LOAD_W:
         said = JUDGED.say("separation.load", power=_watts(watts))
     else:
         said = JUDGED.say("separation.leak")
@@ -149,7 +149,7 @@ def closed_contact(
 
 
 def _below_the_null(corrected: Shown) -> bool:
-    return corrected.value < 0 and corrected.interval[1] < WITHIN_A_TOUCH_OHMS
+    return corrected.value < 0 and corrected.interval[1] < _WITHIN_A_TOUCH_OHMS
 
 
 def _with_leads(result: Result, null_ohm: float | None) -> tuple[Result, list[Sentence]]:

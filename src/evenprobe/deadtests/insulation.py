@@ -25,20 +25,20 @@ from evenprobe.limits.dead_tests import (
 from evenprobe.sentences import Sentence
 
 REFERENCE_C = 20.0
-HALVES_EVERY_K = 10.0
-FARAD_PER_M = 120e-12
+_HALVES_EVERY_K = 10.0
+_FARAD_PER_M = 120e-12
 """One conductor to another along a cable, the most it may be."""
-TEST_AMPERES = 1e-3
+_TEST_AMPERES = 1e-3
 """What an insulation tester at least drives (IEC 61557-2)."""
-DISCHARGE_OHMS = 100e3
+_DISCHARGE_OHMS = 100e3
 """Through the tester, once the test is over."""
-WINDING_DISCHARGE_TIMES = 4
+_WINDING_DISCHARGE_TIMES = 4
 """At least so many times the test's own duration."""
 
 
 def at_20_degrees(mohm: float, temperature_c: float) -> float:
     """Megohms at 20 °C of what was measured at another temperature."""
-    return float(mohm * 2 ** ((temperature_c - REFERENCE_C) / HALVES_EVERY_K))
+    return float(mohm * 2 ** ((temperature_c - REFERENCE_C) / _HALVES_EVERY_K))
 
 
 def as_measured_at(mohm_20c: float, temperature_c: float) -> float:
@@ -69,7 +69,7 @@ def insulation(
         "required_mohm": rule.least_mohm,
         "required_test_v": rule.test_volts,
         "trend": trend,
-        **(charging(length_m, rule.test_volts, measured.value) if length_m else {}),
+        **(_charging(length_m, rule.test_volts, measured.value) if length_m else {}),
     }
     result = held_against(rule.limit, corrected.interval)
     assumed = [JUDGED.say("taken-as-20")] if temperature_c is None and known else []
@@ -128,7 +128,7 @@ def ratios(r30: float | None, r60: float, r600: float | None) -> Outcome:
         said.append(JUDGED.say(f"polarisation.{found}", ratio=polarisation, good=least))
     elif polarisation is not None:
         said.append(JUDGED.say("polarisation.not-judged", most=POLARISATION_UP_TO_MOHM))
-    said.append(JUDGED.say("ratios.discharge", times=WINDING_DISCHARGE_TIMES))
+    said.append(JUDGED.say("ratios.discharge", times=_WINDING_DISCHARGE_TIMES))
     computed = {"absorption": absorption, "polarisation": polarisation}
     return Outcome(worst(results) if results else Result.NOTE, said, limit, computed)
 
@@ -184,12 +184,12 @@ def several(circuits: Sequence[CircuitInsulation], measured_20c: Shown | None, r
     return Outcome(Result.NOTE, said, rule.limit, computed)
 
 
-def charging(length_m: float, test_volts: float, mohm: float) -> Mapping[str, float]:
+def _charging(length_m: float, test_volts: float, mohm: float) -> Mapping[str, float]:
     """Seconds to charge a cable, to discharge it through the tester, and how long it holds if left alone."""
-    farad = FARAD_PER_M * length_m
+    farad = _FARAD_PER_M * length_m
     decay = log(test_volts / DISCHARGED_VOLTS)
     return {
-        "charge_s": farad * test_volts / TEST_AMPERES,
-        "discharge_s": farad * DISCHARGE_OHMS * decay,
+        "charge_s": farad * test_volts / _TEST_AMPERES,
+        "discharge_s": farad * _DISCHARGE_OHMS * decay,
         "holds_s": farad * min(mohm, 1e6) * 1e6 * decay,
     }

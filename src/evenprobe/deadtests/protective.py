@@ -27,7 +27,7 @@ from evenprobe.practices import Practice
 from evenprobe.supplies import SupplySystem
 
 DeviceType = Literal["general", "S", "class-a-people"]
-HALF_TEST_SHARE = 0.45
+_HALF_TEST_SHARE = 0.45
 """A tester's half-current test drives at least this share; less than that says nothing by not tripping."""
 
 
@@ -65,9 +65,9 @@ def residual_current(
 def _expectations(kind: DeviceType, rated_ma: float) -> tuple[Limit, float, float]:
     """Up to what it must stay in, from what it must trip, and the least current whose not tripping says so."""
     if kind == "class-a-people":
-        return PEOPLE_NO_TRIP, PEOPLE_TRIP_MA, HALF_TEST_SHARE * 2 * PEOPLE_NO_TRIP_MA
+        return PEOPLE_NO_TRIP, PEOPLE_TRIP_MA, _HALF_TEST_SHARE * 2 * PEOPLE_NO_TRIP_MA
     half = NO_TRIP_SHARE * rated_ma
-    return no_trip(half), rated_ma, HALF_TEST_SHARE * rated_ma
+    return no_trip(half), rated_ma, _HALF_TEST_SHARE * rated_ma
 
 
 def _no_trip_expected(limit: Limit, half: float, test_ma: float, tripped: bool) -> Outcome:

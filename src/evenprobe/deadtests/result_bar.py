@@ -10,7 +10,7 @@ from math import inf, isfinite, log10
 from evenprobe.deadtests.judgement import Outcome
 from evenprobe.limits import Limit
 
-DECADES: dict[str, tuple[float, float]] = {"Mohm": (0.01, 10_000.0), "ms": (1.0, 10_000.0)}
+_DECADES: dict[str, tuple[float, float]] = {"Mohm": (0.01, 10_000.0), "ms": (1.0, 10_000.0)}
 """Units drawn by their logarithm, and from where to where."""
 ROOM = 2.0
 """How many times the limit, or the expected value, a bar goes on for."""
@@ -43,9 +43,9 @@ def result_bar(outcome: Outcome) -> ResultBar | None:
 
 class _Scale:
     def __init__(self, limit: Limit, value: float, expected: float | None) -> None:
-        self.log = limit.unit in DECADES
+        self.log = limit.unit in _DECADES
         if self.log:
-            self.low, self.high = DECADES[limit.unit]
+            self.low, self.high = _DECADES[limit.unit]
             return
         known = [abs(x) for x in (limit.band.low, limit.band.high, expected or 0.0) if isfinite(x)]
         furthest = max(ROOM * max(known, default=0.0), abs(value)) or 1.0

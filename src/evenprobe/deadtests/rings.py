@@ -14,7 +14,7 @@ from evenprobe.limits.dead_tests import RING, RING_MARGIN_OHMS, ring_outlet
 
 ROOM = 1.15
 """A chart's height over its highest bar."""
-ENDS_MATCH_SHARE = 0.1
+_ENDS_MATCH_SHARE = 0.1
 """Line and neutral of one cable are of one length, so their ends differ by no more than this and the margin."""
 
 
@@ -55,7 +55,7 @@ def ring(ends: Mapping[str, float | None], outlets: Sequence[RingOutlet]) -> Out
         "limit_r1_r2": ring_outlet(expected["r1_r2"]).band.high,
     }
     names = {o.id: o.name for o in outlets}
-    unlike = abs(r1 - rn) > RING_MARGIN_OHMS + ENDS_MATCH_SHARE * max(r1, rn)
+    unlike = abs(r1 - rn) > RING_MARGIN_OHMS + _ENDS_MATCH_SHARE * max(r1, rn)
     results = [Result.FAIL] * (unlike or bool(poor)) + [Result.NOTE] * bool(spurs or not outlets)
     said = [JUDGED.say("ring.ends-differ")] if unlike else []
     said += [JUDGED.say("ring.poor-joint", outlet=names[o], joint=_JOINT[pair]) for o, pair in poor.items()]

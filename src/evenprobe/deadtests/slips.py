@@ -7,7 +7,7 @@ from math import log10
 
 from evenprobe.deadtests.sentences import SLIPS
 
-THOUSAND = 1000.0
+_THOUSAND = 1000.0
 NEAR = 4.0
 """How many times off the expected value, once put right, still makes a slip likely."""
 
@@ -21,7 +21,7 @@ def did_you_mean(value: float, expected: float | None, unit: str) -> str:
     if not expected or value <= 0 or expected <= 0:
         return ""
     off = log10(value / expected)
-    if abs(abs(off) - log10(THOUSAND)) > log10(NEAR):
+    if abs(abs(off) - log10(_THOUSAND)) > log10(NEAR):
         return ""
     meant = (_SMALLER if off > 0 else _LARGER)[unit]
     written = _AS_WRITTEN.get(unit, unit)

@@ -9,7 +9,7 @@ from pydantic import BaseModel, ValidationError
 
 from evenprobe.entries.plausible import NO_CHARACTER, implausible
 
-LONGEST_QUOTE = 60
+_LONGEST_QUOTE = 60
 MOST_NAMED = 20
 """Of what cannot be at all: a file full of it is no file of ours."""
 
@@ -118,7 +118,7 @@ def _as_written(location: Sequence[int | str], data: Any) -> list[int | str]:
     return path
 
 
-def path_of(location: Sequence[int | str]) -> str:
+def _path_of(location: Sequence[int | str]) -> str:
     """`points[0].readings[3].unit`."""
     path = ""
     for step in location:
@@ -128,7 +128,7 @@ def path_of(location: Sequence[int | str]) -> str:
 
 def named(problem: Any, data: Any = None) -> tuple[str, str]:
     """The path and the words of one of Pydantic's problems; `data`: what was checked, where it is known."""
-    path, kind = path_of(_as_written(problem["loc"], data)), problem["type"]
+    path, kind = _path_of(_as_written(problem["loc"], data)), problem["type"]
     given = problem.get("input")
     shown = f", not {_quoted(given)}" if isinstance(given, str | int | float | bool) else ""
     context = problem.get("ctx", {})
@@ -183,7 +183,7 @@ def _joined(path: str, field: str) -> str:
 
 def _quoted(given: Any) -> str:
     text = json.dumps(given)
-    return text if len(text) <= LONGEST_QUOTE else f"{text[:LONGEST_QUOTE]}…"
+    return text if len(text) <= _LONGEST_QUOTE else f"{text[:_LONGEST_QUOTE]}…"
 
 
 class FieldError(ValueError):

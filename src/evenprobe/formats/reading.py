@@ -22,7 +22,7 @@ from evenprobe.wiring import Terminal
 from evenprobe.wiring.circumstances import Device, Input, Loads, Neutral
 from evenprobe.wiring.points import BOARD_END, LINES, METALWORK
 
-HIGHEST_LOAD_A = 1000.0
+_HIGHEST_LOAD_A = 1000.0
 
 
 class StationEntry(Strict):
@@ -52,8 +52,8 @@ class ReadingEntry(Strict):
     test_v: Positive | None = None
     test_ma: Positive | None = None
     ms: NotNegative | None = None
-    load_here_a: Annotated[float, Field(gt=0, le=HIGHEST_LOAD_A)] | None = None
-    load_elsewhere_a: Annotated[float, Field(gt=0, le=HIGHEST_LOAD_A)] | None = None
+    load_here_a: Annotated[float, Field(gt=0, le=_HIGHEST_LOAD_A)] | None = None
+    load_elsewhere_a: Annotated[float, Field(gt=0, le=_HIGHEST_LOAD_A)] | None = None
     load_between: tuple[str, str] | None = None
     """Which contacts the known load is between, where several lines come to the point."""
     min: NotNegative | None = None

@@ -21,9 +21,9 @@ ByVariant = Sequence[tuple[Condition, Variant, Rows]]
 Moved = Sequence[tuple[tuple[str, ...], Rows]]
 """Wires behind the contacts, and the rows where it is so."""
 
-OPEN_SIEMENS = 1e-9
-CLOSED_SIEMENS = 1e3
-BOLTED_SIEMENS = 1e3
+_OPEN_SIEMENS = 1e-9
+_CLOSED_SIEMENS = 1e3
+_BOLTED_SIEMENS = 1e3
 CLAMPED_SIEMENS = 1e3
 """Of the stretch of conductor inside a clamp; amperes through it are its volts times this."""
 
@@ -79,30 +79,30 @@ class Admittances:
         for bar, branch in self.topology.sources.items():
             y[branch] = 1 / (behind * v.get(f"source_{bar}_match", 1.0))
             stray = v["source_stray_farad"] * v[f"source_stray_{bar}_share"]
-            y[f"source_stray_{bar}"] = self._capacitor(stray, mode) + OPEN_SIEMENS
+            y[f"source_stray_{bar}"] = self._capacitor(stray, mode) + _OPEN_SIEMENS
         for a, b in board_pairs(self.layout):
-            y[between("board", a, b)] = v[amperes("board", a, b)] / self._volts[frozenset((a, b))] + OPEN_SIEMENS
+            y[between("board", a, b)] = v[amperes("board", a, b)] / self._volts[frozenset((a, b))] + _OPEN_SIEMENS
         for _, variant, rows in by_variant:
             for bar, feed in zip(self.layout.bars, variant.feeds, strict=True):
                 if feed is None:
-                    y[self.topology.sources[bar]][rows] = OPEN_SIEMENS
+                    y[self.topology.sources[bar]][rows] = _OPEN_SIEMENS
             if variant.tied is not None:
-                y[between("board", *variant.tied)][rows] = BOLTED_SIEMENS
+                y[between("board", *variant.tied)][rows] = _BOLTED_SIEMENS
         return y
 
     def _earthing(self, v: Values, by_variant: ByVariant, mode: Mode) -> dict[str, Array]:
         earthing = self.point.earthing
-        open_ = np.full(len(v["length_m"]), OPEN_SIEMENS)
+        open_ = np.full(len(v["length_m"]), _OPEN_SIEMENS)
         bond = 1 / v["bond_ohm"] if earthing is Earthing.TN_C_S else open_.copy()
         service = 1 / v["service_earth_ohm"] if earthing is Earthing.TN_S else open_.copy()
         neutral = 1 / v["service_neutral_ohm"]
         electrode = 1 / v["source_electrode_ohm"]
         for condition, variant, rows in by_variant:
             if not condition.bonded:
-                bond[rows] = service[rows] = electrode[rows] = OPEN_SIEMENS
+                bond[rows] = service[rows] = electrode[rows] = _OPEN_SIEMENS
             if "service" in variant.joints:
                 joint = variant.joints["service"]
-                neutral[rows] = OPEN_SIEMENS if joint is OPEN else 1 / joint.at(v["joint_severity"][rows])
+                neutral[rows] = _OPEN_SIEMENS if joint is OPEN else 1 / joint.at(v["joint_severity"][rows])
         stray = v["source_stray_farad"] * v["source_stray_neutral_share"]
         return {
             "bond": bond,
@@ -115,7 +115,7 @@ class Admittances:
         """Each wire along the run, before the tap and after it, and at the device."""
         count = len(v["length_m"])
         line_ohm = v["ohm_per_m"] * v["length_m"] * v["warmth"]
-        opened = OPEN_SIEMENS + self._capacitor(v["open_farad"], mode)
+        opened = _OPEN_SIEMENS + self._capacitor(v["open_farad"], mode)
         y: dict[str, Array] = {}
         for wire in self.layout.wires:
             before_tap = v["earth_joint_place" if wire == "earth" else "joint_place"] < 0.5
@@ -138,7 +138,7 @@ class Admittances:
         for line in self.layout.lines:
             y |= self._at_the_device(v, by_variant, mode, line, y[f"{line}_a"])
         if mode.dc and self.layout.neutral:
-            y["neutral_link"] = np.full(count, OPEN_SIEMENS if mode.neutral_lifted else CLOSED_SIEMENS)
+            y["neutral_link"] = np.full(count, _OPEN_SIEMENS if mode.neutral_lifted else _CLOSED_SIEMENS)
         return y
 
     def _at_the_device(
@@ -146,7 +146,7 @@ class Admittances:
     ) -> dict[str, Array]:
         """The device's pole, a branch of its own when dead and else part of the run's first stretch."""
         ghost = v["ghost_farad"] * v.get(f"ghost_{line}_share", 1.0)
-        at_device = OPEN_SIEMENS + self._capacitor(ghost, mode)
+        at_device = _OPEN_SIEMENS + self._capacitor(ghost, mode)
         if mode.device_open:
             return {f"device_{line}" if mode.dc else f"{line}_a": at_device}
         for condition, _, rows in by_variant:

@@ -20,7 +20,7 @@ Blocks = Sequence[tuple[Condition, slice]]
 
 SLOPE_STEP = 1e-5
 """Of the unit cube, for differences."""
-SPARSITY_SAMPLES = 4
+_SPARSITY_SAMPLES = 4
 """Of each variant, to see which unknowns touch which branch: all there, each on both sides of its middle."""
 Mode = TypeVar("Mode")
 """How the installation is solved."""
@@ -94,7 +94,7 @@ class Sensitivities(Generic[Mode]):
     def _of_every_way(self) -> tuple[Cube, Blocks]:
         """Some samples of each variant of each condition, with everything there that may be absent."""
         drawn = [
-            self._unknowns.every_way(s)[-1] for s in qmc.Sobol(self._unknowns.count, rng=0).random(SPARSITY_SAMPLES)
+            self._unknowns.every_way(s)[-1] for s in qmc.Sobol(self._unknowns.count, rng=0).random(_SPARSITY_SAMPLES)
         ]
         cubes: list[Cube] = []
         blocks: list[tuple[Condition, slice]] = []
@@ -102,7 +102,7 @@ class Sensitivities(Generic[Mode]):
             variants = len(condition.variants_at(self._unknowns.layout))
             samples = np.tile(drawn, (variants, 1))
             samples[:, self._unknowns.names.index("variant")] = (
-                np.repeat(np.arange(variants), SPARSITY_SAMPLES) + 0.5
+                np.repeat(np.arange(variants), _SPARSITY_SAMPLES) + 0.5
             ) / variants
             start = blocks[-1][1].stop if blocks else 0
             blocks.append((condition, slice(start, start + len(samples))))

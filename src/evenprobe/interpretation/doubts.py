@@ -19,16 +19,16 @@ from evenprobe.quantities import Evidence
 
 Array = NDArray[Any]
 
-WORTH_REFINING = 8.0
+_WORTH_REFINING = 8.0
 """A best misfit up to this is worth moving samples for, whatever a single reading says."""
-HOPELESS_MISFIT = 200.0
-HOPELESS_DISTANCE = 500.0
+_HOPELESS_MISFIT = 200.0
+_HOPELESS_DISTANCE = 500.0
 """Beyond this the nearest sample is not worth moving: several times what a truth ever was away from its own nearest
 in 20 000 random surveys. It is the same for few readings as for many, as all of this is: what a search finds with
 all readings one with some of them must not miss."""
 BY_FEW_WIRES, BY_MANY_WIRES = 2, 1
 """Of so many samples every way is tried; of a circuit of several lines there are more ways and each costs more."""
-NEAREST = 24
+_NEAREST = 24
 
 
 @dataclass(frozen=True)
@@ -47,18 +47,18 @@ def doubts_of(
     """The conditions no sample fits and nothing excludes yet."""
     for condition, block in ensemble.blocks:
         best = misfit[block].min()
-        if best <= 1.0 or best > HOPELESS_MISFIT:
+        if best <= 1.0 or best > _HOPELESS_MISFIT:
             continue
-        if best > WORTH_REFINING and not _each_alone_fits(ensemble, evidence, ensemble.number_of(block)):
+        if best > _WORTH_REFINING and not _each_alone_fits(ensemble, evidence, ensemble.number_of(block)):
             continue
         to_move = distances(evidence, predicted[:, block], scale[block])
-        if to_move.min() > HOPELESS_DISTANCE:
+        if to_move.min() > _HOPELESS_DISTANCE:
             continue
         rows = _of_each_kind(ensemble, condition, block, misfit[block], to_move)
         starts = ensemble.installation.with_source(ensemble.cube[rows], condition, scale[rows])
         first_by_each = (0, len(starts) // 2)[: BY_FEW_WIRES if len(ensemble.point.lines) == 1 else BY_MANY_WIRES]
         ways = [ensemble.installation.unknowns.every_way(starts[i]) for i in first_by_each]
-        rows = block.start + np.argsort(to_move)[:NEAREST]
+        rows = block.start + np.argsort(to_move)[:_NEAREST]
         nearest = ensemble.installation.with_source(ensemble.cube[rows], condition, scale[rows])
         yield Doubt(condition, np.concatenate([starts, *ways]), nearest, float(to_move.min()))
 
@@ -89,6 +89,6 @@ def _each_alone_fits(ensemble: Ensemble, evidence: Sequence[Evidence], number: i
     """Whether no reading alone lies far beyond all that the samples show; then only their sparseness is against it."""
     for e in evidence:
         seen = ensemble.shown_range(e)
-        if gap(e, float(seen.reach_low[number]), float(seen.reach_high[number])) > WORTH_REFINING / 2:
+        if gap(e, float(seen.reach_low[number]), float(seen.reach_high[number])) > _WORTH_REFINING / 2:
             return False
     return True

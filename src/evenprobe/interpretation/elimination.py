@@ -21,13 +21,13 @@ from evenprobe.wiring import Terminal
 
 Array = NDArray[Any]
 
-WORTH_KNOWING = 60.0
-NEIGHBOURS = 48
+_WORTH_KNOWING = 60.0
+_NEIGHBOURS = 48
 """Samples kept for each standing condition, to predict what it would show next."""
-NEIGHBOUR_SLACK = 0.6
-FEWEST = np.arange(NEIGHBOURS) < 16
+_NEIGHBOUR_SLACK = 0.6
+_FEWEST = np.arange(_NEIGHBOURS) < 16
 """So many are kept however far off, for a forecast from one or two samples is too sure of itself."""
-QUIET_FACTOR = 0.2
+_QUIET_FACTOR = 0.2
 """How much a proved detector's silence lowers the rank of a condition that puts line voltage there."""
 
 
@@ -76,14 +76,14 @@ class _Held(NamedTuple):
 def _held_against(ensemble: Ensemble, evidence: Sequence[Evidence]) -> _Held:
     confined = confining(in_order(evidence))
     predicted = ensemble.predictions(confined)
-    misfit = misfits(confined, predicted, ensemble.scale, worth_knowing=WORTH_KNOWING)
+    misfit = misfits(confined, predicted, ensemble.scale, worth_knowing=_WORTH_KNOWING)
     return _Held(confined, predicted, misfit, best_scale(confined, predicted, ensemble.scale))
 
 
 def eliminate(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Elimination:
     """Strike out every condition that no sample, even refined, makes fit the evidence."""
     if not evidence:
-        rows = np.arange(NEIGHBOURS)
+        rows = np.arange(_NEIGHBOURS)
         everything = tuple(Standing(c, block.start + rows, 1.0) for c, block in ensemble.blocks)
         nothing = np.zeros(len(ensemble.cube))
         return Elimination((), nothing, nothing + 1, everything, ())
@@ -96,8 +96,8 @@ def eliminate(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Elimination:
         if best > 1.0 and refined.get(condition.id, np.inf) > FITS:
             fallen.append(condition)
             continue
-        nearest = np.argsort(own)[:NEIGHBOURS]
-        near = nearest[(own[nearest] <= max(1.0, best) + NEIGHBOUR_SLACK) | FEWEST]
+        nearest = np.argsort(own)[:_NEIGHBOURS]
+        near = nearest[(own[nearest] <= max(1.0, best) + _NEIGHBOUR_SLACK) | _FEWEST]
         share = max(float((own <= 1.0).sum()), 0.5) / ensemble.samples
         standing.append(Standing(condition, block.start + near, share))
     return Elimination(held.evidence, held.misfit, held.scale, tuple(standing), tuple(fallen))
@@ -168,7 +168,7 @@ def likelihoods(ensemble: Ensemble, elimination: Elimination, kept: Sequence[Kep
             if quiet.quiet_at is not None:
                 volts = potentials(ensemble, elimination, standing, quiet.quiet_at)
                 if np.median(volts) > ALARM_CERTAIN_VOLTS:
-                    weight *= QUIET_FACTOR
+                    weight *= _QUIET_FACTOR
         raw[standing.condition.id] = weight
     total = sum(raw.values())
     return {name: weight / total for name, weight in raw.items()} if total else raw

@@ -25,9 +25,9 @@ Array = NDArray[Any]
 
 SAMPLES_PER_CONDITION = 1024
 SEED = 20
-CORNER_SHARE = 0.08
-TAIL_SHARE = 0.1
-LEAST_MISSES_KEPT = 4096
+_CORNER_SHARE = 0.08
+_TAIL_SHARE = 0.1
+_LEAST_MISSES_KEPT = 4096
 
 
 @dataclass(frozen=True)
@@ -61,7 +61,7 @@ class Ensemble(Samples):
         super().__init__(installation, np.tile(cube, (len(self.conditions), 1)), blocks)
         self.scale = self.source_range
         self._ranges: Memory[Measurement, ShownRange] = Memory(PREDICTIONS_KEPT)
-        self.met: Memory[tuple[object, ...], float] = Memory(LEAST_MISSES_KEPT)
+        self.met: Memory[tuple[object, ...], float] = Memory(_LEAST_MISSES_KEPT)
         """By a condition's id and the keys of one or two pieces of evidence: the least that it misses them by."""
         self._potentials: Memory[Terminal, Array] = Memory(PREDICTIONS_KEPT)
 
@@ -86,7 +86,7 @@ class Ensemble(Samples):
         p = self.predicted(e.measurement)
         low, high = self.scale if e.with_source else (1.0, 1.0)
         by_condition = len(self.conditions), self.samples
-        tail = int(TAIL_SHARE * self.samples)
+        tail = int(_TAIL_SHARE * self.samples)
         lowest = np.partition((p * low).reshape(by_condition), (0, tail), axis=1)[:, [0, tail]]
         highest = np.partition(-(p * high).reshape(by_condition), (0, tail), axis=1)[:, [0, tail]]
         return ShownRange(
@@ -110,7 +110,7 @@ def _sobol(dimensions: int, samples: int) -> Array:
     show at the most must be in the ensemble, or a reading out there would strike out the truth.
     """
     cube = np.asarray(qmc.Sobol(dimensions, rng=SEED).random(samples))
-    corners = int(samples * CORNER_SHARE)
+    corners = int(samples * _CORNER_SHARE)
     cube[-corners:] = np.round(cube[-corners:])
     return cube
 

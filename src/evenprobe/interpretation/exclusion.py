@@ -2,7 +2,7 @@
 
 The first stage moves the samples that come nearest; the next hop away from where those end, with some unknowns drawn
 anew; the patient ones give up none that still moves. What a stage takes up, where it starts from and how patient it is
-stands in `STAGES`. What is not found here is held to be nowhere, and the survival bench decides whether it is.
+stands in `_STAGES`. What is not found here is held to be nowhere, and the survival bench decides whether it is.
 """
 
 import hashlib
@@ -24,22 +24,22 @@ from evenprobe.quantities import Evidence
 Array = NDArray[Any]
 Dice = Callable[[str], np.random.Generator]
 
-HOPS = 48
-WORTH_HOPPING = 60.0
+_HOPS = 48
+_WORTH_HOPPING = 60.0
 """A least misfit above FITS and up to this is worth hops away from the ends."""
-EASILY_MET = 2
+_EASILY_MET = 2
 """So few readings are met by a hop or never."""
 PATIENT_HOPS_A_READING, MOST_PATIENT_HOPS = 16, 128
 """The fewer readings there are to meet, the fewer starts it takes."""
-NEARLY_FITS = 4.0
+_NEARLY_FITS = 4.0
 NEAR = 3.0
 """What then misses by no more, or had a sample at no greater distance, is hopped from once more, patiently."""
-LAST_HOPS = 512
-LAST_CONDITIONS = 3
+_LAST_HOPS = 512
+_LAST_CONDITIONS = 3
 """Before nothing at all is said to explain the readings the nearest few are hopped from as often as this."""
-HOP_SHARES = (0.1, 0.8)
+_HOP_SHARES = (0.1, 0.8)
 """Of the unknowns drawn anew in a hop: from close by to nearly anywhere, evenly."""
-BRIEF_CONDITIONS = 3
+_BRIEF_CONDITIONS = 3
 
 
 @dataclass(frozen=True)
@@ -67,24 +67,24 @@ class Stage:
     patient: bool = False
 
 
-NEAREST_FIRST = Stage(
+_NEAREST_FIRST = Stage(
     "nearest",
     takes=lambda _pursued, _readings: True,
     starts=lambda pursued, _ways, _rng, _readings: pursued.doubt.starts,
 )
-STAGES = (
-    NEAREST_FIRST,
+_STAGES = (
+    _NEAREST_FIRST,
     Stage(
         "hops",
-        takes=lambda pursued, _readings: pursued.least <= WORTH_HOPPING,
+        takes=lambda pursued, _readings: pursued.least <= _WORTH_HOPPING,
         starts=lambda pursued, ways, rng, _readings: np.concatenate(
-            [ways(_ends(pursued)[0]), hops(_ends(pursued), HOPS, rng)]
+            [ways(_ends(pursued)[0]), hops(_ends(pursued), _HOPS, rng)]
         ),
     ),
     Stage(
         "patient",
         takes=lambda pursued, readings: (
-            readings > EASILY_MET and (pursued.least <= NEARLY_FITS or pursued.doubt.distance <= NEAR)
+            readings > _EASILY_MET and (pursued.least <= _NEARLY_FITS or pursued.doubt.distance <= NEAR)
         ),
         starts=lambda pursued, _ways, rng, readings: hops(
             np.concatenate([_ends(pursued), pursued.doubt.nearest]),
@@ -94,10 +94,10 @@ STAGES = (
         patient=True,
     ),
 )
-LAST = Stage(
+_LAST = Stage(
     "last",
     takes=lambda pursued, _readings: pursued.doubt.distance <= NEAR,
-    starts=lambda pursued, _ways, rng, _readings: hops(pursued.doubt.nearest, LAST_HOPS, rng),
+    starts=lambda pursued, _ways, rng, _readings: hops(pursued.doubt.nearest, _LAST_HOPS, rng),
     patient=True,
 )
 """Where otherwise nothing at all would be left standing."""
@@ -118,13 +118,13 @@ def look_again(
     """
     doubts = list(doubts_of(ensemble, evidence, predicted, misfit, scale))
     if briefly:
-        return _pursue(ensemble, evidence, _nearest(doubts, BRIEF_CONDITIONS), (NEAREST_FIRST,))
+        return _pursue(ensemble, evidence, _nearest(doubts, _BRIEF_CONDITIONS), (_NEAREST_FIRST,))
     least = _by_two(ensemble, evidence, predicted, doubts)
     in_doubt = [d for d in doubts if d.condition.id not in least]
-    least |= _pursue(ensemble, evidence, in_doubt, STAGES)
+    least |= _pursue(ensemble, evidence, in_doubt, _STAGES)
     if misfit.min() > 1.0 and min(least.values(), default=0.0) > FITS:
-        near = _nearest((d for d in in_doubt if d.distance <= NEAR), LAST_CONDITIONS)
-        found = _pursue(ensemble, evidence, near, (LAST,))
+        near = _nearest((d for d in in_doubt if d.distance <= NEAR), _LAST_CONDITIONS)
+        found = _pursue(ensemble, evidence, near, (_LAST,))
         least |= {name: min(least[name], misfit_now) for name, misfit_now in found.items()}
     return least
 
@@ -200,7 +200,7 @@ def _least_of(ensemble: Ensemble, evidence: Sequence[Evidence], conditions: Sequ
     misfit, scale = misfits(evidence, predicted, ensemble.scale), best_scale(evidence, predicted, ensemble.scale)
     least = {c.id: float(misfit[ensemble.block_of(c)].min()) for c in conditions}
     doubts = [d for d in doubts_of(ensemble, evidence, predicted, misfit, scale) if d.condition in conditions]
-    return least | _pursue(ensemble, evidence, doubts, STAGES)
+    return least | _pursue(ensemble, evidence, doubts, _STAGES)
 
 
 def _dice_of(evidence: Sequence[Evidence]) -> Dice:
@@ -220,5 +220,5 @@ def hops(from_: Array, count: int, rng: np.random.Generator) -> Array:
     Wales and Doye, J. Phys. Chem. A 101, 1997.
     """
     origin = from_[rng.integers(len(from_), size=count)]
-    share = np.linspace(*HOP_SHARES, count)[:, None]
+    share = np.linspace(*_HOP_SHARES, count)[:, None]
     return np.where(rng.random(origin.shape) < share, rng.random(origin.shape), origin)

@@ -17,7 +17,7 @@ from evenprobe.wiring import PointFacts, Terminal
 _RESULT = {True: JudgementResult.PASS, False: JudgementResult.FAIL, None: JudgementResult.BORDERLINE}
 
 
-def judge_limit(limit: Limit, reading: str, interval: tuple[float, float]) -> Judgement:
+def _judge_limit(limit: Limit, reading: str, interval: tuple[float, float]) -> Judgement:
     """Pass when the whole interval is inside the band, fail when none of it is."""
     low, high = interval
     band, unit = limit.band, limit.unit
@@ -34,7 +34,7 @@ def judgements(
 ) -> tuple[Judgement, ...]:
     """Every reading that a limit applies to; `kept` are readings, such as frequency, that decide no condition."""
     found = [
-        judge_limit(limit, e.reading.id, e.interval)
+        _judge_limit(limit, e.reading.id, e.interval)
         for e in evidence
         if (limit := _limit_of(e, point, overrides)) is not None
     ]
@@ -43,10 +43,10 @@ def judgements(
         if measurement.quantity is FREQUENCY and reading.value is not None:
             limit = limit_for("frequency.band", point.practice, point.system, overrides)
             doubt = 0.001 * reading.value
-            found.append(judge_limit(limit, reading.id, (reading.value - doubt, reading.value + doubt)))
+            found.append(_judge_limit(limit, reading.id, (reading.value - doubt, reading.value + doubt)))
         if _direct_at_metal(measurement) and reading.value is not None:
             limit = limit_for("touch.limit.dc", point.practice, point.system, overrides)
-            found.append(judge_limit(limit, reading.id, _direct_interval(reading)))
+            found.append(_judge_limit(limit, reading.id, _direct_interval(reading)))
     readings = [*(e.reading for e in evidence), *kept]
     return (
         *found,
@@ -150,7 +150,7 @@ def _drops(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[
         if drops:
             low, high = min(drop - doubt for drop, doubt in drops), max(drop + doubt for drop, doubt in drops)
             limit = _for_pair("voltage.drop", pair, point, overrides)
-            yield judge_limit(limit, after.reading.id, (max(0.0, low), max(0.0, high)))
+            yield _judge_limit(limit, after.reading.id, (max(0.0, low), max(0.0, high)))
 
 
 def _leg_match(point: PointFacts, evidence: Sequence[Evidence], overrides: Sequence[Override]) -> Iterable[Judgement]:
@@ -170,4 +170,4 @@ def _leg_match(point: PointFacts, evidence: Sequence[Evidence], overrides: Seque
                 mean = max((e.low + later.low) / 2, 1.0)
                 apart, doubt = abs(e.low - later.low), (e.tolerance + later.tolerance) / 2
                 interval = max(0.0, apart - doubt) / mean * 100, (apart + doubt) / mean * 100
-                yield judge_limit(limit, later.reading.id, interval)
+                yield _judge_limit(limit, later.reading.id, interval)

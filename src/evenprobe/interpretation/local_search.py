@@ -21,25 +21,25 @@ from evenprobe.quantities import Evidence
 
 Array = NDArray[Any]
 
-DAMPING = 3e-3
-FURTHEST_STEP = 0.5
-SOFT_OHMS = 0.3
-SOFT_TOLERANCES = 20.0
+_DAMPING = 3e-3
+_FURTHEST_STEP = 0.5
+_SOFT_OHMS = 0.3
+_SOFT_TOLERANCES = 20.0
 """Below about so many ohms, or tolerances in volts, values are compared evenly rather than by their ratio."""
-INSIDE = 0.6
+_INSIDE = 0.6
 """Share of the tolerance within which a reading pulls no more."""
-ROUNDS = 20
+_ROUNDS = 20
 KEEP = {2: 0.5, 4: 0.25, 7: 0.1}
 """After so many rounds only this share of a condition's starts goes on."""
-FEWEST_KEPT = 3
-OUT_OF_REACH = {4: 600.0, 7: 100.0}
+_FEWEST_KEPT = 3
+_OUT_OF_REACH = {4: 600.0, 7: 100.0}
 """After so many rounds a start that still costs more goes no further: those that fit in the end were within a
 third of this by then, nearly all of them at their goal."""
 ENDS = 4
 FITS = 1.05
 """Least squares may stop short of the least misfit there is; a condition that comes this near is not struck out."""
-PATIENCE = {3: 0.9, 5: 0.75}
-LONG_PATIENCE = {5: 0.95}
+_PATIENCE = {3: 0.9, 5: 0.75}
+_LONG_PATIENCE = {5: 0.95}
 """A start whose misfits have not shrunk to this share in so many rounds has arrived."""
 
 
@@ -81,7 +81,7 @@ class LocalSearch:
         self._costs = [begun.cost]
         self._least = np.full(len(starts), np.inf)
         np.minimum.at(self._least, self._owner, begun.misfit)
-        self._damping = np.full(len(cube), DAMPING)
+        self._damping = np.full(len(cube), _DAMPING)
         self._slopes = np.empty((len(cube), len(evidence), self._cube.shape[1]))
         self._active: NDArray[np.intp] = np.flatnonzero(self._least[self._owner] > FITS)
         if len(self._active):
@@ -89,7 +89,7 @@ class LocalSearch:
 
     def run(self) -> dict[str, Arrival]:
         """What became of each condition, by its id."""
-        for turn in range(ROUNDS):
+        for turn in range(_ROUNDS):
             if not len(self._active):
                 break
             self._move(turn)
@@ -118,13 +118,13 @@ class LocalSearch:
 
     def _worth_going_on(self, turn: int) -> NDArray[np.intp]:
         active: NDArray[np.intp] = self._active[self._least[self._owner[self._active]] > FITS]
-        for rounds, share in (LONG_PATIENCE if self._patient else PATIENCE).items():
+        for rounds, share in (_LONG_PATIENCE if self._patient else _PATIENCE).items():
             if turn >= rounds:
                 active = active[self._cost[active] < share * self._costs[-1 - rounds][active]]
         if self._patient:
             return active
-        if turn in OUT_OF_REACH:
-            active = active[self._cost[active] <= OUT_OF_REACH[turn]]
+        if turn in _OUT_OF_REACH:
+            active = active[self._cost[active] <= _OUT_OF_REACH[turn]]
         return self._best_of_each(active, KEEP[turn]) if turn in KEEP else active
 
     def _best_of_each(self, active: NDArray[np.intp], share: float) -> NDArray[np.intp]:
@@ -132,7 +132,7 @@ class LocalSearch:
         kept = []
         for condition in np.unique(self._owner[active]):
             own = active[self._owner[active] == condition]
-            most = max(FEWEST_KEPT, int(share * self._begun_with[condition]))
+            most = max(_FEWEST_KEPT, int(share * self._begun_with[condition]))
             kept.append(np.sort(own[np.argsort(self._cost[own])[:most]]))
         return np.asarray(np.concatenate(kept) if kept else active, dtype=np.intp)
 
@@ -154,7 +154,7 @@ def search_from(
 
 def _outside(residual: Array) -> Array:
     """What each reading misses the inner part of its tolerance by, signed."""
-    return np.asarray(residual - np.clip(residual, -INSIDE, INSIDE))
+    return np.asarray(residual - np.clip(residual, -_INSIDE, _INSIDE))
 
 
 def _cost(residual: Array) -> Array:
@@ -192,7 +192,7 @@ class _Trial:
         inside = np.clip(self.shown, low, high)
         self.misfit = np.abs((self.shown - inside) / tolerance).max(axis=1)
         with_source = np.array([e.with_source for e in evidence])
-        self.soft = np.where(with_source, SOFT_TOLERANCES * tolerance, SOFT_OHMS)
+        self.soft = np.where(with_source, _SOFT_TOLERANCES * tolerance, _SOFT_OHMS)
         self.share = tolerance / (np.minimum(low, 1e9) + self.soft)
         self.residual = np.log((self.shown + self.soft) / (inside + self.soft)) / self.share
         self.outside = self.shown != inside
@@ -221,4 +221,4 @@ def _damped_step(slopes: Array, residual: Array, damping: Array, cube: Array) ->
         leaning = ((cube <= 0) & (step < 0)) | ((cube >= 1) & (step > 0))
         free = np.where(leaning, 0.0, free)
     longest = np.abs(step).max(axis=1, keepdims=True)
-    return np.asarray(step * np.minimum(1.0, FURTHEST_STEP / np.maximum(longest, 1e-12)))
+    return np.asarray(step * np.minimum(1.0, _FURTHEST_STEP / np.maximum(longest, 1e-12)))

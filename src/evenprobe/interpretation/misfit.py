@@ -17,9 +17,9 @@ from evenprobe.quantities import Evidence
 
 Array = NDArray[Any]
 
-TINY = 1e-12
-FEW_TOLERANCES = 3.0
-LEAST_SPREAD = 1e-3
+_TINY = 1e-12
+_FEW_TOLERANCES = 3.0
+_LEAST_SPREAD = 1e-3
 
 
 def misfits(
@@ -62,7 +62,7 @@ def _group_misses(
             np.maximum(
                 m_near,
                 (above.low * p_below - below.high * p_above)
-                / (above.tolerance * p_below + below.tolerance * p_above + TINY),
+                / (above.tolerance * p_below + below.tolerance * p_above + _TINY),
                 out=m_near,
             )
         keep = m_near <= worth_knowing
@@ -82,7 +82,7 @@ def best_scale(evidence: Sequence[Evidence], predicted: Array, scale: tuple[Arra
     highs = np.array([evidence[i].high for i in rows])[:, None]
     p = predicted[rows]
     middle = np.clip(p, lows, highs)
-    factor = (weights * p * middle).sum(axis=0) / ((weights * p * p).sum(axis=0) + TINY)
+    factor = (weights * p * middle).sum(axis=0) / ((weights * p * p).sum(axis=0) + _TINY)
     return np.asarray(np.clip(factor, *scale))
 
 
@@ -98,11 +98,11 @@ def distances(evidence: Sequence[Evidence], predicted: Array, factor: Array) -> 
     scaled = predicted * np.where([[e.with_source] for e in evidence], factor, 1.0)
 
     def compressed(value: Array) -> Array:
-        return np.asarray(np.log1p(value / (FEW_TOLERANCES * tolerance)))
+        return np.asarray(np.log1p(value / (_FEW_TOLERANCES * tolerance)))
 
     seen = compressed(scaled)
     gap = seen - compressed(np.clip(scaled, low, high))
-    spread = np.atleast_2d(np.cov(seen)) + LEAST_SPREAD * np.eye(len(evidence))
+    spread = np.atleast_2d(np.cov(seen)) + _LEAST_SPREAD * np.eye(len(evidence))
     return np.asarray((gap * np.linalg.solve(spread, gap)).sum(axis=0))
 
 

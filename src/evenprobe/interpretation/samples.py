@@ -17,7 +17,7 @@ from evenprobe.wiring.unknowns import Values
 
 Array = NDArray[Any]
 
-MODES_KEPT = 16
+_MODES_KEPT = 16
 """As good as all there are."""
 PREDICTIONS_KEPT = 96
 """Of a batch; a long-lived server would otherwise keep one for every load and tester anyone ever used."""
@@ -37,7 +37,7 @@ class Samples:
         self.cube = cube
         self.blocks = blocks
         self.with_slopes = with_slopes
-        self._solved: Memory[Mode, Solved] = Memory(MODES_KEPT)
+        self._solved: Memory[Mode, Solved] = Memory(_MODES_KEPT)
         self._predicted: Memory[Measurement, Array] = Memory(PREDICTIONS_KEPT)
 
     @cached_property

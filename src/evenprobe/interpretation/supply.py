@@ -16,12 +16,12 @@ from evenprobe.quantities import FREQUENCY, Evidence, Reading, weigh
 from evenprobe.supplies import SYSTEMS, Earthing, SupplySystem
 from evenprobe.wiring import PointFacts
 
-GRID_EARTHING = (Earthing.TN_C_S, Earthing.TT)
-STANDALONE_EARTHING = (Earthing.TN_S, Earthing.IT)
+_GRID_EARTHING = (Earthing.TN_C_S, Earthing.TT)
+_STANDALONE_EARTHING = (Earthing.TN_S, Earthing.IT)
 """A supply of its own has its neutral bonded, or nothing."""
-HERTZ_APART = 4.0
+_HERTZ_APART = 4.0
 """A generator may run as far from its frequency; 50 and 60 Hz are told apart."""
-OTHER_FREQUENCY = 0.05
+_OTHER_FREQUENCY = 0.05
 """How likely a supply stays whose frequency is another, for a frequency may be misread too."""
 
 
@@ -70,7 +70,7 @@ def what_supply(point: PointFacts, readings: Sequence[Reading]) -> tuple[SupplyG
 
 
 def _earthings(system: SupplySystem) -> tuple[Earthing, ...]:
-    return STANDALONE_EARTHING if system.standalone else GRID_EARTHING
+    return _STANDALONE_EARTHING if system.standalone else _GRID_EARTHING
 
 
 def _guess(point: PointFacts, readings: Sequence[Reading]) -> SupplyGuess | None:
@@ -83,8 +83,8 @@ def _guess(point: PointFacts, readings: Sequence[Reading]) -> SupplyGuess | None
     elimination = eliminate(ensemble, evidence)
     share = sum(s.share * s.condition.prior_at(point) for s in elimination.standing)
     hertz = [r.value for r in readings if r.measurement.quantity is FREQUENCY and r.value is not None]
-    if any(abs(value - point.system.frequency_hz) > HERTZ_APART for value in hertz):
-        share *= OTHER_FREQUENCY
+    if any(abs(value - point.system.frequency_hz) > _HERTZ_APART for value in hertz):
+        share *= _OTHER_FREQUENCY
     reason = None if elimination.standing else reason_for(ensemble, elimination, ensemble.conditions[0])
     standing = tuple(s.condition for s in elimination.standing)
     return SupplyGuess(point.system, point.earthing, bool(standing), share, standing, reason)

@@ -25,19 +25,19 @@ _OF_SEVERITY = {
 _WORSE = (Verdict.DEFECT, Verdict.HAZARD, Verdict.DANGER)
 _BY_INSULATION = dict.fromkeys((None, *JudgementResult), Verdict.DEFECT)
 _BY_INSULATION[JudgementResult.FAIL] = Verdict.HAZARD
-INSULATION_LIMIT = "insulation.least"
+_INSULATION_LIMIT = "insulation.least"
 MOST_NAMED = 3
 """Of what stands, in one sentence."""
 
 
 def insulation_result(judgements: Sequence[Judgement]) -> JudgementResult | None:
     """The worst that the point's insulation tests came to."""
-    results = [j.result for j in judgements if j.limit.id == INSULATION_LIMIT]
+    results = [j.result for j in judgements if j.limit.id == _INSULATION_LIMIT]
     worse = (JudgementResult.PASS, JudgementResult.BORDERLINE, JudgementResult.FAIL)
     return max(results, key=worse.index, default=None)
 
 
-def metalwork_against_reference(evidence: Sequence[Evidence]) -> list[Evidence]:
+def _metalwork_against_reference(evidence: Sequence[Evidence]) -> list[Evidence]:
     """Contact readings that say what potential the metalwork is at."""
     return [e for e in evidence if e.quantity is VOLTAGE and ports_of(e.measurement) == {"PE", "REF"}]
 
@@ -47,7 +47,7 @@ def dangerous_readings(evidence: Sequence[Evidence]) -> list[Evidence]:
 
     What a meter of high impedance shows may be a ghost: it is answered by the same reading at low impedance.
     """
-    at_metal = metalwork_against_reference(evidence)
+    at_metal = _metalwork_against_reference(evidence)
     collapsed = {
         e.measurement.setup("input")
         for e in at_metal
@@ -76,7 +76,7 @@ def _direct_on_metal(directs: Sequence[Direct]) -> bool:
 
 def standing_alarms(alarms: Sequence[Alarm], evidence: Sequence[Evidence]) -> list[Alarm]:
     """Alarms at metalwork that no contact reading to an independent earth has answered, as things were or live."""
-    answered_with = {e.measurement.device for e in metalwork_against_reference(evidence) if e.high <= DRY_TOUCH_VOLTS}
+    answered_with = {e.measurement.device for e in _metalwork_against_reference(evidence) if e.high <= DRY_TOUCH_VOLTS}
     at_metal = [a for a in alarms if a.terminal in METALWORK]
     return [a for a in at_metal if not answered_with & {"closed", a.reading.measurement.device}]
 

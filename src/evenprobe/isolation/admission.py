@@ -15,9 +15,9 @@ from evenprobe.limits.isolation import DEAD_STEP_VOLTS
 from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
 from evenprobe.testers.fitness import Fitness, fitness
 
-KNOWN_LIVE_SHARE = 0.8
+_KNOWN_LIVE_SHARE = 0.8
 """A known live source shows at least this share of the practice's lowest nominal voltage, or it proves nothing."""
-LEAST_DC_LIVE_VOLTS = 10.0
+_LEAST_DC_LIVE_VOLTS = 10.0
 """The same of a battery."""
 
 
@@ -55,7 +55,7 @@ class Admission:
 
     def __init__(self, log: IsolationLog) -> None:
         self._log = log
-        self._least_live = KNOWN_LIVE_SHARE * min(system.nominal_volts for system in log.practice.systems)
+        self._least_live = _KNOWN_LIVE_SHARE * min(system.nominal_volts for system in log.practice.systems)
 
     def fitness(self, event: Event) -> Fitness:
         """What the tester amounts to here, on the day."""
@@ -83,7 +83,7 @@ class Admission:
     def _least_proof(self, event: Event) -> float:
         if event.against != "known-live":
             return DRY_TOUCH_VOLTS
-        return self._least_live if event.mode == "ac" else LEAST_DC_LIVE_VOLTS
+        return self._least_live if event.mode == "ac" else _LEAST_DC_LIVE_VOLTS
 
     def why_not(self, reading: Submitted) -> Refusal | None:
         """Why a reading of nothing does not count, by the first rule that keeps it out; None where it counts."""

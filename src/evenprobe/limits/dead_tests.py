@@ -11,7 +11,7 @@ from evenprobe.supplies.systems import SupplySystem
 
 LEADS_GOOD_OHMS, LEADS_USABLE_OHMS = 0.3, 0.5
 """`leads.null`: both leads, tips together. Practice."""
-BOND_MARGIN_OHMS = 0.05
+_BOND_MARGIN_OHMS = 0.05
 """`continuity.bond`: over the resistance of the run itself."""
 BOND_UNKNOWN_RUN = Limit("continuity.bond", "ohm", Band(0, 0.5), "practice, where the length is not known")
 CONTACT_GOOD_OHMS = 0.1
@@ -26,7 +26,7 @@ RING = Limit("ring.outlet", "ohm", Band(0, inf), "practice: a quarter of both en
 
 def bond(expected_ohm: float) -> Limit:
     """A protective or bonding conductor of a known run."""
-    return Limit("continuity.bond", "ohm", Band(0, expected_ohm + BOND_MARGIN_OHMS), "IEC 60364-6; IEC 61557-4")
+    return Limit("continuity.bond", "ohm", Band(0, expected_ohm + _BOND_MARGIN_OHMS), "IEC 60364-6; IEC 61557-4")
 
 
 def ring_outlet(expected_ohm: float) -> Limit:

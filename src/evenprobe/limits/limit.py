@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 
-FACTOR_OF_ITSELF = 1e-6
+_FACTOR_OF_ITSELF = 1e-6
 
 
 @dataclass(frozen=True)
@@ -36,7 +36,7 @@ class Limit:
 
     def times(self, factor: float) -> "Limit":
         """The same for another nominal voltage; at a factor of 1 it is itself."""
-        if abs(factor - 1) < FACTOR_OF_ITSELF:
+        if abs(factor - 1) < _FACTOR_OF_ITSELF:
             return self
         tolerable = self.tolerable and self.tolerable.times(factor)
         return replace(self, band=self.band.times(factor), tolerable=tolerable)

@@ -10,7 +10,7 @@ from evenprobe.quantities import CURRENT, Reading
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import BOARD_END, LINES
 
-LINE_ENDS = (*LINES, *(BOARD_END[line] for line in LINES))
+_LINE_ENDS = (*LINES, *(BOARD_END[line] for line in LINES))
 
 
 @dataclass(frozen=True)
@@ -47,7 +47,7 @@ def _draw(point: PointFacts, reading: Reading, curve: str | None) -> Draw:
     m, rating = reading.measurement, point.circuit.rating_a
     if m.to is not None:
         return Draw(reading.id, m.from_, None, str(DRAWS.say("fields-cancel")))
-    if m.from_ is not None and m.from_ not in LINE_ENDS:
+    if m.from_ is not None and m.from_ not in _LINE_ENDS:
         return Draw(reading.id, m.from_, None, str(DRAWS.say("not-a-line", **point.practice.named)))
     if rating is None:
         return Draw(reading.id, m.from_, None, str(DRAWS.say("no-rating")))

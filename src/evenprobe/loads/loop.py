@@ -19,7 +19,7 @@ from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.unknowns import Unknowns
 
 Span = tuple[float, float]
-DRAWS_FROM_SHARE = 0.3
+_DRAWS_FROM_SHARE = 0.3
 """Of nominal volts: with less across it a known load draws nothing that could be reckoned with."""
 
 
@@ -92,7 +92,7 @@ def _under_load(point: PointFacts, volts: Sequence[Evidence]) -> Iterable[tuple[
         between = load_between(m, point)
         if m.load_here_a is None or {m.from_, m.to} != set(between):
             continue
-        if after.low < DRAWS_FROM_SHARE * point.volts_between(*between):
+        if after.low < _DRAWS_FROM_SHARE * point.volts_between(*between):
             continue
         before = _latest(point, volts, after.tester, unloaded(m))
         if before is not None:

@@ -25,7 +25,7 @@ EARTH = "EARTH"
 
 Samples = NDArray[Any]
 
-CHUNK = 1024
+_CHUNK = 1024
 """Samples eliminated at a time, so that what is worked on stays in the processor's cache."""
 
 
@@ -111,8 +111,8 @@ class Mesh:
         driven = [port for port in ports if port != EARTH]
         asked = [*ports, *(self.nodes if with_slopes else ())]
         answer = np.empty((len(asked), 1 + len(driven), count), dtype=np.result_type(*admittance.values()))
-        for start in range(0, count, CHUNK):
-            rows = slice(start, start + CHUNK)
+        for start in range(0, count, _CHUNK):
+            rows = slice(start, start + _CHUNK)
             answer[:, :, rows] = self._eliminate(
                 {name: y[rows] for name, y in admittance.items()},
                 {node: amperes[rows] for node, amperes in injection.items()},

@@ -13,7 +13,7 @@ from evenprobe.quantities import Evidence, Measurement, Reading, weigh
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import METALWORK
 
-READS_HERTZ_WITHIN = 0.001
+_READS_HERTZ_WITHIN = 0.001
 """Share by which a meter may misread a frequency."""
 
 
@@ -51,7 +51,7 @@ def frequency(point: PointFacts, needs: Needs, readings: Sequence[Reading]) -> C
     supplied, spread = point.system.frequency_hz, limit.band.high - point.system.frequency_hz
     seen = [r.value for r in readings if r.measurement.quantity is FREQUENCY_READ and r.value is not None]
     if seen:
-        doubt = READS_HERTZ_WITHIN * seen[-1]
+        doubt = _READS_HERTZ_WITHIN * seen[-1]
         off = abs(seen[-1] - needs.hertz)
         result = Result.YES if off + doubt <= spread else Result.NO if off - doubt > spread else Result.OPEN
         said = FREQUENCY.say("measured", measured=seen[-1], needed=needs.hertz)

@@ -10,7 +10,7 @@ from evenprobe.quantities import VOLTAGE, Evidence, Measurement, Reading, weigh
 from evenprobe.wiring import PointFacts, Terminal
 
 _RESULT = {True: Result.YES, False: Result.NO, None: Result.OPEN}
-DOUBT_SHARE = 0.05
+_DOUBT_SHARE = 0.05
 """A tester that cannot confirm safe still warns when it shows this much more than the band allows."""
 
 
@@ -31,7 +31,7 @@ def _pair(point: PointFacts, one: Terminal, other: Terminal, limit: Limit, readi
     names = {e.reading.id for e in counted}
     shown = [r.value for r in between if r.id not in names and r.value is not None]
     id_, take = f"range {one}-{other}", Measurement(VOLTAGE, one, other)
-    if any(value > limit.band.high * (1 + DOUBT_SHARE) for value in shown):
+    if any(value > limit.band.high * (1 + _DOUBT_SHARE) for value in shown):
         text = str(SAID.say("shown-too-high", shown=max(shown), allowed=allowed))
         return Check(id_, title, Result.NO, text, limit)
     if not counted:

@@ -10,9 +10,9 @@ from evenprobe.plugging.sentences import WIRING, title_of
 from evenprobe.quantities import Measurement
 from evenprobe.wiring import PointFacts
 
-TOPICS = ("order", "earth", "supply")
+_TOPICS = ("order", "earth", "supply")
 """Which wire is where; the earth; anything else on the way."""
-NOTHING_KNOWN = (Verdict.UNTESTED, Verdict.CONTRADICTORY)
+_NOTHING_KNOWN = (Verdict.UNTESTED, Verdict.CONTRADICTORY)
 NAMED = 2
 """How many explanations a sentence names."""
 
@@ -28,12 +28,12 @@ def topic_of(condition: Condition) -> str:
 def wiring_checks(point: PointFacts, found: PointInterpretation) -> tuple[Check, ...]:
     """One check a topic; one alone where nothing is known of any, and first of all whether metalwork is live."""
     take = found.next_tests[0].measurement if found.next_tests else None
-    if found.verdict in NOTHING_KNOWN:
+    if found.verdict in _NOTHING_KNOWN:
         text = str(WIRING.say(found.verdict)) if found.conditions else found.summary
         return (Check("wiring", title_of("wiring", point), Result.OPEN, text, take=take),)
     standing = [o for o in found.conditions if o.standing]
     otherwise = Result.OPEN if any(o.severity.is_fine for o in standing) else Result.NO
-    checks = [_topic(point, topic, standing, otherwise, take) for topic in TOPICS]
+    checks = [_topic(point, topic, standing, otherwise, take) for topic in _TOPICS]
     if found.verdict is Verdict.DANGER and not any(c.result is Result.NO for c in checks):
         checks.insert(0, Check("metalwork", title_of("metalwork", point), Result.NO, found.summary))
     if found.direct is not None:

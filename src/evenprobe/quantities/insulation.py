@@ -15,7 +15,7 @@ from evenprobe.testers.kinds import HIGHEST_OHMS
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts
 
-NOT_JOINED_OHMS = 1e6
+_NOT_JOINED_OHMS = 1e6
 """More than this an insulation reading says nothing of what is joined to what."""
 GAIN_SHARE = 0.05
 """An insulation tester's usual error."""
@@ -47,8 +47,8 @@ class Insulation(OnADeadCircuit):
             return (set_aside(reading, "not-proved"),)
         if measurement.device == "closed":
             return (set_aside(reading, "board-measured-too"),)
-        least = reading.at_least or (NOT_JOINED_OHMS if reading.over_range else reading.value or 0.0)
-        least = min(least, NOT_JOINED_OHMS)
+        least = reading.at_least or (_NOT_JOINED_OHMS if reading.over_range else reading.value or 0.0)
+        least = min(least, _NOT_JOINED_OHMS)
         tolerance = 0.1 * least + TOUCH.constant
         return (Evidence(reading, least, BEYOND, tolerance, GAIN_SHARE, f"{instrument.id} insulation"),)
 

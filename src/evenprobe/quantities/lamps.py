@@ -30,7 +30,7 @@ from evenprobe.testers.instrument import TYPED, Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal
 
-LAMP_OHM = 47e3
+_LAMP_OHM = 47e3
 LAMP_LIT_SHARE = 0.70
 LAMP_DARK_SHARE = 0.55
 """Of nominal voltage: certainly lit from the one on, certainly dark up to the other."""
@@ -120,7 +120,7 @@ def _contacts(measurement: Measurement, solved: Solved) -> tuple[str, str]:
 
 def _all_lamps(solved: Solved) -> list[Load]:
     line, neutral, earth, *_ = solved.at.ports
-    lamp = np.full_like(solved.contact_ohm, 1 / LAMP_OHM)
+    lamp = np.full_like(solved.contact_ohm, 1 / _LAMP_OHM)
     return [Load(pair, lamp) for pair in ((line, neutral), (line, earth), (neutral, earth))]
 
 

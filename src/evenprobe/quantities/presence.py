@@ -29,7 +29,7 @@ from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import METALWORK
 
 ALARM_CERTAIN_VOLTS = 90.0
-ALARM_POSSIBLE_VOLTS = 40.0
+_ALARM_POSSIBLE_VOLTS = 40.0
 
 
 class Presence(Quantity):
@@ -76,7 +76,7 @@ class Presence(Quantity):
         if terminal is None:
             return (set_aside(reading, "nowhere"),)
         if reading.alarm:
-            return (Alarm(reading, terminal, ALARM_POSSIBLE_VOLTS),)
+            return (Alarm(reading, terminal, _ALARM_POSSIBLE_VOLTS),)
         if reading.unfit:
             return (set_aside(reading, "silence-unfit", why=reading.unfit),)
         if instrument.kind.screens and instrument.proved:
@@ -93,7 +93,7 @@ class Presence(Quantity):
         if measurement.from_ is None or measurement.instrument.kind.contact:
             raise ValueError("presence is what a non-contact detector says of one terminal")
         volts = float(self.shown(measurement, hidden.solved(AS_FOUND), hidden.point)[0])
-        alarm = volts > errors.rng.uniform(ALARM_POSSIBLE_VOLTS, ALARM_CERTAIN_VOLTS)
+        alarm = volts > errors.rng.uniform(_ALARM_POSSIBLE_VOLTS, ALARM_CERTAIN_VOLTS)
         return Reading(name, measurement, alarm=alarm)
 
 

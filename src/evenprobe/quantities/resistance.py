@@ -27,7 +27,7 @@ Array = NDArray[Any]
 
 TOUCH = Drift(0.02, 0.01)
 """The resistance of a probe's touch is another one each time."""
-OVER_RANGE_OHM = 40e6
+_OVER_RANGE_OHM = 40e6
 OPEN_S, BOARD_S, LIFTED_S = 150.0, 30.0, 60.0
 """Seconds to open and prove dead, to go to the board, to take the neutral disconnected at the board."""
 
@@ -50,7 +50,7 @@ class OnADeadCircuit(Quantity):
         return np.asarray(solved.at.ohms_per_siemens(pair_of(measurement)))
 
     def said(self, value: float) -> str:
-        return "over range" if value >= OVER_RANGE_OHM else super().said(value)
+        return "over range" if value >= _OVER_RANGE_OHM else super().said(value)
 
     def seconds(self, measurement: Measurement) -> float:
         to_the_board = bool(measurement.ends & set(BOARD_END.values()))
@@ -108,7 +108,7 @@ class Resistance(OnADeadCircuit):
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
         true = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
         ability = measurement.instrument.ohms()
-        if ability is None or true > OVER_RANGE_OHM:
+        if ability is None or true > _OVER_RANGE_OHM:
             return Reading(name, measurement, over_range=True)
         return Reading(name, measurement, value=displayed(true, measurement, ability, TOUCH, errors, autoranging=True))
 

@@ -25,12 +25,12 @@ from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal
 
 LINES_WITH_A_SEQUENCE = 3
-FORWARDS = "L1–L2–L3"
-CLEAR_TURN = 0.2
+_FORWARDS = "L1–L2–L3"
+_CLEAR_TURN = 0.2
 """Sine of the least angle between two line-to-line voltages that shows which comes first."""
-SEQUENCE_TOLERANCE = 0.6
+_SEQUENCE_TOLERANCE = 0.6
 """Between forwards and reversed, so that no sequence at all agrees with either."""
-SEQUENCE_S = 20.0
+_SEQUENCE_S = 20.0
 
 
 class PhaseSequence(Quantity):
@@ -48,7 +48,7 @@ class PhaseSequence(Quantity):
             name="Phase sequence",
             probes="none",
             entered="pick",
-            answers=((True, FORWARDS), (False, "reversed")),
+            answers=((True, _FORWARDS), (False, "reversed")),
             needs=("three lines",),
             hint="All three lines at once, in order.",
         ),
@@ -59,7 +59,7 @@ class PhaseSequence(Quantity):
         one, two, three, *_ = solved.at.ports
         first, second = solved.at.open_volts((one, two)), solved.at.open_volts((two, three))
         turn = np.imag(second * np.conj(first)) / np.maximum(np.abs(first) * np.abs(second), 1.0)
-        return np.where(turn < -CLEAR_TURN, 1.0, np.where(turn > CLEAR_TURN, 0.0, 0.5))
+        return np.where(turn < -_CLEAR_TURN, 1.0, np.where(turn > _CLEAR_TURN, 0.0, 0.5))
 
     def slopes(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         """None: it changes in steps."""
@@ -73,17 +73,17 @@ class PhaseSequence(Quantity):
         if instrument.proved is False:
             return (set_aside(reading, "not-proved"),)
         value = reading.value or 0.0
-        return (Evidence(reading, value, value, SEQUENCE_TOLERANCE, 0.0, f"{instrument.id} sequence"),)
+        return (Evidence(reading, value, value, _SEQUENCE_TOLERANCE, 0.0, f"{instrument.id} sequence"),)
 
     def setups(self, point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
         if len(point.lines) == LINES_WITH_A_SEQUENCE and (tester == TYPED or tester.kind.shows_sequence):
             yield Measurement(self, None, None, tester)
 
     def seconds(self, measurement: Measurement) -> float:
-        return SEQUENCE_S * LIVE_EXPOSURE
+        return _SEQUENCE_S * LIVE_EXPOSURE
 
     def said(self, value: float) -> str:
-        return FORWARDS if value > 0.5 else "reversed"
+        return _FORWARDS if value > 0.5 else "reversed"
 
     def as_seen(self, value: Any, sweep: Sweep | None, at: Terminal | None) -> dict[str, Any]:
         return {"value": float(value is True)}

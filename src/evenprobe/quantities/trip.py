@@ -21,19 +21,19 @@ from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal
 
-DRIVES_FROM_SHARE = 0.8
+_DRIVES_FROM_SHARE = 0.8
 """A trip tester drives its current from so much of nominal voltage on, and no more than it above."""
-SMALLEST_DEVICE_MA = 5.0
+_SMALLEST_DEVICE_MA = 5.0
 """Rated residual current of the most sensitive device there is."""
-DEVICES_MA = (5.0, 10.0, 30.0)
+_DEVICES_MA = (5.0, 10.0, 30.0)
 """Those there may be where none is recorded."""
 SHORT_OF_TRIPPING, NO_TRIP_TOLERANCE = 0.95, 0.03
 """Share of what a device must trip at that it certainly has not seen when it did not, and the doubt in it."""
-STANDING_LEAKAGE_SHARE = 0.3
+_STANDING_LEAKAGE_SHARE = 0.3
 """Of what a device may trip at: as much may leak on its circuit already."""
 APART_A, APART_SHARE = 0.002, 0.1
 """Residual currents that a trip tells apart: as good as none, and enough."""
-TRIP_S = 60.0
+_TRIP_S = 60.0
 
 
 class Trip(BetweenProbes):
@@ -78,7 +78,7 @@ class Trip(BetweenProbes):
     def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
         measurement = reading.measurement
         test_ma, rated_ma = measurement.test_ma, point.circuit.residual_ma
-        stays_in, must_trip = residual_span_ma(rated_ma or SMALLEST_DEVICE_MA)
+        stays_in, must_trip = residual_span_ma(rated_ma or _SMALLEST_DEVICE_MA)
         tester = f"{measurement.instrument.id} trip"
         if test_ma is None:
             return (set_aside(reading, "trip.current-unknown"),)
@@ -86,7 +86,7 @@ class Trip(BetweenProbes):
             if test_ma < stays_in:
                 return (set_aside(reading, "trip.by-something-else", test=test_ma),)
             low = stays_in / 1000
-            return (Evidence(reading, low, BEYOND, STANDING_LEAKAGE_SHARE * low, 0.0, tester),)
+            return (Evidence(reading, low, BEYOND, _STANDING_LEAKAGE_SHARE * low, 0.0, tester),)
         if measurement.instrument.proved is False:
             return (set_aside(reading, "trip.not-proved"),)
         if rated_ma is None:
@@ -104,7 +104,7 @@ class Trip(BetweenProbes):
             yield Measurement(self, point.lines[0], Terminal.PE, tester, test_ma=drives)
 
     def seconds(self, measurement: Measurement) -> float:
-        return seconds_at_contacts(measurement, TRIP_S)
+        return seconds_at_contacts(measurement, _TRIP_S)
 
     def apart(self, measurement: Measurement, point: PointFacts) -> tuple[float, float]:
         return APART_A, APART_SHARE
@@ -117,14 +117,14 @@ class Trip(BetweenProbes):
 
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
         """The circuit's own device, or where none is recorded one of those there are."""
-        rated_ma = hidden.point.circuit.residual_ma or float(errors.rng.choice(DEVICES_MA))
+        rated_ma = hidden.point.circuit.residual_ma or float(errors.rng.choice(_DEVICES_MA))
         trips_at = errors.rng.uniform(*residual_span_ma(rated_ma))
         true = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
         return Reading(name, measurement, tripped=1000 * true >= trips_at)
 
 
 def _test_siemens(measurement: Measurement, point: PointFacts) -> float:
-    return (measurement.test_ma or 0.0) / 1000 / (DRIVES_FROM_SHARE * point.system.nominal_volts)
+    return (measurement.test_ma or 0.0) / 1000 / (_DRIVES_FROM_SHARE * point.system.nominal_volts)
 
 
 TRIP = QUANTITIES.add(Trip())

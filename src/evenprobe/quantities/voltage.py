@@ -35,7 +35,7 @@ from evenprobe.wiring.points import METALWORK
 
 DRIFT = Drift(0.1, 0.002)
 """The supply moves between one reading and the next."""
-DIRECT_FROM_VOLTS = 1.0
+_DIRECT_FROM_VOLTS = 1.0
 """Direct voltage above this and the tester's error is there; below it is an offset of the range."""
 DC_OFFSET_VOLTS = 0.3
 """What a DC range may show of a live AC conductor."""
@@ -139,7 +139,7 @@ def _direct(reading: Reading) -> Weighed:
     in_steps = reading.value is None
     shows = STEP_LIGHTS_FROM * (reading.at_least or 0.0) if in_steps else abs(reading.value or 0.0)
     error = 0.0 if in_steps else ability.error(shows)
-    if shows - error > DIRECT_FROM_VOLTS:
+    if shows - error > _DIRECT_FROM_VOLTS:
         most = max(shows, reading.below or reading.at_least or 0.0) if in_steps else shows
         return Direct(reading, most, f"{max(shows, reading.at_least or 0):g} V direct")
     counts = instrument.proved is not False and not reading.unfit

@@ -10,7 +10,7 @@ from evenprobe.rounds.quick import quick_set
 from evenprobe.testers import TYPED, Instrument
 from evenprobe.wiring import PointFacts
 
-OPEN_VERDICTS = (Verdict.UNTESTED, Verdict.CONTRADICTORY, Verdict.UNCONFIRMED)
+_OPEN_VERDICTS = (Verdict.UNTESTED, Verdict.CONTRADICTORY, Verdict.UNCONFIRMED)
 """Something that could hurt is neither found nor excluded yet."""
 
 
@@ -66,7 +66,7 @@ def stop_of(
     with_a_meter = quick_matches(point, TYPED, readings)
     trips = tuple(pair for pair in own if pair[0].quantity is TRIP and verdict is not Verdict.DANGER)
     if _complete(own) or _complete((*with_a_meter, *trips)):
-        state = StopState.QUICK if verdict in OPEN_VERDICTS else StopState.FULL
+        state = StopState.QUICK if verdict in _OPEN_VERDICTS else StopState.FULL
     elif skipped:
         state = StopState.SKIPPED
     else:

@@ -150,7 +150,7 @@ def _volts(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:
         weakest = " and ".join(link.name for link in held.chain if link.rating.volts == whole.volts)
         yield _problem("voltage-too-low", volts=whole.volts, weakest=weakest, needed=needed)
     if task.house_rule and _below_house_rule(task, whole):
-        yield _problem("below-house-rule", rule=HOUSE_RULE)
+        yield _problem("below-house-rule", rule=_HOUSE_RULE)
 
 
 def _functions(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
@@ -204,7 +204,7 @@ def _test_values(task: Task, held: Held, _whole: Rating) -> Iterator[Finding]:
 
 _PROBLEMS: tuple[Rule, ...] = (_kind, _category, _volts, _functions, _battery, _condition, _test_values)
 
-HOUSE_RULE = f"category {HOUSE_CATEGORY} {HOUSE_VOLTS:g} V"
+_HOUSE_RULE = f"category {HOUSE_CATEGORY} {HOUSE_VOLTS:g} V"
 
 
 def _below_house_rule(task: Task, whole: Rating) -> bool:
@@ -227,7 +227,7 @@ def _warnings(task: Task, held: Held, whole: Rating) -> Iterator[Finding]:
         if task.purpose is Purpose.CONTINUITY and LEADS_GOOD_OHMS < ohm <= LEADS_USABLE_OHMS:
             yield _warning("leads-resistive", ohm=ohm)
     if not task.house_rule and _below_house_rule(task, whole):
-        yield _warning("below-house-rule", rule=HOUSE_RULE)
+        yield _warning("below-house-rule", rule=_HOUSE_RULE)
     if task.purpose is Purpose.RESIDUAL_CURRENT and task.device_ma is None:
         yield _warning("device-not-named")
 

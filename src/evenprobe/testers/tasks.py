@@ -31,7 +31,7 @@ class Task:
     """Kinds the crew accepts to prove dead; None: the practice's own."""
 
 
-def kinds_for(purpose: Purpose) -> tuple[Kind, ...]:
+def _kinds_for(purpose: Purpose) -> tuple[Kind, ...]:
     """Kinds of tester that can answer a question at all, but for proving dead."""
     return tuple(kind for kind in KINDS.values() if purpose in kind.purposes)
 
@@ -41,4 +41,4 @@ def kinds_accepted(task: Task) -> tuple[Kind, ...]:
     if task.purpose is Purpose.PROVE_DEAD:
         accepted = task.dead_kinds
         return tuple(KINDS[k] for k in task.practice.dead_kinds) if accepted is None else accepted
-    return kinds_for(task.purpose)
+    return _kinds_for(task.purpose)

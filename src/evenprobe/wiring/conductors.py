@@ -10,9 +10,9 @@ from typing import Literal
 
 Material = Literal["copper", "aluminium"]
 
-TEMPERATURE_COEFFICIENT: dict[Material, float] = {"copper": 0.00393, "aluminium": 0.00403}
+_TEMPERATURE_COEFFICIENT: dict[Material, float] = {"copper": 0.00393, "aluminium": 0.00403}
 """Per kelvin from 20 °C (IEC 60028, IEC 60889)."""
-OVER_COPPER: dict[Material, float] = {"copper": 1.0, "aluminium": 28.264 / 17.241}
+_OVER_COPPER: dict[Material, float] = {"copper": 1.0, "aluminium": 28.264 / 17.241}
 """Resistivity over that of annealed copper: 28.264 nΩ·m (IEC 60889) and 17.241 nΩ·m (IEC 60028)."""
 
 
@@ -27,9 +27,9 @@ class Conductor:
         """Resistance of one conductor of that length, in ohms."""
         return (
             self.ohm_per_m
-            * OVER_COPPER[material]
+            * _OVER_COPPER[material]
             * length_m
-            * (1 + TEMPERATURE_COEFFICIENT[material] * (temperature_c - 20))
+            * (1 + _TEMPERATURE_COEFFICIENT[material] * (temperature_c - 20))
         )
 
 

@@ -173,7 +173,7 @@ def _layout(point: PointFacts) -> Layout:
     return Layout(lines, beside, phasors, neutral, astray, _as_good(system, phasors, count, neutral))
 
 
-STAR_LEG = -0.5 - 0.75**0.5 * 1j
+_STAR_LEG = -0.5 - 0.75**0.5 * 1j
 """A third of a turn after the first line, at the same volts to neutral."""
 
 
@@ -184,7 +184,7 @@ def _as_good(
     if count != 2:
         return ()
     if system.split_phase:
-        return ((1 + 0j, STAR_LEG),)
+        return ((1 + 0j, _STAR_LEG),)
     if system.has_high_leg and not neutral:
         one, other, third = phasors
         return ((third, other, one), (one, third, other))

@@ -54,22 +54,22 @@ def _mapped(shape: Shape, low: Cube, high: Cube, absent: Cube, u: Cube) -> Cube:
     return np.where(present, value, 0.0)
 
 
-SMALLEST_LOAD_A = 0.02
+_SMALLEST_LOAD_A = 0.02
 """Equipment on standby."""
-ALONE_SHARES = (0.02, 0.3)
+_ALONE_SHARES = (0.02, 0.3)
 """How far along its range a load is tried that is on alone."""
-SHARE_OF_SEVERAL = 0.6
+_SHARE_OF_SEVERAL = 0.6
 """Of the device's rating that one of several loads draws at most, for together they share its poles."""
-LENGTH_DOUBT = 0.05
+_LENGTH_DOUBT = 0.05
 """A recorded length is paced out or read off a drawing."""
 
-CABLE_FARAD_PER_M = Range(45e-12, 130e-12)
-STRAY_FARAD = Range(10e-12, 500e-12, "log")
-FILTER_FARAD = Range(0.8e-9, 8e-9)
-SPLICE_OHM = Range(0.0005, 0.03, "log")
-BOARD_LOAD_A = Range(0.0, 20.0, "square", absent=0.15)
-BOARD_LOAD_ACROSS_A = Range(0.0, 20.0, "square", absent=0.4)
-UNBALANCE = Range(-0.025, 0.025)
+_CABLE_FARAD_PER_M = Range(45e-12, 130e-12)
+_STRAY_FARAD = Range(10e-12, 500e-12, "log")
+_FILTER_FARAD = Range(0.8e-9, 8e-9)
+_SPLICE_OHM = Range(0.0005, 0.03, "log")
+_BOARD_LOAD_A = Range(0.0, 20.0, "square", absent=0.15)
+_BOARD_LOAD_ACROSS_A = Range(0.0, 20.0, "square", absent=0.4)
+_UNBALANCE = Range(-0.025, 0.025)
 """Of a line's EMF against the first, in line with it and at right angles, per volt."""
 
 _BEFORE_THE_RUN: dict[str, Range] = {
@@ -79,7 +79,7 @@ _BEFORE_THE_RUN: dict[str, Range] = {
     "service_earth_ohm": Range(0.003, 0.2, "log"),
     "bond_ohm": Range(0.0005, 0.02, "log"),
 }
-SERVICE_OF_SEVERAL_OHM = Range(0.01, 0.3, "log")
+_SERVICE_OF_SEVERAL_OHM = Range(0.01, 0.3, "log")
 """Circuits of several lines are on services made for more."""
 _ALONG_THE_RUN: dict[str, Range] = {
     "tap": Range(0.0, 1.0),
@@ -123,24 +123,24 @@ def _base(layout: Layout) -> dict[str, Range]:
     """What every point of this layout has; the first line's, in the order they are drawn in."""
     ranges = dict(_BEFORE_THE_RUN)
     if len(layout.lines) > 1:
-        ranges["source_ohm"] = SERVICE_OF_SEVERAL_OHM
+        ranges["source_ohm"] = _SERVICE_OF_SEVERAL_OHM
     for a, b in board_pairs(layout):
-        ranges[amperes("board", a, b)] = BOARD_LOAD_A if b == "neutral" else BOARD_LOAD_ACROSS_A
+        ranges[amperes("board", a, b)] = _BOARD_LOAD_A if b == "neutral" else _BOARD_LOAD_ACROSS_A
     ranges["warmth"] = Range(0.9, 1.18)
     ranges |= {f"{wire}_match": Range(0.98, 1.02) for wire in layout.live_wires[1:]}
-    ranges |= {f"{wire}_splice_ohm": SPLICE_OHM for wire in layout.wires}
+    ranges |= {f"{wire}_splice_ohm": _SPLICE_OHM for wire in layout.wires}
     ranges |= _ALONG_THE_RUN
     ranges |= {f"source_stray_{bar}_share": Range(0.5, 1.5) for bar in (*layout.bars, "neutral")}
     ranges["beyond_m"] = Range(2.5, 30.0, "square")
-    ranges |= {f"{between('cable', a, b)}_farad_per_m": CABLE_FARAD_PER_M for a, b in pairs_of(layout.wires)}
-    ranges |= {f"stray_{wire}_farad": STRAY_FARAD for wire in layout.wires}
+    ranges |= {f"{between('cable', a, b)}_farad_per_m": _CABLE_FARAD_PER_M for a, b in pairs_of(layout.wires)}
+    ranges |= {f"stray_{wire}_farad": _STRAY_FARAD for wire in layout.wires}
     ranges["filters_fitted"] = Range(1.0, 1.0, absent=0.5)
-    ranges |= {f"filter_{wire}_farad": FILTER_FARAD for wire in layout.live_wires}
+    ranges |= {f"filter_{wire}_farad": _FILTER_FARAD for wire in layout.live_wires}
     ranges |= _AT_THE_PROBES
     for bar in layout.bars[1:]:
         ranges[f"source_{bar}_match"] = Range(0.8, 1.25, "log")
     for line in layout.lines[1:]:
-        ranges[f"unbalance_{line}"] = ranges[f"shift_{line}"] = UNBALANCE
+        ranges[f"unbalance_{line}"] = ranges[f"shift_{line}"] = _UNBALANCE
         ranges[f"ghost_{line}_share"] = Range(0.4, 2.5, "log")
     return ranges
 
@@ -156,10 +156,10 @@ def _loads(layout: Layout, rating: float) -> dict[str, Range]:
         switched, most = {}, rating
     else:
         absent = {"tap": 0.35, "end": 0.5}
-        most = SHARE_OF_SEVERAL * rating
+        most = _SHARE_OF_SEVERAL * rating
         switched = {"tap_loaded": Range(1.0, 1.0, absent=0.3), "end_loaded": Range(1.0, 1.0, absent=0.4)}
     ranges = {
-        amperes(place, a, b): Range(SMALLEST_LOAD_A, most, "square", absent=share)
+        amperes(place, a, b): Range(_SMALLEST_LOAD_A, most, "square", absent=share)
         for place, share in absent.items()
         for a, b in pairs
     }
@@ -225,7 +225,7 @@ class Unknowns:
         alone = [
             self._set(self._with(sample, on | {n: n == name for n in self._one_by_one}), name, share)
             for name in self._one_by_one
-            for share in ALONE_SHARES
+            for share in _ALONE_SHARES
         ]
         together = [
             self._with(sample, dict.fromkeys(self._one_by_one, True) | dict(zip(self._together, present, strict=True)))
@@ -260,7 +260,7 @@ class Unknowns:
             "electrode_ohm": own_electrode,
             "length_m": Range(1.0, 80.0, "log")
             if circuit.length_m is None
-            else Range(circuit.length_m * (1 - LENGTH_DOUBT), circuit.length_m * (1 + LENGTH_DOUBT)),
+            else Range(circuit.length_m * (1 - _LENGTH_DOUBT), circuit.length_m * (1 + _LENGTH_DOUBT)),
             "ohm_per_m": Range(*point.practice.final_ohm_per_m, "log")
             if circuit.conductor is None
             else Range(circuit.conductor.ohm_per_m * 0.99, circuit.conductor.ohm_per_m * 1.01),

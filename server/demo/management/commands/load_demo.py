@@ -40,15 +40,15 @@ from rounds.services import begin as begin_round
 from sites.models import Point
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
 
-STARTED = datetime(2026, 11, 23, 9, 30, tzinfo=UTC)
-STRAY_VOLTS = 60.0
+_STARTED = datetime(2026, 11, 23, 9, 30, tzinfo=UTC)
+_STRAY_VOLTS = 60.0
 """What a stray reading shows: the probe slipped onto something else."""
 
 
-TAKEN_WITH = {"alarm": "d1", "trip": "t1", "draws": "c1"}
-CHECKED_BEFORE = timedelta(hours=2)
-ANEW_AFTER = timedelta(minutes=4)
-PROVING_VOLTS = 239.0
+_TAKEN_WITH = {"alarm": "d1", "trip": "t1", "draws": "c1"}
+_CHECKED_BEFORE = timedelta(hours=2)
+_ANEW_AFTER = timedelta(minutes=4)
+_PROVING_VOLTS = 239.0
 
 
 def _event(words: str, tester: str, number: int) -> dict[str, Any]:
@@ -61,7 +61,7 @@ def _event(words: str, tester: str, number: int) -> dict[str, Any]:
         case (("off" | "unlocked"), [source]):
             return {"type": what, "source": source}
         case "proved", []:
-            return {"type": what, "against": "proving-unit", "shows_v": PROVING_VOLTS, **setting}
+            return {"type": what, "against": "proving-unit", "shows_v": _PROVING_VOLTS, **setting}
         case "tested", [measuring, reference, *shown]:
             volts = float(shown[0]) if shown else number % 3 / 10
             pair = {"from": measuring, "to": reference}
@@ -83,7 +83,7 @@ class Command(BaseCommand):
             site, room = ROUND
             begin_round(crew, user, demo_id("round", *ROUND), demo_id(site), None, room, testers["m2"].id)
             for number, (point, demo) in enumerate(points):
-                self._measure(crew, user, point, demo, testers, STARTED + timedelta(minutes=11 * number))
+                self._measure(crew, user, point, demo, testers, _STARTED + timedelta(minutes=11 * number))
             for needs in EQUIPMENT:
                 put_equipment(crew, demo_id("equipment", needs["label"]), needs)
             for proof in PROOFS:
@@ -112,7 +112,7 @@ class Command(BaseCommand):
             testers[demo.key] = put_tester(crew, demo_id("tester", demo.key), demo.entry, usual_leads=leads)
             if demo.checked:
                 check_id = demo_id("check", demo.key, f"{timezone.localdate()}")
-                at = timezone.now() - CHECKED_BEFORE
+                at = timezone.now() - _CHECKED_BEFORE
                 check(crew, user, testers[demo.key].id, check_id, demo.checked, at)
         port = os.environ.get("METER_PORT", str(USUAL_PORT))
         put_link(crew, testers[ON_THE_WIRE].id, f"TCPIP::127.0.0.1::{port}::SOCKET")
@@ -124,7 +124,7 @@ class Command(BaseCommand):
         now = timezone.now()
         earlier = Proof.objects.filter(site__crew=crew, name=demo.name).first()
         if earlier is not None:
-            if now - earlier.begun_at < ANEW_AFTER:
+            if now - earlier.begun_at < _ANEW_AFTER:
                 return
             record_event(crew, user, earlier.id, demo_id("closed", str(earlier.id)), {"type": "closed"})
         proof_id = uuid4()
@@ -179,7 +179,7 @@ class Command(BaseCommand):
         hidden = hidden_point(facts, demo)
         errors = TesterErrors(np.random.default_rng(demo.seed + 1000))
         for number, setup in enumerate(demo.measured):
-            tester = testers[next((t for word, t in TAKEN_WITH.items() if word in setup), "m2")]
+            tester = testers[next((t for word, t in _TAKEN_WITH.items() if word in setup), "m2")]
             reading = self._read(hidden, errors, setup, tester.instrument().instrument())
             reading_id = demo_id("reading", str(point.id), str(number))
             at = start + timedelta(seconds=50 * number)
@@ -237,5 +237,5 @@ class Command(BaseCommand):
         reading: Reading = hidden.read("", Measurement(quantity, ends[0], ends[1], tester, **options), errors)
         if reading.over_range:
             return {**entry, "over_range": True, "unit": "ohm"}
-        value = STRAY_VOLTS if how == ["stray"] else round(reading.value or 0.0, 2)
+        value = _STRAY_VOLTS if how == ["stray"] else round(reading.value or 0.0, 2)
         return {**entry, "value": value, "unit": "ohm" if how == ["ohm"] else "V"}

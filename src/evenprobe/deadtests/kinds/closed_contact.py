@@ -43,7 +43,7 @@ class ClosedContactTest(OneTest):
         return closed_contact(self.what, closed, self.null_ohm, self.open_over_range, latches=self.latches)
 
 
-def the_device(circuit: SheetCircuit) -> Iterable[Line]:
+def _the_device(circuit: SheetCircuit) -> Iterable[Line]:
     """The circuit's own."""
     device = circuit.practice.words["protective device"]
     yield Line("device", Step.DEVICE, "closed-contact", device.capitalize(), {"what": device})
@@ -56,7 +56,7 @@ CLOSED_CONTACT = DEAD_TESTS.add(
         title="Contact",
         entry=ClosedContactTest,
         step=Step.DEVICE,
-        lines=the_device,
+        lines=_the_device,
         fields=(
             Choice(
                 key="open_over_range",

@@ -27,7 +27,7 @@ class ContinuityTest(OhmTest):
         return self.between(str(self.from_), str(self.to), outcome) if self.from_ and self.to else None
 
 
-def end_to_end(circuit: SheetCircuit) -> Iterable[Line]:
+def _end_to_end(circuit: SheetCircuit) -> Iterable[Line]:
     """The protective conductor to every point; lines and neutral to the furthest, which has them all in it."""
     if circuit.ring:
         return
@@ -59,7 +59,7 @@ CONTINUITY = DEAD_TESTS.add(
         title="Continuity",
         entry=ContinuityTest,
         step=Step.CONTINUITY,
-        lines=end_to_end,
+        lines=_end_to_end,
         fields=(Figure(key="measured_ohm", label="It reads", unit="ohm", over_range="over_range", said="{:g} Ω"),),
         known=frozenset({"null_ohm", "accuracy", "neutral"}),
     )

@@ -25,7 +25,7 @@ NotNegativeNumber = Annotated[float, Field(strict=True, ge=0, le=1e9)]
 Celsius = Annotated[float, Field(strict=True, ge=-60, le=250)]
 Metres = Annotated[float, Field(strict=True, gt=0, le=5000)]
 
-BEYOND_KEYS = ("over_range", "closed_over_range")
+_BEYOND_KEYS = ("over_range", "closed_over_range")
 
 
 class OneTest(Strict):
@@ -48,7 +48,7 @@ class OneTest(Strict):
         """A display that is said not to be over-range says no more than its value."""
         if not isinstance(data, dict):
             return data
-        return {key: value for key, value in data.items() if not (key in BEYOND_KEYS and value is False)}
+        return {key: value for key, value in data.items() if not (key in _BEYOND_KEYS and value is False)}
 
     @property
     def accuracy(self) -> Accuracy:

@@ -52,7 +52,7 @@ class RingTest(OneTest):
         return ring(ends, [RingOutlet(p.id, p.r1_rn, p.r1_r2, p.label or "") for p in self.points])
 
 
-def the_ring(circuit: SheetCircuit) -> Iterable[Line]:
+def _the_ring(circuit: SheetCircuit) -> Iterable[Line]:
     """The circuit, where it is one."""
     if circuit.ring:
         outlets = [{"id": p.id, "label": p.name} for p in circuit.points]
@@ -67,7 +67,7 @@ RING = DEAD_TESTS.add(
         title="Ring",
         entry=RingTest,
         step=Step.CONTINUITY,
-        lines=the_ring,
+        lines=_the_ring,
         fields=tuple(
             Figure(key=end, label=f"{end}, end to end", unit="ohm", said=f"{end} {{:g}} Ω")
             for end in ("r1", "rn", "r2")

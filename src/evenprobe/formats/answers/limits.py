@@ -12,7 +12,7 @@ from evenprobe.formats.answers.answer import Answer
 from evenprobe.limits import Limit
 from evenprobe.rounding import figures
 
-COMPUTED_FIGURES = 4
+_COMPUTED_FIGURES = 4
 
 
 class LimitOut(Answer):
@@ -55,4 +55,4 @@ class OutcomeOut(Answer):
 def _rounded(value: Any) -> Any:
     if isinstance(value, bool) or not isinstance(value, float):
         return [_rounded(v) for v in value] if isinstance(value, list) else value
-    return figures(value, COMPUTED_FIGURES)
+    return figures(value, _COMPUTED_FIGURES)

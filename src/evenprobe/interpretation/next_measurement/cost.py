@@ -2,11 +2,11 @@
 
 from evenprobe.quantities import Measurement
 
-TOUCHED_METAL_FIRST = 0.4
+_TOUCHED_METAL_FIRST = 0.4
 """While a danger stands the metal a hand touches comes first, of all that would rule the danger out."""
-MERELY_NARROWING = 6.0
+_MERELY_NARROWING = 6.0
 """A reading that strikes nothing out, even if all is well, comes after those that do."""
-PLUGGING_IN_NEAR_DANGER = 3.0
+_PLUGGING_IN_NEAR_DANGER = 3.0
 """Nothing is plugged in while metalwork may be live, so tests that need it wait until it is known."""
 
 
@@ -14,7 +14,7 @@ def cost(measurement: Measurement, *, danger_stands: bool, rules_out: bool) -> f
     """In seconds, weighted."""
     seconds = measurement.quantity.seconds(measurement)
     if danger_stands and measurement.under_load:
-        seconds *= PLUGGING_IN_NEAR_DANGER
+        seconds *= _PLUGGING_IN_NEAR_DANGER
     if danger_stands and measurement.of_metal_to_reference:
-        seconds *= TOUCHED_METAL_FIRST
-    return seconds if rules_out else seconds * MERELY_NARROWING
+        seconds *= _TOUCHED_METAL_FIRST
+    return seconds if rules_out else seconds * _MERELY_NARROWING

@@ -21,17 +21,17 @@ from evenprobe.testers import Instrument
 
 Array = NDArray[Any]
 
-MOST_BINS = 10
-WEIGHT = {
+_MOST_BINS = 10
+_WEIGHT = {
     Severity.OK: 1.0,
     Severity.NOTE: 1.0,
     Severity.DEFECT: 0.5,
     Severity.HAZARD: 2.0,
     Severity.DANGER: 4.0,
 }
-FLATTEN = 0.35
+_FLATTEN = 0.35
 """Exponent on the likelihoods: a rare danger must stay worth a test."""
-EXPECTED_SPAN = (0.15, 0.85)
+_EXPECTED_SPAN = (0.15, 0.85)
 """Share of a condition's samples between which its reading is expected."""
 
 
@@ -75,7 +75,7 @@ class Expected:
         point = self._ensemble.point
         weight = np.array(
             [
-                self._likelihood[s.condition.id] ** FLATTEN * WEIGHT[s.condition.severity_at(point)]
+                self._likelihood[s.condition.id] ** _FLATTEN * _WEIGHT[s.condition.severity_at(point)]
                 for s in self._standing
             ]
         )
@@ -86,7 +86,7 @@ class Expected:
         expected = likeliest(self._ensemble, self._standing, self._likelihood)
         starts = np.cumsum([0, *self._sizes[:-1]])
         own = self._would_show[:, starts[expected] : starts[expected] + self._sizes[expected]]
-        low, high = np.quantile(own, EXPECTED_SPAN, axis=1)[:, :, None]
+        low, high = np.quantile(own, _EXPECTED_SPAN, axis=1)[:, :, None]
         constant, share = self._error
         low, high = low - constant - 2 * share * low, high + constant + 2 * share * high
         inside = (self._would_show >= low) & (self._would_show <= high)
@@ -134,11 +134,11 @@ def _information(bins: NDArray[np.intp], owner: NDArray[np.intp], weight: Array)
     reading that merely scatters tells nothing.
     """
     conditions, count = len(weight), bins.shape[1]
-    edges = np.sort(bins, axis=1)[:, (np.arange(1, MOST_BINS) * (count - 1)) // MOST_BINS]
+    edges = np.sort(bins, axis=1)[:, (np.arange(1, _MOST_BINS) * (count - 1)) // _MOST_BINS]
     pooled = (bins[:, :, None] > edges[:, None]).sum(axis=2)
-    cell = (np.arange(len(bins))[:, None] * conditions + owner) * MOST_BINS + pooled
-    joint = np.bincount(cell.ravel(), minlength=len(bins) * conditions * MOST_BINS).astype(float)
-    joint = joint.reshape(len(bins), conditions, MOST_BINS)
+    cell = (np.arange(len(bins))[:, None] * conditions + owner) * _MOST_BINS + pooled
+    joint = np.bincount(cell.ravel(), minlength=len(bins) * conditions * _MOST_BINS).astype(float)
+    joint = joint.reshape(len(bins), conditions, _MOST_BINS)
     counts = joint.sum(axis=2)
     bias = (weight * ((joint > 0).sum(axis=2) - 1) / (2 * counts * np.log(2))).sum(axis=1)
     joint *= (weight / counts)[:, :, None]

@@ -15,8 +15,8 @@ from evenprobe.quantities.setups import setups_with
 from evenprobe.sentences import Sentence
 from evenprobe.testers import Instrument
 
-OFFERED = 3
-LEAST_BITS = 0.01
+_OFFERED = 3
+_LEAST_BITS = 0.01
 NAMED = 2
 """Of what a reading would rule out, the worst."""
 
@@ -60,7 +60,7 @@ def next_measurements(
     danger_stands = any(s.condition.severity_at(point) is Severity.DANGER for s in standing)
     ranked: list[tuple[float, NextMeasurement]] = []
     for measurement, informs, falls in zip(possible, expected.bits(), expected.ruled_out(), strict=True):
-        if informs >= LEAST_BITS:
+        if informs >= _LEAST_BITS:
             ids = tuple(s.condition.id for s, f in zip(standing, falls, strict=True) if f)
             quantity = measurement.quantity
             why = " ".join(filter(None, (str(_why(ensemble, standing, ids)), quantity.warning(measurement))))
@@ -73,7 +73,7 @@ def next_measurements(
     for _, test in ranked:
         if not any(test.rules_out == earlier.rules_out for earlier in offered):
             offered.append(test)
-    return tuple(offered[:OFFERED]), "" if offered else _note(ensemble, standing)
+    return tuple(offered[:_OFFERED]), "" if offered else _note(ensemble, standing)
 
 
 def would_rule_out(
