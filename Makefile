@@ -30,7 +30,7 @@ check: $(VENV)/.installed web/node_modules/.installed
 	PYTHONPATH=server DJANGO_SETTINGS_MODULE=project.settings $(BIN)/lint-imports
 	$(MANAGE) makemigrations --check --dry-run -v0
 	$(MAKE) client
-	git diff --exit-code -- web/src/api/openapi.json web/src/api/schema.d.ts web/src/reading/reference.json
+	git diff --exit-code -- web/src/api/openapi.json web/src/api/schema.d.ts web/src/api/reference.json
 	cd web && npm run check
 
 bench: $(VENV)/.installed
@@ -52,7 +52,7 @@ dev: $(VENV)/.installed web/node_modules/.installed
 client: $(VENV)/.installed web/node_modules/.installed
 	cd server && ../$(BIN)/python manage.py export_openapi_schema --api project.api.api --indent 1 --output ../web/src/api/openapi.json
 	cd web && npx openapi-typescript src/api/openapi.json -o src/api/schema.d.ts
-	$(BIN)/python -c "from evenprobe.formats.reference import reference; print(reference().model_dump_json(indent=1))" > web/src/reading/reference.json
+	$(BIN)/python -c "from evenprobe.formats.reference import reference; print(reference().model_dump_json(indent=1))" > web/src/api/reference.json
 
 build: web/dist/index.html
 

@@ -1,10 +1,10 @@
 /** What the screens ask for, kept by TanStack Query: an answer on screen stays until a newer one is there. */
 
 import { useQuery } from "@tanstack/react-query";
-import { holdReference } from "../reading/reference";
 import client, { answer, type Practice } from "./client";
 import { clocked } from "./clock";
 import { keys } from "./keys";
+import { holdReference } from "./reference";
 
 export const TWO_ON_ONE_MS = 2_000;
 export const LOOK_AGAIN_MS = 15_000;

@@ -1,10 +1,10 @@
-import { wordOf } from "../reading/reference";
+import { wordOf } from "../api/reference";
 /** The point as the person sees it: contacts as large targets, probes where they are, pairs measured as lines. */
 
 import type { Practice } from "../api/client";
+import { type FaceLayout, faceOf, letterAt, type Place, probeAt } from "../geometry/face";
 import type { Probes } from "../reading/probes";
 import classes from "./Face.module.css";
-import { type FaceLayout, faceOf, type Place } from "./faces";
 
 export type MeasuredPair = { from: string; to: string; text: string };
 
@@ -181,18 +181,6 @@ function Letter(props: { terminal: string; place: Place; practice: Practice; let
     </g>
   );
 }
-
-/** Outwards of the contact, or right of one in the middle; at a busbar's end; under what has others beside it. */
-function letterAt({ x, y, shape, letterBelow }: Place): { x: number; y: number } {
-  if (letterBelow) return { x, y: y + 38 };
-  if (shape === "off") return { x: x - 52, y };
-  if (shape === "busbar") return { x: x + 108, y };
-  const middle = Math.abs(x - 150) < 20;
-  return { x: middle ? x + 50 : x + (x < 150 ? -46 : 46), y };
-}
-
-/** On the contact; beside the sign of an earth that is not on the plate. */
-const probeAt = (place: Place): Place => (place.shape === "off" ? { ...place, x: place.x + 48 } : place);
 
 function Probe({ place: { x, y }, kind }: { place: Place; kind: "reference" | "measuring" }) {
   const dark = kind === "reference";

@@ -1,20 +1,13 @@
 /** Voltage of each conductor to earth: a voltage scale, and each conductor where the readings put it, one ladder a story. */
 
 import type { Practice, Story } from "../api/client";
+import { wordOf } from "../api/reference";
+import { columnOf, LEFT, labelsOf, rungsOf, scaleOf, WIDTH } from "../geometry/ladder";
 import classes from "./Ladder.module.css";
 import { colourOf } from "./VerdictShape";
 
-const WIDTH = 440;
 const TITLES = 46;
-const TOP = 14;
-const TALL = 226;
-/** Where phasors stand below it. */
-const SHORT = 150;
-const LEFT = 46;
 const TICKS = [0, 0.25, 0.5, 0.75, 1];
-const LABEL_HEIGHT = 18;
-
-type Rung = { terminal: string; low: number; middle: number; high: number };
 
 export function Ladder(props: {
   stories: Story[];
@@ -24,17 +17,10 @@ export function Ladder(props: {
   short?: boolean;
 }) {
   const { stories, practice, nominal, band } = props;
-  const bottom = props.short ? SHORT : TALL;
-  const highest = Math.max(
-    nominal,
-    band?.[1] ?? 0,
-    ...stories.flatMap((s) => Object.values(s.potentials).map((p) => p[2] ?? 0)),
-  );
-  const y = (volts: number) => bottom - (volts / highest) * (bottom - TOP);
-  const column = (WIDTH - LEFT) / Math.max(stories.length, 1);
+  const { foot, y } = scaleOf(stories, nominal, band, props.short ?? false);
   return (
     <svg
-      viewBox={`0 0 ${WIDTH} ${bottom + TITLES}`}
+      viewBox={`0 0 ${WIDTH} ${foot + TITLES}`}
       className={classes.ladder}
       role="img"
       aria-label={described(stories, practice)}
@@ -60,8 +46,7 @@ export function Ladder(props: {
         <Column
           key={story.title}
           story={story}
-          x={LEFT + column * i + Math.min(column * 0.16, 34)}
-          width={column}
+          {...columnOf(i, stories.length)}
           y={y}
           unit={stories.length > 2 ? "" : " V"}
           practice={practice}
@@ -84,7 +69,7 @@ function Column(props: {
   const rungs = rungsOf(story);
   const colour = story.severity === "danger" ? colourOf("danger") : "var(--ep-text)";
   const ends = rungs.map((r) => r.middle);
-  const labels = placed(rungs, y);
+  const labels = labelsOf(rungs, y);
   return (
     <g>
       <path
@@ -119,28 +104,11 @@ function Column(props: {
       ))}
       <foreignObject x={x - 16} y={y(0) + 13} width={props.width - 8} height={TITLES - 4}>
         <div className={classes.title} style={{ color: story.severity === "danger" ? colour : undefined }}>
-          if: {story.title.charAt(0).toLowerCase() + story.title.slice(1)}
+          If: {story.title}
         </div>
       </foreignObject>
     </g>
   );
-}
-
-function rungsOf(story: Story): Rung[] {
-  return Object.entries(story.potentials)
-    .map(([terminal, [low = 0, middle = 0, high = 0]]) => ({ terminal, low, middle, high }))
-    .sort((a, b) => b.middle - a.middle);
-}
-
-/** Labels of rungs too near each other to be told apart become one. */
-function placed(rungs: Rung[], y: (volts: number) => number): { at: number; members: Rung[] }[] {
-  const groups: { at: number; members: Rung[] }[] = [];
-  for (const rung of rungs) {
-    const last = groups.at(-1);
-    if (last && y(rung.middle) - last.at < LABEL_HEIGHT) last.members.push(rung);
-    else groups.push({ at: y(rung.middle), members: [rung] });
-  }
-  return groups;
 }
 
 function described(stories: Story[], practice: Practice): string {
@@ -149,7 +117,7 @@ function described(stories: Story[], practice: Practice): string {
       const volts = rungsOf(story).map(
         (r) => `${practice.letters[r.terminal] ?? r.terminal} at ${Math.round(r.middle)} volts`,
       );
-      return `If ${story.title}: ${volts.join(", ")} to earth.`;
+      return `If ${story.title}: ${volts.join(", ")} to ${wordOf(practice, "earth")}.`;
     })
     .join(" ");
 }

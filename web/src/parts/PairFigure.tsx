@@ -1,42 +1,18 @@
 /** The conductors as points and every pair as an edge that closes when it is measured. */
 
 import type { Practice, ProofPair } from "../api/client";
+import type { Spot } from "../geometry/face";
+import {
+  CASING_WIDTH,
+  type Ends,
+  HEIGHT,
+  RADIUS,
+  samePair,
+  spotsOf,
+  valueAt,
+  WIDTH,
+} from "../geometry/pairs";
 import classes from "./PairFigure.module.css";
-
-type Spot = { x: number; y: number };
-export type Ends = { from: string; to: string };
-
-const WIDTH = 520;
-const HEIGHT = 440;
-const RADIUS = 34;
-
-/** Corners by how many conductors there are, lines above. A casing hangs on the earth, outside, so that its edge
- * passes no other conductor. */
-const CORNERS: Record<number, Spot[]> = {
-  2: [
-    { x: 130, y: 200 },
-    { x: 390, y: 200 },
-  ],
-  3: [
-    { x: 260, y: 84 },
-    { x: 70, y: 344 },
-    { x: 450, y: 344 },
-  ],
-  4: [
-    { x: 66, y: 84 },
-    { x: 454, y: 84 },
-    { x: 66, y: 344 },
-    { x: 454, y: 344 },
-  ],
-  5: [
-    { x: 260, y: 78 },
-    { x: 470, y: 192 },
-    { x: 398, y: 372 },
-    { x: 122, y: 372 },
-    { x: 50, y: 192 },
-  ],
-};
-const CASING_WIDTH = 120;
 
 export function PairFigure(props: {
   practice: Practice;
@@ -47,13 +23,13 @@ export function PairFigure(props: {
   onPair: (pair: Ends) => void;
 }) {
   const { practice, terminals, pairs, next, alive } = props;
-  const spots = placed(terminals);
+  const spots = spotsOf(terminals);
   const casing = spots.CASE;
   const left = casing && casing.x < 0 ? -CASING_WIDTH : 0;
   const width = casing ? WIDTH + CASING_WIDTH : WIDTH;
+  const conductors = terminals.filter((t) => t !== "CASE").length;
   const letter = (terminal: string) => practice.letters[terminal] ?? terminal;
-  const diagonalAt = DIAGONAL_AT[terminals.filter((t) => t !== "CASE").length] ?? 0.5;
-  const isNext = (pair: Ends) => next !== null && same(pair, next);
+  const isNext = (pair: Ends) => next !== null && samePair(pair, next);
   const drawn = [...pairs].sort((a, b) => Number(isNext(a)) - Number(isNext(b)));
   return (
     <svg viewBox={`${left} 0 ${width} ${HEIGHT}`} className={classes.figure}>
@@ -62,7 +38,7 @@ export function PairFigure(props: {
         const a = spots[pair.from];
         const b = spots[pair.to];
         if (!a || !b) return null;
-        const state = alive.some((p) => same(p, pair))
+        const state = alive.some((p) => samePair(p, pair))
           ? "alive"
           : pair.unexplained
             ? "unexplained"
@@ -76,7 +52,7 @@ export function PairFigure(props: {
             b={b}
             state={state}
             next={isNext(pair)}
-            diagonalAt={diagonalAt}
+            at={valueAt(a, b, conductors)}
             text={shown(pair)}
             name={`${letter(pair.from)} to ${letter(pair.to)}, ${spoken(pair, state)}`}
             onPick={() => props.onPair({ from: pair.from, to: pair.to })}
@@ -114,41 +90,18 @@ export function PairFigure(props: {
   );
 }
 
-export const same = (one: Ends, other: Ends) =>
-  (one.from === other.from && one.to === other.to) || (one.from === other.to && one.to === other.from);
-
-function placed(terminals: string[]): Record<string, Spot> {
-  const conductors = terminals.filter((t) => t !== "CASE");
-  const corners = CORNERS[conductors.length] ?? [];
-  const spots: Record<string, Spot> = {};
-  conductors.forEach((terminal, i) => {
-    const corner = corners[i];
-    if (corner) spots[terminal] = corner;
-  });
-  if (terminals.includes("CASE")) {
-    const earth = spots.PE ?? corners.at(-1);
-    if (earth) spots.CASE = { x: earth.x + (earth.x > WIDTH / 2 ? 1 : -1) * CASING_WIDTH, y: earth.y };
-  }
-  return spots;
-}
-
-/** Diagonals of a square cross in the middle, so a value stands nearer one end; those of a pentagon do not. */
-const DIAGONAL_AT: Record<number, number> = { 4: 0.36 };
-
 function Edge(props: {
   a: Spot;
   b: Spot;
   state: "open" | "done" | "unexplained" | "alive";
   next: boolean;
-  diagonalAt: number;
+  at: Spot;
   text: string;
   name: string;
   onPick: () => void;
 }) {
   const { a, b, state, next, text } = props;
-  const at = a.x !== b.x && a.y !== b.y ? props.diagonalAt : 0.5;
-  const x = a.x + (b.x - a.x) * at;
-  const y = a.y + (b.y - a.y) * at;
+  const { x, y } = props.at;
   const line = `M${a.x} ${a.y}L${b.x} ${b.y}`;
   return (
     // biome-ignore lint/a11y/useSemanticElements: an SVG edge cannot be a button element

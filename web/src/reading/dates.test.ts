@@ -1,8 +1,8 @@
 import { beforeAll, expect, test } from "vitest";
 import type { Reference } from "../api/client";
+import { holdReference } from "../api/reference";
+import tables from "../api/reference.json";
 import { dayAndTimeOf, dayOf, monthOf, timeOf } from "./dates";
-import { holdReference } from "./reference";
-import tables from "./reference.json";
 
 const AT = new Date(2026, 10, 24, 15, 5).getTime();
 const AMERICA = "north-america";

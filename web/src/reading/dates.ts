@@ -1,6 +1,6 @@
 /** Dates and times, one style a practice; where several meet, as the browser has it. */
 
-import { theReference } from "./reference";
+import { theReference } from "../api/reference";
 
 const languageOf = (practice: string | undefined) =>
   practice && theReference().practices.find((known) => known.id === practice)?.language;

@@ -1,8 +1,8 @@
 import { beforeAll, expect, test } from "vitest";
 import type { Entry, Practice, Reference } from "../api/client";
+import { holdReference } from "../api/reference";
+import tables from "../api/reference.json";
 import { circumstances, ends, isAsIs, seen, testName } from "./entry";
-import { holdReference } from "./reference";
-import tables from "./reference.json";
 
 beforeAll(() => holdReference(tables as unknown as Reference));
 

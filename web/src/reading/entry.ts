@@ -1,4 +1,4 @@
-import { wordOf } from "./reference";
+import { wordOf } from "../api/reference";
 /** A reading as the survey format writes it, and how it is shown. Shapes and words only, no judgement. */
 
 import type { Bench, Entry, NextTest, Practice, Quantity } from "../api/client";

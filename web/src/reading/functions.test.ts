@@ -1,12 +1,12 @@
 import { beforeAll, expect, test, vi } from "vitest";
 import type { Entry, Reference, Tester } from "../api/client";
+import { holdReference, theReference } from "../api/reference";
+import tables from "../api/reference.json";
 import { functionNamed, functionOf, hasDevice, isPicked, usualOf } from "./functions";
-import { holdReference, theReference } from "./reference";
-import tables from "./reference.json";
 
 test("nothing is shown before the tables are there", async () => {
   vi.resetModules();
-  const unloaded = await import("./reference");
+  const unloaded = await import("../api/reference");
   expect(unloaded.theReference).toThrow("loaded before any place");
 });
 

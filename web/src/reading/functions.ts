@@ -1,8 +1,8 @@
 /** What a tester can be set to, and which setting an entry was taken with. */
 
 import type { Entry, Tester } from "../api/client";
+import { theReference } from "../api/reference";
 import type { components } from "../api/schema";
-import { theReference } from "./reference";
 
 export type TesterFunction = components["schemas"]["FunctionRow"];
 

@@ -1,6 +1,6 @@
 import type { Practice } from "../api/client";
+import { wordOf } from "../api/reference";
 import { functionNamed } from "./functions";
-import { wordOf } from "./reference";
 
 /** Where the probes are: the dark one first. */
 export type Probes = { reference: string | null; measuring: string | null };

@@ -1,7 +1,7 @@
 import { beforeAll, beforeEach, expect, test } from "vitest";
 import type { Reading, Reference, Tester } from "../api/client";
-import { holdReference } from "./reference";
-import tables from "./reference.json";
+import { holdReference } from "../api/reference";
+import tables from "../api/reference.json";
 import { apply, type Change, entryFor, functionsHere, type Setup, UNCLAMPED } from "./setup";
 
 beforeAll(() => holdReference(tables as unknown as Reference));

@@ -2,10 +2,10 @@
 
 import { useReducer } from "react";
 import type { Bench, Entry, NextTest, Reading, Tester } from "../api/client";
+import { theReference } from "../api/reference";
 import { isAsIs } from "./entry";
 import { functionNamed, functionOf, hasDevice, usualOf } from "./functions";
 import type { Probes } from "./probes";
-import { theReference } from "./reference";
 import { typedNumber } from "./typedNumber";
 
 export type Load = "none" | "here" | "elsewhere";

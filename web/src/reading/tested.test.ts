@@ -1,7 +1,7 @@
 import { beforeAll, expect, test } from "vitest";
 import type { Reference } from "../api/client";
-import { holdReference, theReference } from "./reference";
-import tables from "./reference.json";
+import { holdReference, theReference } from "../api/reference";
+import tables from "../api/reference.json";
 import { fieldsOf, kindOf, mainFigure, presetTyped, testOf } from "./tested";
 
 beforeAll(() => holdReference(tables as unknown as Reference));

@@ -1,7 +1,7 @@
 /** A dead test as its form has it, and the entry that what was typed makes: fields come from the kind of test. */
 
+import { theReference } from "../api/reference";
 import type { components } from "../api/schema";
-import { theReference } from "./reference";
 import { typedNumber } from "./typedNumber";
 
 export type FormField = components["schemas"]["FieldRow"];

@@ -6,6 +6,7 @@ import type { Bench as BenchData, NextTest, Practice, Reading, Tester } from "..
 import { useCutOff } from "../../api/freshness";
 import { forgetBench, rememberBench } from "../../api/lastBench";
 import { LOOK_AGAIN_MS, useBench, usePractice, useTesters } from "../../api/queries";
+import { wordOf } from "../../api/reference";
 import { Face, FEW_CONTACTS } from "../../parts/Face";
 import { Failure } from "../../parts/Failure";
 import { Ladder } from "../../parts/Ladder";
@@ -13,7 +14,6 @@ import { Phasors } from "../../parts/Phasors";
 import { SaveAs } from "../../parts/SaveAs";
 import { isAsIs, seen } from "../../reading/entry";
 import { probeHint } from "../../reading/probes";
-import { wordOf } from "../../reading/reference";
 import { entryFor, useSetup } from "../../reading/setup";
 import { pointSurvey } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";

@@ -1,7 +1,7 @@
 import type { Dispatch } from "react";
 import type { Practice } from "../../api/client";
+import { wordOf } from "../../api/reference";
 import { Toggle } from "../../parts/Toggle";
-import { wordOf } from "../../reading/reference";
 import type { Change, Setup } from "../../reading/setup";
 import classes from "./ReadingPanel.module.css";
 

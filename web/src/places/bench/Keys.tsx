@@ -1,6 +1,6 @@
 import { Table } from "@mantine/core";
 import type { Practice } from "../../api/client";
-import { wordOf } from "../../reading/reference";
+import { wordOf } from "../../api/reference";
 
 const KEYS_OF_LINES: Record<string, string> = { L1: "x", L2: "y", L3: "z" };
 

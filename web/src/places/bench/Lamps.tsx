@@ -1,7 +1,7 @@
 import { Button } from "@mantine/core";
 import { useState } from "react";
 import type { Practice } from "../../api/client";
-import { theReference } from "../../reading/reference";
+import { theReference } from "../../api/reference";
 import classes from "./Lamps.module.css";
 
 /** The three lamps of a plug-in tester, tapped as they are seen; what they mean is not looked up anywhere. */

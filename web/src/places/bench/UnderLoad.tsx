@@ -1,7 +1,7 @@
 import type { Loads, Practice } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
+import { ResultBar } from "../../parts/ResultBar";
 import { VerdictShape } from "../../parts/VerdictShape";
-import { Bar } from "../dead-tests/Bar";
 import classes from "./UnderLoad.module.css";
 
 const SHAPES: Record<string, string> = {
@@ -59,7 +59,7 @@ function Ohms({ name, of }: { name: string; of: Resistance }) {
     <tr data-poor={of.poor || undefined}>
       <th scope="row">{name}</th>
       <td className={classes.bar}>
-        <Bar bar={of.bar} fails={of.poor} />
+        <ResultBar bar={of.bar} fails={of.poor} />
       </td>
       <td>
         <span className={`mono ${classes.ohms}`}>{span(of.ohm)} Ω</span>

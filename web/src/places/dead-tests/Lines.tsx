@@ -1,9 +1,9 @@
 import { Button, Modal, Textarea } from "@mantine/core";
 import { useState } from "react";
 import type { Sheet, TestLine } from "../../api/client";
+import { BarKey, ResultBar } from "../../parts/ResultBar";
 import { VerdictShape } from "../../parts/VerdictShape";
 import { dayAndTimeOf } from "../../reading/dates";
-import { Bar, BarKey } from "./Bar";
 import { Outcome } from "./Outcome";
 import { shapeOf, wordOf } from "./result";
 import classes from "./Sheet.module.css";
@@ -43,7 +43,9 @@ export function Lines(props: {
               </span>
               <span className={classes.lineShown}>{line.taken?.shown}</span>
               <span className={classes.lineBar}>
-                {line.taken?.bar && <Bar bar={line.taken.bar} fails={line.taken.outcome.result === "fail"} />}
+                {line.taken?.bar && (
+                  <ResultBar bar={line.taken.bar} fails={line.taken.outcome.result === "fail"} />
+                )}
               </span>
             </button>
             {line.taken && line.id === props.current && (

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import type { Sheet } from "../../api/client";
 import { usePractice } from "../../api/queries";
+import { wordOf } from "../../api/reference";
 import { Choice } from "../../parts/Choice";
-import { wordOf } from "../../reading/reference";
 import type { PutDown } from "./usePutDown";
 
 /** Loads, and whether the neutral is off its bar: both change what every later reading means. */

@@ -1,6 +1,6 @@
 import type { Judged } from "../../api/client";
+import { ResultBar } from "../../parts/ResultBar";
 import { VerdictShape } from "../../parts/VerdictShape";
-import { Bar } from "./Bar";
 import classes from "./Outcome.module.css";
 import { shapeOf, wordOf } from "./result";
 
@@ -16,7 +16,7 @@ export function Outcome({ judged, withoutBar }: { judged: Judged; withoutBar?: b
         <VerdictShape kind={shapeOf(outcome.result)} size={22} />
         {wordOf(outcome.result)}
       </p>
-      {bar && !withoutBar && <Bar bar={bar} fails={outcome.result === "fail"} />}
+      {bar && !withoutBar && <ResultBar bar={bar} fails={outcome.result === "fail"} />}
       <p>{outcome.text}</p>
       {outcome.question && <p className={classes.question}>{outcome.question}</p>}
       {doubt && doubt !== outcome.question && (

@@ -1,14 +1,14 @@
-import type { RingBar } from "../../api/client";
+import type { Practice, RingBar } from "../../api/client";
 import classes from "./RingBars.module.css";
 
-const NAMES: Record<string, string> = { r1_rn: "L to N", r1_r2: "L to E" };
 const HEIGHT = 150;
 const WIDTH = 34;
 const GAP = 14;
 const LEFT = 4;
 
 /** Every outlet of the ring beside what it should read; a spur stands out, and is said to be one. */
-export function RingBars({ bars }: { bars: RingBar[] }) {
+export function RingBars({ bars, practice }: { bars: RingBar[]; practice: Practice }) {
+  const { L, N, PE } = practice.letters;
   const outlets = [...new Set(bars.map((b) => b.outlet))];
   const step = 2 * WIDTH + GAP;
   const width = LEFT + outlets.length * step;
@@ -69,7 +69,7 @@ export function RingBars({ bars }: { bars: RingBar[] }) {
           </span>
         ))}
         <span className="quiet">
-          Each outlet {NAMES.r1_rn}, then {NAMES.r1_r2}, Ω. Dashed: expected. Line: limit.
+          Each outlet {L} to {N}, then {L} to {PE}, Ω. Dashed: expected. Line: limit.
         </span>
       </figcaption>
     </figure>

@@ -5,7 +5,7 @@ import client, { answer, type Sheet, type TestLine } from "../../api/client";
 import type { Moment } from "../../api/clock";
 import { useCutOff } from "../../api/freshness";
 import { useLine } from "../../api/line";
-import { LOOK_AGAIN_MS, useSheet } from "../../api/queries";
+import { LOOK_AGAIN_MS, usePractice, useSheet } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import folds from "../../parts/Fold.module.css";
 import { SaveAs } from "../../parts/SaveAs";
@@ -48,6 +48,7 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
   const [picked, pick] = useState<string | null>(null);
   const [ohms, setOhms] = useState(() => usualTester(sheet.testers, "ohms"));
   const [insulation, setInsulation] = useState(() => usualTester(sheet.testers, "insulation"));
+  const practice = usePractice(sheet.practice);
   const step = sheet.steps.find((s) => s.id === (chosen ?? firstOpen)) ?? sheet.steps[0];
   const steps = useRef<HTMLElement>(null);
   const at = step?.id;
@@ -163,7 +164,9 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
             <Lines sheet={sheet} lines={lines} current={line?.id ?? null} onPick={pick} putDown={putDown} />
           </>
         )}
-        {step.id === "continuity" && sheet.ring_bars.length > 0 && <RingBars bars={sheet.ring_bars} />}
+        {step.id === "continuity" && sheet.ring_bars.length > 0 && practice && (
+          <RingBars bars={sheet.ring_bars} practice={practice} />
+        )}
         {(forInsulation || lines.length === 0) && sheet.history.length > 0 && (
           <>
             <h2 className="zone-title">Insulation at 20 °C, visit by visit</h2>

@@ -5,8 +5,8 @@ import { useSheets } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { VerdictShape } from "../../parts/VerdictShape";
+import work from "../../parts/WorkList.module.css";
 import { dayOf } from "../../reading/dates";
-import proofs from "../prove-dead/Prove.module.css";
 import classes from "./Sheets.module.css";
 
 const STATES: Record<string, [shape: string, word: string]> = {
@@ -52,7 +52,7 @@ export function SheetsPlace() {
                 {t.says}
               </p>
             ))}
-          <ul className={proofs.list}>
+          <ul className={work.list}>
             {found
               .filter((s) => `${s.site}, ${s.board}` === board)
               .map((s) => (
@@ -86,7 +86,7 @@ function Line({ sheet }: { sheet: SheetLine }) {
         {sheet.halved && <em className={classes.halved}>Insulation less than half of the visit before</em>}
         {sheet.fails && <em>{sheet.said}</em>}
       </span>
-      <span className={proofs.right}>
+      <span className={work.right}>
         {sheet.fails ? "Fails" : word}
         {sheet.left > 0 && <span className="quiet"> · {sheet.left} to do</span>}
       </span>

@@ -3,9 +3,9 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { Equipment } from "../../api/client";
 import { useEquipment, useOutlets } from "../../api/queries";
+import starting from "../../parts/Begin.module.css";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
-import rounds from "../rounds/Rounds.module.css";
 import { EquipmentForm } from "./EquipmentForm";
 import { StrangeOutlet } from "./StrangeOutlet";
 
@@ -27,7 +27,7 @@ export function BeforePluggingIn() {
       busy={equipment.isPending || outlets.isPending}
     >
       <form
-        className={rounds.form}
+        className={starting.form}
         onSubmit={(event) => {
           event.preventDefault();
           navigate(`/plug-in/${outlet}/${thing}`);
@@ -69,7 +69,7 @@ export function BeforePluggingIn() {
         <Button variant="default" onClick={() => setAdding("outlet")}>
           An outlet that is not on record
         </Button>
-        <Button type="submit" className={rounds.main} disabled={!thing || !outlet}>
+        <Button type="submit" className={starting.main} disabled={!thing || !outlet}>
           Check it
         </Button>
       </form>

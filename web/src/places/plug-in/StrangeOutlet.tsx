@@ -4,9 +4,9 @@ import client, { answer, type OutletLine } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useReference, useSites } from "../../api/queries";
 import { OUTLET } from "../../api/records";
+import { wordOf } from "../../api/reference";
 import { Unplaced } from "../../parts/Unplaced";
 import { useRecordForm } from "../../parts/useRecordForm";
-import { wordOf } from "../../reading/reference";
 import { typedOrNone } from "../../reading/typedNumber";
 import { contactChoices } from "../site/contacts";
 

@@ -4,13 +4,13 @@ import type { Moment } from "../../api/clock";
 import { ProofShape } from "../../parts/ProofState";
 import { minutesAndSeconds } from "../../parts/proofStanding";
 import { useProofStanding } from "../../parts/useProofStanding";
+import work from "../../parts/WorkList.module.css";
 import { dayOf } from "../../reading/dates";
-import classes from "./Prove.module.css";
 
 /** Proofs as lines: how each stands, what runs out when, what is next. `asked`: when the server was. */
 export function ProofList(props: { proofs: ProofLine[]; asked: Moment; cutOff: boolean }) {
   return (
-    <ul className={classes.list}>
+    <ul className={work.list}>
       {props.proofs.map((proof) => (
         <Line key={proof.id} proof={proof} asked={props.asked} cutOff={props.cutOff} />
       ))}
@@ -31,7 +31,7 @@ function Line({ proof, asked, cutOff }: { proof: ProofLine; asked: Moment; cutOf
           <span className="quiet">{proof.site}</span>
           <em>{ranOut ? "Its time is over. Treat as live." : brought || proof.said || proof.next}</em>
         </span>
-        <span className={classes.right}>
+        <span className={work.right}>
           {now.ms !== null && <time className="mono">{minutesAndSeconds(now.ms)}</time>}
           {now.word}
         </span>

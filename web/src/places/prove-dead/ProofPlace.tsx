@@ -7,8 +7,9 @@ import type { Moment } from "../../api/clock";
 import { useCutOff } from "../../api/freshness";
 import { keys } from "../../api/keys";
 import { TWO_ON_ONE_MS, usePractice, useProof } from "../../api/queries";
+import { type Ends, samePair } from "../../geometry/pairs";
 import { Failure } from "../../parts/Failure";
-import { type Ends, PairFigure, same } from "../../parts/PairFigure";
+import { PairFigure } from "../../parts/PairFigure";
 import { PROOF_WORDS } from "../../parts/proofStanding";
 import { useProofStanding } from "../../parts/useProofStanding";
 import { WorkHeader } from "../../parts/WorkHeader";
@@ -138,7 +139,7 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
           alive={aliveEnds}
           onPair={(chosen) => {
             change({ typed: "" });
-            pick(next.from && next.to && same(chosen, { from: next.from, to: next.to }) ? null : chosen);
+            pick(next.from && next.to && samePair(chosen, { from: next.from, to: next.to }) ? null : chosen);
           }}
         />
         <p className={classes.hint}>

@@ -1,7 +1,7 @@
 import { IconCheck, IconCircle, IconCircleFilled } from "@tabler/icons-react";
 import type { Practice, Proof } from "../../api/client";
+import { wordOf } from "../../api/reference";
 import { timeOf } from "../../reading/dates";
-import { wordOf } from "../../reading/reference";
 import classes from "./Steps.module.css";
 
 type Line = { name: string; said: string; done: boolean };

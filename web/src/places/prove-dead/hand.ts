@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import type { EventEntry, Proof, ProofTester } from "../../api/client";
-import type { Ends } from "../../parts/PairFigure";
+import type { Ends } from "../../geometry/pairs";
 import { typedNumber } from "../../reading/typedNumber";
 
 export type Hand = {

@@ -1,6 +1,6 @@
 import { useRef } from "react";
 import type { Proof } from "../../api/client";
-import type { Ends } from "../../parts/PairFigure";
+import type { Ends } from "../../geometry/pairs";
 
 export type At = { step: string; pair: Ends | null; mode: string | null; source: string | null };
 

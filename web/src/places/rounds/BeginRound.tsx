@@ -6,6 +6,7 @@ import { newId } from "../../api/ids";
 import { useSite, useSites, useTesters } from "../../api/queries";
 import { ROUND } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
+import starting from "../../parts/Begin.module.css";
 import { Failure } from "../../parts/Failure";
 import { HeldTester } from "../../parts/HeldTester";
 import { Page } from "../../parts/Page";
@@ -51,7 +52,7 @@ export function BeginRound() {
   return (
     <Page title="Begin a round" back={["/rounds", "Rounds"]} busy={sites.isPending}>
       <form
-        className={classes.form}
+        className={starting.form}
         onSubmit={(event) => {
           event.preventDefault();
           begin.mutate(undefined, { onSuccess: (round) => navigate(`/rounds/${round.id}`) });
@@ -96,7 +97,7 @@ export function BeginRound() {
             There is no site yet. <Link to="/sites">Add one</Link> with its circuits and outlets first.
           </Text>
         )}
-        <Button type="submit" className={classes.main} disabled={!where} loading={begin.isPending}>
+        <Button type="submit" className={starting.main} disabled={!where} loading={begin.isPending}>
           Begin
         </Button>
       </form>

@@ -1,17 +1,16 @@
 import { Link } from "react-router";
 import type { RoundLine } from "../../api/client";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
+import work from "../../parts/WorkList.module.css";
 import { dayOf } from "../../reading/dates";
-import proofs from "../prove-dead/Prove.module.css";
-import today from "../today/Today.module.css";
 
 /** Rounds with how far they came. */
 export function RoundList({ rounds }: { rounds: RoundLine[] }) {
   return (
-    <ul className={proofs.list}>
+    <ul className={work.list}>
       {rounds.map((round) => (
         <li key={round.id}>
-          <Link to={`/rounds/${round.id}`} className={today.line}>
+          <Link to={`/rounds/${round.id}`} className={work.line}>
             <VerdictShape kind={round.worst} size={24} />
             <span>
               <strong>{round.title}</strong>
@@ -19,7 +18,7 @@ export function RoundList({ rounds }: { rounds: RoundLine[] }) {
                 {round.site.name}, {dayOf(round.begun_at)}
               </span>
             </span>
-            <span className={proofs.right}>
+            <span className={work.right}>
               {progressOf(round)}
               {round.outlets > 0 && (
                 <span className="quiet"> · worst {(WORDS[round.worst] ?? round.worst).toLowerCase()}</span>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Practice, Round, Stop, Tester } from "../../api/client";
 import { usePractice, useRound, useTesters } from "../../api/queries";
+import starting from "../../parts/Begin.module.css";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
@@ -49,7 +50,7 @@ function Going(props: { round: Round; practice: Practice; tester: Tester | undef
                 Its outlets were moved to another room, circuit or site since it was begun. What was recorded
                 is with them. Move them back, or begin a round where they are now.
               </p>
-              <Button component={Link} to="/rounds/new" size="lg" className={classes.main}>
+              <Button component={Link} to="/rounds/new" size="lg" className={starting.main}>
                 Begin a round
               </Button>
             </>

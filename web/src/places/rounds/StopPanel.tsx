@@ -2,6 +2,7 @@ import { Button, Text, TextInput } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Practice, Round, Stop, Tester } from "../../api/client";
+import starting from "../../parts/Begin.module.css";
 import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import { isPressed, QuickSet } from "../bench/QuickSet";
 import { PressHere } from "./Press";
@@ -46,12 +47,12 @@ export function StopPanel(props: {
       )}
       <div ref={onward} className={classes.onward}>
         {checked && next && round.press === null && (
-          <Button size="lg" className={classes.main} onClick={() => props.onNext(next.id)}>
+          <Button size="lg" className={starting.main} onClick={() => props.onNext(next.id)}>
             Next: {next.name}
           </Button>
         )}
         {checked && !next && round.left === 0 && (
-          <Button component={Link} to="/rounds" size="lg" className={classes.main}>
+          <Button component={Link} to="/rounds" size="lg" className={starting.main}>
             The round is done
           </Button>
         )}

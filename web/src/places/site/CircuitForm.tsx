@@ -3,7 +3,7 @@ import { useState } from "react";
 import client, { answer, type Circuit, type Practice } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useReference } from "../../api/queries";
-import { wordOf } from "../../reading/reference";
+import { wordOf } from "../../api/reference";
 import { typedOrNone } from "../../reading/typedNumber";
 import { SiteForm } from "./SiteForm";
 

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Reference, Site } from "../../api/client";
-import tables from "../../reading/reference.json";
+import tables from "../../api/reference.json";
 import { contactChoices } from "./contacts";
 import { roomsOf } from "./rooms";
 

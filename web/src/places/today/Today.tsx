@@ -7,8 +7,8 @@ import { Account } from "../../parts/Account";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
+import work from "../../parts/WorkList.module.css";
 import { ProofList } from "../prove-dead/ProofList";
-import proofs from "../prove-dead/Prove.module.css";
 import { RoundList } from "../rounds/RoundList";
 import classes from "./Today.module.css";
 
@@ -64,10 +64,10 @@ export function Today() {
               {found.points.length === 0 && (
                 <Text className="quiet">No measured point waits for anything.</Text>
               )}
-              <ul className={proofs.list}>
+              <ul className={work.list}>
                 {found.points.map((point) => (
                   <li key={point.id}>
-                    <Link to={`/bench/${point.id}`} className={classes.line}>
+                    <Link to={`/bench/${point.id}`} className={work.line}>
                       <VerdictShape kind={point.verdict} size={24} />
                       <span>
                         <strong>{point.name}</strong>
@@ -76,7 +76,7 @@ export function Today() {
                         </span>
                         {point.unshown && <em>{point.unshown}</em>}
                       </span>
-                      <span className={proofs.right}>{point.unshown ? "Unknown" : WORDS[point.verdict]}</span>
+                      <span className={work.right}>{point.unshown ? "Unknown" : WORDS[point.verdict]}</span>
                     </Link>
                   </li>
                 ))}
@@ -85,10 +85,10 @@ export function Today() {
             <section aria-labelledby="today-kit">
               <h2 id="today-kit">Kit</h2>
               {found.kit.length === 0 && <Text className="quiet">Nothing is wrong with it.</Text>}
-              <ul className={proofs.list}>
+              <ul className={work.list}>
                 {found.kit.map((tester) => (
                   <li key={tester.id}>
-                    <Link to={`/kit/${tester.id}`} className={classes.line}>
+                    <Link to={`/kit/${tester.id}`} className={work.line}>
                       <VerdictShape kind="defect" size={24} />
                       <span>
                         <strong>{tester.label}</strong>

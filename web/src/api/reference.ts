@@ -1,6 +1,6 @@
 /** The tables of the trade as the server gives them: loaded before any place is shown, and the same from then on. */
 
-import type { Practice, Reference } from "../api/client";
+import type { Practice, Reference } from "./client";
 
 let held: Reference | null = null;
 

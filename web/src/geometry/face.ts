@@ -2,6 +2,9 @@
 
 import type { Practice } from "../api/client";
 
+/** A place in a picture. */
+export type Spot = { x: number; y: number };
+
 export type Place = {
   x: number;
   y: number;
@@ -88,3 +91,16 @@ export function faceOf(kind: string, practice: Practice, terminals: string[]): F
           : screws(terminals);
   return { ...layout, at: { ...layout.at, REF: OFF_REFERENCE } };
 }
+
+/** Outwards of the contact, or right of one in the middle; at a busbar's end; under what has others beside it. */
+export function letterAt({ x, y, shape, letterBelow }: Place): Spot {
+  if (letterBelow) return { x, y: y + 38 };
+  if (shape === "off") return { x: x - 52, y };
+  if (shape === "busbar") return { x: x + 108, y };
+  const middle = Math.abs(x - CENTRE.x) < 20;
+  return { x: middle ? x + 50 : x + (x < CENTRE.x ? -46 : 46), y };
+}
+
+/** On the contact; beside the sign of an earth that is not on the plate. */
+export const probeAt = (place: Place): Place =>
+  place.shape === "off" ? { ...place, x: place.x + 48 } : place;

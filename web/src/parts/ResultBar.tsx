@@ -1,10 +1,10 @@
-import type { ResultBar } from "../../api/client";
-import classes from "./Bar.module.css";
+import type { ResultBar as Shares } from "../api/client";
+import classes from "./ResultBar.module.css";
 
 const percent = (share: number) => `${100 * share}%`;
 
 /** Where a reading lies between nothing, what was expected and the limit. The numbers beside it say the same. */
-export function Bar({ bar, fails }: { bar: ResultBar; fails: boolean }) {
+export function ResultBar({ bar, fails }: { bar: Shares; fails: boolean }) {
   const [from = 0, to = 1] = bar.passes;
   const [low = bar.at, high = bar.at] = bar.reads;
   return (
