@@ -137,7 +137,7 @@ def put_down(
 
 
 def _same(existing: SheetEntry, entry: dict[str, Any] | None, tester_id: UUID | None, supersedes: UUID | None) -> bool:
-    """Whether it is the one that is there: what was typed is in what was kept, which knows more."""
+    """Whether it is the one that is there: what was kept knows more of the test, and where it was."""
     kept = existing.entry
     corrected = existing.supersedes.id if existing.supersedes else None
     if (existing.tester_id, corrected) != (tester_id, supersedes):
@@ -150,6 +150,7 @@ def _same(existing: SheetEntry, entry: dict[str, Any] | None, tester_id: UUID | 
         test = in_own_unit({"kind": whole_of_test.get("kind"), **test})
     if not isinstance(test, dict) or not isinstance(whole_of_test, dict):
         return bool(entry == kept)
+    typed = {"point": whole.get("point"), **typed}
     typed = {key: value for key, value in typed.items() if value is not None}
     return bool(typed == whole) and all(whole_of_test.get(key) == value for key, value in test.items())
 

@@ -1,6 +1,6 @@
 """What every file and every body is made of: strict objects, what cannot be in any, and problems with their paths."""
 
-from evenprobe.entries.fields import Name, NotNegative, OneOf, Positive, Strict, SystemId, Text
+from evenprobe.entries.fields import Name, NotNegative, OneOf, Positive, Strict, SystemId, Text, YesNo
 from evenprobe.entries.plausible import Time
 from evenprobe.entries.problems import FieldError, FormatError, parse, parse_json
 
@@ -15,6 +15,7 @@ __all__ = [
     "SystemId",
     "Text",
     "Time",
+    "YesNo",
     "parse",
     "parse_json",
 ]

@@ -15,6 +15,8 @@ from evenprobe.supplies import SYSTEMS
 Name = Annotated[str, StringConstraints(min_length=1, max_length=120, strip_whitespace=True)]
 Text = Annotated[str, StringConstraints(max_length=4000)]
 Positive = Annotated[float, Field(gt=0)]
+YesNo = Annotated[bool, Field(strict=True)]
+"""True or false, and no other word or number for it."""
 NotNegative = Annotated[float, Field(ge=0)]
 
 

@@ -171,6 +171,8 @@ def named(problem: Any, data: Any = None) -> tuple[str, str]:
             return path, f"must be a time with its offset, as 2026-11-24T10:40:00+00:00{shown}"
         case "finite_number":
             return path, "must be a finite number"
+        case "bool_type" | "bool_parsing":
+            return path, f"must be true or false{shown}"
         case "float_type" | "float_parsing" | "int_type" | "int_parsing":
             return path, f"must be a number{shown}"
         case _:

@@ -5,7 +5,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
-from evenprobe.entries import FieldError, Name, Positive, Strict, Text, Time
+from evenprobe.entries import FieldError, Name, Positive, Strict, Text, Time, YesNo
 from evenprobe.entries.units import to_si
 from evenprobe.formats.fields import KindId, PracticeName, Terminals
 from evenprobe.formats.kit import InstrumentEntry
@@ -49,7 +49,7 @@ class RulesEntry(Strict):
     proof_window_min: Annotated[float, Field(gt=0, le=LONGEST_WINDOW_MIN)] = HANDBOOK.window_min
     unattended_min: Annotated[float, Field(gt=0, le=LONGEST_UNATTENDED_MIN)] = HANDBOOK.unattended_min
     dead_kinds: Annotated[list[KindId], Field(min_length=1)] | None = None
-    least_rating: bool = False
+    least_rating: YesNo = False
     reason: Text = ""
 
     def rules(self) -> HouseRules:
@@ -74,7 +74,7 @@ class EventDetails(Strict):
     label: Annotated[str, Field(min_length=1, max_length=120)] | None = None
     kind: SourceKind | None = None
     lock: Text | None = None
-    tag: bool | None = None
+    tag: YesNo | None = None
     against: Literal["proving-unit", "known-live"] | None = None
     from_: Annotated[Terminal | None, Field(alias="from")] = None
     to: Terminal | None = None
@@ -85,7 +85,7 @@ class EventDetails(Strict):
     mode: Mode | None = None
     range: Text | None = None
     input: Literal["high-z", "low-z"] | None = None
-    alarm: bool | None = None
+    alarm: YesNo | None = None
     note: Text | None = None
 
 
@@ -178,7 +178,7 @@ class IsolationFile(Strict):
     supply: SupplyEntry
     terminals: Terminals
     place: Place = Place.INSTALLATION
-    wet: bool = False
+    wet: YesNo = False
     label: Text | None = None
     sources: Annotated[list[SourceEntry], Field(min_length=1)]
     testers: list[InstrumentEntry] = []

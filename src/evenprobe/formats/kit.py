@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from evenprobe.entries import Name, NotNegative, Positive, Strict, SystemId, Text
+from evenprobe.entries import Name, NotNegative, Positive, Strict, SystemId, Text, YesNo
 from evenprobe.formats.fields import KindId, PracticeName
 from evenprobe.practices import Practice
 from evenprobe.supplies import SYSTEMS
@@ -23,7 +23,7 @@ class RatedEntry(Strict):
 
     category: CategoryName | None = None
     rated_v: Positive | None = None
-    damage: bool | None = None
+    damage: YesNo | None = None
     label: Text | None = None
 
     def rating(self) -> Rating:
@@ -31,7 +31,7 @@ class RatedEntry(Strict):
 
 
 class LeadsEntry(RatedEntry):
-    tip_covers: bool | None = None
+    tip_covers: YesNo | None = None
     ohm: NotNegative | None = None
     """Both leads, tips together."""
 
@@ -49,7 +49,7 @@ class InstrumentEntry(RatedEntry):
 
     id: Name
     kind: KindId
-    proved: bool | None = None
+    proved: YesNo | None = None
     input_ohm: Positive | None = None
     accuracy_percent: Annotated[float, Field(ge=0, le=50)] | None = None
     accuracy_counts: Annotated[float, Field(ge=0, le=1000)] | None = None
@@ -57,10 +57,10 @@ class InstrumentEntry(RatedEntry):
     functions: list[Name] | None = None
     steps_v: list[Positive] | None = None
     battery: Literal["ok", "low", "unknown"] | None = None
-    self_check: bool | None = None
+    self_check: YesNo | None = None
     fuse: Literal["ok", "blown", "unknown"] | None = None
     calibration_due: date | None = None
-    always_on_light: bool | None = None
+    always_on_light: YesNo | None = None
     test_ma: Positive | None = None
     test_v: list[Positive] | None = None
     known_issue: Text | None = None
@@ -139,7 +139,7 @@ class TaskEntry(Strict):
     purpose: Purpose
     place: Place
     system: SystemId
-    line_to_line: bool | None = None
+    line_to_line: YesNo | None = None
     device_ma: Positive | None = None
     test_v: Positive | None = None
     on: date | None = None

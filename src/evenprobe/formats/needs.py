@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints, model_validator
 
-from evenprobe.entries import FieldError, Strict
+from evenprobe.entries import FieldError, Strict, YesNo
 from evenprobe.plugging import Needs
 
 Volts = Annotated[float, Field(strict=True, gt=0, le=1000)]
@@ -18,8 +18,8 @@ class NeedsEntry(Strict):
     amperes: Annotated[float, Field(strict=True, gt=0, le=6300)]
     volts_to_neutral: Volts | None = None
     volts_between_lines: Volts | None = None
-    earth: bool = True
-    continuous: bool = False
+    earth: YesNo = True
+    continuous: YesNo = False
     hertz: Annotated[float, Field(strict=True, gt=0, le=1000)] | None = None
 
     @model_validator(mode="after")

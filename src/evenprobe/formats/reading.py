@@ -10,7 +10,7 @@ from pydantic import (
     model_validator,
 )
 
-from evenprobe.entries import FieldError, Name, NotNegative, Positive, Strict, Text, Time
+from evenprobe.entries import FieldError, Name, NotNegative, Positive, Strict, Text, Time, YesNo
 from evenprobe.entries.units import Unit, to_si
 from evenprobe.formats.fields import QuantityId
 from evenprobe.quantities import Measurement, Reading
@@ -29,7 +29,7 @@ class StationEntry(Strict):
     """`m`: metres from where the walk began."""
 
     m: Annotated[float, Field(ge=0, le=5000)]
-    alarm: Annotated[bool, Field(strict=True)]
+    alarm: YesNo
 
 
 class ReadingEntry(Strict):

@@ -2,16 +2,26 @@
 
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
 from evenprobe.deadtests.energising import SHORTEST_REASON
 from evenprobe.deadtests.kinds.entry import Ohms
 from evenprobe.deadtests.sheet import LOOK_FOR
-from evenprobe.entries import Name, Strict, Text
+from evenprobe.entries import Name, Strict, Text, YesNo
+from evenprobe.entries.documented import Among
 from evenprobe.formats.tests import TestEntry
 from evenprobe.wiring.circumstances import Loads, Neutral
 
-LookedAt = Annotated[str, Field(pattern=f"^({'|'.join(item.id for item in LOOK_FOR)})$")]
+_LOOKED_FOR = tuple(item.id for item in LOOK_FOR)
+
+
+def _looked_for(item: str) -> str:
+    if item not in _LOOKED_FOR:
+        raise ValueError(f"must be one of {', '.join(_LOOKED_FOR)}, not {item!r}")
+    return item
+
+
+LookedAt = Annotated[str, AfterValidator(_looked_for), Among(_LOOKED_FOR)]
 Reason = Annotated[str, Field(min_length=SHORTEST_REASON, max_length=1000)]
 """A written reason; a word is none."""
 
@@ -19,7 +29,7 @@ Reason = Annotated[str, Field(min_length=SHORTEST_REASON, max_length=1000)]
 class Looked(Strict):
     type: Literal["looked"]
     item: LookedAt
-    good: bool
+    good: YesNo
     photo: Name | None = None
     note: Text | None = None
 

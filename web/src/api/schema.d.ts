@@ -3735,8 +3735,11 @@ export interface components {
              * @enum {string}
              */
             type: "looked";
-            /** Item */
-            item: string;
+            /**
+             * Item
+             * @enum {string}
+             */
+            item: "bare-ends" | "clamp" | "screws" | "sleeves" | "burnt" | "brittle" | "colours" | "extra";
             /** Good */
             good: boolean;
             /** Photo */

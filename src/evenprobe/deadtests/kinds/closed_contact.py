@@ -12,7 +12,7 @@ from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import LOW_OHM_ACCURACY, Ohms, OneTest
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, Choice, DeadTest, Figure
 from evenprobe.deadtests.sheet import Line, SheetCircuit, Step
-from evenprobe.entries import FieldError
+from evenprobe.entries import FieldError, YesNo
 from evenprobe.practices import Practice
 
 
@@ -21,11 +21,11 @@ class ClosedContactTest(OneTest):
 
     kind: Literal["closed-contact"]
     what: Annotated[str, Field(min_length=1, max_length=60)]
-    open_over_range: Annotated[bool, Field(strict=True)] | None = None
+    open_over_range: YesNo | None = None
     closed_ohm: Ohms | None = None
     closed_over_range: Literal[True] | None = None
     null_ohm: Ohms | None = None
-    latches: Annotated[bool, Field(strict=True)] | None = None
+    latches: YesNo | None = None
 
     @model_validator(mode="after")
     def _measured(self) -> "ClosedContactTest":

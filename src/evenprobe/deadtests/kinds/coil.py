@@ -9,6 +9,7 @@ from evenprobe.deadtests.components import coil
 from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import OneTest, Volts
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, DeadTest, Figure
+from evenprobe.entries import YesNo
 from evenprobe.practices import Practice
 from evenprobe.testers.purposes import Purpose
 
@@ -17,7 +18,7 @@ class CoilTest(OneTest):
     kind: Literal["coil"]
     rated_v: Volts
     measured_v: Annotated[float, Field(strict=True, ge=0, le=10_000)] | None = None
-    energised: Annotated[bool, Field(strict=True)] = True
+    energised: YesNo = True
     over_range: Literal[True] | None = None
     """Ohms of the winding show more than the range: it is open."""
 

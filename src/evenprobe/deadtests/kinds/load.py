@@ -1,15 +1,15 @@
 """What a load draws, running and starting, against its device. IEC 60898-1."""
 
-from typing import Annotated, Literal
+from typing import Literal
 
-from pydantic import Field, model_validator
+from pydantic import model_validator
 from typing_extensions import override
 
 from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import NotNegativeNumber, OneTest, Some
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, DeadTest, Figure
 from evenprobe.deadtests.protective import load
-from evenprobe.entries import FieldError
+from evenprobe.entries import FieldError, YesNo
 from evenprobe.limits.protective_devices import Curve
 from evenprobe.practices import Practice
 from evenprobe.testers.purposes import Purpose
@@ -21,7 +21,7 @@ class LoadTest(OneTest):
     running_a: NotNegativeNumber | None = None
     start_a: NotNegativeNumber | None = None
     curve: Curve | None = None
-    continuous: Annotated[bool, Field(strict=True)] = False
+    continuous: YesNo = False
 
     @model_validator(mode="after")
     def _measured(self) -> "LoadTest":

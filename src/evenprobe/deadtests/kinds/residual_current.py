@@ -1,8 +1,8 @@
 """A residual-current device: whether and how fast it trips. IEC 61008-1, IEC 61009-1, UL 943."""
 
-from typing import Annotated, ClassVar, Literal
+from typing import ClassVar, Literal
 
-from pydantic import Field, model_validator
+from pydantic import model_validator
 from typing_extensions import override
 
 from evenprobe.deadtests.accuracy import Accuracy
@@ -10,7 +10,7 @@ from evenprobe.deadtests.judgement import Outcome
 from evenprobe.deadtests.kinds.entry import NotNegativeNumber, OneTest, Some
 from evenprobe.deadtests.kinds.row import DEAD_TESTS, Choice, DeadTest, Figure
 from evenprobe.deadtests.protective import DeviceType, residual_current
-from evenprobe.entries import FieldError
+from evenprobe.entries import FieldError, YesNo
 from evenprobe.practices import Practice
 from evenprobe.testers.purposes import Purpose
 
@@ -22,7 +22,7 @@ class ResidualCurrentTest(OneTest):
     type: DeviceType
     rated_ma: Some
     test_ma: Some
-    tripped: Annotated[bool, Field(strict=True)]
+    tripped: YesNo
     ms: NotNegativeNumber | None = None
 
     @model_validator(mode="after")
