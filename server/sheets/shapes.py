@@ -12,7 +12,7 @@ from evenprobe.deadtests.energising import STATEMENTS
 from evenprobe.deadtests.sheet import Step
 from evenprobe.entries.documented import Among, WrittenAs
 from evenprobe.formats.answers import BarOut, OutcomeOut
-from evenprobe.formats.sheet import SheetEntryAsTyped
+from evenprobe.formats.sheet import LookedAt, SheetEntryAsTyped
 from evenprobe.formats.words import DeadTestWord, PracticeWord
 from evenprobe.wiring.circumstances import Loads, Neutral
 
@@ -69,7 +69,7 @@ class StepOut(Schema):
 
 
 class LookOut(Schema):
-    id: str
+    id: LookedAt
     title: str
     good: bool | None
     entry: UUID | None

@@ -3391,8 +3391,11 @@ export interface components {
         };
         /** LookOut */
         LookOut: {
-            /** Id */
-            id: string;
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "bare-ends" | "clamp" | "screws" | "sleeves" | "burnt" | "brittle" | "colours" | "extra";
             /** Title */
             title: string;
             /** Good */

@@ -1,24 +1,14 @@
 import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Sheet, TestLine } from "../../api/client";
-import type { Test } from "../../reading/tested";
-import { typedNumber } from "../../reading/typedNumber";
+import { usePractice } from "../../api/queries";
+import { ENDS, keyOf, pairsOf, ringTest, typedOf } from "../../reading/ring";
 import { Outcome } from "./Outcome";
 import classes from "./RingForm.module.css";
 import shared from "./Sheet.module.css";
 import { TesterChoice } from "./TesterChoice";
 import { useJudged } from "./useJudged";
 import type { PutDown } from "./usePutDown";
-
-const ENDS = [
-  ["r1", "Line ends, r1"],
-  ["rn", "Neutral ends, rn"],
-  ["r2", "Protective ends, r2"],
-] as const;
-const PAIRS = [
-  ["r1_rn", "L to N"],
-  ["r1_r2", "L to E"],
-] as const;
 
 /** The ring: three ends, then every outlet with the ends cross-joined. OL is an end that is not joined. */
 export function RingForm(props: {
@@ -29,37 +19,9 @@ export function RingForm(props: {
   putDown: PutDown;
 }) {
   const { sheet, line, putDown, tester } = props;
-  const before = (line.taken?.test ?? {}) as Record<string, unknown>;
-  const outletsBefore = (before.points ?? []) as Record<string, unknown>[];
-  const [typed, setTyped] = useState<Record<string, string>>(() => ({
-    ...Object.fromEntries(ENDS.map(([end]) => [end, String(before[end] ?? "")])),
-    ...Object.fromEntries(
-      outletsBefore.flatMap((o) => PAIRS.map(([pair]) => [`${o.id} ${pair}`, String(o[pair] ?? "")])),
-    ),
-  }));
-  const of = (key: string) => typed[key]?.trim() ?? "";
-  const open = ENDS.map(([end]) => end).filter((end) => /^ol$/i.test(of(end)));
-  const complete = ENDS.every(([end]) => of(end) !== "");
-  const test: Test | null = complete
-    ? {
-        ...Object.fromEntries(
-          ENDS.filter(([end]) => !open.includes(end)).map(([end]) => [end, typedNumber(of(end))]),
-        ),
-        over_range: open,
-        points: sheet.points
-          .map((p) => ({
-            id: p.id,
-            label: p.title,
-            ...Object.fromEntries(
-              PAIRS.filter(([pair]) => of(`${p.id} ${pair}`) !== "").map(([pair]) => [
-                pair,
-                typedNumber(of(`${p.id} ${pair}`)),
-              ]),
-            ),
-          }))
-          .filter((p) => Object.keys(p).length > 2),
-      }
-    : null;
+  const [typed, setTyped] = useState(() => typedOf((line.taken?.test ?? {}) as Record<string, unknown>));
+  const test = ringTest(typed, sheet.points);
+  const pairs = pairsOf(usePractice(sheet.practice));
   const judged = useJudged(sheet.id, line.id, test, tester);
   const refused = judged.error as { problems?: { path: string; text: string }[] } | null;
   const wrong = putDown.error ?? refused;
@@ -97,7 +59,7 @@ export function RingForm(props: {
         <thead>
           <tr>
             <th scope="col">Cross-joined, at</th>
-            {PAIRS.map(([pair, name]) => (
+            {pairs.map(({ pair, name }) => (
               <th key={pair} scope="col">
                 {name}, Ω
               </th>
@@ -108,8 +70,8 @@ export function RingForm(props: {
           {sheet.points.map((point) => (
             <tr key={point.id}>
               <th scope="row">{point.title}</th>
-              {PAIRS.map(([pair, name]) => (
-                <td key={pair}>{field(`${point.id} ${pair}`, `${point.title}, ${name}, ohms`)}</td>
+              {pairs.map(({ pair, name }) => (
+                <td key={pair}>{field(keyOf(point.id, pair), `${point.title}, ${name}, ohms`)}</td>
               ))}
             </tr>
           ))}
