@@ -1,5 +1,6 @@
 """The map of the house is true: what it names is there."""
 
+import ast
 import re
 from pathlib import Path
 
@@ -59,3 +60,35 @@ def test_no_file_of_ours_is_longer_than_one_reads_in_one_go():
 
 def test_no_file_of_the_core_looks_like_a_test():
     assert [p.name for p in (ROOT / "src").rglob("test_*.py")] == []
+
+
+def python_of(*houses):
+    found = (path for house in houses for path in sorted((ROOT / house).rglob("*.py")))
+    return {path: path.read_text() for path in found if "migrations" not in path.parts}
+
+
+def public_names(source):
+    """Constants and functions of a module that anybody may use. A decorated function is told to somebody else."""
+    for node in ast.parse(source).body:
+        if isinstance(node, ast.FunctionDef) and not node.decorator_list:
+            yield node.name
+        elif isinstance(node, ast.Assign | ast.AnnAssign):
+            targets = node.targets if isinstance(node, ast.Assign) else [node.target]
+            yield from (t.id for t in targets if isinstance(t, ast.Name) and re.fullmatch("[A-Z][A-Z0-9_]*", t.id))
+
+
+def test_what_only_its_own_module_uses_is_private():
+    """A name without an underscore is used elsewhere; a row is used by its registry, words by whoever says them."""
+    sources = python_of("src/evenprobe", "server", "tests", "bench", "docs")
+    known_in = {path: set(re.findall(r"\w+", text)) for path, text in sources.items()}
+    told_elsewhere = ("settings.py", "sentences.py", "conf.py", "take.py", "__init__.py")
+    lonely = [
+        f"{path.relative_to(ROOT)}: {name}"
+        for path, text in python_of("src/evenprobe", "server").items()
+        if path.name not in told_elsewhere
+        for name in public_names(text)
+        if not name.startswith("_")
+        and not any(name in known for other, known in known_in.items() if other != path)
+        and len(re.findall(rf"\b{name}\b", text)) > 1
+    ]
+    assert lonely == []
