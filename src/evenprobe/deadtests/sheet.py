@@ -62,14 +62,14 @@ class LookItem:
 
 
 LOOK_FOR: tuple[LookItem, ...] = (
-    LookItem("bare-ends", "Bare ends: none longer than their clamp"),
-    LookItem("clamp", "No clamp biting insulation"),
-    LookItem("screws", "No loose screw"),
-    LookItem("sleeves", "No sleeve missing"),
+    LookItem("bare-ends", "No bare copper outside a terminal"),
+    LookItem("clamp", "No terminal clamped on insulation"),
+    LookItem("screws", "No loose screws"),
+    LookItem("sleeves", "No sleeving missing"),
     LookItem("burnt", "Nothing burnt"),
-    LookItem("brittle", "Nothing brittle"),
-    LookItem("colours", "No odd colours"),
-    LookItem("extra", "No wire too many"),
+    LookItem("brittle", "No brittle insulation"),
+    LookItem("colours", "No wrong colours"),
+    LookItem("extra", "No extra wires"),
 )
 
 

@@ -4,7 +4,7 @@ import tables from "../api/reference.json";
 import { faceOf, letterAt, probeAt, type Spot } from "./face";
 import { columnOf, labelsOf, rungsOf, scaleOf, WIDTH } from "./ladder";
 import { spotsOf, HEIGHT as TALL, valueAt, WIDTH as WIDE } from "./pairs";
-import { WIDTH as ACROSS, degreesOf, HEIGHT, labelAt, MIDDLE, REACH, tipsOf } from "./phasors";
+import { WIDTH as ACROSS, degreesOf, HEIGHT, labelAt, MIDDLE, REACH, type Tip, tipsOf } from "./phasors";
 
 const practices = (tables as unknown as Reference).practices;
 const apart = (a: Spot, b: Spot) => Math.hypot(a.x - b.x, a.y - b.y);
@@ -141,11 +141,27 @@ describe("phasors", () => {
     }
   });
 
-  it("put a letter above a tip that another lies behind", () => {
-    const tips = tipsOf(story({ phasors: { L1: [240, 0], L2: [120, 0], N: [0, 0] } }));
+  it("keep the letters of the earth off every arm", () => {
+    const tips = tipsOf(star);
+    const earth = tips.find((tip) => degreesOf(tip) === null);
+    const { x, textAnchor } = labelAt(earth ?? (tips[0] as Tip), tips);
+    expect([x < MIDDLE.x, textAnchor]).toEqual([true, "end"]);
+  });
+
+  it("have room for the letters of two lines on one leg, at whichever side", () => {
+    for (const volts of [120, -120]) {
+      const tips = tipsOf(story({ phasors: { L1: [volts, 0], L2: [volts, 0], N: [0, 0], PE: [0, 0] } }));
+      const { x, textAnchor } = labelAt(tips[0] as Tip, tips);
+      expect(textAnchor).toBe("middle");
+      expect(Math.min(x, ACROSS - x)).toBeGreaterThan(22);
+    }
+  });
+
+  it("put a letter below a tip that another lies behind, off the letters of that one", () => {
+    const tips = tipsOf(story({ phasors: { L1: [240, 0], L2: [240, 0], PE: [180, 0], N: [0, 0] } }));
     const [outer, inner] = tips.map((tip) => labelAt(tip, tips));
-    expect(outer?.y).toBeGreaterThan(MIDDLE.y);
-    expect(inner?.y).toBeLessThan(MIDDLE.y);
+    expect(outer?.y).toBeLessThan(MIDDLE.y);
+    expect(inner?.y).toBeGreaterThan(MIDDLE.y);
   });
 });
 

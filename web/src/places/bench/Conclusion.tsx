@@ -25,6 +25,8 @@ export function Conclusion(props: {
   const lineDown = useLine();
   const found = bench.interpretation;
   const standing = found.conditions.filter((c) => c.standing);
+  const faults = standing.filter((c) => c.severity !== "ok");
+  const sound = standing.filter((c) => c.severity === "ok");
   const fallen = found.conditions.filter((c) => !c.standing);
   const untested = found.verdict === "untested";
   const shape = lastKnownShape(found.verdict, cutOff !== null || props.waiting > 0);
@@ -52,23 +54,15 @@ export function Conclusion(props: {
       {found.retake.length > 0 && <Retake bench={bench} practice={practice} onCorrect={props.onCorrect} />}
       {found.next_tests.length > 0 && <NextTests {...props} tests={found.next_tests} />}
       {found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}
-      {!untested && standing.length > 0 && (
-        <>
-          <div className={classes.listHead}>
-            <h2 className="zone-title">Possible faults</h2>
-            <span>likelihood</span>
-          </div>
-          <ul className={classes.standing}>
-            {standing.map((condition) => (
-              <Standing
-                key={condition.id}
-                condition={condition}
-                practice={practice}
-                open={standing.length === 1}
-              />
-            ))}
-          </ul>
-        </>
+      {!untested && faults.length > 0 && (
+        <StandingList title="Possible faults" conditions={faults} practice={practice} />
+      )}
+      {!untested && sound.length > 0 && (
+        <StandingList
+          title={faults.length > 0 ? "Or no fault" : "What is left"}
+          conditions={sound}
+          practice={practice}
+        />
       )}
       {!untested && fallen.length > 0 && (
         <details className={`${folds.fold} ${classes.ruledOut}`}>
@@ -96,6 +90,29 @@ function linesOf(condition: Condition, practice: Practice): string {
       .join(" and "),
   );
   return [...new Set(named)].join(" or ");
+}
+
+/** Conditions that still fit. One alone is shown whole. */
+function StandingList(props: { title: string; conditions: Condition[]; practice: Practice }) {
+  const { conditions, practice } = props;
+  return (
+    <>
+      <div className={classes.listHead}>
+        <h2 className="zone-title">{props.title}</h2>
+        <span>likelihood</span>
+      </div>
+      <ul className={classes.standing}>
+        {conditions.map((condition) => (
+          <Standing
+            key={condition.id}
+            condition={condition}
+            practice={practice}
+            open={conditions.length === 1}
+          />
+        ))}
+      </ul>
+    </>
+  );
 }
 
 function Standing(props: { condition: Condition; practice: Practice; open: boolean }) {
