@@ -115,9 +115,9 @@ def test_a_sheet_from_the_first_look_to_the_gate(dead, live_server, page):
     for pair in PAIRS:
         read(page, pair, "OL", "Pass")
     step(page, "Protective device")
-    page.get_by_role("radiogroup", name="Switched off, it reads").get_by_text("Over-range").click()
+    page.get_by_role("radiogroup", name="Open, it reads").get_by_text("Over-range").click()
     page.get_by_role("radiogroup", name="It latches").get_by_text("Yes").click()
-    page.get_by_label("Switched on, it reads").fill("0.13")
+    page.get_by_label("Closed, it reads").fill("0.13")
     page.get_by_role("button", name="Record").click()
     step(page, "Insulation")
     for pair, shows in zip(PAIRS, ("240", "240", ">200"), strict=True):

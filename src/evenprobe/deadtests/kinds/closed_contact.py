@@ -60,12 +60,12 @@ CLOSED_CONTACT = DEAD_TESTS.add(
         fields=(
             Choice(
                 key="open_over_range",
-                label="Switched off, it reads",
+                label="Open, it reads",
                 answers=((True, "Over-range, OL", "open: over-range"), (False, "Still joined", "open: still joined")),
             ),
             Figure(
                 key="closed_ohm",
-                label="Switched on, it reads",
+                label="Closed, it reads",
                 unit="ohm",
                 over_range="closed_over_range",
                 said="closed {:g} Ω",
