@@ -73,7 +73,7 @@ QUICK_CHECKS: dict[str, QuickCheck] = {
     check.id: check
     for check in (
         QuickCheck(
-            "fuse", "Fuse", "closed-contact", OHMS, "Take it out of its holder first: anything in parallel reads low too.",
+            "fuse", "Fuse", "closed-contact", OHMS, "Take it out of its holder: anything in parallel reads low too.",
             "0.1 Ω or less. Over-range: blown.", expected=_nothing, presets={"what": "fuse"},
             leaves_out=("open_over_range", "latches"),
         ),

@@ -244,9 +244,7 @@ function Judgements({ found, bench, practice }: { found: Interpretation; bench: 
               <VerdictShape kind={RESULT_SHAPE[j.result] ?? "untested"} size={16} />
               <span>
                 <b>{j.result}</b> {entry && `${ends(entry, practice)} ${seen(entry)}`}: {j.text}
-                <span className={folds.reason}>
-                  {j.limit}. {j.source}. Your local code comes first.
-                </span>
+                <span className={folds.reason}>{j.source}. Your local code comes first.</span>
               </span>
             </li>
           );

@@ -24,9 +24,8 @@ export function Outcome({ judged, withoutBar }: { judged: Judged; withoutBar?: b
       )}
       {limit && (
         <p className={classes.limit}>
-          {limit.id}
-          {limit.value != null && ` ${[limit.value].flat().join(" to ")} ${SIGNS[limit.unit] ?? limit.unit}`}
-          {" · "}
+          {limit.value != null &&
+            `Limit ${[limit.value].flat().join(" to ")} ${SIGNS[limit.unit] ?? limit.unit} · `}
           {limit.source}
         </p>
       )}
