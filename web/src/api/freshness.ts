@@ -46,8 +46,6 @@ export function useCutOff(query: Asked, pollMs: number): number | null {
   return isCutOff(query, poll, lineDown, Date.now()) ? query.dataUpdatedAt || Date.now() : null;
 }
 
-const HOUR_AND_MINUTE = { hour: "2-digit", minute: "2-digit", hour12: false } as const;
-
 /** "Cut off for 3 min." */
 export function cutOffFor(cutOff: number, now = Date.now()): string {
   const minutes = Math.floor((now - cutOff) / 60_000);
@@ -56,5 +54,5 @@ export function cutOffFor(cutOff: number, now = Date.now()): string {
 
 /** "Last known at 10:41. Cut off for 3 min." */
 export function lastKnown(cutOff: number, now = Date.now()): string {
-  return `Last known at ${new Date(cutOff).toLocaleTimeString([], HOUR_AND_MINUTE)}. ${cutOffFor(cutOff, now)}`;
+  return `Last known at ${new Date(cutOff).toLocaleTimeString([], { timeStyle: "short" })}. ${cutOffFor(cutOff, now)}`;
 }

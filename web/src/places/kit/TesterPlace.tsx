@@ -5,7 +5,7 @@ import type { TesterPage } from "../../api/client";
 import { useTesterPage } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
-import { dayAndTimeOf } from "../../reading/dates";
+import { dayAndTimeOf, dayOf } from "../../reading/dates";
 import { CheckWalk } from "./CheckWalk";
 import { FitTable } from "./FitTable";
 import shared from "./Kit.module.css";
@@ -76,7 +76,7 @@ export function TesterPlace() {
             </section>
           )}
           <section aria-labelledby="facts">
-            <h2 id="facts">What is written down</h2>
+            <h2 id="facts">On record</h2>
             <Facts entry={tester.entry} />
           </section>
           <section aria-labelledby="checks">
@@ -135,16 +135,18 @@ const FACTS: [string, string, string][] = [
 ];
 
 function Facts({ entry }: { entry: Record<string, unknown> }) {
-  const said = (value: unknown) =>
-    Array.isArray(value)
-      ? value.join(", ").replaceAll("-", " ")
-      : typeof value === "boolean"
-        ? value
-          ? "yes"
-          : "no"
-        : typeof value === "number"
-          ? value.toLocaleString()
-          : `${value}`;
+  const said = (key: string, value: unknown) =>
+    key === "calibration_due"
+      ? dayOf(`${value}`)
+      : Array.isArray(value)
+        ? value.join(", ").replaceAll("-", " ")
+        : typeof value === "boolean"
+          ? value
+            ? "yes"
+            : "no"
+          : typeof value === "number"
+            ? value.toLocaleString()
+            : `${value}`;
   const known = FACTS.filter(([key]) => entry[key] !== undefined && entry[key] !== "");
   if (known.length === 0) return <p className="quiet">Only its kind and rating.</p>;
   return (
@@ -153,7 +155,7 @@ function Facts({ entry }: { entry: Record<string, unknown> }) {
         <div key={key}>
           <dt>{name}</dt>
           <dd>
-            {said(entry[key])} {unit}
+            {said(key, entry[key])} {unit}
           </dd>
         </div>
       ))}

@@ -79,7 +79,7 @@ function Going(props: { round: Round; practice: Practice; tester: Tester | undef
                   <span>
                     <strong>{stop.name}</strong>
                     <span className="quiet">
-                      {manyCircuits && `${stop.circuit}. `}
+                      {manyCircuits && `${stop.circuit} · `}
                       {stateOf(stop)}
                     </span>
                   </span>
@@ -105,6 +105,6 @@ function stateOf(stop: Stop): string {
   if (stop.state === "skipped") return `skipped: ${stop.reason}`;
   const checked = stop.state === "quick" || stop.state === "full";
   return checked
-    ? `${STATES[stop.state]}, ${(WORDS[stop.verdict] ?? "").toLowerCase()}`
+    ? `${STATES[stop.state]}: ${(WORDS[stop.verdict] ?? "").toLowerCase()}`
     : (STATES[stop.state] ?? "");
 }
