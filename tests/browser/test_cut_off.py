@@ -23,6 +23,12 @@ from tests.tampering import tampering
 PAIRS = (("L", "N"), ("L", "PE"), ("N", "PE"))
 FIELD = re.compile("^Reading")
 STANDING = "header [data-state]"
+COUNTS_TONES = """
+    window.tones = 0;
+    const made = AudioContext.prototype.createOscillator;
+    AudioContext.prototype.createOscillator = function () { window.tones += 1; return made.call(this); };
+"""
+TONES_SOON, TONES_OVER = 2, 6
 BEFORE_THE_END = timedelta(minutes=29, seconds=30)
 """A proof that was made so long ago has half a minute left."""
 
@@ -52,7 +58,8 @@ def running_out(kit, django_user_model):
     return proof_id
 
 
-def test_offline_a_proof_is_last_known_and_void_at_zero(running_out, live_server, page):
+def test_offline_a_proof_is_last_known_and_void_at_zero_with_sound(running_out, live_server, page):
+    page.add_init_script(COUNTS_TONES)
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Workshop outlets").first.click()
     expect(page.locator(STANDING)).to_contain_text("Proved dead")
@@ -63,6 +70,8 @@ def test_offline_a_proof_is_last_known_and_void_at_zero(running_out, live_server
     accessible(page)
     expect(page.locator(STANDING)).to_have_attribute("data-state", "void", timeout=45_000)
     expect(page.locator(STANDING)).to_contain_text("Its time is over")
+    page.wait_for_function(f"window.tones >= {TONES_SOON + TONES_OVER}")
+    expect(page.get_by_text("Workshop outlets: no longer valid")).to_be_visible()
     expect(page.get_by_role("button", name="I am here")).to_have_count(0)
     expect(page.get_by_role("heading", name="No longer valid: its time is over")).to_be_visible()
     accessible(page)

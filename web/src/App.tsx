@@ -1,7 +1,7 @@
 import { Navigate, Route, Routes } from "react-router";
+import { useSending } from "./api/outbox/useOutbox";
 import { useReference } from "./api/queries";
 import { useSession } from "./api/session";
-import { useSendWaiting } from "./api/useWaiting";
 import { Failure } from "./parts/Failure";
 import { Shell } from "./parts/Shell";
 import { BenchPlace } from "./places/bench/BenchPlace";
@@ -26,10 +26,11 @@ import { SignInAgain } from "./places/sign-in/SignInAgain";
 import { SitePlace } from "./places/site/SitePlace";
 import { Sites } from "./places/site/Sites";
 import { Today } from "./places/today/Today";
+import { WaitingPlace } from "./places/waiting/WaitingPlace";
 
 export function App() {
   const session = useSession();
-  useSendWaiting();
+  useSending();
   if (session.isPending) return <div aria-busy="true" />;
   if (session.isError && !session.data)
     return <Failure error={session.error} retry={() => session.refetch()} />;
@@ -68,6 +69,7 @@ function Places({ lost }: { lost: boolean }) {
         <Route path="/plug-in" element={<BeforePluggingIn />} />
         <Route path="/plug-in/:pointId/:equipmentId" element={<PlugInPlace />} />
         <Route path="/bench/:pointId" element={<BenchPlace />} />
+        <Route path="/waiting" element={<WaitingPlace />} />
         <Route path="*" element={<Navigate to="/today" replace />} />
       </Routes>
     </Shell>

@@ -1,5 +1,7 @@
-import { useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
+import { Button, Group, Modal, Text, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { IconLogout, IconMoon, IconSun } from "@tabler/icons-react";
+import { useState } from "react";
+import { useOutbox } from "../api/outbox/useOutbox";
 import { useSession, useSignOut } from "../api/session";
 
 /** Daylight or dark, and signing out. */
@@ -8,6 +10,8 @@ export function Account({ className }: { className?: string }) {
   const { setColorScheme } = useMantineColorScheme();
   const scheme = useComputedColorScheme("light");
   const signOut = useSignOut();
+  const waits = useOutbox().list.length;
+  const [asking, ask] = useState(false);
   return (
     <>
       <button
@@ -21,12 +25,31 @@ export function Account({ className }: { className?: string }) {
       <button
         type="button"
         className={className}
-        onClick={() => signOut.mutate()}
+        onClick={() => (waits > 0 ? ask(true) : signOut.mutate())}
         title={session ? `${session.name}, ${session.crew}` : undefined}
       >
         <IconLogout size={22} aria-hidden />
         {signOut.isError ? "Still signed in, try again" : "Sign out"}
       </button>
+      <Modal opened={asking} onClose={() => ask(false)} title={`${waits} waiting to be sent`}>
+        <Text>
+          It stays on this device, and is sent when {session?.name ?? "you"} signs in here again. Nobody else
+          can send it.
+        </Text>
+        <Group mt="md">
+          <Button
+            onClick={() => {
+              ask(false);
+              signOut.mutate();
+            }}
+          >
+            Sign out
+          </Button>
+          <Button variant="default" onClick={() => ask(false)}>
+            Stay signed in
+          </Button>
+        </Group>
+      </Modal>
     </>
   );
 }

@@ -11,6 +11,7 @@ import { NavLink, useLocation } from "react-router";
 import { lastBench } from "../api/lastBench";
 import { Account } from "./Account";
 import { LineBar } from "./LineBar";
+import { ProofWatch } from "./ProofWatch";
 import classes from "./Shell.module.css";
 
 const PLACES = [
@@ -50,6 +51,7 @@ export function Shell({ children }: { children: ReactNode }) {
       </nav>
       <main className={classes.main}>
         <LineBar />
+        <ProofWatch />
         {children}
       </main>
     </div>

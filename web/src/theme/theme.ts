@@ -154,6 +154,13 @@ export const theme = createTheme({
         indicator: { border: "2px solid var(--ep-text)", background: "var(--ep-panel)", boxShadow: "none" },
       },
     },
+    Notification: {
+      defaultProps: { closeButtonProps: { "aria-label": "Close", size: 48 } },
+      styles: {
+        description: { color: "var(--ep-text)", fontSize: 16 },
+        title: { fontSize: 17, fontWeight: 700 },
+      },
+    },
     Modal: {
       defaultProps: {
         centered: true,

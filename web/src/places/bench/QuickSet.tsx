@@ -2,7 +2,8 @@ import { Button, Text } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import type { Entry, Practice, Quick, Tester } from "../../api/client";
 import { newId } from "../../api/ids";
-import { useWaiting, type Waiting } from "../../api/useWaiting";
+import type { ReadingBody } from "../../api/outbox/kinds";
+import { useOutbox, type Waiting } from "../../api/outbox/useOutbox";
 import { Face } from "../../parts/Face";
 import { NumberField } from "../../parts/NumberField";
 import { ends, seen } from "../../reading/entry";
@@ -28,7 +29,7 @@ export function QuickSet(props: {
   const [again, setAgain] = useState<string | null>(null);
   const [typed, setTyped] = useState("");
   const field = useRef<HTMLInputElement>(null);
-  const waiting = useWaiting(point.id);
+  const waiting = useOutbox(point.id);
   const isWaiting = (q: Quick) => waiting.taken.some((one) => one.typed === keyOf(q));
   const wanted =
     measured.find((q) => keyOf(q) === again) ?? measured.find((q) => q.entry === null && !isWaiting(q));
@@ -37,9 +38,9 @@ export function QuickSet(props: {
     if (key) field.current?.focus();
   }, [key]);
   const putBack = (one: Waiting) => {
-    waiting.readings.drop(one.id);
+    waiting.outbox.drop(one.id);
     setAgain(one.typed as string);
-    const { value } = one.body.entry;
+    const { value } = (one.body as ReadingBody).entry;
     const before = typeof value === "number" || typeof value === "string" ? String(value) : "";
     setTyped(before);
     field.current?.focus();
@@ -56,10 +57,13 @@ export function QuickSet(props: {
     if (!wanted) return;
     clearWrong();
     const entry = entryFor(wanted, what);
-    waiting.readings.add({
+    const at = new Date().toISOString();
+    const body: ReadingBody = { entry, tester: props.testerId, supersedes: wanted.reading, taken_at: at };
+    waiting.outbox.add({
       id: newId(),
-      point: point.id,
-      body: { entry, tester: props.testerId, supersedes: wanted.reading, taken_at: new Date().toISOString() },
+      kind: "reading",
+      of: point.id,
+      body,
       said: `${ends(wanted, practice)}, ${seen(entry)}`,
       typed: keyOf(wanted),
     });

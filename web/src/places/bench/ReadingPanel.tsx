@@ -57,7 +57,7 @@ export function ReadingPanel(props: {
           ]}
         />
         <NativeSelect
-          aria-label="TesterFunction"
+          aria-label="Function"
           value={setup.what}
           onChange={(event) => change({ do: "function", what: event.currentTarget.value })}
           data={functionsHere(bench, tester?.id).map((f) => ({ value: f, label: functionNamed(f).name }))}

@@ -1,14 +1,14 @@
 import { Button } from "@mantine/core";
 import { useLine } from "../../api/line";
-import type { useWaiting, Waiting } from "../../api/useWaiting";
+import type { useOutbox, Waiting } from "../../api/outbox/useOutbox";
 import classes from "./WaitingList.module.css";
 
 /** What was recorded here and is not at the server yet: it waits, or it was refused and a person has to say what next. */
 export function WaitingList(props: {
-  waiting: ReturnType<typeof useWaiting>;
+  waiting: ReturnType<typeof useOutbox>;
   onPutBack: (one: Waiting) => void;
 }) {
-  const { list, readings } = props.waiting;
+  const { list, outbox } = props.waiting;
   const cutOff = useLine() !== null;
   if (list.length === 0) return null;
   return (
@@ -27,13 +27,15 @@ export function WaitingList(props: {
           </span>
           {one.problem && (
             <span className={classes.acts}>
-              <Button variant="default" onClick={() => props.onPutBack(one)}>
-                Put back to correct
-              </Button>
-              <Button variant="subtle" onClick={() => readings.again(one.id)}>
+              {one.typed !== undefined && (
+                <Button variant="default" onClick={() => props.onPutBack(one)}>
+                  Put back to correct
+                </Button>
+              )}
+              <Button variant="subtle" onClick={() => outbox.again(one.id)}>
                 Send again
               </Button>
-              <Button variant="subtle" onClick={() => readings.drop(one.id)}>
+              <Button variant="subtle" onClick={() => outbox.drop(one.id)}>
                 Drop
               </Button>
             </span>

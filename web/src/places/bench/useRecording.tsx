@@ -2,12 +2,10 @@ import { Button, Group } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { type RefObject, useCallback, useRef } from "react";
 import type { Bench, Entry, Practice } from "../../api/client";
-import client, { answer } from "../../api/client";
 import { newId } from "../../api/ids";
-import { BENCH } from "../../api/records";
-import { useRecord } from "../../api/useRecord";
-import { useWaiting, useWhenSent, type Waiting } from "../../api/useWaiting";
-import { withWaiting } from "../../api/waiting";
+import type { ReadingBody, WithdrawalBody } from "../../api/outbox/kinds";
+import { withWaiting } from "../../api/outbox/outbox";
+import { useOutbox, useWhenSent, type Waiting } from "../../api/outbox/useOutbox";
 import { ends, seen } from "../../reading/entry";
 import type { Change, Setup } from "../../reading/setup";
 import { usePutBack } from "./usePutBack";
@@ -20,40 +18,44 @@ export function useRecording(
   change: (change: Change) => void,
   field: RefObject<HTMLInputElement | null>,
 ) {
-  const waiting = useWaiting(bench.id);
-  const withdraw = useRecord(BENCH, (reading: string, { id }) =>
-    answer(
-      client.PUT("/api/points/{point_id}/withdrawals/{withdrawal_id}", {
-        params: { path: { point_id: bench.id, withdrawal_id: id } },
-        body: { reading },
-      }),
-    ),
-  );
+  const waiting = useOutbox(bench.id);
+  const withdraw = (reading: string) => {
+    const entry = bench.readings.find((r) => r.id === reading)?.entry;
+    const body: WithdrawalBody = { reading };
+    const what = entry ? `${ends(entry, practice)}, ${seen(entry)}` : "a reading";
+    waiting.outbox.add({ id: newId(), kind: "withdrawal", of: bench.id, body, said: `Taken back: ${what}` });
+  };
 
   const putBack = (one: Waiting) => {
-    waiting.readings.drop(one.id);
+    waiting.outbox.drop(one.id);
     const before = one.typed as Setup | undefined;
     if (before) change({ do: "put back", setup: before });
     field.current?.focus();
     return before?.typed ?? "";
   };
-  const [refused, clearRefused] = usePutBack(waiting.list, setup.typed, putBack);
+  const [refused, clearRefused] = usePutBack(
+    waiting.list.filter((one) => one.kind === "reading"),
+    setup.typed,
+    putBack,
+  );
 
   const record = (entry: Entry) => {
     clearRefused();
-    waiting.readings.add({
+    const body: ReadingBody = {
+      entry,
+      tester: setup.tester,
+      supersedes: setup.correcting,
+      taken_at: new Date().toISOString(),
+    };
+    waiting.outbox.add({
       id: newId(),
-      point: bench.id,
-      body: {
-        entry,
-        tester: setup.tester,
-        supersedes: setup.correcting,
-        taken_at: new Date().toISOString(),
-      },
+      kind: "reading",
+      of: bench.id,
+      body,
       said: `${ends(entry, practice)}, ${seen(entry)}`,
       typed: setup,
     });
-    change({ do: "recorded", readings: withWaiting(bench.readings, waiting.readings.all()) });
+    change({ do: "recorded", readings: withWaiting(bench.readings, waiting.outbox.all()) });
     field.current?.focus();
   };
 
@@ -69,7 +71,7 @@ export function useRecording(
             variant="default"
             onClick={() => {
               notifications.hide(shown);
-              withdraw.mutate(one.id);
+              withdraw(one.id);
             }}
           >
             Undo
@@ -81,7 +83,7 @@ export function useRecording(
   useWhenSent(
     useCallback(
       (one) => {
-        if (one.point === bench.id) offerUndo.current(one);
+        if (one.of === bench.id && one.kind === "reading") offerUndo.current(one);
       },
       [bench.id],
     ),
@@ -91,8 +93,8 @@ export function useRecording(
     waiting,
     record,
     putBack,
-    withdraw: (reading: string) => withdraw.mutate(reading),
-    busy: waiting.sending || withdraw.isPending,
-    wrong: refused || (withdraw.error?.problems.map((p) => p.text).join(" ") ?? ""),
+    withdraw,
+    busy: waiting.sending,
+    wrong: refused,
   };
 }

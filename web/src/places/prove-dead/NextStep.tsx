@@ -1,5 +1,7 @@
 import { Button, Text } from "@mantine/core";
+import { useState } from "react";
 import { useProofReference } from "../../api/queries";
+import { askForNotices, mayAskForNotices } from "../../parts/alert";
 import { HoldButton } from "../../parts/HoldButton";
 import { provedEntry, testedEntry } from "./hand";
 import { LockForm } from "./LockForm";
@@ -159,6 +161,7 @@ function StepOf(props: StepProps) {
           <Button fullWidth variant="default" mt="xs" onClick={props.onRenew}>
             Renew: prove the tester now
           </Button>
+          <AskForNotices />
         </>
       );
     default:
@@ -169,4 +172,20 @@ function StepOf(props: StepProps) {
         </>
       );
   }
+}
+
+/** The device itself can tell of the end, on a locked screen too, once it is asked. */
+function AskForNotices() {
+  const [may, setMay] = useState(mayAskForNotices);
+  if (!may) return null;
+  return (
+    <Button
+      fullWidth
+      variant="subtle"
+      mt="xs"
+      onClick={() => void askForNotices().then(() => setMay(mayAskForNotices()))}
+    >
+      Notify me on this device before it ends
+    </Button>
+  );
 }

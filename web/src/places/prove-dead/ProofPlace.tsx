@@ -12,6 +12,7 @@ import { Failure } from "../../parts/Failure";
 import { PairFigure } from "../../parts/PairFigure";
 import { PROOF_WORDS } from "../../parts/proofStanding";
 import { useProofStanding } from "../../parts/useProofStanding";
+import { useWakeLock } from "../../parts/useWakeLock";
 import { WorkHeader } from "../../parts/WorkHeader";
 import { Alarm } from "./Alarm";
 import { EventLog } from "./EventLog";
@@ -50,6 +51,7 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
     asked: proof.asked,
   };
   const standing = useProofStanding(known, cutOff !== null);
+  useWakeLock(standing.ms !== null);
   const queries = useQueryClient();
   const [hand, change] = useHand(proof);
   const typedNow = useRef(hand.typed);

@@ -6,8 +6,6 @@ import { minutesAndSeconds, type StandingNow } from "../../parts/proofStanding";
 import { dayAndTimeOf, timeOf } from "../../reading/dates";
 import classes from "./Standing.module.css";
 
-const VOID_PATTERN_MS = [400, 150, 400];
-
 /** How the proof stands, largest of all on the page: the shape, the word, who stated it, and the clock. */
 export function Standing(props: {
   proof: Proof;
@@ -18,9 +16,7 @@ export function Standing(props: {
   const { proof, standing, cutOff, onOver } = props;
   const ranOut = standing.state === "void" && proof.state.state === "proved-dead";
   useEffect(() => {
-    if (!ranOut) return;
-    navigator.vibrate?.(VOID_PATTERN_MS);
-    onOver();
+    if (ranOut) onOver();
   }, [ranOut, onOver]);
   return (
     <div className={classes.standing} data-state={standing.state}>

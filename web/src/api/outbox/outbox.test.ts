@@ -1,0 +1,336 @@
+import "fake-indexeddb/auto";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+
+vi.stubGlobal("window", { addEventListener: () => {} });
+vi.stubGlobal("navigator", { onLine: true });
+const { Refusal } = await import("../client");
+const { Journal } = await import("./journal");
+const { Outbox, withWaiting } = await import("./outbox");
+const { BrowserStore } = await import("./store");
+
+import type { Bench, Reading } from "../client";
+import type { InTurn, Waiting } from "./outbox";
+import type { Store } from "./store";
+
+const one = (id: string, value = 119.8): Omit<Waiting, "problem" | "at"> => ({
+  id,
+  kind: "reading",
+  of: "p",
+  body: { entry: { quantity: "voltage", value }, tester: null, supersedes: null },
+  said: `L to N, ${value} V`,
+});
+const refusal = (status: number, text = "more than this tester shows") =>
+  new Refusal(status, [{ path: "value", text }]);
+const bench = {} as Bench;
+
+/** A server that answers each call as it is told to. */
+function server() {
+  const calls: { id: string; answer: (bench: Bench) => void; refuse: (error: unknown) => void }[] = [];
+  const send = (waiting: Waiting) =>
+    new Promise<Bench>((answer, refuse) => calls.push({ id: waiting.id, answer, refuse }));
+  return { calls, send };
+}
+
+let browsers = 0;
+/** A browser's own database, with nothing in it. */
+const browser = () => new BrowserStore(`browser ${browsers++}`);
+
+/** Until the database has done what was asked of it. */
+const settled = async () => {
+  for (let i = 0; i < 40; i++) await new Promise((done) => setImmediate(done));
+};
+const sent: string[] = [];
+const atOnce = async () => {};
+const ids = (list: Waiting[]) => list.map((w) => w.id);
+
+async function begin(
+  send: ReturnType<typeof server>["send"],
+  store: Store = browser(),
+  shown: () => Promise<void> = atOnce,
+  inTurn?: InTurn,
+) {
+  const outbox = new Outbox(
+    send,
+    (waiting) => {
+      sent.push(waiting.id);
+      return shown();
+    },
+    store,
+    inTurn,
+  );
+  await outbox.of("crew anna");
+  return outbox;
+}
+
+beforeEach(() => {
+  vi.useFakeTimers({ toFake: ["setTimeout", "clearTimeout"] });
+  sent.length = 0;
+});
+afterEach(() => void vi.useRealTimers());
+
+describe("a record that is there", () => {
+  it("counts as taken until all that shows it does, and is not sent again", async () => {
+    const { calls, send } = server();
+    const store = browser();
+    let everywhere = () => {};
+    const outbox = await begin(send, store, () => new Promise<void>((done) => (everywhere = done)));
+    outbox.add(one("a"));
+    await settled();
+    calls[0]?.answer(bench);
+    await settled();
+    expect(outbox.all()).toMatchObject([{ id: "a", arrived: true }]);
+    expect(await store.all("crew anna")).toEqual([]);
+    outbox.next();
+    outbox.add(one("b"));
+    await settled();
+    expect(calls.map((c) => c.id)).toEqual(["a", "b"]);
+    everywhere();
+    await settled();
+    expect(ids(outbox.all())).toEqual(["b"]);
+  });
+
+  it("is not left for ever where nobody can be told", async () => {
+    const { calls, send } = server();
+    const outbox = await begin(send, browser(), () => Promise.reject(new Error("no line")));
+    outbox.add(one("a"));
+    await settled();
+    calls[0]?.answer(bench);
+    await settled();
+    expect(outbox.all()).toEqual([]);
+  });
+});
+
+describe("what is on its way", () => {
+  it("is on the screen at once, and sent in order, one at a time", async () => {
+    const { calls, send } = server();
+    const outbox = await begin(send);
+    for (const id of ["a", "b", "c"]) outbox.add(one(id));
+    expect(ids(outbox.all())).toEqual(["a", "b", "c"]);
+    await settled();
+    expect(calls.map((c) => c.id)).toEqual(["a"]);
+    calls[0]?.answer(bench);
+    await settled();
+    calls[1]?.answer(bench);
+    await settled();
+    expect(calls.map((c) => c.id)).toEqual(["a", "b", "c"]);
+    expect(sent).toEqual(["a", "b"]);
+    expect(ids(outbox.all())).toEqual(["c"]);
+  });
+
+  it.each([0, 401, 429, 503])(
+    "is kept where the server cannot take it now (%i) and tried again by itself",
+    async (status) => {
+      const { calls, send } = server();
+      const outbox = await begin(send);
+      outbox.add(one("a"));
+      outbox.add(one("b"));
+      await settled();
+      calls[0]?.refuse(refusal(status));
+      await settled();
+      expect(outbox.all().map((w) => [w.id, w.problem])).toEqual([
+        ["a", ""],
+        ["b", ""],
+      ]);
+      vi.advanceTimersByTime(3_000);
+      await settled();
+      expect(calls.map((c) => c.id)).toEqual(["a", "a"]);
+    },
+  );
+
+  it("is sent at once when the line is back", async () => {
+    const { calls, send } = server();
+    const outbox = await begin(send);
+    outbox.add(one("a"));
+    await settled();
+    calls[0]?.refuse(refusal(0));
+    await settled();
+    outbox.next();
+    await settled();
+    expect(calls).toHaveLength(2);
+    vi.advanceTimersByTime(10_000);
+    await settled();
+    expect(calls).toHaveLength(2);
+  });
+
+  it.each([409, 422, 500])(
+    "stays with why where it is refused (%i), and the next goes on",
+    async (status) => {
+      const { calls, send } = server();
+      const store = browser();
+      const outbox = await begin(send, store);
+      outbox.add(one("a", 11_980));
+      outbox.add(one("b"));
+      await settled();
+      calls[0]?.refuse(refusal(status));
+      await settled();
+      expect(outbox.all()[0]).toMatchObject({ id: "a", problem: "more than this tester shows" });
+      expect(await store.all("crew anna")).toMatchObject([
+        { id: "a", problem: "more than this tester shows" },
+        { id: "b" },
+      ]);
+      expect(calls.map((c) => c.id)).toEqual(["a", "b"]);
+      calls[1]?.answer(bench);
+      await settled();
+      outbox.again("a");
+      await settled();
+      expect(calls.map((c) => c.id)).toEqual(["a", "b", "a"]);
+      calls[2]?.refuse(refusal(status));
+      await settled();
+      outbox.drop("a");
+      await settled();
+      expect(outbox.all()).toEqual([]);
+      expect(await store.all("crew anna")).toEqual([]);
+    },
+  );
+
+  it("counts as taken, and what is refused or is no reading does not", () => {
+    const readings = [{ id: "r", entry: {}, status: "counts" } as unknown as Reading];
+    const list = [
+      { ...one("a"), at: "", problem: "" },
+      { ...one("b"), at: "", problem: "no" },
+      { ...one("r"), at: "", problem: "" },
+      { ...one("w"), at: "", problem: "", kind: "withdrawal" as const },
+    ];
+    expect(withWaiting(readings, list).map((r) => r.id)).toEqual(["r", "a"]);
+  });
+});
+
+describe("what waits", () => {
+  it("outlives a closed browser, in its order and with what was typed, for its person and nobody else", async () => {
+    const store = browser();
+    const before = await begin(server().send, store);
+    for (const id of ["c", "a", "b"]) before.add({ ...one(id), typed: { value: "119.8" } });
+    await settled();
+    const after = server();
+    const outbox = new Outbox(after.send, atOnce, store);
+    await outbox.of("crew berta");
+    await settled();
+    expect([outbox.all(), after.calls]).toEqual([[], []]);
+    await outbox.of("crew anna");
+    await settled();
+    expect(ids(outbox.all())).toEqual(["c", "a", "b"]);
+    expect(outbox.all()[0]?.typed).toEqual({ value: "119.8" });
+    expect(after.calls.map((c) => c.id)).toEqual(["c"]);
+  });
+
+  it("is not lost where it is under way while somebody else signs in", async () => {
+    const { calls, send } = server();
+    const outbox = await begin(send);
+    outbox.add(one("a"));
+    await settled();
+    await outbox.of("crew berta");
+    calls[0]?.refuse(refusal(0));
+    await settled();
+    expect(outbox.all()).toEqual([]);
+    await outbox.of("crew anna");
+    await settled();
+    expect(ids(outbox.all())).toEqual(["a"]);
+  });
+
+  it("keeps what was recorded while it was still being read", async () => {
+    const store = browser();
+    (await begin(server().send, store)).add(one("a"));
+    await settled();
+    const outbox = new Outbox(server().send, atOnce, store);
+    const reading = outbox.of("crew anna");
+    outbox.add(one("b"));
+    await reading;
+    await settled();
+    expect(ids(outbox.all())).toEqual(["a", "b"]);
+    expect(ids(await store.all("crew anna"))).toEqual(["a", "b"]);
+  });
+
+  it("is not lost where the page was left before the database had answered", async () => {
+    const noted = new Map<string, string>();
+    const page = {
+      getItem: (key: string) => noted.get(key) ?? null,
+      setItem: (key: string, value: string) => void noted.set(key, value),
+      removeItem: (key: string) => void noted.delete(key),
+      key: (i: number) => [...noted.keys()][i] ?? null,
+      get length() {
+        return noted.size;
+      },
+    };
+    const store = browser();
+    const neverAnswers = () => new Promise<never>(() => {});
+    const left = new Outbox(
+      server().send,
+      atOnce,
+      { all: async () => [], put: neverAnswers, has: async () => true, drop: neverAnswers },
+      undefined,
+      undefined,
+      new Journal(page),
+    );
+    await left.of("crew anna");
+    for (const id of ["a", "b"]) left.add(one(id));
+    const opened = new Outbox(server().send, atOnce, store, undefined, undefined, new Journal(page));
+    await opened.of("crew berta");
+    expect(opened.all()).toEqual([]);
+    await opened.of("crew anna");
+    await settled();
+    expect(ids(opened.all())).toEqual(["a", "b"]);
+    expect(ids(await store.all("crew anna"))).toEqual(["a", "b"]);
+    expect(noted.size).toBe(0);
+  });
+
+  it("is sent all the same where the browser keeps nothing, and that is said", async () => {
+    const forbidden = () => Promise.reject(new Error("no room"));
+    const { calls, send } = server();
+    const outbox = await begin(send, { all: forbidden, put: forbidden, has: forbidden, drop: forbidden });
+    outbox.add(one("a"));
+    await settled();
+    expect(outbox.isForgetful()).toBe(true);
+    expect(calls).toHaveLength(1);
+    calls[0]?.answer(bench);
+    await settled();
+    expect(outbox.all()).toEqual([]);
+  });
+});
+
+describe("two tabs", () => {
+  /** What the browser gives both: a lock, and word of every change. */
+  async function tabs() {
+    const store = browser();
+    const { calls, send } = server();
+    let turn = Promise.resolve();
+    const inTurn: InTurn = (work) => {
+      turn = turn.then(work);
+      return turn;
+    };
+    const both: InstanceType<typeof Outbox>[] = [];
+    const tab = () =>
+      new Outbox(send, atOnce, store, inTurn, () => {
+        for (const other of both) void other.refresh();
+      });
+    both.push(tab(), tab());
+    for (const made of both) await made.of("crew anna");
+    return { calls, tabs: both };
+  }
+
+  it("show the same, and each record is sent by one of them", async () => {
+    const { calls, tabs: both } = await tabs();
+    both[0]?.add(one("a"));
+    both[1]?.add(one("b"));
+    await settled();
+    expect(ids(both[0]?.all() ?? []).sort()).toEqual(["a", "b"]);
+    expect(ids(both[1]?.all() ?? []).sort()).toEqual(["a", "b"]);
+    for (let i = 0; i < 4; i++) {
+      calls[i]?.answer(bench);
+      await settled();
+    }
+    expect(calls.map((c) => c.id).sort()).toEqual(["a", "b"]);
+    expect(both.map((tab) => tab.all())).toEqual([[], []]);
+  });
+
+  it("drop in one what is dropped in the other", async () => {
+    const { calls, tabs: both } = await tabs();
+    both[0]?.add(one("a"));
+    await settled();
+    calls[0]?.refuse(refusal(422));
+    await settled();
+    expect(both[1]?.all()[0]).toMatchObject({ problem: "more than this tester shows" });
+    both[1]?.drop("a");
+    await settled();
+    expect(both[0]?.all()).toEqual([]);
+  });
+});

@@ -1,0 +1,229 @@
+/**
+ * What was recorded, on its way to the server: in order, one at a time, each until it is there or a person drops it.
+ *
+ * Whatever is recorded is in here first and kept by the browser, so that nothing waits for what was recorded before it,
+ * and what the server cannot be told of or refuses is there with what is wrong, over a reload, a closed tab and another
+ * day. It is kept for the person it is of, and tried again; its own id makes it the same record however often it is sent.
+ */
+
+import type { Bench, Reading } from "../client";
+import { Refusal } from "../client";
+import { Journal } from "./journal";
+import type { Kind } from "./kinds";
+import type { Store } from "./store";
+
+/**
+ * `of`: the point it is recorded at. `said`: in words, for the list. `at`: when it was recorded.
+ * `problem`: why the server refused it; empty while it waits. `typed`: to put back.
+ * `arrived`: it is at the server, and not yet everywhere it is shown: until then it still counts as taken.
+ */
+export type Waiting = {
+  id: string;
+  kind: Kind;
+  of: string;
+  body: unknown;
+  said: string;
+  at: string;
+  problem: string;
+  typed?: unknown;
+  arrived?: true;
+};
+
+/** Tells the server of one, and answers with what is then shown. */
+export type Send = (one: Waiting) => Promise<object>;
+/** Told of one that is there; done when all that shows it does. */
+export type Sent = (one: Waiting, answer: object) => Promise<void>;
+/** Only one tab at a time sends what they all have. */
+export type InTurn = (send: () => Promise<void>) => Promise<void>;
+/** Tells the other tabs that what is kept has changed. */
+export type Tell = () => void;
+
+const TRY_AGAIN_MS = 3_000;
+/** No answer, signed out, slow, busy, or nothing behind the front. */
+const PASSING = [0, 401, 408, 429, 502, 503, 504];
+
+/** Whether it is only to be sent again, nothing being wrong with what was recorded. */
+const passes = (error: unknown) => error instanceof Refusal && PASSING.includes(error.status);
+
+export class Outbox {
+  private list: Waiting[] = [];
+  private sending: string | null = null;
+  private timer: ReturnType<typeof setTimeout> | null = null;
+  private readonly listeners = new Set<() => void>();
+  private person: string | null = null;
+  /** Writes to the store, one after the other; an id is in `unsaved` until it is kept. */
+  private writes: Promise<void> = Promise.resolve();
+  private readonly unsaved = new Map<string, Waiting>();
+  private keepsNothing = false;
+
+  constructor(
+    private readonly send: Send,
+    private readonly sent: Sent,
+    private readonly store: Store,
+    private readonly inTurn: InTurn = (send) => send(),
+    private readonly tell: Tell = () => {},
+    private readonly journal = new Journal(null),
+  ) {}
+
+  /** Whose it is: what this person left waiting comes back, and nobody else's is sent for them. */
+  async of(person: string | null) {
+    if (person === this.person) return;
+    this.person = person;
+    this.list = [];
+    this.changed();
+    if (person === null) return;
+    for (const one of this.journal.takeOver(person)) this.keep(one);
+    await this.refresh();
+  }
+
+  /** As the browser keeps it: another tab may have recorded more, or sent what is here. */
+  refresh = async () => {
+    const { person } = this;
+    if (person === null) return;
+    await this.writes;
+    const kept = await this.store.all(person).catch(() => null);
+    if (kept === null) this.setForgetful(true);
+    if (kept === null || person !== this.person) return;
+    const here = new Map(this.list.map((one) => [one.id, one]));
+    const keptIds = new Set(kept.map((one) => one.id));
+    const onlyHere = this.list.filter(
+      (one) => !keptIds.has(one.id) && (one.arrived || this.unsaved.has(one.id)),
+    );
+    this.list = [
+      ...kept.map((one) => (here.get(one.id)?.arrived ? { ...one, arrived: true as const } : one)),
+      ...onlyHere,
+    ];
+    this.changed();
+    this.next();
+  };
+
+  add(one: Omit<Waiting, "problem" | "at">) {
+    const recorded = { ...one, at: new Date().toISOString(), problem: "" };
+    this.list = [...this.list, recorded];
+    this.changed();
+    this.keep(recorded);
+    this.next();
+  }
+
+  /** Once more, though the server would not have it. */
+  again = (id: string) => {
+    this.amend(id, { problem: "" });
+    this.next();
+  };
+
+  drop = (id: string) => {
+    this.list = this.list.filter((one) => one.id !== id);
+    this.changed();
+    this.forget(id);
+  };
+
+  /** Now, not at the next try: the line is back. */
+  next = () => {
+    if (this.timer !== null) clearTimeout(this.timer);
+    this.timer = null;
+    const one = this.list.find((waiting) => waiting.problem === "" && !waiting.arrived);
+    if (one === undefined || this.sending !== null) return;
+    void this.tellServer(one);
+  };
+
+  watch = (told: () => void) => {
+    this.listeners.add(told);
+    return () => {
+      this.listeners.delete(told);
+    };
+  };
+
+  all = () => this.list;
+  isSending = () => this.sending;
+  /** Whether this browser refuses to keep what waits: it is sent from here all the same, while the page is open. */
+  isForgetful = () => this.keepsNothing;
+
+  private async tellServer(one: Waiting) {
+    const { person } = this;
+    this.sending = one.id;
+    this.changed();
+    let again = false;
+    await this.inTurn(async () => {
+      if (await this.wasSentElsewhere(one)) {
+        if (person === this.person) this.drop(one.id);
+        return;
+      }
+      try {
+        const answer = await this.send(one);
+        this.forget(one.id);
+        this.amend(one.id, { arrived: true }, false);
+        const shown = () => this.drop(one.id);
+        this.sent(one, answer).then(shown, shown);
+        await this.writes;
+      } catch (error) {
+        again = passes(error);
+        const problem =
+          error instanceof Refusal ? error.problems.map((p) => p.text).join(" ") : String(error);
+        if (!again && person === this.person) this.amend(one.id, { problem });
+      }
+    });
+    this.sending = null;
+    this.changed();
+    if (again) this.timer = setTimeout(this.next, TRY_AGAIN_MS);
+    else this.next();
+  }
+
+  private async wasSentElsewhere(one: Waiting): Promise<boolean> {
+    if (this.keepsNothing || this.unsaved.has(one.id)) return false;
+    return !(await this.store.has(one.id).catch(() => true));
+  }
+
+  private amend(id: string, change: Partial<Waiting>, keep = true) {
+    this.list = this.list.map((one) => (one.id === id ? { ...one, ...change } : one));
+    this.changed();
+    const amended = this.list.find((one) => one.id === id);
+    if (keep && amended) this.keep(amended);
+  }
+
+  private keep(one: Waiting) {
+    const { person } = this;
+    if (person === null) return;
+    this.unsaved.set(one.id, one);
+    this.journal.note(person, [...this.unsaved.values()]);
+    this.write(async () => {
+      await this.store.put(person, one);
+      this.unsaved.delete(one.id);
+      this.journal.note(person, [...this.unsaved.values()]);
+    });
+  }
+
+  private forget(id: string) {
+    this.write(async () => {
+      await this.store.drop(id);
+      this.unsaved.delete(id);
+    });
+  }
+
+  private write(change: () => Promise<void>) {
+    this.writes = this.writes.then(change).then(
+      () => {
+        if (this.keepsNothing) this.setForgetful(false);
+        this.tell();
+      },
+      () => this.setForgetful(true),
+    );
+  }
+
+  private setForgetful(forgetful: boolean) {
+    this.keepsNothing = forgetful;
+    this.changed();
+  }
+
+  private changed() {
+    this.list = [...this.list];
+    for (const told of this.listeners) told();
+  }
+}
+
+/** What of a point's record is not there yet counts as taken, so that the next pair is the next one. */
+export const withWaiting = (readings: Bench["readings"], waiting: Waiting[]) => [
+  ...readings,
+  ...waiting
+    .filter((one) => one.kind === "reading" && one.problem === "" && !readings.some((r) => r.id === one.id))
+    .map((one) => ({ id: one.id, entry: (one.body as Reading).entry, status: "counts" }) as Reading),
+];

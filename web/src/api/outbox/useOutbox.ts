@@ -1,0 +1,96 @@
+/** The outbox of this app, and whoever shows what waits in it. */
+
+import { type QueryClient, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo, useSyncExternalStore } from "react";
+import type { Bench } from "../client";
+import { lineCutOffSince, watchLine } from "../line";
+import { noteRefusal, useSession } from "../session";
+import { askAgain, showAnswer } from "../useRecord";
+import { Journal } from "./journal";
+import { KINDS } from "./kinds";
+import { type InTurn, Outbox, type Waiting } from "./outbox";
+import { BrowserStore } from "./store";
+
+const NO_ANSWER_AFTER_MS = 20_000;
+const NAME = "even-probe outbox";
+
+let outbox: Outbox | null = null;
+const whenSent = new Set<(one: Waiting) => void>();
+
+/** Only secure pages have locks; without them two tabs may send the same, which is the same record at the server. */
+const inTurn: InTurn = (send) =>
+  navigator.locks ? navigator.locks.request(NAME, send).then(() => {}) : send();
+
+const otherTabs = typeof BroadcastChannel === "undefined" ? null : new BroadcastChannel(NAME);
+
+function theOutbox(queries: QueryClient): Outbox {
+  if (outbox) return outbox;
+  const made = new Outbox(
+    async (one) => {
+      try {
+        return await KINDS[one.kind].send(one, AbortSignal.timeout(NO_ANSWER_AFTER_MS));
+      } catch (error) {
+        noteRefusal(queries, error);
+        throw error;
+      }
+    },
+    async (one, answer) => {
+      const { shows } = KINDS[one.kind];
+      await showAnswer(queries, shows, answer as Bench);
+      for (const told of whenSent) told(one);
+      await askAgain(queries, shows, answer as Bench);
+    },
+    new BrowserStore(),
+    inTurn,
+    () => otherTabs?.postMessage("changed"),
+    new Journal(localStorage),
+  );
+  otherTabs?.addEventListener("message", () => void made.refresh());
+  outbox = made;
+  return made;
+}
+
+/** What waits of one place, or all, and what can be done with it. `taken`: what is there too and not shown yet. */
+export function useOutbox(of?: string) {
+  const outbox = theOutbox(useQueryClient());
+  const all = useSyncExternalStore(outbox.watch, outbox.all);
+  const sending = useSyncExternalStore(outbox.watch, outbox.isSending);
+  const forgetful = useSyncExternalStore(outbox.watch, outbox.isForgetful);
+  const here = useMemo(() => all.filter((one) => !of || one.of === of), [all, of]);
+  const list = useMemo(() => here.filter((one) => !one.arrived), [here]);
+  const taken = useMemo(() => here.filter((one) => one.problem === ""), [here]);
+  return { list, taken, outbox, forgetful, sending: list.some((one) => one.id === sending) };
+}
+
+/** Told of each that is there. */
+export function useWhenSent(told: (one: Waiting) => void) {
+  useEffect(() => {
+    whenSent.add(told);
+    return () => {
+      whenSent.delete(told);
+    };
+  }, [told]);
+}
+
+/** Sends what waits for whoever is signed in, and again as soon as the line is back. */
+export function useSending() {
+  const outbox = theOutbox(useQueryClient());
+  const session = useSession().data;
+  const person = session ? `${session.crew} ${session.name}` : null;
+  const lost = session?.lost ?? false;
+  useEffect(() => void outbox.of(person), [outbox, person]);
+  useEffect(() => {
+    if (!lost) outbox.next();
+  }, [outbox, lost]);
+  useEffect(() => {
+    const back = () => lineCutOffSince() === null && outbox.next();
+    const stop = watchLine(back);
+    window.addEventListener("online", outbox.next);
+    return () => {
+      stop();
+      window.removeEventListener("online", outbox.next);
+    };
+  }, [outbox]);
+}
+
+export type { Waiting };
