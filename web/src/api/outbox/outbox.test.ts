@@ -16,6 +16,7 @@ const one = (id: string, value = 119.8): Omit<Waiting, "problem" | "at"> => ({
   id,
   kind: "reading",
   of: "p",
+  where: "Outlet 3",
   body: { entry: { quantity: "voltage", value }, tester: null, supersedes: null },
   said: `L to N, ${value} V`,
 });

@@ -13,7 +13,7 @@ import type { Kind } from "./kinds";
 import type { Store } from "./store";
 
 /**
- * `of`: the point it is recorded at. `said`: in words, for the list. `at`: when it was recorded.
+ * `of`: the point it is recorded at, `where` by name. `said`: in words, for the list. `at`: when it was recorded.
  * `problem`: why the server refused it; empty while it waits. `typed`: to put back.
  * `arrived`: it is at the server, and not yet everywhere it is shown: until then it still counts as taken.
  */
@@ -21,6 +21,7 @@ export type Waiting = {
   id: string;
   kind: Kind;
   of: string;
+  where: string;
   body: unknown;
   said: string;
   at: string;

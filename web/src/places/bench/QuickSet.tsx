@@ -17,7 +17,7 @@ import { WaitingList } from "./WaitingList";
 
 /** The quick set of an outlet, one measurement after the other: where the probes go, one number, Enter. */
 export function QuickSet(props: {
-  point: { id: string; kind: string; terminals: string[] };
+  point: { id: string; name: string; kind: string; terminals: string[] };
   practice: Practice;
   tester: Tester | undefined;
   /** Whose readings they are, though it may have left the register since. */
@@ -63,6 +63,7 @@ export function QuickSet(props: {
       id: newId(),
       kind: "reading",
       of: point.id,
+      where: point.name,
       body,
       said: `${ends(wanted, practice)}, ${seen(entry)}`,
       typed: keyOf(wanted),

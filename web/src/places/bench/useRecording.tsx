@@ -23,7 +23,14 @@ export function useRecording(
     const entry = bench.readings.find((r) => r.id === reading)?.entry;
     const body: WithdrawalBody = { reading };
     const what = entry ? `${ends(entry, practice)}, ${seen(entry)}` : "a reading";
-    waiting.outbox.add({ id: newId(), kind: "withdrawal", of: bench.id, body, said: `Taken back: ${what}` });
+    waiting.outbox.add({
+      id: newId(),
+      kind: "withdrawal",
+      of: bench.id,
+      where: bench.name,
+      body,
+      said: `Taken back: ${what}`,
+    });
   };
 
   const putBack = (one: Waiting) => {
@@ -51,6 +58,7 @@ export function useRecording(
       id: newId(),
       kind: "reading",
       of: bench.id,
+      where: bench.name,
       body,
       said: `${ends(entry, practice)}, ${seen(entry)}`,
       typed: setup,

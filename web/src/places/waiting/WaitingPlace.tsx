@@ -43,7 +43,7 @@ function One(props: { one: Waiting; onAgain: (id: string) => void; onDrop: (id: 
       <div>
         <Link to={KINDS[one.kind].place(one)}>{one.said}</Link>
         <span className="quiet">
-          recorded {dayAndTimeOf(one.at)}
+          {one.where}, recorded {dayAndTimeOf(one.at)}
           {one.problem === "" && ", waits"}
         </span>
         {one.problem && <strong role="alert">Not recorded at the server: {one.problem}</strong>}
