@@ -6,10 +6,10 @@ import signal
 import subprocess
 import time
 from collections import Counter
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 
 import pytest
-from playwright.sync_api import expect
+from playwright.sync_api import Error, expect
 
 from readings.models import Reading
 from tests.browser.conftest import PASSWORD, USERNAME, accessible, sign_in, small_targets
@@ -67,21 +67,23 @@ class BadLine:
         self.release()
         fate = self.rng.choices(("", "dropped", "lost", "slow"), (94, 2, 2, 2))[0]
         self.spoiled[fate] += 1
-        if fate == "slow":
-            self.held.append((time.monotonic() + 3.0, route))
-        elif fate == "":
-            route.continue_()
-        else:
-            if fate == "lost":
-                route.fetch()
-            route.abort()
+        with suppress(Error):  # the browser was killed, or its page left, while this was under way
+            if fate == "slow":
+                self.held.append((time.monotonic() + 3.0, route))
+            elif fate == "":
+                route.continue_()
+            else:
+                if fate == "lost":
+                    route.fetch()
+                route.abort()
 
     def release(self, *, left=False):
         """Those whose time has come; those whose page was `left` are nobody's any more."""
         for due, route in [held for held in self.held if left or held[0] < time.monotonic()]:
             self.held.remove((due, route))
             if not left:
-                route.continue_()
+                with suppress(Error):
+                    route.continue_()
 
 
 def at_the_bench(page, line):
