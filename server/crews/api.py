@@ -1,5 +1,7 @@
 """Signing in and out."""
 
+from typing import Any
+
 from django.contrib.auth import login, logout
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import csrf_protect, ensure_csrf_cookie
@@ -20,8 +22,16 @@ class Credentials(Schema):
 
 
 class Session(Schema):
+    """`account`: the person's own number, for two of a crew may have one name."""
+
+    account: int
     name: str
     crew: str
+
+    @classmethod
+    def of(cls, user: Any) -> "Session":
+        name = user.get_full_name() or user.get_username()
+        return cls(account=user.pk, name=name, crew=crew_of_user(user).name)
 
 
 @router.get("/session", auth=None, response={200: Session, 401: Problems})
@@ -29,19 +39,17 @@ class Session(Schema):
 def who_am_i(request: HttpRequest) -> Session:
     if not request.user.is_authenticated:
         raise Refused(("", "sign in first"), status=401)
-    return Session(
-        name=request.user.get_full_name() or request.user.get_username(), crew=crew_of_user(request.user).name
-    )
+    return Session.of(request.user)
 
 
 @router.post("/session", auth=None, response={200: Session, 403: Problems, 429: Problems})
 @decorate_view(csrf_protect)
 def sign_in(request: HttpRequest, response: HttpResponse, data: Credentials) -> Session:
     user = person_signing_in(request, data.username, data.password)
-    crew = crew_of_user(user)
+    session = Session.of(user)
     login(request, user)
     remember_device(response, data.username)
-    return Session(name=user.get_full_name() or user.get_username(), crew=crew.name)
+    return session
 
 
 @router.delete("/session", response={204: None})

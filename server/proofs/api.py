@@ -14,6 +14,7 @@ from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.formats.isolation import RulesEntry
 from evenprobe.isolation import QUESTIONS
+from evenprobe.limits.isolation import WARN_BEFORE_END_MIN
 from evenprobe.practices import PRACTICES
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import KINDS
@@ -124,6 +125,7 @@ def proof_lines(crew: Crew) -> list[ProofLine]:
             said=found.problems[-1].text if found.problems else "",
             next=found.next.text,
             expires_at=found.expires_at,
+            warn_at=found.expires_at and found.expires_at - timedelta(minutes=WARN_BEFORE_END_MIN),
             stated_by=found.stated_by,
         )
 

@@ -98,6 +98,8 @@ class ProofLine(Schema):
     said: str
     next: str = ""
     expires_at: datetime | None = None
+    warn_at: datetime | None = None
+    """From when on it is to be told that it runs out."""
     stated_by: str = ""
     unshown: str = ""
     """Why it cannot be shown, with a reference."""

@@ -11,6 +11,7 @@ from contextlib import contextmanager, suppress
 import pytest
 from playwright.sync_api import Error, expect
 
+from crews.models import Crew, Membership
 from readings.models import Reading
 from tests.browser.conftest import PASSWORD, USERNAME, accessible, sign_in, small_targets
 from tests.browser.test_bench import open_outlet
@@ -190,7 +191,47 @@ def test_what_is_refused_stays_with_why_until_a_person_says_what_next(outlet, li
     accessible(page)
     page.get_by_role("button", name=way).click()
     if way == "Drop":
+        page.get_by_role("button", name="Drop it for good").click()
         expect(page.get_by_text("Nothing waits")).to_be_visible()
     else:
-        expect(page.get_by_role("alert").get_by_text("more than this tester shows")).to_be_visible()
+        expect(page.get_by_text("more than this tester shows")).to_be_visible()
     assert Reading.objects.count() == 0
+
+
+def test_a_reading_is_taken_back_once_however_often_it_is_asked_for(outlet, live_server, page):
+    open_outlet(page, live_server)
+    page.keyboard.type("119.8")
+    page.keyboard.press("Enter")
+    page.get_by_text("1 reading recorded").click()
+    down = [True]
+    page.route("**/withdrawals/**", lambda route: route.abort() if down else route.continue_())
+    for _ in range(3):
+        page.get_by_role("button", name="Withdraw").first.click()
+    expect(page.get_by_label("Not at the server yet").get_by_role("listitem")).to_have_count(1)
+    down.clear()
+    expect(page.get_by_label("Not at the server yet")).to_have_count(0)
+    expect(page.get_by_role("link", name=WAITING)).to_have_count(0)
+
+
+def test_what_one_left_waiting_is_not_sent_by_another_of_the_same_name(outlet, live_server, page, django_user_model):
+    other = django_user_model.objects.create_user("anna-2", password=PASSWORD, first_name="Anna")
+    Membership.objects.create(user=other, crew=Crew.objects.get())
+    open_outlet(page, live_server)
+    down = [True]
+    page.route("**/readings/**", lambda route: route.abort() if down else route.continue_())
+    page.keyboard.type("119.8")
+    page.keyboard.press("Enter")
+    page.get_by_role("link", name="1 waiting to be sent").wait_for()
+    page.get_by_role("button", name="Sign out").first.click()
+    page.get_by_role("dialog").get_by_role("button", name="Sign out").click()
+    down.clear()
+    sign_in(page, live_server.url, "anna-2")
+    page.wait_for_timeout(4_000)
+    expect(page.get_by_role("link", name=WAITING)).to_have_count(0)
+    assert Reading.objects.count() == 0
+    page.get_by_role("button", name="Sign out").first.click()
+    sign_in(page, live_server.url)
+    expect(page.get_by_role("link", name=WAITING)).to_have_count(0)
+    page.wait_for_timeout(1_000)
+    assert [r.by_name for r in Reading.objects.all()] == ["Anna"]
+    assert Reading.objects.get().by.username == USERNAME

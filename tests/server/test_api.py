@@ -20,7 +20,9 @@ def test_signing_in_and_out(anna, client_class):
     refused = newcomer.post("/api/session", json.dumps(body), content_type="application/json")
     assert refused.status_code == 403
     body["password"] = PASSWORD
-    assert newcomer.post("/api/session", json.dumps(body), content_type="application/json").json()["crew"] == "ours"
+    session = newcomer.post("/api/session", json.dumps(body), content_type="application/json").json()
+    assert (session["crew"], session["account"]) == ("ours", get_user_model().objects.get().pk)
+    assert newcomer.get("/api/session").json() == session
     assert newcomer.get("/api/sites").status_code == 200
     assert newcomer.delete("/api/session").status_code == 204
     assert newcomer.get("/api/sites").status_code == 401

@@ -1,6 +1,6 @@
 """Proofs of isolation through the API: complete, void, retried, at odds with the clock, seen by two."""
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 from uuid import uuid4
 
 import pytest
@@ -46,7 +46,8 @@ def test_a_proof_from_off_to_stated(anna, proof):
     assert answer.json()["state"]["stated_by"] == answer.json()["events"][-1]["by"] != ""
     line = anna.get("/proofs").json()[0]
     assert (line["state"], line["name"]) == ("proved-dead", "Workshop outlets")
-    assert line["expires_at"]
+    ends, warned = (datetime.fromisoformat(line[key]) for key in ("expires_at", "warn_at"))
+    assert ends - warned == timedelta(minutes=5)
     log = anna.get(f"/proofs/{proof['proof']}/log").json()
     assert [e["type"] for e in log["events"]] == ["off", "locked", "proved", *["tested"] * 3, "proved", "stated"]
 

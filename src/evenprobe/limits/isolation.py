@@ -8,5 +8,7 @@ PROOF_WINDOW_MIN = 10.0
 """`proof.window`: between a proof of the tester and the readings it covers, both sides. House rule, settable."""
 UNATTENDED_MIN = 30.0
 """`proof.unattended`: after this long with nobody there a proof of isolation is void. House rule, settable."""
+WARN_BEFORE_END_MIN = 5.0
+"""How long before a proof of isolation runs out whoever works under it is warned. House rule."""
 HOUSE_CATEGORY, HOUSE_VOLTS = "III", 600.0
 """A good house rule: nothing under this on building wiring."""

@@ -870,8 +870,13 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** Session */
+        /**
+         * Session
+         * @description `account`: the person's own number, for two of a crew may have one name.
+         */
         Session: {
+            /** Account */
+            account: number;
             /** Name */
             name: string;
             /** Crew */
@@ -2604,6 +2609,8 @@ export interface components {
             next: string;
             /** Expires At */
             expires_at?: string | null;
+            /** Warn At */
+            warn_at?: string | null;
             /**
              * Stated By
              * @default

@@ -35,7 +35,7 @@ export function useSignIn() {
     mutationFn: (body) => answer(client.POST("/api/session", { body })),
     onSuccess: (session) => {
       const before = queries.getQueryData<Here | null>(keys.session);
-      if (before && (before.name !== session.name || before.crew !== session.crew)) {
+      if (before && before.account !== session.account) {
         forgetBench();
         window.location.assign("/today");
         return;

@@ -1,8 +1,12 @@
+import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { lastKnown } from "../api/freshness";
 import { useLine } from "../api/line";
 import { useOutbox } from "../api/outbox/useOutbox";
 import classes from "./LineBar.module.css";
+
+/** What is sent sooner needs no word, and moves nothing on the page. */
+const UNDER_WAY_MS = 2_000;
 
 /** On every place: that the server cannot be reached, how much waits to be sent, and whether the browser keeps it. */
 export function LineBar() {
@@ -10,7 +14,8 @@ export function LineBar() {
   const { list, forgetful } = useOutbox();
   const refused = list.filter((one) => one.problem !== "").length;
   const waits = list.length - refused;
-  if (cutOff === null && list.length === 0) return null;
+  const late = useLate(waits > 0);
+  if (cutOff === null && refused === 0 && !late) return null;
   return (
     <div className={classes.bar} role="status">
       {cutOff !== null && <strong>No line to the server. {lastKnown(cutOff)} Treat as live.</strong>}
@@ -26,4 +31,14 @@ export function LineBar() {
       )}
     </div>
   );
+}
+
+/** Whether something has been so for a while. */
+function useLate(so: boolean): boolean {
+  const [late, setLate] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLate(so), so ? UNDER_WAY_MS : 0);
+    return () => clearTimeout(timer);
+  }, [so]);
+  return late && so;
 }

@@ -1,7 +1,8 @@
 import { notifications } from "@mantine/notifications";
 import { useEffect, useRef } from "react";
 import { useProofs } from "../api/queries";
-import { alert } from "./alert";
+import { timeOf } from "../reading/dates";
+import { callAttention } from "./callAttention";
 import { alarmsDue } from "./proofAlarms";
 
 const LOOK_MS = 1_000;
@@ -13,16 +14,13 @@ export function ProofWatch() {
   useEffect(() => {
     if (!data) return;
     const look = () => {
-      for (const { name, over, key } of alarmsDue(data.proofs, data.asked, told.current)) {
-        const title = over ? `${name}: no longer valid` : `${name}: 5 min left`;
+      for (const { name, ms, key } of alarmsDue(data.proofs, data.asked, told.current)) {
+        const over = ms === 0;
+        const title = over ? `${name}: no longer valid` : `${name}: valid until ${timeOf(Date.now() + ms)}`;
         const body = over ? "Its time is over. Treat as live." : "Confirm that you are here, or come off.";
-        notifications.show({
-          title,
-          message: body,
-          color: over ? "var(--ep-vermilion)" : "var(--ep-ochre)",
-          autoClose: !over && 60_000,
-        });
-        alert(over ? "over" : "soon", title, body, key);
+        const color = over ? "var(--ep-vermilion)" : "var(--ep-ochre)";
+        notifications.show({ title, message: body, color, autoClose: !over && ms });
+        callAttention(over ? "over" : "soon", title, body, key);
       }
     };
     look();

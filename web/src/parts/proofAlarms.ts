@@ -1,12 +1,11 @@
-/** When a running proof of isolation has to be told of: some minutes before its end, and at it. Once each. */
+/** When a running proof of isolation has to be told of: before its end, from when the server says, and at it. Once each. */
 
+import type { ProofLine } from "../api/client";
 import { type Moment, msUntil, present } from "../api/clock";
 
-/** `now`: by the server, in the answer. */
-export type Running = { id: string; name: string; state: string; expires_at?: string | null; now: string };
-export type Alarm = { id: string; name: string; over: boolean; key: string };
-
-const SOON_MS = 5 * 60_000;
+export type Running = Pick<ProofLine, "id" | "name" | "state" | "expires_at" | "warn_at" | "now">;
+/** `ms`: what is left of it, nothing where it is over. */
+export type Alarm = { name: string; ms: number; key: string };
 
 /** What is to be told now of what was `asked` for then; `told` remembers it, each renewal being another end. */
 export function alarmsDue(
@@ -16,12 +15,13 @@ export function alarmsDue(
   now: Moment = present(),
 ): Alarm[] {
   return proofs.flatMap((proof) => {
-    if (proof.state !== "proved-dead" || !proof.expires_at) return [];
-    const ms = msUntil(proof.expires_at, { now: proof.now, asked }, now);
-    const over = ms <= 0;
-    const key = `${proof.id} ${proof.expires_at} ${over ? "over" : "soon"}`;
-    if (ms > SOON_MS || told.has(key)) return [];
+    const { id, name, state, expires_at, warn_at } = proof;
+    if (state !== "proved-dead" || !expires_at || !warn_at) return [];
+    const until = (moment: string) => msUntil(moment, { now: proof.now, asked }, now);
+    const ms = Math.max(0, until(expires_at));
+    const key = `${id} ${expires_at} ${ms > 0 ? "soon" : "over"}`;
+    if (until(warn_at) > 0 || told.has(key)) return [];
     told.add(key);
-    return [{ id: proof.id, name: proof.name, over, key }];
+    return [{ name, ms, key }];
   });
 }

@@ -11,14 +11,17 @@ export type Page = Pick<Storage, "getItem" | "setItem" | "removeItem" | "key" | 
 
 export class Journal {
   /** One a page, so that two tabs do not write over one another. */
-  private readonly own = `${Date.now()} ${Math.random()}`;
+  private readonly own = `${Date.now()}.${Math.random()}`;
 
   constructor(private readonly page: Page | null) {}
+
+  /** All keys of a person begin so, and of nobody else: a name may be the beginning of another. */
+  private of = (person: string) => `${NAME} ${JSON.stringify(person)} `;
 
   /** All that is not kept yet, in order; nothing where the browser has no room for it. */
   note(person: string, unsaved: Waiting[]) {
     try {
-      const key = `${NAME} ${person} ${this.own}`;
+      const key = this.of(person) + this.own;
       if (unsaved.length > 0) this.page?.setItem(key, JSON.stringify(unsaved));
       else this.page?.removeItem(key);
     } catch {
@@ -32,7 +35,7 @@ export class Journal {
       const page = this.page;
       if (!page) return [];
       const keys = Array.from({ length: page.length }, (_, i) => page.key(i) ?? "")
-        .filter((key) => key.startsWith(`${NAME} ${person} `) && !key.endsWith(this.own))
+        .filter((key) => key.startsWith(this.of(person)) && !key.endsWith(this.own))
         .sort();
       const found = keys.flatMap((key) => JSON.parse(page.getItem(key) ?? "[]") as Waiting[]);
       for (const key of keys) page.removeItem(key);

@@ -40,6 +40,21 @@ const browser = () => new BrowserStore(`browser ${browsers++}`);
 const settled = async () => {
   for (let i = 0; i < 40; i++) await new Promise((done) => setImmediate(done));
 };
+/** The storage of a page, which is written at once. */
+function aPage() {
+  const noted = new Map<string, string>();
+  const page = {
+    getItem: (key: string) => noted.get(key) ?? null,
+    setItem: (key: string, value: string) => void noted.set(key, value),
+    removeItem: (key: string) => void noted.delete(key),
+    key: (i: number) => [...noted.keys()][i] ?? null,
+    get length() {
+      return noted.size;
+    },
+  };
+  return { noted, page };
+}
+
 const sent: string[] = [];
 const atOnce = async () => {};
 const ids = (list: Waiting[]) => list.map((w) => w.id);
@@ -242,16 +257,7 @@ describe("what waits", () => {
   });
 
   it("is not lost where the page was left before the database had answered", async () => {
-    const noted = new Map<string, string>();
-    const page = {
-      getItem: (key: string) => noted.get(key) ?? null,
-      setItem: (key: string, value: string) => void noted.set(key, value),
-      removeItem: (key: string) => void noted.delete(key),
-      key: (i: number) => [...noted.keys()][i] ?? null,
-      get length() {
-        return noted.size;
-      },
-    };
+    const { noted, page } = aPage();
     const store = browser();
     const neverAnswers = () => new Promise<never>(() => {});
     const left = new Outbox(
@@ -272,6 +278,75 @@ describe("what waits", () => {
     expect(ids(opened.all())).toEqual(["a", "b"]);
     expect(ids(await store.all("crew anna"))).toEqual(["a", "b"]);
     expect(noted.size).toBe(0);
+  });
+
+  it("is never another's: whose name begins alike, or who signs in where nothing could be kept", async () => {
+    const { noted, page } = aPage();
+    const forbidden = () => Promise.reject(new Error("no room"));
+    const noRoom = { all: forbidden, put: forbidden, has: forbidden, drop: forbidden };
+    const shared = new Outbox(server().send, atOnce, noRoom, undefined, undefined, new Journal(page));
+    await shared.of("anna b");
+    shared.add(one("a"));
+    await settled();
+    await shared.of("berta");
+    shared.add(one("b"));
+    await settled();
+    for (const [person, own] of [
+      ["anna", []],
+      ["berta", ["b"]],
+      ["anna b", ["a"]],
+    ] as const) {
+      const opened = new Outbox(server().send, atOnce, browser(), undefined, undefined, new Journal(page));
+      await opened.of(person);
+      await settled();
+      expect(ids(opened.all())).toEqual(own);
+    }
+    expect(noted.size).toBe(0);
+  });
+
+  it("is not noted for ever where it was sent and could not be taken out of the database", async () => {
+    const { noted, page } = aPage();
+    const forbidden = () => Promise.reject(new Error("no room"));
+    const noRoom = { all: forbidden, put: forbidden, has: forbidden, drop: forbidden };
+    const { calls, send } = server();
+    const outbox = new Outbox(send, atOnce, noRoom, undefined, undefined, new Journal(page));
+    await outbox.of("anna");
+    outbox.add(one("a"));
+    await settled();
+    expect(noted.size).toBe(1);
+    calls[0]?.answer(bench);
+    await settled();
+    expect(noted.size).toBe(0);
+  });
+
+  it("goes on where the lock between tabs cannot be had", async () => {
+    const { calls, send } = server();
+    let broken = true;
+    const inTurn: InTurn = (work) => (broken ? Promise.reject(new Error("no lock")) : work());
+    const outbox = await begin(send, browser(), atOnce, inTurn);
+    outbox.add(one("a"));
+    await settled();
+    expect(calls).toHaveLength(0);
+    broken = false;
+    vi.advanceTimersByTime(3_000);
+    await settled();
+    expect(calls.map((c) => c.id)).toEqual(["a"]);
+  });
+
+  it("keeps the reason of a refusal that came before it was kept", async () => {
+    const store = browser();
+    const { calls, send } = server();
+    const outbox = await begin(send, store);
+    outbox.add(one("a"));
+    outbox.add(one("b"));
+    calls[0]?.refuse(refusal(422));
+    await settled();
+    calls[0]?.refuse(refusal(422));
+    await settled();
+    expect((await store.all("crew anna")).map((w) => [w.id, w.problem])).toEqual([
+      ["a", "more than this tester shows"],
+      ["b", ""],
+    ]);
   });
 
   it("is sent all the same where the browser keeps nothing, and that is said", async () => {

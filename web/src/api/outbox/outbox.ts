@@ -52,9 +52,9 @@ export class Outbox {
   private timer: ReturnType<typeof setTimeout> | null = null;
   private readonly listeners = new Set<() => void>();
   private person: string | null = null;
-  /** Writes to the store, one after the other; an id is in `unsaved` until it is kept. */
+  /** Writes to the store, one after the other; what is not kept yet is in `unsaved`, with whose it is. */
   private writes: Promise<void> = Promise.resolve();
-  private readonly unsaved = new Map<string, Waiting>();
+  private readonly unsaved = new Map<string, { person: string; one: Waiting }>();
   private keepsNothing = false;
 
   constructor(
@@ -144,7 +144,7 @@ export class Outbox {
     this.sending = one.id;
     this.changed();
     let again = false;
-    await this.inTurn(async () => {
+    const inTurn = this.inTurn(async () => {
       if (await this.wasSentElsewhere(one)) {
         if (person === this.person) this.drop(one.id);
         return;
@@ -162,6 +162,9 @@ export class Outbox {
           error instanceof Refusal ? error.problems.map((p) => p.text).join(" ") : String(error);
         if (!again && person === this.person) this.amend(one.id, { problem });
       }
+    });
+    await inTurn.catch(() => {
+      again = true;
     });
     this.sending = null;
     this.changed();
@@ -184,20 +187,32 @@ export class Outbox {
   private keep(one: Waiting) {
     const { person } = this;
     if (person === null) return;
-    this.unsaved.set(one.id, one);
-    this.journal.note(person, [...this.unsaved.values()]);
+    this.unsaved.set(one.id, { person, one });
+    this.note(person);
     this.write(async () => {
+      if (this.unsaved.get(one.id)?.one !== one) return;
       await this.store.put(person, one);
-      this.unsaved.delete(one.id);
-      this.journal.note(person, [...this.unsaved.values()]);
+      if (this.unsaved.get(one.id)?.one === one) this.saved(one.id);
     });
   }
 
   private forget(id: string) {
-    this.write(async () => {
-      await this.store.drop(id);
-      this.unsaved.delete(id);
-    });
+    this.saved(id);
+    this.write(() => this.store.drop(id));
+  }
+
+  private saved(id: string) {
+    const person = this.unsaved.get(id)?.person;
+    this.unsaved.delete(id);
+    if (person !== undefined) this.note(person);
+  }
+
+  private note(person: string) {
+    const own = [...this.unsaved.values()].filter((unsaved) => unsaved.person === person);
+    this.journal.note(
+      person,
+      own.map(({ one }) => one),
+    );
   }
 
   private write(change: () => Promise<void>) {

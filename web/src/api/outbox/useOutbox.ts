@@ -76,7 +76,7 @@ export function useWhenSent(told: (one: Waiting) => void) {
 export function useSending() {
   const outbox = theOutbox(useQueryClient());
   const session = useSession().data;
-  const person = session ? `${session.crew} ${session.name}` : null;
+  const person = session ? `account ${session.account}` : null;
   const lost = session?.lost ?? false;
   useEffect(() => void outbox.of(person), [outbox, person]);
   useEffect(() => {

@@ -12,6 +12,7 @@ import { Failure } from "../../parts/Failure";
 import { Ladder } from "../../parts/Ladder";
 import { Phasors } from "../../parts/Phasors";
 import { SaveAs } from "../../parts/SaveAs";
+import { WaitingList } from "../../parts/WaitingList";
 import { isAsIs, seen } from "../../reading/entry";
 import { probeHint } from "../../reading/probes";
 import { entryFor, useSetup } from "../../reading/setup";
@@ -25,7 +26,6 @@ import { Pairs } from "./Pairs";
 import { ReadingPanel } from "./ReadingPanel";
 import { useBenchKeys } from "./useBenchKeys";
 import { useRecording } from "./useRecording";
-import { WaitingList } from "./WaitingList";
 
 export function BenchPlace() {
   const { pointId = "" } = useParams();

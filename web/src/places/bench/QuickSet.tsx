@@ -6,6 +6,7 @@ import type { ReadingBody } from "../../api/outbox/kinds";
 import { useOutbox, type Waiting } from "../../api/outbox/useOutbox";
 import { Face } from "../../parts/Face";
 import { NumberField } from "../../parts/NumberField";
+import { WaitingList } from "../../parts/WaitingList";
 import { ends, seen } from "../../reading/entry";
 import { functionNamed, functionOf } from "../../reading/functions";
 import { typedNumber } from "../../reading/typedNumber";
@@ -13,7 +14,6 @@ import { Choices, choicesFor } from "./Choices";
 import { Lamps } from "./Lamps";
 import classes from "./QuickSet.module.css";
 import { usePutBack } from "./usePutBack";
-import { WaitingList } from "./WaitingList";
 
 /** The quick set of an outlet, one measurement after the other: where the probes go, one number, Enter. */
 export function QuickSet(props: {

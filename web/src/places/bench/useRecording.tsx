@@ -20,6 +20,7 @@ export function useRecording(
 ) {
   const waiting = useOutbox(bench.id);
   const withdraw = (reading: string) => {
+    if (waiting.taken.some((one) => (one.body as WithdrawalBody).reading === reading)) return;
     const entry = bench.readings.find((r) => r.id === reading)?.entry;
     const body: WithdrawalBody = { reading };
     const what = entry ? `${ends(entry, practice)}, ${seen(entry)}` : "a reading";
@@ -29,7 +30,7 @@ export function useRecording(
       of: bench.id,
       where: bench.name,
       body,
-      said: `Taken back: ${what}`,
+      said: `Take back ${what}`,
     });
   };
 

@@ -1,7 +1,7 @@
 import { Button, Text } from "@mantine/core";
 import { useState } from "react";
 import { useProofReference } from "../../api/queries";
-import { askForNotices, mayAskForNotices } from "../../parts/alert";
+import { askForNotices, mayAskForNotices } from "../../parts/callAttention";
 import { HoldButton } from "../../parts/HoldButton";
 import { provedEntry, testedEntry } from "./hand";
 import { LockForm } from "./LockForm";
@@ -185,7 +185,7 @@ function AskForNotices() {
       mt="xs"
       onClick={() => void askForNotices().then(() => setMay(mayAskForNotices()))}
     >
-      Notify me on this device before it ends
+      Alert me before it ends
     </Button>
   );
 }

@@ -29,7 +29,7 @@ function sound(tones: readonly number[]) {
   });
 }
 
-export function alert(kind: keyof typeof PATTERNS, title: string, body: string, tag: string) {
+export function callAttention(kind: keyof typeof PATTERNS, title: string, body: string, tag: string) {
   const { vibration, tones } = PATTERNS[kind];
   navigator.vibrate?.(vibration);
   sound(tones);

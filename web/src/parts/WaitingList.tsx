@@ -1,0 +1,78 @@
+import { Button } from "@mantine/core";
+import { useState } from "react";
+import { Link } from "react-router";
+import { useLine } from "../api/line";
+import { KINDS } from "../api/outbox/kinds";
+import type { useOutbox, Waiting } from "../api/outbox/useOutbox";
+import { dayAndTimeOf } from "../reading/dates";
+import classes from "./WaitingList.module.css";
+
+/**
+ * What was recorded here and is not at the server yet: it waits, or it was refused and a person has to say what next.
+ * `onPutBack`: where it can be typed anew; else each has a link to where it was recorded.
+ */
+export function WaitingList(props: {
+  waiting: ReturnType<typeof useOutbox>;
+  onPutBack?: (one: Waiting) => void;
+}) {
+  const { list } = props.waiting;
+  if (list.length === 0) return null;
+  return (
+    <ol className={classes.list} aria-label="Not at the server yet" aria-live="polite">
+      {list.map((one) => (
+        <One key={one.id} one={one} outbox={props.waiting.outbox} onPutBack={props.onPutBack} />
+      ))}
+    </ol>
+  );
+}
+
+function One(props: {
+  one: Waiting;
+  outbox: ReturnType<typeof useOutbox>["outbox"];
+  onPutBack: ((one: Waiting) => void) | undefined;
+}) {
+  const { one, outbox, onPutBack } = props;
+  const cutOff = useLine() !== null;
+  const waits = cutOff
+    ? "saved on this device, waits for the line. The verdict is without it."
+    : "on its way";
+  return (
+    <li data-refused={one.problem ? true : undefined}>
+      {onPutBack ? <b>{one.said}</b> : <Link to={KINDS[one.kind].place(one)}>{one.said}</Link>}{" "}
+      {!onPutBack && (
+        <span className={classes.where}>
+          {one.where}, {dayAndTimeOf(one.at)}
+        </span>
+      )}
+      <span>{one.problem ? `not recorded: ${one.problem}` : waits}</span>
+      {one.problem && (
+        <span className={classes.acts}>
+          {onPutBack && one.typed !== undefined && (
+            <Button variant="default" onClick={() => onPutBack(one)}>
+              Put back to correct
+            </Button>
+          )}
+          {!onPutBack && (
+            <Button component={Link} to={KINDS[one.kind].place(one)} variant="default">
+              Correct it there
+            </Button>
+          )}
+          <Button variant="subtle" onClick={() => outbox.again(one.id)}>
+            Send again
+          </Button>
+          <Drop onDrop={() => outbox.drop(one.id)} />
+        </span>
+      )}
+    </li>
+  );
+}
+
+/** What is dropped is nowhere else, so it takes a second tap. */
+function Drop({ onDrop }: { onDrop: () => void }) {
+  const [asking, ask] = useState(false);
+  return (
+    <Button variant="subtle" onClick={() => (asking ? onDrop() : ask(true))} onBlur={() => ask(false)}>
+      {asking ? "Drop it for good" : "Drop"}
+    </Button>
+  );
+}
