@@ -4,8 +4,9 @@ import pytest
 
 from evenprobe.limits import Override, limit_for
 from evenprobe.practices import NORTH_AMERICA, PRACTICES
-from evenprobe.supplies import SYSTEMS
-from evenprobe.wiring import conductor_named
+from evenprobe.supplies import SYSTEMS, Earthing
+from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
+from evenprobe.wiring.points import METALWORK
 
 
 @pytest.mark.parametrize(
@@ -62,3 +63,31 @@ def test_copper_warms_as_published():
 def test_an_unknown_size_is_refused_with_those_there_are():
     with pytest.raises(ValueError, match="13 AWG.*14 AWG"):
         conductor_named("13 AWG")
+
+
+SUPPLIES = [
+    pytest.param(practice, system, id=f"{practice} {system.id}")
+    for practice in PRACTICES.values()
+    for system in practice.systems
+]
+
+
+@pytest.mark.parametrize(("practice", "system"), SUPPLIES)
+def test_every_choice_of_contacts_makes_a_point_that_can_be_interpreted(practice, system):
+    for contacts in practice.contacts_on(system):
+        terminals = tuple(Terminal(name) for name in contacts.terminals)
+        point = PointFacts(practice, system, Earthing.TN_S, PointKind.OUTLET, terminals, CircuitFacts())
+        assert not point.no_lines, contacts.name
+        assert set(METALWORK) & set(terminals), "whatever has metal to touch has an earth"
+
+
+@pytest.mark.parametrize(("practice", "system"), SUPPLIES)
+def test_choices_of_contacts_are_told_apart_and_never_have_more_lines_than_the_supply(practice, system):
+    choices = practice.contacts_on(system)
+    assert len({c.name for c in choices}) == len({c.terminals for c in choices}) == len(choices)
+    lines = [sum(t.startswith("L") for t in c.terminals) for c in choices]
+    assert max(lines) == max(1, len(system.lines))
+    assert lines[0] == 1, "the usual one first"
+    for contacts in choices:
+        assert contacts.name[0].isupper()
+        assert (practice.words["N"] in contacts.name.lower()) is ("N" in contacts.terminals)

@@ -167,7 +167,8 @@ def several(circuits: Sequence[CircuitInsulation], measured_20c: Shown | None, r
         "required_mohm": rule.least_mohm,
     }
     if measured_20c is None:
-        said = [JUDGED.say("together.predicted", mohm=predicted)]
+        known = predicted < inf
+        said = [JUDGED.say("together.predicted", mohm=predicted) if known else JUDGED.say("together.nothing-known")]
         if first is not leakiest or share is None or leakiest is None:
             said.append(JUDGED.say("together.split-unknown", first=first.id if first else "one"))
         else:

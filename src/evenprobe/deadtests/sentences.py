@@ -4,8 +4,7 @@ from evenprobe.sentences import Sentences
 
 JUDGED = Sentences(
     {
-        # Of any test whose value is held against a limit.
-        "limit-inside-error": "The limit lies inside the tester's error.",
+        # Of any test in ohms or megohms.
         "below-the-null": "Less than the leads alone: null them again, tips together, and repeat. It does not count.",
         "leads-not-nulled": "The leads were not nulled, so they are in the reading.",
         "leads-resistive": "The leads read {ohm:g} Ω: clean or replace them and repeat.",
@@ -70,6 +69,7 @@ JUDGED = Sentences(
         "polarisation.not-judged": "Polarisation is not judged above {most:g} MΩ after one minute.",
         "ratios.discharge": "Discharge for at least {times} times as long as the test took.",
         # Circuits together.
+        "together.nothing-known": "Not one was measured alone: nobody can say what they should read together.",
         "together.predicted": "All together they should read about {mohm:.2g} MΩ at 20 °C.",
         "together.split-unknown": "Read lower, split {first} off first: it was never measured alone.",
         "together.split-leakiest": "Read lower, split {first} off first: it is {share:.0f} % of the leakage.",
