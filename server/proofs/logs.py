@@ -1,6 +1,6 @@
 """Between the record and the isolation format: a proof as the core reads it, and what the core says of it."""
 
-from datetime import datetime
+from datetime import datetime, timedelta
 from functools import lru_cache
 from itertools import zip_longest
 from typing import Any
@@ -49,8 +49,14 @@ def log_of(proof: Proof, now: datetime, until: datetime | None = None) -> dict[s
     }
 
 
+_AT_ONCE = timedelta(minutes=1)
+"""What a device kept no longer than this was told as it happened."""
+
+
 def _event(event: ProofEvent, states: dict[str, list[dict[str, Any]]]) -> dict[str, Any]:
     entry = {"at": event.at.isoformat(), "type": event.type, **event.entry, "by": event.by_name}
+    if event.recorded_at - event.at > _AT_ONCE:
+        entry["told_at"] = event.recorded_at.isoformat()
     if event.tester_id is not None:
         tester = str(event.tester_id)
         entry["tester"] = named(tester, _state(event.held, states.setdefault(tester, [])))
@@ -121,7 +127,8 @@ def state_of(proof: Proof, now: datetime) -> StateOut:
     """What `evenprobe isolate` says of the proof at `now`; of what came from a file, that it is history."""
     if proof.brought_at is not None:
         return _as_history(proof)
-    return StateOut.of(isolation(parse(IsolationFile, log_of(proof, now)).log()))
+    found = isolation(parse(IsolationFile, log_of(proof, now)).log())
+    return StateOut.of(found).model_copy(update={"ahead": [NextOut.of(step) for step in found.ahead[1:]]})
 
 
 BEGIN_YOUR_OWN = "this came from a file and proves nothing here; begin a proof of your own"

@@ -1,13 +1,14 @@
 """Beginning a proof of isolation and recording what happens. Append-only; a retry is the same event, not a second."""
 
 from collections.abc import Sequence
-from datetime import datetime, timedelta
+from datetime import datetime
 from typing import Any
 from uuid import UUID
 
 from django.db import transaction
 from django.utils import timezone
 
+from base.clocks import by_our_clock
 from base.problems import NotFoundHere, Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
@@ -24,10 +25,7 @@ from proofs.models import Proof, ProofEvent
 from sites.models import Circuit, Supply
 from sites.services import find
 
-_LATEST = timedelta(days=2)
-"""How long a device may keep an event to itself before its time is no longer believed."""
-
-FIELDS_OF_AN_EVENT = {"at", "type", "tester", "by"}
+FIELDS_OF_AN_EVENT = {"at", "told_at", "type", "tester", "by"}
 """What is a column of its own; the rest of an event is its entry."""
 
 
@@ -97,9 +95,7 @@ def record_event(
     now = timezone.now()
     tester = tester_of(crew, tester_id) if tester_id else None
     existing = ProofEvent.objects.filter(id=event_id).first()
-    when = (
-        existing.at if existing is not None else _not_before_its_source(proof, entry, _by_our_clock(now, at, sent_at))
-    )
+    when = existing.at if existing is not None else _not_before_its_source(proof, entry, by_our_clock(now, at, sent_at))
     held = _held(crew, tester, leads_id, adapters, when)
     event_type, content = _checked(proof, entry, held, when, name_of(author))
     if existing is not None:
@@ -122,14 +118,6 @@ def record_event(
         by_name=name_of(author),
     )
     return proof
-
-
-def _by_our_clock(now: datetime, at: datetime | None, sent_at: datetime | None) -> datetime:
-    """When it happened, by the server's clock: the device only says how long ago it was."""
-    if at is None or sent_at is None:
-        return now
-    waited = sent_at - at
-    return now - waited if timedelta(0) <= waited <= _LATEST else now
 
 
 def _not_before_its_source(proof: Proof, entry: dict[str, Any], when: datetime) -> datetime:

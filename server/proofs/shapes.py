@@ -6,10 +6,10 @@ from uuid import UUID
 
 from ninja import Schema
 
-from base.shapes import Named
-from evenprobe.entries import Time
+from base.shapes import Named, ToldLater
 from evenprobe.entries.documented import Among, WrittenAs
 from evenprobe.formats.answers import IsolationOut
+from evenprobe.formats.answers.isolation import NextOut
 from evenprobe.formats.isolation import EventDetails, Happening
 from evenprobe.formats.words import PlaceWord, PracticeWord
 from evenprobe.isolation.log import EventType, SourceKind
@@ -25,11 +25,15 @@ StandingWord = Annotated[str, Among((*State, HISTORY, UNSHOWN))]
 
 
 class StateOut(IsolationOut):
-    """`was`: of what came from a file, how it stood by the file; else empty."""
+    """`was`: of what came from a file, how it stood by the file; else empty. `ahead`: after `next`, all going well.
+
+    A device without a line goes on by what is ahead; how the proof stands it is only told by the server.
+    """
 
     state: Annotated[str, Among((*State, HISTORY))]
 
     was: str = ""
+    ahead: list[NextOut] = []
 
 
 class EventOut(Schema):
@@ -126,19 +130,13 @@ class ProofIn(Schema):
     asked: dict[str, bool]
 
 
-class EventIn(Schema):
-    """What happened, and with what.
-
-    `entry`: an event as the isolation format writes it, without time, author and tester. `at`, `sent_at`: by the
-    device's clock, when it happened and when it was sent; only the difference is believed.
-    """
+class EventIn(ToldLater):
+    """What happened, and with what. `entry`: as the isolation format writes it, without time, author and tester."""
 
     entry: Annotated[dict[str, Any], WrittenAs(Happening)]
     tester: UUID | None = None
     leads: UUID | None = None
     adapters: list[UUID] = []
-    at: Time | None = None
-    sent_at: Time | None = None
 
 
 class LogIn(Schema):

@@ -7,6 +7,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
+from base.clocks import by_our_clock
 from base.problems import Problems, Refused
 from base.shapes import Named
 from crews.services import crew_of
@@ -53,10 +54,10 @@ def bench(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
 )
 def record_reading(request: HttpRequest, point_id: UUID, reading_id: UUID, data: RecordIn) -> dict[str, Any]:
     crew = crew_of(request)
-    hands = Hands(crew, data.taken_at or timezone.now())
-    view = record(
-        crew, request.user, point_id, reading_id, data.entry, data.tester, data.supersedes, data.taken_at, hands
-    )
+    now = timezone.now()
+    when = by_our_clock(now, data.taken_at, data.sent_at) if data.sent_at else data.taken_at or now
+    hands = Hands(crew, when)
+    view = record(crew, request.user, point_id, reading_id, data.entry, data.tester, data.supersedes, when, hands)
     return bench_out(view, hands)
 
 

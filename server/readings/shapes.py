@@ -85,12 +85,16 @@ class QuickOut(Schema):
 
 
 class RecordIn(Schema):
-    """`entry`: a reading as the survey format writes it, without id and instrument."""
+    """`entry`: a reading as the survey format writes it, without id and instrument.
+
+    `taken_at`, `sent_at`: where both are given, by the device's clock, and only the difference is believed.
+    """
 
     entry: ReadingJson
     tester: UUID | None = None
     supersedes: UUID | None = None
     taken_at: Time | None = None
+    sent_at: Time | None = None
 
 
 class WithdrawalIn(Schema):

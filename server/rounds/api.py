@@ -38,4 +38,5 @@ def begin_round(request: HttpRequest, round_id: UUID, data: RoundIn) -> RoundOut
 )
 def keep_event(request: HttpRequest, round_id: UUID, event_id: UUID, data: RoundEventIn) -> RoundOut:
     crew = crew_of(request)
-    return shown(keep(crew, request.user, round_id, event_id, data.point, data.kind, data.reason, tripped=data.tripped))
+    told = data.point, data.kind, data.reason, data.happened()
+    return shown(keep(crew, request.user, round_id, event_id, *told, tripped=data.tripped))

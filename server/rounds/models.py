@@ -51,7 +51,7 @@ class RoundEvent(Signed):
     at = models.DateTimeField()
 
     class Meta:
-        ordering = ["number"]
+        ordering = ["at", "number"]
 
     def __str__(self) -> str:
         return f"{self.round}: {self.kind} at {self.point}"

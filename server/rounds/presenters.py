@@ -12,7 +12,7 @@ from readings.interpretations import interpretation_of
 from readings.point_view import PointView
 from readings.quick import quick_out
 from rounds.models import Round, RoundEvent
-from rounds.services import outlets_of, outlets_of_each
+from rounds.services import SHORTEST_SKIP_REASON, outlets_of, outlets_of_each
 from rounds.shapes import PressOut, RoundLine, RoundOut, StopOut
 from sites.models import Point
 
@@ -39,6 +39,7 @@ def shown(found: Round) -> RoundOut:
         next=waiting[0].id if waiting else None,
         press=_press(found),
         goes_dark=_goes_dark(found),
+        shortest_reason=SHORTEST_SKIP_REASON,
     )
 
 

@@ -1,6 +1,7 @@
 """Beginning a round and recording what happens on it. Append-only; a retry is the same record, not a second."""
 
 from collections.abc import Iterable, Sequence
+from datetime import datetime
 from uuid import UUID
 
 from django.db import transaction
@@ -18,7 +19,7 @@ from rounds.models import Round, RoundEvent
 from sites.models import Circuit, Point, Site
 from sites.services import find, site_of
 
-_SHORTEST_SKIP_REASON = 3
+SHORTEST_SKIP_REASON = 3
 
 
 def rounds_of(crew: Crew) -> QuerySet[Round]:
@@ -110,10 +111,14 @@ def keep(
     point_id: UUID,
     kind: str,
     reason: str,
+    happened: datetime | None = None,
     *,
     tripped: bool | None,
 ) -> Round:
-    """Keep one event. What the watcher saw is a reading of the outlet pressed at, under the event's own id."""
+    """Keep one event. What the watcher saw is a reading of the outlet pressed at, under the event's own id.
+
+    `happened`: when, by the server's clock, where a device kept it until there was a line.
+    """
     found = round_of(crew, round_id)
     point = find(crew, Point, point_id)
     if point.kind not in OUTLETS or not _goes_through(point, found.site, found.circuit, found.room):
@@ -125,11 +130,11 @@ def keep(
         if same != (found.id, point.id, kind, entry):
             raise Refused(("id", "this id already belongs to an event with other content"), status=409)
         return found
-    now = timezone.now()
+    when = happened or timezone.now()
     if kind == RoundEvent.Kind.WATCHED:
-        _record_trip(crew, author, found, point, event_id, entry)
+        _record_trip(crew, author, found, point, event_id, entry, when)
     RoundEvent.objects.create(
-        id=event_id, round=found, point=point, kind=kind, entry=entry, at=now,
+        id=event_id, round=found, point=point, kind=kind, entry=entry, at=when,
         by=person_of(author), by_name=name_of(author),
     )  # fmt: skip
     return round_of(crew, round_id)
@@ -138,7 +143,7 @@ def keep(
 def _entry(kind: str, reason: str, tripped: bool | None) -> dict[str, object]:
     if kind not in RoundEvent.Kind.values:
         raise Refused(("kind", f"must be one of {', '.join(RoundEvent.Kind.values)}"))
-    if kind == RoundEvent.Kind.SKIPPED and len(reason) < _SHORTEST_SKIP_REASON:
+    if kind == RoundEvent.Kind.SKIPPED and len(reason) < SHORTEST_SKIP_REASON:
         raise Refused(("reason", "say why it is skipped"))
     if kind == RoundEvent.Kind.WATCHED and tripped is None:
         raise Refused(("tripped", "say whether the device tripped"))
@@ -147,11 +152,11 @@ def _entry(kind: str, reason: str, tripped: bool | None) -> dict[str, object]:
 
 
 def _record_trip(
-    crew: Crew, author: Author, found: Round, point: Point, event_id: UUID, said: dict[str, object]
+    crew: Crew, author: Author, found: Round, point: Point, event_id: UUID, said: dict[str, object], when: datetime
 ) -> None:
     entry = {"quantity": "trip", "value": said["tripped"]}
     if found.tester is not None and found.tester.entry.get("test_ma"):
         entry["test_ma"] = found.tester.entry["test_ma"]
     if "reason" in said:
         entry["note"] = said["reason"]
-    record(crew, author, point.id, event_id, entry, found.tester_id)
+    record(crew, author, point.id, event_id, entry, found.tester_id, taken_at=when)

@@ -6,7 +6,7 @@ from uuid import UUID
 
 from ninja import Schema
 
-from base.shapes import Named
+from base.shapes import Named, ToldLater
 from evenprobe.entries.documented import Among
 from evenprobe.formats.words import PointKindWord, PracticeWord, VerdictWord
 from evenprobe.rounds import StopState
@@ -67,7 +67,10 @@ class RoundLine(Schema):
 
 
 class RoundOut(RoundLine):
-    """`next`: the outlet that comes next; none when none is left. `goes_dark`: what the device takes with it."""
+    """`next`: the outlet that comes next; none when none is left. `goes_dark`: what the device takes with it.
+
+    `shortest_reason`: how many letters a reason to skip has at least.
+    """
 
     practice: PracticeWord
     tester: UUID | None
@@ -78,6 +81,7 @@ class RoundOut(RoundLine):
     next: UUID | None
     press: PressOut | None
     goes_dark: list[str]
+    shortest_reason: int
 
 
 class RoundIn(Schema):
@@ -87,7 +91,7 @@ class RoundIn(Schema):
     tester: UUID | None = None
 
 
-class RoundEventIn(Schema):
+class RoundEventIn(ToldLater):
     point: UUID
     kind: Annotated[str, Among(RoundEvent.Kind.values)]
     reason: str = ""

@@ -97,7 +97,7 @@ def begin_sheet(request: HttpRequest, sheet_id: UUID, data: SheetIn) -> dict[str
 @router.put("/sheets/{sheet_id}/entries/{entry_id}", response={200: SheetOut, **_REFUSALS})
 def put_down_entry(request: HttpRequest, sheet_id: UUID, entry_id: UUID, data: EntryIn) -> dict[str, Any]:
     crew = crew_of(request)
-    put_down(crew, request.user, sheet_id, entry_id, data.entry, data.tester, data.supersedes)
+    put_down(crew, request.user, sheet_id, entry_id, data.entry, data.tester, data.supersedes, happened=data.happened())
     return sheet_out(sheet_of(crew, sheet_id), request.user)
 
 
@@ -142,7 +142,7 @@ def advise_on_part(request: HttpRequest, data: AdviseIn) -> AdviceOut:  # noqa: 
 
 @router.put("/photos/{photo_id}", response={200: Titled, 409: Problems, 422: Problems})
 def keep_photo(request: HttpRequest, photo_id: UUID, data: PhotoIn) -> Titled:
-    photo = put_photo(crew_of(request), request.user, photo_id, data.image)
+    photo = put_photo(crew_of(request), request.user, photo_id, data.image, data.happened())
     return Titled(id=str(photo.id), title=photo.kind)
 
 

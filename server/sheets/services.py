@@ -101,10 +101,12 @@ def put_down(
     tester_id: UUID | None = None,
     supersedes: UUID | None = None,
     at: datetime | None = None,
+    happened: datetime | None = None,
 ) -> Sheet:
     """Keep one thing on a sheet; None takes back what it supersedes. The same id and content again changes nothing.
 
-    `at`: of the demo's past days; anything else happens now, by the server's clock, for the proof is judged by it.
+    `happened`: when, by the server's clock, where a device kept it until there was a line; the proof is judged by it.
+    `at`: of the demo's past days. Nothing is energised but now.
     """
     sheet = sheet_of(crew, sheet_id)
     tester = tester_of(crew, tester_id) if tester_id else None
@@ -113,12 +115,13 @@ def put_down(
         if existing.sheet_id != sheet.id or not _same(existing, entry, tester_id, supersedes):
             raise Refused(("id", "this id already belongs to something else that was put down"), status=409)
         return sheet
-    view, when = SheetView(sheet), at or timezone.now()
+    energised = (entry or {}).get("type") == "energised"
+    view, when = SheetView(sheet), at or (None if energised else happened) or timezone.now()
     held = in_hand(tester, when) if tester else None
     content = None if entry is None else content_of(view, entry, held)
     if content is None and supersedes is None:
         raise Refused(("supersedes", "is missing: what is taken back?"))
-    if content is not None and content["type"] == "energised":
+    if content is not None and energised:
         _refuse_while_something_is_in_the_way(view, content)
     SheetEntry.objects.create(
         id=entry_id,
@@ -132,7 +135,7 @@ def put_down(
         by_name=name_of(author),
     )
     if view.proof is not None and at is None:
-        _tell_the_proof(crew, author, view.proof, entry_id, energised=(content or {}).get("type") == "energised")
+        _tell_the_proof(crew, author, view.proof, entry_id, when, energised=energised)
     return sheet
 
 
@@ -213,7 +216,9 @@ def _refuse_while_something_is_in_the_way(view: SheetView, content: dict[str, An
         raise Refused(missing, *said, status=409)
 
 
-def _tell_the_proof(crew: Crew, author: Author, proof: Proof, entry_id: UUID, *, energised: bool) -> None:
+def _tell_the_proof(
+    crew: Crew, author: Author, proof: Proof, entry_id: UUID, when: datetime, *, energised: bool
+) -> None:
     """Energising ends the proof of isolation; anything else on the sheet is somebody being there."""
     if proof.events.filter(type="closed").exists():
         return
@@ -221,13 +226,14 @@ def _tell_the_proof(crew: Crew, author: Author, proof: Proof, entry_id: UUID, *,
         for kind in ("re-energised", "closed"):
             record_event(crew, author, proof.id, uuid5(entry_id, kind), {"type": kind})
         return
-    last = proof.events.last()
-    if last is not None and timezone.now() - last.at > STILL_HERE_AFTER:
-        record_event(crew, author, proof.id, uuid5(entry_id, "returned"), {"type": "returned"})
+    last = proof.events.filter(at__lte=when).last()
+    if last is not None and when - last.at > STILL_HERE_AFTER:
+        here = uuid5(entry_id, "returned"), {"type": "returned"}
+        record_event(crew, author, proof.id, *here, at=when, sent_at=timezone.now())
 
 
 @transaction.atomic
-def put_photo(crew: Crew, author: Author, photo_id: UUID, image: str) -> Photo:
+def put_photo(crew: Crew, author: Author, photo_id: UUID, image: str, taken_at: datetime | None = None) -> Photo:
     """Keep a picture, given in base 64. The same id with the same picture again changes nothing."""
     try:
         content = base64.b64decode(image, validate=True)
@@ -244,7 +250,7 @@ def put_photo(crew: Crew, author: Author, photo_id: UUID, image: str) -> Photo:
             raise Refused(("id", "this id already belongs to another picture"), status=409)
         return existing
     return Photo.objects.create(
-        id=photo_id, crew=crew, image=content, kind=kind, taken_at=timezone.now(), by_name=name_of(author)
+        id=photo_id, crew=crew, image=content, kind=kind, taken_at=taken_at or timezone.now(), by_name=name_of(author)
     )
 
 

@@ -7,7 +7,7 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import Field
 
-from base.shapes import Named, Titled
+from base.shapes import Named, Titled, ToldLater
 from evenprobe.deadtests.energising import STATEMENTS
 from evenprobe.deadtests.sheet import Step
 from evenprobe.entries.documented import Among, WrittenAs
@@ -289,7 +289,7 @@ class SheetIn(Schema):
     temperature_c: float | None = None
 
 
-class EntryIn(Schema):
+class EntryIn(ToldLater):
     """`entry`: as the sheet's format has it; None takes back what it supersedes."""
 
     entry: Annotated[dict[str, Any], WrittenAs(SheetEntryAsTyped)] | None
@@ -297,7 +297,7 @@ class EntryIn(Schema):
     supersedes: UUID | None = None
 
 
-class PhotoIn(Schema):
+class PhotoIn(ToldLater):
     image: str
 
 

@@ -193,6 +193,6 @@ def test_what_a_lost_server_did_not_take_is_said(dead, live_server, page):
     page.route("**/api/**", lambda route: route.abort())
     page.get_by_text("All out", exact=True).click()
     page.get_by_text("Off its bar", exact=True).click()
-    expect(page.get_by_role("alert").filter(has_text="Not saved")).to_be_visible()
-    expect(page.get_by_role("radio", name="All out")).not_to_be_checked()
+    expect(page.get_by_label("Not at the server yet")).to_contain_text("Loads disconnected, neutral lifted")
+    expect(page.get_by_role("radio", name="All out")).to_be_checked()
     expect(page.locator("header")).to_contain_text("Last known: proved dead", timeout=30_000)

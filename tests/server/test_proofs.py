@@ -155,6 +155,13 @@ def test_what_arrives_late_takes_its_place_in_time(anna, proof):
     assert [e["type"] for e in anna.get(f"/proofs/{proof['proof']}").json()["events"]] == ["off", "locked"]
 
 
+def test_what_is_ahead_is_told_for_a_device_that_loses_the_line(anna, proof):
+    found = send(anna, proof, OFF).json()["state"]
+    steps = [found["next"], *found["ahead"]]
+    assert [s["step"] for s in steps] == ["lock", "prove", "test", "test", "test", "prove-again"]
+    assert [(s["from"], s["to"]) for s in steps[2:5]] == list(PAIRS)
+
+
 def test_what_is_done_to_a_source_never_comes_before_it_was_found(anna, proof):
     found = {"type": "source-found", "source": "s2", "label": "control feed", "kind": "control"}
     send(anna, proof, found)

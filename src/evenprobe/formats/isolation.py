@@ -96,9 +96,10 @@ class Happening(EventDetails):
 
 
 class EventEntry(Happening):
-    """An event of the log."""
+    """An event of the log. `told_at`: when it was heard of, where that was later."""
 
     at: Time
+    told_at: Time | None = None
     tester: Name | None = None
     by: Text | None = None
 
@@ -116,6 +117,10 @@ class EventEntry(Happening):
 
     @model_validator(mode="after")
     def _makes_sense(self) -> "EventEntry":
+        if self.told_at is not None and self.told_at < self.at:
+            raise FieldError(
+                "told_at", f"{self.told_at.isoformat()} is earlier than at; nothing is told before it happens"
+            )
         for name in _NEEDS.get(self.type, ()):
             if getattr(self, "from_" if name == "from" else name) is None:
                 raise FieldError(name, f"is missing: {self.type} needs it")
@@ -165,6 +170,7 @@ class EventEntry(Happening):
             alarm=self.alarm is True,
             lock=self.lock or "",
             by=self.by or "",
+            told_at=self.told_at,
         )
 
 

@@ -65,7 +65,8 @@ class EventType(StrEnum):
 class Event:
     """`volts`: as shown; `at_least` and `below`: steps lit and dark. `range`: as set on a manual meter.
 
-    `source`, `tester`: ids in the log; None on an unlock or a re-energising means all sources.
+    `source`, `tester`: ids in the log; None on an unlock or a re-energising means all sources. `told_at`: when it was
+    heard of, where a device without a line kept it; None where that was at once.
     """
 
     at: datetime
@@ -85,6 +86,12 @@ class Event:
     alarm: bool = False
     lock: str = ""
     by: str = ""
+    told_at: datetime | None = None
+
+    @property
+    def heard_at(self) -> datetime:
+        """From when on anybody but its author knew of it."""
+        return self.told_at or self.at
 
     @property
     def seen(self) -> float:

@@ -1,4 +1,4 @@
-"""The one next step of a proof of isolation, in the order of the work.
+"""The next step of a proof of isolation and those after it, in the order of the work.
 
 Sources off and locked; what nobody explains; the tester proved, every pair, proved again; the statement.
 """
@@ -11,13 +11,20 @@ from evenprobe.isolation.log import IsolationLog, Mode, Pair
 from evenprobe.isolation.sentences import STEPS
 from evenprobe.isolation.standing import CLOSED, Doubt, Isolation, State, Step, StepKind
 
+_LAST = {StepKind.NOTHING, StepKind.FIND_SOURCE, StepKind.STATE, StepKind.KEEP}
+"""What comes after these depends on what comes of them."""
 
-def next_step(
+
+def steps_ahead(
     log: IsolationLog, so_far: Isolation, bracketings: Mapping[str, Bracketing], doubts: Mapping[Pair, Doubt]
-) -> Step:
-    """What to do next, and with which tester where it has to be a certain one."""
-    step = next(_steps(log, so_far, bracketings, doubts))
-    return step if step.tester else replace(step, tester=so_far.tester)
+) -> tuple[Step, ...]:
+    """What to do next, and after it if all goes well; each with the tester where it has to be a certain one."""
+    ahead: list[Step] = []
+    for step in _steps(log, so_far, bracketings, doubts):
+        ahead.append(step if step.tester else replace(step, tester=so_far.tester))
+        if step.kind in _LAST:
+            break
+    return tuple(ahead)
 
 
 def _steps(

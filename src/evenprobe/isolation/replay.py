@@ -31,6 +31,9 @@ class Replay:
     unexplained: dict[Pair, Doubt] = field(default_factory=dict)
     last_shown: dict[Pair, Event] = field(default_factory=dict)
     last: Taken | None = None
+    runs_out: datetime = field(init=False)
+    known_to_run_out: bool = False
+    """Whether it was heard of, before it came, that it runs out then."""
     proved_at: datetime | None = None
     was_proved_at: datetime | None = None
     stated: Event | None = None
@@ -42,6 +45,7 @@ class Replay:
         window = timedelta(minutes=rules.window_min)
         self.bracketings = {name: Bracketing(held, window) for name, held in self.log.testers.items()}
         self.unattended = timedelta(minutes=rules.unattended_min)
+        self.runs_out = self.log.at
         self.pairs = pairs_to_test(self.log.terminals)
         self.admission = Admission(self.log)
 
@@ -49,16 +53,27 @@ class Replay:
 
     def take(self, taken: Taken) -> None:
         self.wait_until(taken.event.at)
+        self._attend(taken.event)
         if not self.closed:
             _HANDLERS[taken.event.type](self, taken)
         self.last = taken
         self._note_completion(taken.event.at)
 
+    def _attend(self, event: Event) -> None:
+        """Somebody is there, which keeps a proof; not one that had run out before it was told, as far as anybody knew."""
+        if self._running() and self.known_to_run_out and event.heard_at > self.runs_out:
+            return
+        self.runs_out = event.at + self.unattended
+        self.known_to_run_out = event.heard_at <= self.runs_out
+
+    def _running(self) -> bool:
+        return any(r.has_readings for r in self.bracketings.values())
+
     def wait_until(self, now: datetime) -> None:
         """Time passes with nobody doing anything that was written down."""
         if self.closed or self.last is None:
             return
-        if now - self.last.event.at > self.unattended and any(r.has_readings for r in self.bracketings.values()):
+        if now > self.runs_out and self._running():
             self._end("left-unattended", self.last.index, minutes=self.log.rules.unattended_min)
         for tester, bracketing in self.bracketings.items():
             for reading in bracketing.waited_too_long(now):
@@ -218,7 +233,7 @@ class Replay:
 
     def _void(self, why: Refusal, event: int, *, always: bool = False) -> None:
         """Whatever was proved or read so far counts no more. Void where there was something to void."""
-        something = any(r.has_readings for r in self.bracketings.values())
+        something = self._running()
         for bracketing in self.bracketings.values():
             bracketing.drop_all()
         if something and self.ended is None:

@@ -127,7 +127,8 @@ class Isolation:
     problems: tuple[Problem, ...]
     pairs: tuple[PairState, ...]
     sources: tuple[SourceState, ...]
-    next_step: Step = CLOSED
+    ahead: tuple[Step, ...] = (CLOSED,)
+    """What to do next, and what after it if all goes well."""
     history: tuple[Problem, ...] = ()
     counted: tuple[int, ...] = ()
     """Events whose reading or proof holds the state up."""
@@ -138,3 +139,8 @@ class Isolation:
     was_proved_at: datetime | None = None
     loosened: tuple[str, ...] = ()
     reason: str = ""
+
+    @property
+    def next_step(self) -> Step:
+        """The one next thing to do."""
+        return self.ahead[0]

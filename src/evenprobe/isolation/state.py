@@ -6,7 +6,7 @@ from datetime import timedelta
 
 from evenprobe.isolation.bracketing import Bracketing, Taken
 from evenprobe.isolation.log import IsolationLog
-from evenprobe.isolation.next_step import next_step
+from evenprobe.isolation.next_step import steps_ahead
 from evenprobe.isolation.replay import Replay
 from evenprobe.isolation.sentences import MISSING
 from evenprobe.isolation.standing import Isolation, Missing, PairState, State
@@ -56,7 +56,7 @@ def _outcome(log: IsolationLog, replay: Replay) -> Isolation:
     so_far = Isolation(
         state=state,
         proved_at=replay.proved_at if proved else None,
-        expires_at=replay.last.event.at + replay.unattended if proved and replay.last else None,
+        expires_at=replay.runs_out if proved else None,
         missing=tuple(missing),
         problems=tuple(replay.problems),
         pairs=tuple(_pair_states(replay, active, missing)),
@@ -71,7 +71,7 @@ def _outcome(log: IsolationLog, replay: Replay) -> Isolation:
         loosened=log.rules.loosened(log.practice),
         reason=log.rules.reason,
     )
-    return replace(so_far, next_step=next_step(log, so_far, replay.bracketings, replay.unexplained))
+    return replace(so_far, ahead=steps_ahead(log, so_far, replay.bracketings, replay.unexplained))
 
 
 def _state(replay: Replay) -> State:

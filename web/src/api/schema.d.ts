@@ -2422,6 +2422,8 @@ export interface components {
         /**
          * RecordIn
          * @description `entry`: a reading as the survey format writes it, without id and instrument.
+         *
+         *     `taken_at`, `sent_at`: where both are given, by the device's clock, and only the difference is believed.
          */
         RecordIn: {
             /** Entry */
@@ -2432,6 +2434,8 @@ export interface components {
             supersedes?: string | null;
             /** Taken At */
             taken_at?: string | null;
+            /** Sent At */
+            sent_at?: string | null;
         };
         /** WithdrawalIn */
         WithdrawalIn: {
@@ -2906,7 +2910,9 @@ export interface components {
         };
         /**
          * StateOut
-         * @description `was`: of what came from a file, how it stood by the file; else empty.
+         * @description `was`: of what came from a file, how it stood by the file; else empty. `ahead`: what follows `next`, all going well.
+         *
+         *     A device without a line goes on by what is ahead; how the proof stands it is only told by the server.
          */
         StateOut: {
             /**
@@ -2948,6 +2954,11 @@ export interface components {
              * @default
              */
             was: string;
+            /**
+             * Ahead
+             * @default []
+             */
+            ahead: components["schemas"]["NextOut"][];
         };
         /**
          * Terminal
@@ -3006,12 +3017,13 @@ export interface components {
         };
         /**
          * EventIn
-         * @description What happened, and with what.
-         *
-         *     `entry`: an event as the isolation format writes it, without time, author and tester. `at`, `sent_at`: by the
-         *     device's clock, when it happened and when it was sent; only the difference is believed.
+         * @description What happened, and with what. `entry`: as the isolation format writes it, without time, author and tester.
          */
         EventIn: {
+            /** At */
+            at?: string | null;
+            /** Sent At */
+            sent_at?: string | null;
             /** Entry */
             entry: components["schemas"]["Happening"];
             /** Tester */
@@ -3023,10 +3035,6 @@ export interface components {
              * @default []
              */
             adapters: string[];
-            /** At */
-            at?: string | null;
-            /** Sent At */
-            sent_at?: string | null;
         };
         /**
          * EventType
@@ -3691,6 +3699,10 @@ export interface components {
          * @description `entry`: as the sheet's format has it; None takes back what it supersedes.
          */
         EntryIn: {
+            /** At */
+            at?: string | null;
+            /** Sent At */
+            sent_at?: string | null;
             /** Entry */
             entry: (components["schemas"]["Looked"] | components["schemas"]["LoadsSaid"] | components["schemas"]["LeadsNulled"] | components["schemas"]["TestedAsTyped"] | components["schemas"]["Left"] | components["schemas"]["Believed"] | components["schemas"]["Discharged"] | components["schemas"]["Said"] | components["schemas"]["Energised"]) | null;
             /** Tester */
@@ -3856,6 +3868,10 @@ export interface components {
         };
         /** PhotoIn */
         PhotoIn: {
+            /** At */
+            at?: string | null;
+            /** Sent At */
+            sent_at?: string | null;
             /** Image */
             image: string;
         };
@@ -3958,6 +3974,8 @@ export interface components {
         /**
          * RoundOut
          * @description `next`: the outlet that comes next; none when none is left. `goes_dark`: what the device takes with it.
+         *
+         *     `shortest_reason`: how many letters a reason to skip has at least.
          */
         RoundOut: {
             /**
@@ -4015,6 +4033,8 @@ export interface components {
             press: components["schemas"]["PressOut"] | null;
             /** Goes Dark */
             goes_dark: string[];
+            /** Shortest Reason */
+            shortest_reason: number;
         };
         /**
          * StopOut
@@ -4082,6 +4102,10 @@ export interface components {
         };
         /** RoundEventIn */
         RoundEventIn: {
+            /** At */
+            at?: string | null;
+            /** Sent At */
+            sent_at?: string | null;
             /**
              * Point
              * Format: uuid

@@ -1,12 +1,9 @@
-import { useEffect, useState } from "react";
 import { Link } from "react-router";
 import { lastKnown } from "../api/freshness";
 import { useLine } from "../api/line";
 import { useOutbox } from "../api/outbox/useOutbox";
 import classes from "./LineBar.module.css";
-
-/** What is sent sooner needs no word, and moves nothing on the page. */
-const UNDER_WAY_MS = 2_000;
+import { useLate } from "./useLate";
 
 /** On every place: that the server cannot be reached, how much waits to be sent, and whether the browser keeps it. */
 export function LineBar() {
@@ -31,14 +28,4 @@ export function LineBar() {
       )}
     </div>
   );
-}
-
-/** Whether something has been so for a while. */
-function useLate(so: boolean): boolean {
-  const [late, setLate] = useState(false);
-  useEffect(() => {
-    const timer = setTimeout(() => setLate(so), so ? UNDER_WAY_MS : 0);
-    return () => clearTimeout(timer);
-  }, [so]);
-  return late && so;
 }

@@ -5,10 +5,11 @@ import { useLine } from "../api/line";
 import { KINDS } from "../api/outbox/kinds";
 import type { useOutbox, Waiting } from "../api/outbox/useOutbox";
 import { dayAndTimeOf } from "../reading/dates";
+import { useLate } from "./useLate";
 import classes from "./WaitingList.module.css";
 
 /**
- * What was recorded here and is not at the server yet: it waits, or it was refused and a person has to say what next.
+ * What was recorded here and does not come to the server at once: it waits, or it was refused and a person has to say what next.
  * `onPutBack`: where it can be typed anew; else each has a link to where it was recorded.
  */
 export function WaitingList(props: {
@@ -16,10 +17,13 @@ export function WaitingList(props: {
   onPutBack?: (one: Waiting) => void;
 }) {
   const { list } = props.waiting;
-  if (list.length === 0) return null;
+  const cutOff = useLine() !== null;
+  const late = useLate(list.length > 0);
+  const shown = list.filter((one) => cutOff || late || one.problem !== "");
+  if (shown.length === 0) return null;
   return (
     <ol className={classes.list} aria-label="Not at the server yet" aria-live="polite">
-      {list.map((one) => (
+      {shown.map((one) => (
         <One key={one.id} one={one} outbox={props.waiting.outbox} onPutBack={props.onPutBack} />
       ))}
     </ol>

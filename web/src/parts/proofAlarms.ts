@@ -4,8 +4,8 @@ import type { ProofLine } from "../api/client";
 import { type Moment, msUntil, present } from "../api/clock";
 
 export type Running = Pick<ProofLine, "id" | "name" | "state" | "expires_at" | "warn_at" | "now">;
-/** `ms`: what is left of it, nothing where it is over. */
-export type Alarm = { name: string; ms: number; key: string };
+/** `end`: what it runs to; `ms`: what is left of it, nothing where it is over. */
+export type Alarm = { proof: string; name: string; end: string; ms: number; key: string };
 
 /** What is to be told now of what was `asked` for then; `told` remembers it, each renewal being another end. */
 export function alarmsDue(
@@ -22,6 +22,6 @@ export function alarmsDue(
     const key = `${id} ${expires_at} ${ms > 0 ? "soon" : "over"}`;
     if (until(warn_at) > 0 || told.has(key)) return [];
     told.add(key);
-    return [{ name, ms, key }];
+    return [{ proof: id, name, end: expires_at, ms, key }];
   });
 }

@@ -9,7 +9,7 @@ from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer, unless_none
 from evenprobe.isolation import Isolation
 from evenprobe.isolation.log import Mode, SourceKind
-from evenprobe.isolation.standing import State, StepKind
+from evenprobe.isolation.standing import State, Step, StepKind
 from evenprobe.wiring import Terminal
 
 
@@ -57,6 +57,11 @@ class NextOut(Answer):
     mode: Mode | None
     tester: str | None
 
+    @classmethod
+    def of(cls, step: Step) -> Self:
+        ends = _ends(step.pair) or {"from_": None, "to": None}
+        return cls(step=str(step.kind), text=step.text, source=step.source, **ends, mode=step.mode, tester=step.tester)
+
 
 class SettledOut(Answer):
     was: str
@@ -95,7 +100,6 @@ class IsolationOut(Answer):
 
     @classmethod
     def of(cls, found: Isolation) -> Self:
-        step = found.next_step
         return cls(
             state=str(found.state),
             proved_at=found.proved_at,
@@ -130,14 +134,7 @@ class IsolationOut(Answer):
                 )
                 for s in found.sources
             ],
-            next=NextOut(
-                step=str(step.kind),
-                text=step.text,
-                source=step.source,
-                **(_ends(step.pair) or {"from_": None, "to": None}),
-                mode=step.mode,
-                tester=step.tester,
-            ),
+            next=NextOut.of(found.next_step),
             history=[SettledOut(was=p.code, text=p.text, event=p.event) for p in found.history],
             counted=list(found.counted),
             prove_again_by=found.prove_again_by,

@@ -12,7 +12,7 @@ class PageRequest extends Request {
 }
 vi.stubGlobal("Request", PageRequest);
 
-import type { Kind, ReadingBody, WithdrawalBody } from "./kinds";
+import type { EventBody, Kind, ReadingBody, RoundBody, SheetBody, WithdrawalBody } from "./kinds";
 import type { Waiting } from "./outbox";
 
 const { Refusal } = await import("../client");
@@ -23,8 +23,28 @@ const reading: ReadingBody = {
   entry: { quantity: "voltage", from: "L", to: "N", value: "119.8 V" },
   tester: "m2",
   supersedes: null,
-  taken_at: "2026-11-24T10:00:00Z",
 };
+const TAKEN = "2026-11-24T10:00:00Z";
+const PLACES: Record<Kind, string> = {
+  reading: "bench",
+  withdrawal: "bench",
+  "proof-event": "prove-dead",
+  "sheet-entry": "dead-tests",
+  "round-event": "rounds",
+  photo: "dead-tests",
+};
+const EVENT: EventBody = {
+  entry: { type: "proved", shows_v: 239 },
+  tester: "m2",
+  leads: null,
+  adapters: [],
+};
+const LOOKED: SheetBody = {
+  entry: { type: "looked", item: "screws", good: true },
+  tester: null,
+  supersedes: null,
+};
+const SKIPPED: RoundBody = { point: "p7", kind: "skipped", reason: "Behind the loom", tripped: null };
 const withdrawal: WithdrawalBody = { reading: "r0" };
 const waiting = (kind: Kind, body: unknown): Waiting => ({
   id: "r1",
@@ -33,7 +53,7 @@ const waiting = (kind: Kind, body: unknown): Waiting => ({
   where: "Outlet 3",
   body,
   said: "",
-  at: "",
+  at: TAKEN,
   problem: "",
 });
 const never = new AbortController().signal;
@@ -58,9 +78,8 @@ beforeEach(() => {
 
 test("a reading is sent under its own id, as it was typed and when it was taken, with the page's own token", async () => {
   expect(await KINDS.reading.send(waiting("reading", reading), never)).toEqual({ id: "p1" });
-  expect(asked).toEqual([
-    { method: "PUT", path: "/api/points/p1/readings/r1", body: reading, token: "own-page" },
-  ]);
+  const body = { ...reading, taken_at: TAKEN, sent_at: expect.stringMatching(/^20.*Z$/) };
+  expect(asked).toEqual([{ method: "PUT", path: "/api/points/p1/readings/r1", body, token: "own-page" }]);
 });
 
 test("what is taken back is sent under an id of its own", async () => {
@@ -69,9 +88,24 @@ test("what is taken back is sent under an id of its own", async () => {
 });
 
 test.each(Object.keys(KINDS) as Kind[])("a %s leads back to where it was recorded", (kind) => {
-  expect(KINDS[kind].place(waiting(kind, {}))).toBe("/bench/p1");
-  expect(KINDS[kind].shows.shows?.({ id: "p1" } as never)).toContain("p1");
+  const { place, shows } = KINDS[kind];
+  expect(place(waiting(kind, {}))).toBe(`/${PLACES[kind]}/p1`);
+  if (kind !== "photo") expect(shows.shows?.({ id: "p1" })).toContain("p1");
 });
+
+test.each<[Kind, unknown, string, object]>([
+  ["proof-event", EVENT, "/api/proofs/p1/events/r1", EVENT],
+  ["sheet-entry", LOOKED, "/api/sheets/p1/entries/r1", LOOKED],
+  ["round-event", SKIPPED, "/api/rounds/p1/events/r1", SKIPPED],
+  ["photo", { image: "/9j/" }, "/api/photos/r1", { image: "/9j/" }],
+])(
+  "a %s is sent under its own id, with when it happened and when it was sent",
+  async (kind, body, path, sent) => {
+    await KINDS[kind].send(waiting(kind, body), never);
+    expect(asked).toMatchObject([{ method: "PUT", path, body: { ...sent, at: TAKEN } }]);
+    expect(asked[0]?.body).toHaveProperty("sent_at");
+  },
+);
 
 test("one that takes too long is given up and says that there is no line", async () => {
   answers = (request) =>

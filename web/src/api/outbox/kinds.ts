@@ -1,51 +1,118 @@
 /** What can wait to be sent: how each kind is told to the server, what its answer shows, and where it was recorded. */
 
-import client, { answer, asTyped, type Bench, type Entry, type Reading } from "../client";
-import { BENCH, type RecordOf } from "../records";
+import client, {
+  answer,
+  asTyped,
+  type Entry,
+  type EventEntry,
+  type Happening,
+  type Reading,
+  type RoundEventIn,
+  type SheetEntry,
+  type SheetEntrySent,
+} from "../client";
+import { BENCH, PHOTO, PROOF, type RecordOf, ROUND, SHEET } from "../records";
 import type { Waiting } from "./outbox";
 
-export type Kind = "reading" | "withdrawal";
-
-/** A reading as it is sent: `taken_at` by the clock of this device, when it was recorded. */
-export type ReadingBody = {
-  entry: Entry;
-  tester: string | null;
-  supersedes: string | null;
-  taken_at: string;
-};
+export type ReadingBody = { entry: Entry; tester: string | null; supersedes: string | null };
 export type WithdrawalBody = { reading: string };
+/** What happened to a proof of isolation, and what was in the hand. */
+export type EventBody = {
+  entry: EventEntry;
+  tester: string | null;
+  leads: string | null;
+  adapters: string[];
+};
+/** `entry`: null takes back what it supersedes. */
+export type SheetBody = { entry: SheetEntry | null; tester: string | null; supersedes: string | null };
+export type RoundBody = Pick<RoundEventIn, "point" | "kind"> & { reason: string; tripped: boolean | null };
+/** `image`: base 64 of a JPEG. */
+export type PhotoBody = { image: string };
 
-type Sent<R extends object> = {
-  send: (one: Waiting, signal: AbortSignal) => Promise<R>;
-  shows: RecordOf<R>;
+export type Bodies = {
+  reading: ReadingBody;
+  withdrawal: WithdrawalBody;
+  "proof-event": EventBody;
+  "sheet-entry": SheetBody;
+  "round-event": RoundBody;
+  photo: PhotoBody;
+};
+export type Kind = keyof Bodies;
+
+type Sent = {
+  send: (one: Waiting, signal: AbortSignal) => Promise<object>;
+  shows: RecordOf<object>;
   place: (one: Waiting) => string;
 };
 
-const AT_A_POINT = { shows: BENCH, place: (one: Waiting) => `/bench/${one.of}` };
+/** By this device's clock; the server believes no more than how long ago it was. */
+const times = (one: Waiting) => ({ at: one.at, sent_at: new Date().toISOString() });
 
-export const KINDS: Record<Kind, Sent<Bench>> = {
-  reading: {
-    ...AT_A_POINT,
-    send: (one, signal) => {
-      const body = one.body as ReadingBody;
-      return answer(
-        client.PUT("/api/points/{point_id}/readings/{reading_id}", {
-          params: { path: { point_id: one.of, reading_id: one.id } },
-          body: { ...body, entry: asTyped<Reading["entry"]>(body.entry) },
-          signal,
-        }),
-      );
-    },
-  },
-  withdrawal: {
-    ...AT_A_POINT,
-    send: (one, signal) =>
-      answer(
-        client.PUT("/api/points/{point_id}/withdrawals/{withdrawal_id}", {
-          params: { path: { point_id: one.of, withdrawal_id: one.id } },
-          body: one.body as WithdrawalBody,
-          signal,
-        }),
-      ),
-  },
+function row<R extends object>(
+  shows: RecordOf<R>,
+  place: string,
+  send: (one: Waiting, signal: AbortSignal) => Promise<R>,
+): Sent {
+  return { shows: shows as RecordOf<object>, place: (one) => `/${place}/${one.of}`, send };
+}
+
+export const KINDS: Record<Kind, Sent> = {
+  reading: row(BENCH, "bench", (one, signal) => {
+    const body = one.body as ReadingBody;
+    const { at, sent_at } = times(one);
+    return answer(
+      client.PUT("/api/points/{point_id}/readings/{reading_id}", {
+        params: { path: { point_id: one.of, reading_id: one.id } },
+        body: { ...body, taken_at: at, sent_at, entry: asTyped<Reading["entry"]>(body.entry) },
+        signal,
+      }),
+    );
+  }),
+  withdrawal: row(BENCH, "bench", (one, signal) =>
+    answer(
+      client.PUT("/api/points/{point_id}/withdrawals/{withdrawal_id}", {
+        params: { path: { point_id: one.of, withdrawal_id: one.id } },
+        body: one.body as WithdrawalBody,
+        signal,
+      }),
+    ),
+  ),
+  "proof-event": row(PROOF, "prove-dead", (one, signal) => {
+    const { entry, ...hand } = one.body as EventBody;
+    return answer(
+      client.PUT("/api/proofs/{proof_id}/events/{event_id}", {
+        params: { path: { proof_id: one.of, event_id: one.id } },
+        body: { entry: asTyped<Happening>(entry), ...hand, ...times(one) },
+        signal,
+      }),
+    );
+  }),
+  "sheet-entry": row(SHEET, "dead-tests", (one, signal) => {
+    const { entry, ...beside } = one.body as SheetBody;
+    return answer(
+      client.PUT("/api/sheets/{sheet_id}/entries/{entry_id}", {
+        params: { path: { sheet_id: one.of, entry_id: one.id } },
+        body: { entry: entry && asTyped<SheetEntrySent>(entry), ...beside, ...times(one) },
+        signal,
+      }),
+    );
+  }),
+  "round-event": row(ROUND, "rounds", (one, signal) =>
+    answer(
+      client.PUT("/api/rounds/{round_id}/events/{event_id}", {
+        params: { path: { round_id: one.of, event_id: one.id } },
+        body: { ...(one.body as RoundBody), ...times(one) },
+        signal,
+      }),
+    ),
+  ),
+  photo: row(PHOTO, "dead-tests", (one, signal) =>
+    answer(
+      client.PUT("/api/photos/{photo_id}", {
+        params: { path: { photo_id: one.id } },
+        body: { ...(one.body as PhotoBody), ...times(one) },
+        signal,
+      }),
+    ),
+  ),
 };

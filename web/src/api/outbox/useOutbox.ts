@@ -2,12 +2,13 @@
 
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useSyncExternalStore } from "react";
-import type { Bench } from "../client";
+import { present } from "../clock";
+import { newId } from "../ids";
 import { lineCutOffSince, watchLine } from "../line";
 import { noteRefusal, useSession } from "../session";
 import { askAgain, showAnswer } from "../useRecord";
 import { Journal } from "./journal";
-import { KINDS } from "./kinds";
+import { type Bodies, KINDS, type Kind } from "./kinds";
 import { type InTurn, Outbox, type Waiting } from "./outbox";
 import { BrowserStore } from "./store";
 
@@ -15,7 +16,8 @@ const NO_ANSWER_AFTER_MS = 20_000;
 const NAME = "even-probe outbox";
 
 let outbox: Outbox | null = null;
-const whenSent = new Set<(one: Waiting) => void>();
+type WhenSent = (one: Waiting, answer: object) => void;
+const whenSent = new Set<WhenSent>();
 
 /** Only secure pages have locks; without them two tabs may send the same, which is the same record at the server. */
 const inTurn: InTurn = (send) =>
@@ -28,7 +30,10 @@ function theOutbox(queries: QueryClient): Outbox {
   const made = new Outbox(
     async (one) => {
       try {
-        return await KINDS[one.kind].send(one, AbortSignal.timeout(NO_ANSWER_AFTER_MS));
+        const { send, shows } = KINDS[one.kind];
+        const asked = present();
+        const answer = await send(one, AbortSignal.timeout(NO_ANSWER_AFTER_MS));
+        return shows.clocked ? { ...answer, asked } : answer;
       } catch (error) {
         noteRefusal(queries, error);
         throw error;
@@ -36,9 +41,9 @@ function theOutbox(queries: QueryClient): Outbox {
     },
     async (one, answer) => {
       const { shows } = KINDS[one.kind];
-      await showAnswer(queries, shows, answer as Bench);
-      for (const told of whenSent) told(one);
-      await askAgain(queries, shows, answer as Bench);
+      await showAnswer(queries, shows, answer);
+      for (const told of whenSent) told(one, answer);
+      await askAgain(queries, shows, answer);
     },
     new BrowserStore(),
     inTurn,
@@ -62,8 +67,20 @@ export function useOutbox(of?: string) {
   return { list, taken, outbox, forgetful, sending: list.some((one) => one.id === sending) };
 }
 
-/** Told of each that is there. */
-export function useWhenSent(told: (one: Waiting) => void) {
+/** What is recorded of one thing, `where` by name: in the outbox at once. `said`: in words; `typed`: to put back. */
+export function useKeep<K extends Kind>(kind: K, of: string, where: string) {
+  const waiting = useOutbox(of);
+  const { outbox } = waiting;
+  const keep = (body: Bodies[K], said: string, typed?: unknown): string => {
+    const id = newId();
+    outbox.add({ id, kind, of, where, body, said, ...(typed !== undefined && { typed }) });
+    return id;
+  };
+  return { keep, waiting };
+}
+
+/** Told of each that is there, and of what the server answered. */
+export function useWhenSent(told: WhenSent) {
   useEffect(() => {
     whenSent.add(told);
     return () => {

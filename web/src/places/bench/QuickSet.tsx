@@ -1,11 +1,11 @@
 import { Button, Text } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import type { Entry, Practice, Quick, Tester } from "../../api/client";
-import { newId } from "../../api/ids";
 import type { ReadingBody } from "../../api/outbox/kinds";
-import { useOutbox, type Waiting } from "../../api/outbox/useOutbox";
+import { useKeep, type Waiting } from "../../api/outbox/useOutbox";
 import { Face } from "../../parts/Face";
 import { NumberField } from "../../parts/NumberField";
+import { usePutBack } from "../../parts/usePutBack";
 import { WaitingList } from "../../parts/WaitingList";
 import { ends, seen } from "../../reading/entry";
 import { functionNamed, functionOf } from "../../reading/functions";
@@ -13,7 +13,6 @@ import { typedNumber } from "../../reading/typedNumber";
 import { Choices, choicesFor } from "./Choices";
 import { Lamps } from "./Lamps";
 import classes from "./QuickSet.module.css";
-import { usePutBack } from "./usePutBack";
 
 /** The quick set of an outlet, one measurement after the other: where the probes go, one number, Enter. */
 export function QuickSet(props: {
@@ -29,7 +28,7 @@ export function QuickSet(props: {
   const [again, setAgain] = useState<string | null>(null);
   const [typed, setTyped] = useState("");
   const field = useRef<HTMLInputElement>(null);
-  const waiting = useOutbox(point.id);
+  const { keep, waiting } = useKeep("reading", point.id, point.name);
   const isWaiting = (q: Quick) => waiting.taken.some((one) => one.typed === keyOf(q));
   const wanted =
     measured.find((q) => keyOf(q) === again) ?? measured.find((q) => q.entry === null && !isWaiting(q));
@@ -57,17 +56,8 @@ export function QuickSet(props: {
     if (!wanted) return;
     clearWrong();
     const entry = entryFor(wanted, what);
-    const at = new Date().toISOString();
-    const body: ReadingBody = { entry, tester: props.testerId, supersedes: wanted.reading, taken_at: at };
-    waiting.outbox.add({
-      id: newId(),
-      kind: "reading",
-      of: point.id,
-      where: point.name,
-      body,
-      said: `${ends(wanted, practice)}, ${seen(entry)}`,
-      typed: keyOf(wanted),
-    });
+    const body = { entry, tester: props.testerId, supersedes: wanted.reading };
+    keep(body, `${ends(wanted, practice)}, ${seen(entry)}`, keyOf(wanted));
     setTyped("");
     setAgain(null);
   };

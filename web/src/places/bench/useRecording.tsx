@@ -2,13 +2,12 @@ import { Button, Group } from "@mantine/core";
 import { notifications } from "@mantine/notifications";
 import { type RefObject, useCallback, useRef } from "react";
 import type { Bench, Entry, Practice } from "../../api/client";
-import { newId } from "../../api/ids";
-import type { ReadingBody, WithdrawalBody } from "../../api/outbox/kinds";
+import type { WithdrawalBody } from "../../api/outbox/kinds";
 import { withWaiting } from "../../api/outbox/outbox";
-import { useOutbox, useWhenSent, type Waiting } from "../../api/outbox/useOutbox";
+import { useKeep, useWhenSent, type Waiting } from "../../api/outbox/useOutbox";
+import { usePutBack } from "../../parts/usePutBack";
 import { ends, seen } from "../../reading/entry";
 import type { Change, Setup } from "../../reading/setup";
-import { usePutBack } from "./usePutBack";
 
 /** Recording a reading of a point, its way to the server, and taking it back: refused, undone or withdrawn. */
 export function useRecording(
@@ -18,20 +17,13 @@ export function useRecording(
   change: (change: Change) => void,
   field: RefObject<HTMLInputElement | null>,
 ) {
-  const waiting = useOutbox(bench.id);
+  const { keep, waiting } = useKeep("reading", bench.id, bench.name);
+  const { keep: keepWithdrawal } = useKeep("withdrawal", bench.id, bench.name);
   const withdraw = (reading: string) => {
     if (waiting.taken.some((one) => (one.body as WithdrawalBody).reading === reading)) return;
     const entry = bench.readings.find((r) => r.id === reading)?.entry;
-    const body: WithdrawalBody = { reading };
     const what = entry ? `${ends(entry, practice)}, ${seen(entry)}` : "a reading";
-    waiting.outbox.add({
-      id: newId(),
-      kind: "withdrawal",
-      of: bench.id,
-      where: bench.name,
-      body,
-      said: `Take back ${what}`,
-    });
+    keepWithdrawal({ reading }, `Take back ${what}`);
   };
 
   const putBack = (one: Waiting) => {
@@ -49,21 +41,8 @@ export function useRecording(
 
   const record = (entry: Entry) => {
     clearRefused();
-    const body: ReadingBody = {
-      entry,
-      tester: setup.tester,
-      supersedes: setup.correcting,
-      taken_at: new Date().toISOString(),
-    };
-    waiting.outbox.add({
-      id: newId(),
-      kind: "reading",
-      of: bench.id,
-      where: bench.name,
-      body,
-      said: `${ends(entry, practice)}, ${seen(entry)}`,
-      typed: setup,
-    });
+    const body = { entry, tester: setup.tester, supersedes: setup.correcting };
+    keep(body, `${ends(entry, practice)}, ${seen(entry)}`, setup);
     change({ do: "recorded", readings: withWaiting(bench.readings, waiting.outbox.all()) });
     field.current?.focus();
   };

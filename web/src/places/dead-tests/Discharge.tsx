@@ -12,13 +12,12 @@ export function Discharge({ sheet, putDown, done }: { sheet: Sheet; putDown: Put
           Left alone this run would hold its charge for about <span className="mono">{sheet.holds_s} s</span>.
         </p>
       )}
-      {done ? (
+      {done || putDown.unsent.some(({ type }) => type === "discharged") ? (
         <p className={classes.said}>Discharged.</p>
       ) : (
         <Button
           className={classes.main}
-          loading={putDown.isPending}
-          onClick={() => putDown.mutate({ entry: { type: "discharged" } })}
+          onClick={() => putDown.put({ type: "discharged" }, "Discharged, under 25 V")}
         >
           It shows under 25 V
         </Button>

@@ -1,8 +1,10 @@
 import { Button, Textarea } from "@mantine/core";
 import { useState } from "react";
-import client, { answer, type Sheet } from "../../api/client";
+import client, { answer, asTyped, type Sheet, type SheetEntry, type SheetEntrySent } from "../../api/client";
 import { lastKnown } from "../../api/freshness";
-import { PROOF } from "../../api/records";
+import type { EventBody } from "../../api/outbox/kinds";
+import { useKeep } from "../../api/outbox/useOutbox";
+import { SHEET } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
 import { HoldButton } from "../../parts/HoldButton";
 import { timeOf } from "../../reading/dates";
@@ -26,11 +28,24 @@ export function Gate({
   const { gate } = sheet;
   const [reason, setReason] = useState("");
   const [overriding, override] = useState(false);
-  const takeOff = useRecord(PROOF, (source: string, { id }) =>
+  const { keep: keepOfProof, waiting: ofProof } = useKeep(
+    "proof-event",
+    sheet.proof?.id ?? "",
+    sheet.proof?.name ?? "",
+  );
+  const takenOff = (source: string) =>
+    ofProof.taken.some(({ body }) => (body as EventBody).entry.source === source);
+  const takeOff = (lock: (typeof gate.locks)[number]) =>
+    keepOfProof(
+      { entry: { type: "unlocked", source: lock.source }, tester: null, leads: null, adapters: [] },
+      `Lock ${lock.name} off`,
+    );
+  const said = (what: string) => putDown.unsent.some((entry) => entry.type === "said" && entry.what === what);
+  const energising = useRecord(SHEET, (entry: SheetEntry, { id }) =>
     answer(
-      client.PUT("/api/proofs/{proof_id}/events/{event_id}", {
-        params: { path: { proof_id: sheet.proof?.id ?? "", event_id: id } },
-        body: { entry: { type: "unlocked", source }, adapters: [] },
+      client.PUT("/api/sheets/{sheet_id}/entries/{entry_id}", {
+        params: { path: { sheet_id: sheet.id, entry_id: id } },
+        body: { entry: asTyped<SheetEntrySent>(entry) },
       }),
     ),
   );
@@ -44,14 +59,10 @@ export function Gate({
         {gate.energised.reason && <p>Though something was outstanding: {gate.energised.reason}</p>}
       </div>
     );
-  const busy = putDown.isPending || takeOff.isPending;
-  const wrong = putDown.error ?? takeOff.error;
   const clear = gate.in_the_way.length === 0;
   const measured = gate.in_the_way.filter((way) => way.line !== "clear");
   const energise = () =>
-    putDown.mutate({
-      entry: { type: "energised", ...(clear || !reason.trim() ? {} : { reason: reason.trim() }) },
-    });
+    energising.mutate({ type: "energised", ...(clear || !reason.trim() ? {} : { reason: reason.trim() }) });
   return (
     <>
       {cutOff !== null && (
@@ -86,8 +97,8 @@ export function Gate({
             <Button
               key={s.id}
               variant="default"
-              loading={putDown.isPending}
-              onClick={() => putDown.mutate({ entry: { type: "said", what: s.id } })}
+              disabled={said(s.id)}
+              onClick={() => putDown.put({ type: "said", what: s.id }, s.title)}
             >
               {s.title}
             </Button>
@@ -102,9 +113,8 @@ export function Gate({
             <Button
               key={lock.source}
               variant="default"
-              loading={takeOff.isPending}
-              disabled={busy}
-              onClick={() => takeOff.mutate(lock.source, { onSuccess: () => putDown.reset() })}
+              disabled={takenOff(lock.source)}
+              onClick={() => takeOff(lock)}
             >
               My lock {lock.name} is off
             </Button>
@@ -118,12 +128,14 @@ export function Gate({
           <p className="quiet">The last lock off ends the proof of isolation: nothing is touched after it.</p>
         )}
       </div>
-      {wrong && (
+      {energising.error && (
         <p className={shared.wrong} role="alert">
-          {wrong.problems[0]?.text}
+          {energising.error.problems[0]?.text}
         </p>
       )}
-      {clear && cutOff === null && <HoldButton label="Hold: energise now" onHeld={energise} busy={busy} />}
+      {clear && cutOff === null && (
+        <HoldButton label="Hold: energise now" onHeld={energise} busy={energising.isPending} />
+      )}
       {!clear && !overriding && cutOff === null && (
         <Button variant="subtle" onClick={() => override(true)}>
           Energise even so
@@ -139,7 +151,7 @@ export function Gate({
             value={reason}
             onChange={(event) => setReason(event.currentTarget.value)}
           />
-          <HoldButton label="Hold: energise even so" onHeld={energise} busy={busy} />
+          <HoldButton label="Hold: energise even so" onHeld={energise} busy={energising.isPending} />
         </>
       )}
       <p className={classes.caution}>

@@ -21,11 +21,10 @@ export function Leads(props: {
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        if (typed.trim() !== "")
-          putDown.mutate(
-            { entry: { type: "leads", null_ohm: typedNumber(typed) }, tester: props.tester },
-            { onSuccess: () => setTyped("") },
-          );
+        if (typed.trim() === "") return;
+        const said = `Tips together, ${typed.trim()} Ω`;
+        putDown.put({ type: "leads", null_ohm: typedNumber(typed) }, said, { tester: props.tester });
+        setTyped("");
       }}
     >
       {sheet.null_ohm !== null && (
@@ -37,26 +36,13 @@ export function Leads(props: {
         field={field}
         label="Tips together, ohms"
         value={typed}
-        onChange={(value) => {
-          setTyped(value);
-          putDown.reset();
-        }}
-        wrong={putDown.error ? "null-wrong" : null}
+        onChange={setTyped}
+        wrong={null}
         autoFocus
       >
         <span className={classes.unit}>Ω</span>
       </NumberField>
-      {putDown.error && (
-        <p id="null-wrong" className={classes.wrong} role="alert">
-          {putDown.error.message}
-        </p>
-      )}
-      <Button
-        type="submit"
-        className={classes.main}
-        disabled={typed.trim() === ""}
-        loading={putDown.isPending}
-      >
+      <Button type="submit" className={classes.main} disabled={typed.trim() === ""}>
         {sheet.null_ohm === null ? "Take it off every reading" : "Null again"}
       </Button>
       <TesterChoice testers={sheet.testers} use="ohms" value={props.tester} onChange={props.onTester} />

@@ -18,6 +18,7 @@ export function Lines(props: {
   putDown: PutDown;
 }) {
   const [leaving, leave] = useState<TestLine | null>(null);
+  const waits = (line: TestLine) => props.putDown.unsent.some((entry) => entry.line === line.id);
   return (
     <>
       <ul className={classes.lines}>
@@ -32,11 +33,13 @@ export function Lines(props: {
               <span className={classes.lineTitle}>
                 <strong>{line.title}</strong>
                 <span className="quiet">
-                  {line.taken
-                    ? wordOf(line.taken.outcome.result)
-                    : line.left
-                      ? `Left: ${line.left}`
-                      : "Not read yet"}
+                  {waits(line)
+                    ? "Recorded, not judged yet"
+                    : line.taken
+                      ? wordOf(line.taken.outcome.result)
+                      : line.left
+                        ? `Left: ${line.left}`
+                        : "Not read yet"}
                   {line.earlier > 0 && `, ${line.earlier} earlier`}
                   {line.taken?.doubt && ", does not count"}
                 </span>
@@ -88,12 +91,17 @@ function TakenDetails({ line, practice, putDown }: { line: TestLine; practice: s
         {taken.outcome.question && !taken.believed && (
           <Button
             variant="default"
-            onClick={() => putDown.mutate({ entry: { type: "believed", test: taken.id } })}
+            onClick={() =>
+              putDown.put({ type: "believed", test: taken.id }, `${line.title}: it stands as written`)
+            }
           >
             It stands as written
           </Button>
         )}
-        <Button variant="subtle" onClick={() => putDown.mutate({ entry: null, supersedes: taken.id })}>
+        <Button
+          variant="subtle"
+          onClick={() => putDown.put(null, `Take back ${line.title}`, { supersedes: taken.id })}
+        >
           Take it back
         </Button>
       </div>
@@ -107,10 +115,8 @@ function Leave(props: { line: TestLine; putDown: PutDown; onDone: () => void; sh
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        props.putDown.mutate(
-          { entry: { type: "left", line: props.line.id, reason } },
-          { onSuccess: props.onDone },
-        );
+        props.putDown.put({ type: "left", line: props.line.id, reason }, `Left: ${props.line.title}`);
+        props.onDone();
       }}
     >
       <Textarea
@@ -120,9 +126,8 @@ function Leave(props: { line: TestLine; putDown: PutDown; onDone: () => void; sh
         minRows={2}
         value={reason}
         onChange={(event) => setReason(event.currentTarget.value)}
-        error={props.putDown.error?.problems[0]?.text}
       />
-      <Button type="submit" className={classes.main} loading={props.putDown.isPending}>
+      <Button type="submit" className={classes.main} disabled={reason.trim().length < props.shortest}>
         Leave it
       </Button>
     </form>

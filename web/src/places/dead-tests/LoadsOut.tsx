@@ -15,14 +15,9 @@ export function LoadsOut({ sheet, putDown }: { sheet: Sheet; putDown: PutDown })
     setLoads(both.loads ?? undefined);
     setNeutral(both.neutral ?? undefined);
     if (both.loads && both.neutral)
-      putDown.mutate(
-        { entry: { type: "loads", loads: both.loads, neutral: both.neutral } },
-        {
-          onError: () => {
-            setLoads(sheet.loads ?? undefined);
-            setNeutral(sheet.neutral ?? undefined);
-          },
-        },
+      putDown.put(
+        { type: "loads", loads: both.loads, neutral: both.neutral },
+        `Loads ${both.loads}, neutral ${both.neutral}`,
       );
   };
   return (

@@ -1,10 +1,7 @@
 import { Button } from "@mantine/core";
-import { useRef } from "react";
-import client, { answer, type Sheet } from "../../api/client";
-import { PHOTO } from "../../api/records";
-import { useRecord } from "../../api/useRecord";
+import { useRef, useState } from "react";
+import type { Sheet } from "../../api/client";
 import { Choice } from "../../parts/Choice";
-import { Unplaced } from "../../parts/Unplaced";
 import { smaller } from "./picture";
 import classes from "./Sheet.module.css";
 import type { PutDown } from "./usePutDown";
@@ -20,29 +17,23 @@ export function Look({ sheet, putDown }: { sheet: Sheet; putDown: PutDown }) {
   );
 }
 
-/** A picture, known by what tells one file from another. */
-type Picture = { taken: File; name: string; size: number; modified: number };
-
 function LookLine({ item, putDown }: { item: Sheet["look"][number]; putDown: PutDown }) {
   const file = useRef<HTMLInputElement>(null);
-  const said = (good: boolean, photo: string | null = item.photo) =>
-    putDown.mutate({
-      entry: { type: "looked", item: item.id, good, ...(photo ? { photo } : {}) },
-      supersedes: item.entry ?? undefined,
-    });
-  const keep = useRecord(PHOTO, async ({ taken }: Picture, { id }) =>
-    answer(
-      client.PUT("/api/photos/{photo_id}", {
-        params: { path: { photo_id: id } },
-        body: { image: await smaller(taken) },
-      }),
-    ),
-  );
-  const keepPicture = (taken: File) =>
-    keep.mutate(
-      { taken, name: taken.name, size: taken.size, modified: taken.lastModified },
-      { onSuccess: (photo) => said(item.good ?? false, photo.id) },
+  const [unread, setUnread] = useState(false);
+  const last = putDown.unsent.findLast((entry) => entry.type === "looked" && entry.item === item.id);
+  const good = last?.good ?? item.good;
+  const said = (good: boolean, photo = last?.photo ?? item.photo) =>
+    putDown.put(
+      { type: "looked", item: item.id, good, ...(photo ? { photo } : {}) },
+      `${item.title}: ${good ? "good" : "not good"}${photo ? ", with a picture" : ""}`,
+      { supersedes: last?.id ?? item.entry },
     );
+  const keepPicture = async (taken: File) => {
+    setUnread(false);
+    const image = await smaller(taken).catch(() => null);
+    if (image === null) setUnread(true);
+    else said(good ?? false, putDown.keepPhoto({ image }, `Picture, ${item.title}`));
+  };
   return (
     <li>
       <span className={classes.lookTitle} id={`look-${item.id}`}>
@@ -51,7 +42,7 @@ function LookLine({ item, putDown }: { item: Sheet["look"][number]; putDown: Put
       <Choice
         label={item.title}
         hideLabel
-        value={item.good === null ? undefined : item.good ? "good" : "bad"}
+        value={good === null ? undefined : good ? "good" : "bad"}
         onChange={(value) => said(value === "good")}
         data={[
           { value: "good", label: "Good" },
@@ -67,19 +58,23 @@ function LookLine({ item, putDown }: { item: Sheet["look"][number]; putDown: Put
         aria-label={`Picture, ${item.title}`}
         onChange={(event) => {
           const taken = event.currentTarget.files?.[0];
-          if (taken) keepPicture(taken);
+          if (taken) void keepPicture(taken);
           event.currentTarget.value = "";
         }}
       />
-      <Button variant="subtle" loading={keep.isPending} onClick={() => file.current?.click()}>
-        {item.photo ? "Another picture" : "Picture"}
+      <Button variant="subtle" onClick={() => file.current?.click()}>
+        {item.photo || last?.photo ? "Another picture" : "Picture"}
       </Button>
       {item.photo && (
         <a className={classes.photo} href={`/api/photos/${item.photo}`} target="_blank" rel="noreferrer">
           <img src={`/api/photos/${item.photo}`} alt={`${item.title}, as it was seen`} />
         </a>
       )}
-      <Unplaced error={keep.error} />
+      {unread && (
+        <p className={classes.wrong} role="alert">
+          That is no picture this browser can read. Take another.
+        </p>
+      )}
     </li>
   );
 }

@@ -24,7 +24,6 @@ export function RingForm(props: {
   const pairs = pairsOf(usePractice(sheet.practice));
   const judged = useJudged(sheet.id, line.id, test, tester);
   const refused = judged.error as { problems?: { path: string; text: string }[] } | null;
-  const wrong = putDown.error ?? refused;
   const field = (key: string, label: string) => (
     <TextInput
       key={key}
@@ -34,7 +33,6 @@ export function RingForm(props: {
       value={typed[key] ?? ""}
       onChange={(event) => {
         setTyped({ ...typed, [key]: event.currentTarget.value });
-        putDown.reset();
       }}
     />
   );
@@ -43,7 +41,8 @@ export function RingForm(props: {
       aria-label={line.title}
       onSubmit={(event) => {
         event.preventDefault();
-        if (test) putDown.mutate({ entry: { type: "tested", line: line.id, test }, tester });
+        if (test && !refused?.problems)
+          putDown.put({ type: "tested", line: line.id, test }, line.title, { tester });
       }}
     >
       <p className="quiet">{line.why}</p>
@@ -77,13 +76,13 @@ export function RingForm(props: {
           ))}
         </tbody>
       </table>
-      {wrong && (
+      {refused && (
         <p className={shared.wrong} role="alert">
-          {wrong.problems?.map((p) => (p.path ? `${p.path}: ${p.text}` : p.text)).join(" ")}
+          {refused.problems?.map((p) => (p.path ? `${p.path}: ${p.text}` : p.text)).join(" ")}
         </p>
       )}
       {test && judged.data && !refused && <Outcome judged={judged.data} />}
-      <Button type="submit" className={shared.main} disabled={test === null} loading={putDown.isPending}>
+      <Button type="submit" className={shared.main} disabled={test === null}>
         Record the ring
       </Button>
       <TesterChoice testers={sheet.testers} use="ohms" value={tester} onChange={props.onTester} />

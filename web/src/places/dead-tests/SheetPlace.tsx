@@ -5,12 +5,14 @@ import client, { answer, type Sheet, type TestLine } from "../../api/client";
 import type { Moment } from "../../api/clock";
 import { useCutOff } from "../../api/freshness";
 import { useLine } from "../../api/line";
+import type { Waiting } from "../../api/outbox/useOutbox";
 import { LOOK_AGAIN_MS, usePractice, useSheet } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import folds from "../../parts/Fold.module.css";
 import { SaveAs } from "../../parts/SaveAs";
 import { useProofStanding } from "../../parts/useProofStanding";
 import { VerdictShape } from "../../parts/VerdictShape";
+import { WaitingList } from "../../parts/WaitingList";
 import { WorkHeader } from "../../parts/WorkHeader";
 import { dayAndTimeOf } from "../../reading/dates";
 import { Discharge } from "./Discharge";
@@ -25,7 +27,7 @@ import { RingBars } from "./RingBars";
 import { RingForm } from "./RingForm";
 import classes from "./Sheet.module.css";
 import { usualTester } from "./TesterChoice";
-import { TestForm } from "./TestForm";
+import { type PutBack, TestForm } from "./TestForm";
 import { usePutDown } from "./usePutDown";
 
 export function SheetPlace() {
@@ -37,11 +39,9 @@ export function SheetPlace() {
   return <Working key={sheetId} sheet={sheet.data} cutOff={cutOff} />;
 }
 
-/** Steps whose forms say themselves what was refused. */
-const SAYS_ITSELF = ["leads", "clear"];
-
 function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: number | null }) {
-  const putDown = usePutDown(sheet.id);
+  const putDown = usePutDown(sheet);
+  const [back, setBack] = useState<PutBack | null>(null);
   const firstOpen = sheet.steps.find((s) => !s.done)?.id ?? "clear";
   const lineDown = useLine();
   const [chosen, choose] = useState<string | null>(null);
@@ -57,12 +57,19 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
       steps.current?.querySelector("[aria-current]")?.scrollIntoView({ inline: "center", block: "nearest" });
   }, [at]);
   if (!step) return null;
+  const isUnsent = (line: TestLine) => putDown.unsent.some((entry) => entry.line === line.id);
   const lines = sheet.lines.filter((line) => line.step === step.id);
-  const line = lines.find((l) => l.id === picked) ?? lines.find((l) => !l.taken && !l.left);
+  const line = lines.find((l) => l.id === picked) ?? lines.find((l) => !l.taken && !l.left && !isUnsent(l));
   const goTo = (where: string) => {
     const owner = sheet.lines.find((l) => l.id === where);
     choose(owner?.step ?? (sheet.steps.some((s) => s.id === where) ? where : "clear"));
     pick(owner?.id ?? null);
+  };
+  const putBack = (one: Waiting) => {
+    putDown.waiting.outbox.drop(one.id);
+    const was = one.typed as PutBack;
+    setBack(was);
+    goTo(was.line);
   };
   const forInsulation = step.id === "insulation";
   const hand = forInsulation
@@ -89,7 +96,6 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
                 onClick={() => {
                   choose(s.id);
                   pick(null);
-                  putDown.reset();
                 }}
               >
                 <VerdictShape kind={s.done ? "correct" : "untested"} size={18} />
@@ -108,11 +114,6 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
         {cutOff !== null && lineDown === null && (
           <p className={classes.warning} role="alert">
             The server cannot be reached. What is shown may be old: treat as live.
-          </p>
-        )}
-        {putDown.error && !line && !SAYS_ITSELF.includes(step.id) && (
-          <p className={classes.wrong} role="alert">
-            Not saved: {putDown.error.message}
           </p>
         )}
         {step.warnings.map((warning) => (
@@ -136,8 +137,10 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
             sheet={sheet}
             line={line}
             putDown={putDown}
+            back={back?.line === line.id ? back.typed : undefined}
             {...hand}
             onDone={() => {
+              setBack(null);
               pick(null);
               choose(step.id);
             }}
@@ -145,6 +148,7 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
         )}
         {step.id === "discharge" && <Discharge sheet={sheet} putDown={putDown} done={step.done} />}
         {step.id === "clear" && <Gate sheet={sheet} cutOff={cutOff} putDown={putDown} onStep={goTo} />}
+        <WaitingList waiting={putDown.waiting} onPutBack={putBack} />
         {following && (step.done || (lines.length > 0 && !line)) && (
           <Button
             className={classes.main}

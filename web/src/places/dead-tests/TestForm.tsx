@@ -4,13 +4,24 @@ import type { Sheet, TestLine } from "../../api/client";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
 import { sign } from "../../reading/entry";
-import { fieldsOf, isOverRange, kindOf, mainFigure, presetTyped, testOf } from "../../reading/tested";
+import {
+  fieldsOf,
+  isOverRange,
+  kindOf,
+  mainFigure,
+  presetTyped,
+  type TypedTest,
+  testOf,
+} from "../../reading/tested";
 import { Outcome } from "./Outcome";
 import classes from "./Sheet.module.css";
 import { TesterChoice } from "./TesterChoice";
 import { TestFields, UnitChoice } from "./TestFields";
 import { useJudged } from "./useJudged";
 import type { PutDown } from "./usePutDown";
+
+/** What was typed of which line, to be put back where the server refuses it. */
+export type PutBack = { line: string; typed: TypedTest };
 
 /** One line of the sheet being read: a large number, what it comes to as it is typed, and Record. */
 export function TestForm(props: {
@@ -19,16 +30,17 @@ export function TestForm(props: {
   tester: string | null;
   onTester: (id: string | null) => void;
   putDown: PutDown;
+  /** What was typed, where the server refused it. */
+  back: TypedTest | undefined;
   onDone: () => void;
 }) {
   const { sheet, line, tester, putDown } = props;
   const field = useRef<HTMLInputElement>(null);
   const fields = fieldsOf(line.kind);
   const main = mainFigure(fields);
-  const [typed, setTyped] = useState(() => presetTyped(fields, line.preset));
+  const [typed, setTyped] = useState(() => props.back ?? presetTyped(fields, line.preset));
   const type = (key: string, value: string) => {
     setTyped((was) => ({ ...was, [key]: value }));
-    putDown.reset();
   };
 
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
@@ -36,13 +48,14 @@ export function TestForm(props: {
   const test = testOf(fields, typed);
   const judged = useJudged(sheet.id, line.id, test, tester);
   const refused = judged.error as { problems?: { path: string; text: string }[] } | null;
-  const wrong = putDown.error ?? refused;
   const record = () => {
-    if (test === null || putDown.isPending) return;
-    putDown.mutate(
-      { entry: { type: "tested", line: line.id, test }, tester, supersedes: undefined },
-      { onSuccess: props.onDone },
-    );
+    if (test === null || refused?.problems) return;
+    const shown = main ? `, ${typed[main.key] ?? ""} ${sign(main.unit)}` : "";
+    putDown.put({ type: "tested", line: line.id, test }, line.title + shown, {
+      tester,
+      typed: { line: line.id, typed } satisfies PutBack,
+    });
+    props.onDone();
   };
   const before = main ? fields.slice(0, fields.indexOf(main)) : [];
   const after = main ? fields.slice(fields.indexOf(main) + 1) : fields;
@@ -67,7 +80,7 @@ export function TestForm(props: {
             label={before.length > 0 ? main.label : `Reading, ${line.title}`}
             value={typed[main.key] ?? ""}
             onChange={(text) => type(main.key, isOverRange(text) ? "OL" : text)}
-            wrong={wrong ? "test-wrong" : null}
+            wrong={refused ? "test-wrong" : null}
           >
             <span className={classes.unit}>{sign(main.unit)}</span>
           </NumberField>
@@ -85,16 +98,16 @@ export function TestForm(props: {
           </div>
         </>
       )}
-      {wrong && (
+      {refused && (
         <p id="test-wrong" className={classes.wrong} role="alert">
-          {wrong.problems?.map((p) => (p.path ? `${p.path}: ${p.text}` : p.text)).join(" ")}
+          {refused.problems?.map((p) => (p.path ? `${p.path}: ${p.text}` : p.text)).join(" ")}
         </p>
       )}
       <TestFields fields={after} typed={typed} onType={type} />
       <div aria-live="polite" aria-busy={judged.isFetching}>
         {test !== null && judged.data && !refused && <Outcome judged={judged.data} />}
       </div>
-      <Button type="submit" className={classes.main} disabled={test === null} loading={putDown.isPending}>
+      <Button type="submit" className={classes.main} disabled={test === null}>
         Record
       </Button>
       <TesterChoice

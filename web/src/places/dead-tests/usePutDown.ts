@@ -1,19 +1,39 @@
-import client, { answer, asTyped, type SheetEntry, type SheetEntrySent } from "../../api/client";
-import { SHEET } from "../../api/records";
-import { useRecord } from "../../api/useRecord";
+import type { Sheet, SheetEntry } from "../../api/client";
+import type { SheetBody } from "../../api/outbox/kinds";
+import { useKeep } from "../../api/outbox/useOutbox";
 
-type Putting = { entry: SheetEntry | null; tester?: string | null; supersedes?: string };
+type Beside = {
+  tester?: string | null | undefined;
+  supersedes?: string | null | undefined;
+  typed?: unknown;
+};
 
-/** Puts things down on a sheet. The same again after a failure is the same entry, not a second. */
-export function usePutDown(sheetId: string) {
-  return useRecord(SHEET, ({ entry, tester = null, supersedes }: Putting, { id }) =>
-    answer(
-      client.PUT("/api/sheets/{sheet_id}/entries/{entry_id}", {
-        params: { path: { sheet_id: sheetId, entry_id: id } },
-        body: { entry: entry && asTyped<SheetEntrySent>(entry), tester, supersedes: supersedes ?? null },
-      }),
-    ),
-  );
+/** What waits of a sheet, as far as its forms show it. */
+type Unsent = {
+  id: string;
+  type: SheetEntry["type"];
+  line?: string;
+  item?: string;
+  good?: boolean;
+  photo?: string;
+  what?: string;
+};
+
+/** Puts things down on a sheet. `unsent`: what of it waits, in order, and counts as put down. */
+export function usePutDown(sheet: Sheet) {
+  const { keep, waiting } = useKeep("sheet-entry", sheet.id, sheet.circuit.name);
+  const { keep: keepPhoto } = useKeep("photo", sheet.id, sheet.circuit.name);
+  const put = (
+    entry: SheetEntry | null,
+    said: string,
+    { tester = null, supersedes = null, typed }: Beside = {},
+  ) => keep({ entry, tester, supersedes }, said, typed);
+  const unsent = waiting.taken.flatMap(({ id, kind, body }) => {
+    const { entry } = body as SheetBody;
+    const known = kind !== "sheet-entry" || sheet.entries.some((there) => there.id === id);
+    return known || entry === null ? [] : [{ ...entry, id } as Unsent];
+  });
+  return { put, keepPhoto, waiting, unsent };
 }
 
 export type PutDown = ReturnType<typeof usePutDown>;

@@ -1,4 +1,4 @@
-import client, { answer, type Practice, type Proof } from "../../api/client";
+import client, { answer, type EventEntry, type Practice, type Proof } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
 import log from "../../parts/Log.module.css";
 import { SaveAs } from "../../parts/SaveAs";
@@ -20,7 +20,7 @@ export function EventLog({ proof, practice }: { proof: Proof; practice: Practice
         {[...proof.events].reverse().map((event) => (
           <li key={event.id}>
             <span className={log.seen}>
-              <b>{eventWords(event, practice, sources)}</b>
+              <b>{eventWords({ ...event.entry, type: event.type } as EventEntry, practice, sources)}</b>
               <span className={folds.reason}>
                 {[timeOf(event.at, proof.practice), event.tester_label, event.by].filter(Boolean).join(" · ")}
               </span>

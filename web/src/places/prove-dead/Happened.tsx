@@ -10,8 +10,8 @@ import type { Happens } from "./step";
 type Asking = "source" | "unlocked" | "re-energised" | "handed-over" | null;
 
 /** Whatever else happens, in or out of turn. Nothing is refused here; it only shows in how the proof stands. */
-export function Happened(props: { proof: Proof; busy: boolean; onHappened: Happens }) {
-  const { proof, busy } = props;
+export function Happened(props: { proof: Proof; onHappened: Happens }) {
+  const { proof } = props;
   const [asking, ask] = useState<Asking>(null);
   if (proof.state.state === "closed") return null;
   const happened = (entry: EventEntry) => {
@@ -24,7 +24,7 @@ export function Happened(props: { proof: Proof; busy: boolean; onHappened: Happe
     props.onHappened({ type: "screened", alarm }, detector?.id ?? null);
   };
   const line = (name: string, act: () => void) => (
-    <Button key={name} variant="default" disabled={busy} onClick={act}>
+    <Button key={name} variant="default" onClick={act}>
       {name}
     </Button>
   );
@@ -43,7 +43,7 @@ export function Happened(props: { proof: Proof; busy: boolean; onHappened: Happe
         {line("Work done or moved on: close", () => happened({ type: "closed" }))}
       </div>
       <Modal opened={asking === "source"} onClose={() => ask(null)} title="Another source found">
-        <SourceForm proof={proof} busy={busy} onHappened={happened} />
+        <SourceForm proof={proof} onHappened={happened} />
       </Modal>
       <Modal
         opened={asking === "unlocked" || asking === "re-energised"}

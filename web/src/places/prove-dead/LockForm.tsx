@@ -3,18 +3,14 @@ import { useState } from "react";
 import classes from "./LockForm.module.css";
 import shared from "./Prove.module.css";
 
-export function LockForm(props: {
-  label: string;
-  busy: boolean;
-  onLocked: (lock: string, tag: boolean) => void;
-}) {
+export function LockForm(props: { label: string; onLocked: (lock: string, tag: boolean) => void }) {
   const [lock, setLock] = useState("");
   const [tag, setTag] = useState(true);
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        if (!props.busy) props.onLocked(lock.trim(), tag);
+        props.onLocked(lock.trim(), tag);
       }}
     >
       <h2>
@@ -34,7 +30,7 @@ export function LockForm(props: {
         checked={tag}
         onChange={(event) => setTag(event.currentTarget.checked)}
       />
-      <Button type="submit" className={shared.main} loading={props.busy}>
+      <Button type="submit" className={shared.main}>
         Locked
       </Button>
     </form>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { useProofReference } from "../../api/queries";
 import { askForNotices, mayAskForNotices } from "../../parts/callAttention";
 import { HoldButton } from "../../parts/HoldButton";
+import { Unplaced } from "../../parts/Unplaced";
 import { provedEntry, testedEntry } from "./hand";
 import { LockForm } from "./LockForm";
 import classes from "./NextStep.module.css";
@@ -10,30 +11,33 @@ import shared from "./Prove.module.css";
 import { ShownForm } from "./ShownForm";
 import { SourceForm } from "./SourceForm";
 import type { StepProps } from "./step";
-import { TesterInHand } from "./TesterInHand";
+import { PickTester, TesterInHand } from "./TesterInHand";
+import { useConfirm } from "./useRecordEvent";
+
+const BY_A_TESTER = ["prove", "prove-again", "test", "low-impedance"];
 
 /** The one next thing to do, set up so that a number and Enter are enough. */
 export function NextStep(props: StepProps) {
-  const { error } = props;
+  const { wrong } = props;
   const { step } = props.at;
   return (
     <>
       <div className={classes.panel}>
         <StepOf {...props} />
-        {error && (
+        {wrong && (
           <Text role="alert" id="step-error" className={shared.wrong}>
-            {error.problems.map((p) => p.text).join(" ")}
+            Not recorded: {wrong}
           </Text>
         )}
       </div>
       {step === "prove" && <Screening {...props} />}
-      {["prove", "prove-again", "test", "low-impedance"].includes(step) && <TesterInHand {...props} />}
+      {props.tester && BY_A_TESTER.includes(step) && <TesterInHand {...props} />}
     </>
   );
 }
 
 /** A walk with the detector before any probe goes in: an alarm stops the work, silence is only written down. */
-function Screening({ proof, busy, onHappened }: StepProps) {
+function Screening({ proof, onHappened }: StepProps) {
   const detector = proof.testers.find((t) => t.screens);
   if (!detector || proof.events.some((e) => e.type === "screened")) return null;
   const screened = (alarm: boolean) => onHappened({ type: "screened", alarm }, detector.id);
@@ -43,10 +47,10 @@ function Screening({ proof, busy, onHappened }: StepProps) {
         Screen with {detector.label} first?{" "}
         <span className="quiet">Optional; silence cannot confirm safe.</span>
       </span>
-      <Button variant="default" disabled={busy} onClick={() => screened(false)}>
+      <Button variant="default" onClick={() => screened(false)}>
         Silent
       </Button>
-      <Button variant="default" disabled={busy} onClick={() => screened(true)}>
+      <Button variant="default" onClick={() => screened(true)}>
         Alarm
       </Button>
     </div>
@@ -54,12 +58,13 @@ function Screening({ proof, busy, onHappened }: StepProps) {
 }
 
 function StepOf(props: StepProps) {
-  const { proof, practice, hand, tester, busy, onHappened } = props;
+  const { proof, practice, hand, tester, unsure, onHappened } = props;
   const { step, pair, mode } = props.at;
   const questions = useProofReference().data?.questions;
   const { sources } = proof.state;
   const source = sources.find((s) => s.id === props.at.source);
   const letter = (terminal: string) => practice.letters[terminal] ?? terminal;
+  if (!tester && BY_A_TESTER.includes(step)) return <PickTester {...props} />;
   switch (step) {
     case "switch-off": {
       const how = questions?.find((q) => q.kind === source?.kind)?.isolate;
@@ -73,7 +78,6 @@ function StepOf(props: StepProps) {
           </p>
           <Button
             className={shared.main}
-            loading={busy}
             onClick={() => onHappened({ type: "off", source: props.at.source ?? undefined })}
             autoFocus
           >
@@ -86,7 +90,6 @@ function StepOf(props: StepProps) {
       return (
         <LockForm
           label={source?.label ?? ""}
-          busy={busy}
           onLocked={(lock, tag) =>
             onHappened({ type: "locked", source: props.at.source ?? undefined, tag, ...(lock && { lock }) })
           }
@@ -99,7 +102,7 @@ function StepOf(props: StepProps) {
           {...props}
           title={
             <>
-              Prove <b>{tester?.label ?? "the tester"}</b>
+              Prove <b>{tester?.label}</b>
               {step === "prove-again" && " again"}
             </>
           }
@@ -129,17 +132,19 @@ function StepOf(props: StepProps) {
         )
       );
     case "find-source":
-      return <SourceForm proof={proof} busy={busy} onHappened={onHappened} />;
+      return <SourceForm proof={proof} onHappened={onHappened} />;
     case "state":
+      return <Confirm proof={proof} unsure={unsure} />;
+    case "wait":
       return (
         <>
           <h2>
-            Every step is done. State it <b>dead</b>?
+            Recorded. <b>Treat as live</b>
           </h2>
           <p className={shared.how}>
-            You say with your name that {proof.name} is dead on these conductors, here, now, while you stay.
+            What comes next waits for the server, which judges what you recorded. Anything else that happens
+            can still be recorded below.
           </p>
-          <HoldButton label="Hold: proved dead" busy={busy} onHeld={() => onHappened({ type: "stated" })} />
         </>
       );
     case "keep":
@@ -152,10 +157,10 @@ function StepOf(props: StepProps) {
             Confirm you are here before the clock runs out: no longer valid after {proof.unattended_min} min
             with nobody seen.
           </p>
-          <Button className={shared.main} loading={busy} onClick={() => onHappened({ type: "returned" })}>
+          <Button className={shared.main} onClick={() => onHappened({ type: "returned" })}>
             I am here
           </Button>
-          <Button fullWidth variant="default" loading={busy} onClick={() => onHappened({ type: "left" })}>
+          <Button fullWidth variant="default" onClick={() => onHappened({ type: "left" })}>
             I am leaving for a while
           </Button>
           <Button fullWidth variant="default" mt="xs" onClick={props.onRenew}>
@@ -172,6 +177,33 @@ function StepOf(props: StepProps) {
         </>
       );
   }
+}
+
+/** Said with one's name, of what the server knows: nothing without a line. */
+function Confirm({ proof, unsure }: Pick<StepProps, "proof" | "unsure">) {
+  const confirm = useConfirm(proof);
+  return (
+    <>
+      <h2>
+        Every step is done. State it <b>dead</b>?
+      </h2>
+      <p className={shared.how}>
+        You say with your name that {proof.name} is dead on these conductors, here, now, while you stay.
+      </p>
+      {unsure ? (
+        <p className={shared.wrong} role="alert">
+          Confirming it dead needs the server, which cannot be asked now. Treat as live.
+        </p>
+      ) : (
+        <HoldButton
+          label="Hold: proved dead"
+          busy={confirm.isPending}
+          onHeld={() => confirm.mutate(undefined)}
+        />
+      )}
+      <Unplaced error={confirm.error} />
+    </>
+  );
 }
 
 /** The device itself can tell of the end, on a locked screen too, once it is asked. */

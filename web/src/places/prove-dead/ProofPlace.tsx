@@ -6,18 +6,22 @@ import type { Practice, Proof } from "../../api/client";
 import type { Moment } from "../../api/clock";
 import { useCutOff } from "../../api/freshness";
 import { keys } from "../../api/keys";
+import type { Waiting } from "../../api/outbox/useOutbox";
 import { TWO_ON_ONE_MS, usePractice, useProof } from "../../api/queries";
 import { type Ends, samePair } from "../../geometry/pairs";
 import { Failure } from "../../parts/Failure";
 import { PairFigure } from "../../parts/PairFigure";
 import { PROOF_WORDS } from "../../parts/proofStanding";
 import { useProofStanding } from "../../parts/useProofStanding";
+import { usePutBack } from "../../parts/usePutBack";
 import { useWakeLock } from "../../parts/useWakeLock";
+import { WaitingList } from "../../parts/WaitingList";
 import { WorkHeader } from "../../parts/WorkHeader";
 import { Alarm } from "./Alarm";
+import { mayEnd, stepsLeft, unsentOf } from "./ahead";
 import { EventLog } from "./EventLog";
 import { Happened } from "./Happened";
-import { testerIn, useHand } from "./hand";
+import { type Hand, testerIn, useHand } from "./hand";
 import { NextStep } from "./NextStep";
 import panel from "./NextStep.module.css";
 import classes from "./ProofPlace.module.css";
@@ -26,7 +30,20 @@ import { Standing } from "./Standing";
 import { Steps } from "./Steps";
 import type { Happens } from "./step";
 import { useRecordEvent } from "./useRecordEvent";
-import { useStep } from "./useStep";
+import { type Picked, useStep } from "./useStep";
+
+/** What was typed, with what and between what, to be put back where the server refuses it. */
+type PutBack = { hand: Hand; pair: Ends | null };
+
+/** A second tap in the same place, or a key held down, is no answer to the step that took the first one's place. */
+const onceATap = {
+  onClickCapture: (event: React.MouseEvent) => event.detail > 1 && halt(event),
+  onKeyDownCapture: (event: React.KeyboardEvent) => event.repeat && event.key === "Enter" && halt(event),
+};
+const halt = (event: React.SyntheticEvent) => {
+  event.preventDefault();
+  event.stopPropagation();
+};
 
 const PROOFS = ["prove", "prove-again"];
 /** Steps for which the log says which tester has to go on. */
@@ -50,42 +67,57 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
     now: proof.now,
     asked: proof.asked,
   };
-  const standing = useProofStanding(known, cutOff !== null);
+  const { record, waiting, clock } = useRecordEvent(proof, practice);
+  const unsent = unsentOf(proof, waiting.taken);
+  const unsure = cutOff !== null || mayEnd(unsent);
+  const standing = useProofStanding(known, unsure);
   useWakeLock(standing.ms !== null);
   const queries = useQueryClient();
   const [hand, change] = useHand(proof);
-  const typedNow = useRef(hand.typed);
-  typedNow.current = hand.typed;
-  const [picked, pick] = useState<Ends | null>(null);
+  const [picked, setPicked] = useState<Picked>({ pair: null });
+  const pick = (pair: Ends | null) => setPicked({ pair });
   const [renewing, renew] = useState(false);
-  const record = useRecordEvent(proof);
   const { state } = proof;
-  const { next } = state;
-  const at = useStep(proof, picked, renewing, hand.typed !== "");
+  const left = stepsLeft(state, unsent);
+  const [next] = left;
+  const at = useStep(next, picked, renewing, hand.typed !== "");
   const { step, pair } = at;
   const tester = testerIn(proof, hand);
   const old = standing.state !== state.state || proof.brought_at !== null;
 
+  const isPutBack = useRef(false);
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a new step sets the hand up anew
   useEffect(() => {
-    change({ lowImpedance: step === "low-impedance", typed: "" });
+    if (isPutBack.current) {
+      isPutBack.current = false;
+      return;
+    }
+    change({ lowImpedance: step === "low-impedance" });
     if (PROOFS.includes(step)) change({ mode: null, range: "" });
-    if (next.tester && BY_THE_SAME.includes(step)) change({ tester: next.tester });
+    if (next?.tester && BY_THE_SAME.includes(step)) change({ tester: next.tester });
   }, [step, pair?.from, pair?.to, at.mode]);
 
+  const putBack = (one: Waiting) => {
+    waiting.outbox.drop(one.id);
+    const was = one.typed as PutBack;
+    isPutBack.current = true;
+    pick(was.pair);
+    change(was.hand);
+    return was.hand.typed;
+  };
+  const [wrong, clearWrong] = usePutBack(
+    waiting.list.filter((one) => one.typed !== undefined),
+    hand.typed,
+    putBack,
+  );
   const happened: Happens = (entry, tester = hand.tester) => {
-    if (record.isPending) return;
-    const sent = hand.typed;
-    record.mutate(
-      { entry, tester, leads: hand.leads, adapters: hand.adapters },
-      {
-        onSuccess: () => {
-          pick(null);
-          renew(false);
-          change(typedNow.current === sent ? { typed: "", note: "" } : { note: "" });
-        },
-      },
-    );
+    clearWrong();
+    const back: PutBack = { hand, pair: at.pair };
+    const { leads, adapters } = hand;
+    record({ entry, tester, leads, adapters }, hand.typed ? back : undefined);
+    pick(null);
+    renew(false);
+    change({ typed: "", note: "" });
   };
   const lookAgain = useCallback(
     () => void queries.invalidateQueries({ queryKey: keys.proof(proof.id) }),
@@ -102,7 +134,7 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
       <WorkHeader back={["/prove-dead", "Prove dead"]} under={proof.site.name} title={proof.name}>
         <Standing proof={proof} standing={standing} cutOff={cutOff} onOver={lookAgain} />
       </WorkHeader>
-      <section className={classes.next} aria-label="Next step">
+      <section className={classes.next} aria-label="Next step" {...onceATap}>
         {standing.state === "void" && state.state === "proved-dead" ? (
           <RanOut cutOff={cutOff !== null} onAgain={lookAgain} />
         ) : proof.brought_at ? (
@@ -116,18 +148,19 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
             hand={hand}
             tester={tester}
             change={change}
-            busy={record.isPending}
-            error={record.error}
+            wrong={wrong}
+            unsure={unsure}
             onHappened={happened}
             onRenew={() => renew(true)}
           />
         )}
-        {record.data?.clock && (
+        <WaitingList waiting={waiting} onPutBack={putBack} />
+        {clock && (
           <Text className={shared.note} role="status">
-            {record.data.clock}
+            {clock}
           </Text>
         )}
-        {!proof.brought_at && <Happened proof={proof} busy={record.isPending} onHappened={happened} />}
+        {!proof.brought_at && <Happened proof={proof} onHappened={happened} />}
       </section>
       <section className={classes.figure} aria-label="Pairs" data-old={old || undefined}>
         <h2 className="zone-title">
@@ -141,7 +174,7 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
           alive={aliveEnds}
           onPair={(chosen) => {
             change({ typed: "" });
-            pick(next.from && next.to && samePair(chosen, { from: next.from, to: next.to }) ? null : chosen);
+            pick(next?.from && next.to && samePair(chosen, { from: next.from, to: next.to }) ? null : chosen);
           }}
         />
         <p className={classes.hint}>

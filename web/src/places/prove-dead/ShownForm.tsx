@@ -17,7 +17,7 @@ type Props = StepProps & {
 
 /** What the display shows: a large number and Enter, or the lamps of a tester that has steps. */
 export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
-  const { hand, tester, change, busy, error } = props;
+  const { hand, tester, change, wrong } = props;
   const { step } = props.at;
   const steps = tester?.steps_v ?? [];
   const ready = isSet(hand, tester);
@@ -29,7 +29,8 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        if (ready) props.onShown();
+        if (ready && hand.typed.trim() !== "") props.onShown();
+        else field.current?.focus();
       }}
     >
       <h2>{props.title}</h2>
@@ -62,7 +63,7 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
         label={props.label}
         value={hand.typed}
         onChange={(typed) => change({ typed })}
-        wrong={error ? "step-error" : null}
+        wrong={wrong ? "step-error" : null}
       >
         <span className={classes.big}>V {tester?.sets ? hand.mode?.toUpperCase() : ""}</span>
       </NumberField>
@@ -71,7 +72,7 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
           <span className="quiet">or the highest lamp lit</span>
           <div>
             {!props.proof && (
-              <Button variant="default" disabled={busy} onClick={() => props.onShown({ below: steps[0] })}>
+              <Button variant="default" onClick={() => props.onShown({ below: steps[0] })}>
                 None
               </Button>
             )}
@@ -79,7 +80,6 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
               <Button
                 key={volts}
                 variant="default"
-                disabled={busy}
                 onClick={() =>
                   props.onShown(
                     steps[i + 1] === undefined
@@ -122,11 +122,11 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
           Say how the meter is set first: a wrong range reads 0 on a live conductor.
         </p>
       )}
-      <Button type="submit" className={shared.main} data-busy={busy || undefined} disabled={!ready}>
+      <Button type="submit" className={shared.main} disabled={!ready}>
         {props.proof ? "It shows that: proved" : "Record"}
       </Button>
       {props.onFailed && (
-        <Button fullWidth variant="default" disabled={busy} onClick={props.onFailed}>
+        <Button fullWidth variant="default" onClick={props.onFailed}>
           It shows nothing: failed
         </Button>
       )}

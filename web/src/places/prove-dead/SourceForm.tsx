@@ -8,8 +8,8 @@ import classes from "./SourceForm.module.css";
 import { KIND_WORDS } from "./words";
 
 /** A source found late: its name and kind, or that a known one was not off after all. */
-export function SourceForm(props: { proof: Proof; busy: boolean; onHappened: (entry: EventEntry) => void }) {
-  const { proof, busy, onHappened } = props;
+export function SourceForm(props: { proof: Proof; onHappened: (entry: EventEntry) => void }) {
+  const { proof, onHappened } = props;
   const questions = useProofReference().data?.questions ?? [];
   const [id] = useState(() => newId());
   const [label, setLabel] = useState("");
@@ -18,7 +18,7 @@ export function SourceForm(props: { proof: Proof; busy: boolean; onHappened: (en
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        if (!busy) onHappened({ type: "source-found", source: id, label: label.trim(), kind });
+        onHappened({ type: "source-found", source: id, label: label.trim(), kind });
       }}
     >
       <h2>
@@ -42,7 +42,7 @@ export function SourceForm(props: { proof: Proof; busy: boolean; onHappened: (en
         value={label}
         onChange={(event) => setLabel(event.currentTarget.value)}
       />
-      <Button type="submit" className={shared.main} loading={busy}>
+      <Button type="submit" className={shared.main}>
         Add this source
       </Button>
       {proof.state.sources.map((source) => (
@@ -51,7 +51,6 @@ export function SourceForm(props: { proof: Proof; busy: boolean; onHappened: (en
           fullWidth
           variant="default"
           className={classes.wrap}
-          disabled={busy}
           onClick={() => onHappened({ type: "off", source: source.id })}
         >
           {source.label} was not off; now it is

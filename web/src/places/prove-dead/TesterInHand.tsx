@@ -1,9 +1,34 @@
-import { NativeSelect } from "@mantine/core";
+import { Button, NativeSelect } from "@mantine/core";
 import { useParts } from "../../api/queries";
 import folds from "../../parts/Fold.module.css";
 import shared from "./Prove.module.css";
 import type { StepProps } from "./step";
 import classes from "./TesterInHand.module.css";
+
+/** Nobody's tester is taken for granted: the one in the hand is named first. */
+export function PickTester({ proof, change }: StepProps) {
+  return (
+    <>
+      <h2>
+        Which tester is <b>in your hand</b>?
+      </h2>
+      {proof.testers.length === 0 && (
+        <p className={shared.wrong}>No tester in the kit yet. Add one under Kit.</p>
+      )}
+      {proof.testers.map((tester) => (
+        <Button
+          key={tester.id}
+          fullWidth
+          mt="xs"
+          variant="default"
+          onClick={() => change({ tester: tester.id })}
+        >
+          {tester.fit ? tester.label : `${tester.label} (cannot confirm safe)`}
+        </Button>
+      ))}
+    </>
+  );
+}
 
 /** Which tester, with which leads, and whether that is fit for this place; an unfit one may be used, and counts not. */
 export function TesterInHand({ proof, hand, tester, change }: StepProps) {
@@ -20,9 +45,6 @@ export function TesterInHand({ proof, hand, tester, change }: StepProps) {
           label: t.fit ? t.label : `${t.label} (cannot confirm safe)`,
         }))}
       />
-      {proof.testers.length === 0 && (
-        <p className={shared.wrong}>No tester in the kit yet. Add one under Kit.</p>
-      )}
       {tester && (
         <p className={tester.fit ? shared.note : classes.unfit}>
           {tester.fit

@@ -18,13 +18,13 @@ export type Hand = {
   note: string;
 };
 
-/** A proof opened again half-way goes on with the tester, function and range it was last proved with. */
+/** A proof opened again half-way goes on with the tester, function and range it was last proved with; else none is chosen. */
 export function useHand(proof: Proof) {
   const [hand, set] = useState<Hand>(() => {
     const last = proof.events.filter((e) => e.type === "proved").at(-1);
     const { mode, range } = (last?.entry ?? {}) as { mode?: "ac" | "dc"; range?: string };
     return {
-      tester: proof.state.next.tester ?? proof.testers.find((t) => t.fit)?.id ?? proof.testers[0]?.id ?? null,
+      tester: proof.state.next.tester,
       leads: null,
       adapters: [],
       mode: mode ?? null,

@@ -1,6 +1,6 @@
 /** What every form of a step is given. */
 
-import type { EventEntry, Practice, Proof, ProofTester, Refusal } from "../../api/client";
+import type { EventEntry, Practice, Proof, ProofTester } from "../../api/client";
 import type { Hand } from "./hand";
 import type { At } from "./useStep";
 
@@ -14,8 +14,10 @@ export type StepProps = {
   hand: Hand;
   tester: ProofTester | undefined;
   change: (change: Partial<Hand>) => void;
-  busy: boolean;
-  error: Refusal | null;
+  /** Why what was typed was refused, when it was put back. */
+  wrong: string;
+  /** How the proof stands is only last known. */
+  unsure: boolean;
   onHappened: Happens;
   onRenew: () => void;
 };

@@ -1,28 +1,46 @@
-import client, { answer, asTyped, type EventEntry, type Happening, type Proof } from "../../api/client";
+import { useCallback, useState } from "react";
+import client, { answer, type EventEntry, type Practice, type Proof } from "../../api/client";
+import type { EventBody } from "../../api/outbox/kinds";
+import { useKeep, useWhenSent } from "../../api/outbox/useOutbox";
 import { PROOF } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
+import { eventWords } from "./words";
 
 const OF_A_TESTER = ["proved", "prove-failed", "tested", "screened"];
+const NOTHING_HELD = { tester: null, leads: null, adapters: [] };
 
-/** What happened, and what was in the hand. */
-export type Happened = {
-  entry: EventEntry;
-  tester: string | null;
-  leads: string | null;
-  adapters: string[];
-};
-
-/** Records events, each at the time it was first tried. */
-export function useRecordEvent(proof: Proof) {
-  return useRecord(PROOF, ({ entry, ...hand }: Happened, { id, at }) => {
+/** Records what happened, with what was in the hand; what was `typed` can be put back if the server refuses it. */
+export function useRecordEvent(proof: Proof, practice: Practice) {
+  const { keep, waiting } = useKeep("proof-event", proof.id, proof.name);
+  const [clock, setClock] = useState("");
+  useWhenSent(
+    useCallback(
+      (one, answer) => {
+        if (one.of === proof.id && "clock" in answer) setClock(String(answer.clock));
+      },
+      [proof.id],
+    ),
+  );
+  const record = ({ entry, ...hand }: EventBody, typed?: unknown) => {
     const held = OF_A_TESTER.includes(entry.type)
       ? { ...hand, tester: hand.tester?.split("/")[0] ?? null }
-      : { tester: null, leads: null, adapters: [] };
-    return answer(
+      : NOTHING_HELD;
+    keep({ entry, ...held }, wordsOf(entry, proof, practice), typed);
+  };
+  return { record, waiting, clock };
+}
+
+const wordsOf = (entry: EventEntry, proof: Proof, practice: Practice) =>
+  eventWords(entry, practice, new Map(proof.state.sources.map((s) => [s.id, s.label])));
+
+/** Confirmed dead is said of what the server knows, so it is not kept for later. */
+export function useConfirm(proof: Proof) {
+  return useRecord(PROOF, (_: undefined, { id, at }) =>
+    answer(
       client.PUT("/api/proofs/{proof_id}/events/{event_id}", {
         params: { path: { proof_id: proof.id, event_id: id } },
-        body: { entry: asTyped<Happening>(entry), ...held, at, sent_at: new Date().toISOString() },
+        body: { entry: { type: "stated" }, ...NOTHING_HELD, at, sent_at: new Date().toISOString() },
       }),
-    );
-  });
+    ),
+  );
 }

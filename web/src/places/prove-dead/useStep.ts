@@ -4,20 +4,26 @@ import type { Ends } from "../../geometry/pairs";
 
 export type At = { step: string; pair: Ends | null; mode: string | null; source: string | null };
 
+type Next = Proof["state"]["next"];
+/** The pair picked by hand, or none: another object each time a hand said so. */
+export type Picked = { pair: Ends | null };
+
 /**
- * The step that is set up. It follows the proof, which another person may move on meanwhile, but never while
- * something is typed: a number must not land on a pair it was not read on.
+ * The step that is set up; `wait` where only the server knows what comes next. It follows the proof, which another person may move on meanwhile, but never while
+ * something is typed, but where a hand picks a pair or a refused number comes back to its own: a number must not land on
+ * a pair it was not read on.
  */
-export function useStep(proof: Proof, picked: Ends | null, renewing: boolean, typing: boolean): At {
-  const { next } = proof.state;
-  const wanted = next.from && next.to ? { from: next.from, to: next.to } : null;
+export function useStep(next: Next | undefined, picked: Picked, renewing: boolean, typing: boolean): At {
+  const wanted = next?.from && next.to ? { from: next.from, to: next.to } : null;
   const now: At = {
-    step: picked ? "test" : renewing ? "prove" : next.step,
-    pair: picked ?? wanted,
-    mode: next.mode,
-    source: next.source,
+    step: picked.pair ? "test" : renewing ? "prove" : (next?.step ?? "wait"),
+    pair: picked.pair ?? wanted,
+    mode: next?.mode ?? null,
+    source: next?.source ?? null,
   };
   const kept = useRef(now);
-  if (!typing) kept.current = now;
+  const before = useRef(picked);
+  if (!typing || before.current !== picked) kept.current = now;
+  before.current = picked;
   return kept.current;
 }

@@ -1,11 +1,11 @@
 import { expect, test } from "vitest";
-import type { Practice, ProofEvent } from "../../api/client";
+import type { EventEntry, Practice, ProofEvent } from "../../api/client";
 import { eventWords, KIND_WORDS } from "./words";
 
 const practice = { letters: { L: "H", N: "N", PE: "G" } } as unknown as Practice;
 const sources = new Map([["s1", "Board W, way 7"]]);
 const said = (type: ProofEvent["type"], entry: ProofEvent["entry"] = {}) =>
-  eventWords({ type, entry } as ProofEvent, practice, sources);
+  eventWords({ ...entry, type } as EventEntry, practice, sources);
 
 test.each<[ProofEvent["type"], ProofEvent["entry"], string]>([
   ["off", { source: "s1" }, "Board W, way 7: off"],

@@ -1,6 +1,6 @@
 /** Words for what the log holds. */
 
-import type { Practice, Proof, ProofEvent } from "../../api/client";
+import type { EventEntry, Practice, Proof } from "../../api/client";
 
 export const KIND_WORDS: Record<string, string> = {
   device: "Protective device",
@@ -19,8 +19,8 @@ export const WHAT_WORDS: Record<Proof["what"], string> = {
   machine: "Machine",
 };
 
-export function eventWords(event: ProofEvent, practice: Practice, sources: Map<string, string>): string {
-  const { entry } = event;
+/** `entry`: with its type; `sources`: their names by id. */
+export function eventWords(entry: EventEntry, practice: Practice, sources: Map<string, string>): string {
   const letter = (terminal: unknown) => practice.letters[String(terminal)] ?? String(terminal);
   const source = entry.source ? (sources.get(String(entry.source)) ?? String(entry.source)) : "every source";
   const volts =
@@ -31,7 +31,7 @@ export function eventWords(event: ProofEvent, practice: Practice, sources: Map<s
         : entry.below !== undefined
           ? "no lamp lit"
           : "";
-  switch (event.type) {
+  switch (entry.type) {
     case "off":
       return `${source}: off`;
     case "locked":

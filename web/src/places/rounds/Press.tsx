@@ -1,12 +1,13 @@
-import { Button, Text, TextInput } from "@mantine/core";
+import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Round, Stop } from "../../api/client";
+import type { Pressed } from "./press";
 import classes from "./Rounds.module.css";
-import { useRoundEvent } from "./useRoundEvent";
+import type { RoundEvents } from "./useRoundEvent";
 
 /** For whoever holds the plug tester: what will go dark, and the press. */
-export function PressHere({ round, stop, testMa }: { round: Round; stop: Stop; testMa: number | null }) {
-  const keep = useRoundEvent(round.id);
+export function PressHere(props: { round: Round; stop: Stop; testMa: number | null; events: RoundEvents }) {
+  const { round, stop, testMa, events } = props;
   return (
     <div className={classes.press}>
       <h3>Press its trip button{testMa === null ? "" : `, ${testMa} mA`}</h3>
@@ -17,27 +18,21 @@ export function PressHere({ round, stop, testMa }: { round: Round; stop: Stop; t
           : "everything behind the device goes dark."}{" "}
         Is somebody at the board?
       </p>
-      <Button
-        size="lg"
-        loading={keep.isPending}
-        onClick={() => keep.mutate({ point: stop.id, kind: "pressed" })}
-      >
+      <Button size="lg" onClick={() => events.happened(stop.id, "pressed", `Pressed at ${stop.name}`)}>
         I press now
       </Button>
-      <Wrong keep={keep} />
     </div>
   );
 }
 
 /** For whoever watches the board, wherever this round is open: what the device did, and then that it is reset. */
-export function PressState({ round, press }: { round: Round; press: NonNullable<Round["press"]> }) {
-  const keep = useRoundEvent(round.id);
+export function PressState({ round, press, events }: { round: Round; press: Pressed; events: RoundEvents }) {
   const [which, setWhich] = useState("");
-  const say = (tripped: boolean) =>
-    keep.mutate(
-      { point: press.point, kind: "watched", tripped, reason: which },
-      { onSuccess: () => setWhich("") },
-    );
+  const say = (tripped: boolean) => {
+    const said = `Pressed at ${press.name}: ${tripped ? "tripped" : "stayed in"}`;
+    events.happened(press.point, "watched", said, { tripped, reason: which });
+    setWhich("");
+  };
   if (press.state === "dark")
     return (
       <section className={classes.press} aria-live="polite">
@@ -47,24 +42,19 @@ export function PressState({ round, press }: { round: Round; press: NonNullable<
           Reset the device once, see that it latches, and that the power is back. If it does not latch, leave
           it off, and find out why.
         </p>
-        <Button
-          size="lg"
-          loading={keep.isPending}
-          onClick={() => keep.mutate({ point: press.point, kind: "reset" })}
-        >
+        <Button size="lg" onClick={() => events.happened(press.point, "reset", "Reset, power is back")}>
           Reset, power is back
         </Button>
-        <Wrong keep={keep} />
       </section>
     );
   return (
     <section className={classes.press} aria-live="assertive">
       <h2>Pressed at {press.name}. What did the device do?</h2>
       <div className={classes.answers}>
-        <Button size="lg" loading={keep.isPending} onClick={() => say(true)}>
+        <Button size="lg" onClick={() => say(true)}>
           Tripped
         </Button>
-        <Button size="lg" variant="default" loading={keep.isPending} onClick={() => say(false)}>
+        <Button size="lg" variant="default" onClick={() => say(false)}>
           Stayed in
         </Button>
       </div>
@@ -73,15 +63,6 @@ export function PressState({ round, press }: { round: Round; press: NonNullable<
         value={which}
         onChange={(event) => setWhich(event.currentTarget.value)}
       />
-      <Wrong keep={keep} />
     </section>
   );
-}
-
-function Wrong({ keep }: { keep: ReturnType<typeof useRoundEvent> }) {
-  return keep.error ? (
-    <Text role="alert" className={classes.wrong}>
-      {keep.error.problems.map((p) => p.text).join(" ")}
-    </Text>
-  ) : null;
 }

@@ -7,10 +7,12 @@ import starting from "../../parts/Begin.module.css";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
+import { WaitingList } from "../../parts/WaitingList";
 import { PressState } from "./Press";
 import { progressOf } from "./RoundList";
 import classes from "./Rounds.module.css";
 import { StopPanel } from "./StopPanel";
+import { useRoundEvent } from "./useRoundEvent";
 
 export function RoundPlace() {
   const { roundId = "" } = useParams();
@@ -28,6 +30,7 @@ function Going(props: { round: Round; practice: Practice; tester: Tester | undef
   const { round, practice, tester } = props;
   const [chosen, setHere] = useState(round.next ?? round.stops[0]?.id ?? "");
   const here = round.stops.find((stop) => stop.id === chosen) ?? round.stops[0];
+  const events = useRoundEvent(round);
   const manyCircuits = new Set(round.stops.map((s) => s.circuit)).size > 1;
   return (
     <Page
@@ -40,7 +43,7 @@ function Going(props: { round: Round; practice: Practice; tester: Tester | undef
           The server cannot be reached. What is typed stays; what was recorded is safe.
         </p>
       )}
-      {round.press && <PressState round={round} press={round.press} />}
+      {events.press && <PressState round={round} press={events.press} events={events} />}
       <div className={classes.round}>
         <section className={classes.here} aria-label="The outlet in hand">
           {round.stops.length === 0 && (
@@ -62,9 +65,11 @@ function Going(props: { round: Round; practice: Practice; tester: Tester | undef
               stop={here}
               practice={practice}
               tester={tester}
+              events={events}
               onNext={setHere}
             />
           )}
+          <WaitingList waiting={events.waiting} />
         </section>
         <nav className={classes.stops} aria-label="Outlets of the round">
           <ol>
@@ -80,7 +85,7 @@ function Going(props: { round: Round; practice: Practice; tester: Tester | undef
                     <strong>{stop.name}</strong>
                     <span className="quiet">
                       {manyCircuits && `${stop.circuit} · `}
-                      {stateOf(stop)}
+                      {events.skipped(stop) ? "skipped, waits for the line" : stateOf(stop)}
                     </span>
                   </span>
                 </button>

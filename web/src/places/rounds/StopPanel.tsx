@@ -7,7 +7,7 @@ import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import { isPressed, QuickSet } from "../bench/QuickSet";
 import { PressHere } from "./Press";
 import classes from "./Rounds.module.css";
-import { useRoundEvent } from "./useRoundEvent";
+import type { RoundEvents } from "./useRoundEvent";
 
 /** One outlet of the round: its quick set, its verdict, the next. */
 export function StopPanel(props: {
@@ -15,9 +15,10 @@ export function StopPanel(props: {
   stop: Stop;
   practice: Practice;
   tester: Tester | undefined;
+  events: RoundEvents;
   onNext: (point: string) => void;
 }) {
-  const { round, stop, practice, tester } = props;
+  const { round, stop, practice, tester, events } = props;
   const checked = stop.state === "quick" || stop.state === "full";
   const presses = stop.quick.find(isPressed);
   const taken = stop.quick.filter((q) => !isPressed(q)).every((q) => q.entry !== null);
@@ -42,11 +43,11 @@ export function StopPanel(props: {
           </div>
         </div>
       )}
-      {presses && taken && presses.entry === null && !checked && round.press === null && (
-        <PressHere round={round} stop={stop} testMa={presses.test_ma} />
+      {presses && taken && presses.entry === null && !checked && events.press === null && (
+        <PressHere round={round} stop={stop} testMa={presses.test_ma} events={events} />
       )}
       <div ref={onward} className={classes.onward}>
-        {checked && next && round.press === null && (
+        {checked && next && events.press === null && (
           <Button size="lg" className={starting.main} onClick={() => props.onNext(next.id)}>
             Next: {next.name}
           </Button>
@@ -59,17 +60,19 @@ export function StopPanel(props: {
         <Button component={Link} to={`/bench/${stop.id}`} variant="default" size="lg">
           {checked && stop.state !== "full" ? "Full check on the Bench" : "Open on the Bench"}
         </Button>
-        {!checked && <Skip round={round} stop={stop} onSkipped={props.onNext} />}
+        {!checked && <Skip round={round} stop={stop} events={events} onSkipped={props.onNext} />}
       </div>
     </>
   );
 }
 
-function Skip(props: { round: Round; stop: Stop; onSkipped: (point: string) => void }) {
-  const { round, stop } = props;
+const TO_CHECK = ["left", "begun"];
+
+function Skip(props: { round: Round; stop: Stop; events: RoundEvents; onSkipped: (point: string) => void }) {
+  const { round, stop, events } = props;
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState("");
-  const keep = useRoundEvent(round.id);
+  const [wrong, setWrong] = useState("");
   if (!asking)
     return (
       <Button variant="subtle" size="lg" onClick={() => setAsking(true)}>
@@ -81,15 +84,16 @@ function Skip(props: { round: Round; stop: Stop; onSkipped: (point: string) => v
       className={classes.skip}
       onSubmit={(event) => {
         event.preventDefault();
-        keep.mutate(
-          { point: stop.id, kind: "skipped", reason },
-          {
-            onSuccess: (after) => {
-              setAsking(false);
-              if (after.next) props.onSkipped(after.next);
-            },
-          },
+        if (reason.trim().length < round.shortest_reason) {
+          setWrong("say why it is skipped");
+          return;
+        }
+        events.happened(stop.id, "skipped", `${stop.name} skipped: ${reason}`, { reason });
+        setAsking(false);
+        const left = round.stops.find(
+          (s) => TO_CHECK.includes(s.state) && s.id !== stop.id && !events.skipped(s),
         );
+        if (left) props.onSkipped(left.id);
       }}
     >
       <TextInput
@@ -97,13 +101,11 @@ function Skip(props: { round: Round; stop: Stop; onSkipped: (point: string) => v
         placeholder="Behind the loom, cannot be reached"
         value={reason}
         onChange={(event) => setReason(event.currentTarget.value)}
-        error={keep.error?.problems.map((p) => p.text).join(" ")}
+        error={wrong}
         data-autofocus
         autoFocus
       />
-      <Button type="submit" loading={keep.isPending}>
-        Skip it
-      </Button>
+      <Button type="submit">Skip it</Button>
       <Button variant="default" onClick={() => setAsking(false)}>
         Stay here
       </Button>

@@ -1,17 +1,21 @@
-import client, { answer, type RoundEventIn } from "../../api/client";
-import { ROUND } from "../../api/records";
-import { useRecord } from "../../api/useRecord";
+import type { Round, Stop } from "../../api/client";
+import type { RoundBody } from "../../api/outbox/kinds";
+import { useKeep } from "../../api/outbox/useOutbox";
+import { type Pressed, pressWith } from "./press";
 
-type RoundEvent = { point: string; kind: RoundEventIn["kind"]; reason?: string; tripped?: boolean };
-
-/** Keeps what happened on a round. */
-export function useRoundEvent(roundId: string) {
-  return useRecord(ROUND, ({ point, kind, reason = "", tripped }: RoundEvent, { id }) =>
-    answer(
-      client.PUT("/api/rounds/{round_id}/events/{event_id}", {
-        params: { path: { round_id: roundId, event_id: id } },
-        body: { point, kind, reason, tripped: tripped ?? null },
-      }),
-    ),
-  );
+/** Keeps what happened on a round. `press`: what the last press waits for, with what is not at the server yet. */
+export function useRoundEvent(round: Round) {
+  const { keep, waiting } = useKeep("round-event", round.id, round.title);
+  const bodies = waiting.taken.map((one) => one.body as RoundBody);
+  const press: Pressed | null = pressWith(round.press, bodies, round.stops);
+  const skipped = (stop: Stop) => bodies.some(({ kind, point }) => kind === "skipped" && point === stop.id);
+  const happened = (
+    point: string,
+    kind: RoundBody["kind"],
+    said: string,
+    { reason = "", tripped = null }: { reason?: string; tripped?: boolean | null } = {},
+  ) => keep({ point, kind, reason, tripped }, said);
+  return { happened, press, skipped, waiting };
 }
+
+export type RoundEvents = ReturnType<typeof useRoundEvent>;
