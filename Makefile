@@ -1,14 +1,15 @@
-# Even Probe. `make demo` to try it, `make test` to test it; both install what they need.
+# Even Probe. `make demo` to try it, `make lan` to try it on a phone, `make test` to test it; all install what they need.
 
 PYTHON ?= python3
 VENV := .venv
 BIN := $(VENV)/bin
 MANAGE := $(BIN)/python server/manage.py
 PORT ?= 8000
+LAN_PORT ?= 8443
 METER_PORT ?= 5025
 export METER_PORT
 
-.PHONY: demo test check bench docs screenshots dev build client chromium clean
+.PHONY: demo lan test check bench docs screenshots dev build client chromium clean
 
 demo: $(VENV)/.installed build
 	$(MANAGE) migrate -v0
@@ -18,6 +19,13 @@ demo: $(VENV)/.installed build
 	@echo
 	$(MANAGE) standin_meter --port $(METER_PORT) & trap "kill $$!" EXIT; \
 	$(BIN)/gunicorn --chdir server --no-control-socket --workers 1 --threads 8 --bind 127.0.0.1:$(PORT) project.wsgi
+
+lan: $(VENV)/.installed build
+	$(MANAGE) migrate -v0
+	$(MANAGE) load_demo
+	@echo
+	@echo "  Sign in as demo, password larkspur-demo"
+	$(MANAGE) lan --port $(LAN_PORT)
 
 test: $(VENV)/.installed build chromium
 	cd web && npm test

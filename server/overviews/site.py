@@ -1,5 +1,6 @@
 """Sites over HTTP: the tree from supply to point, and filling in an empty one."""
 
+from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -7,6 +8,7 @@ from ninja import Router
 
 from base.failures import each_shown
 from base.problems import Problems
+from base.shapes import Named
 from crews.services import crew_of
 from evenprobe.interpretation import Verdict
 from evenprobe.practices.lengths import FOOT
@@ -14,15 +16,20 @@ from evenprobe.rounding import figures
 from evenprobe.supplies import SYSTEMS
 from readings.interpretations import interpretation_of
 from readings.point_view import PointView, with_record
-from sites.models import Point, Site
-from sites.services import put_board, put_circuit, put_point, put_site, put_supply, site_of, sites_of
+from sites.loose import file_away, measure_now
+from sites.models import Board, Circuit, Point, Site, Supply
+from sites.services import put_board, put_circuit, put_point, put_site, put_supply, retire, site_of, sites_of
 from sites.shapes import (
     BoardIn,
     BoardOut,
     CircuitIn,
     CircuitOut,
+    FileIn,
+    LooseIn,
     PointIn,
     PointLine,
+    RetiredOut,
+    RetireIn,
     SiteIn,
     SiteLine,
     SiteOut,
@@ -37,7 +44,7 @@ router = Router(tags=["sites"])
 def sites(request: HttpRequest) -> list[SiteLine]:
     crew = crew_of(request)
     at: dict[UUID, list[Point]] = {}
-    for point in with_record(Point.objects.filter(circuit__board__supply__site__crew=crew)):
+    for point in with_record(Point.objects.in_use().filter(circuit__board__supply__site__crew=crew)):
         at.setdefault(point.circuit.board.supply.site_id, []).append(point)
     return [
         SiteLine(
@@ -45,6 +52,8 @@ def sites(request: HttpRequest) -> list[SiteLine]:
             name=s.name,
             practice=s.practice,
             verdicts=[line.verdict for line in each_shown(at.get(s.id, []), _point_line, _unshown_point)],
+            loose=s.loose,
+            retired=s.retired_at is not None,
         )
         for s in sites_of(crew)
     ]
@@ -87,14 +96,37 @@ def save_point(request: HttpRequest, point_id: UUID, data: PointIn) -> SiteOut:
     return _site_out(point.circuit.board.supply.site)
 
 
+@router.put("/places/{what}/{place_id}/retired", response={200: RetireIn, 404: Problems})
+def save_retired(request: HttpRequest, what: str, place_id: UUID, data: RetireIn) -> RetireIn:
+    """Take a place out of use, or bring it back."""
+    found = retire(crew_of(request), what, place_id, retired=data.retired)
+    return RetireIn(retired=found.retired_at is not None)
+
+
+@router.put("/loose-outlets/{point_id}", response={200: Named, 404: Problems, 409: Problems, 422: Problems})
+def save_loose_outlet(request: HttpRequest, point_id: UUID, data: LooseIn) -> Named:
+    """An outlet to measure now, wherever it is."""
+    point = measure_now(crew_of(request), point_id, data.practice, data.terminals)
+    return Named(id=point.id, name=point.name)
+
+
+@router.put("/points/{point_id}/filed", response={200: SiteOut, 404: Problems, 422: Problems})
+def save_filed(request: HttpRequest, point_id: UUID, data: FileIn) -> SiteOut:
+    """Put a loose outlet where it belongs."""
+    point = file_away(crew_of(request), point_id, data.circuit, data.name)
+    return _site_out(point.circuit.board.supply.site)
+
+
 def _site_out(site: Site) -> SiteOut:
     of_circuit: dict[UUID, list[Point]] = {}
-    for point in with_record(Point.objects.filter(circuit__board__supply__site=site)):
+    for point in with_record(Point.objects.in_use().filter(circuit__board__supply__site=site)):
         of_circuit.setdefault(point.circuit_id, []).append(point)
     return SiteOut(
         id=site.id,
         name=site.name,
         practice=site.practice,
+        loose=site.loose,
+        retired=_retired(site),
         supplies=[
             SupplyOut(
                 id=supply.id,
@@ -117,14 +149,34 @@ def _site_out(site: Site) -> SiteOut:
                                 points=each_shown(of_circuit.get(circuit.id, []), _point_line, _unshown_point),
                             )
                             for circuit in board.circuits.all()
+                            if circuit.retired_at is None
                         ],
                     )
                     for board in supply.boards.all()
+                    if board.retired_at is None
                 ],
             )
             for supply in site.supplies.prefetch_related("boards__circuits")
+            if supply.retired_at is None
         ],
     )
+
+
+def _retired(site: Site) -> list[RetiredOut]:
+    """What of a site is out of use itself; what hangs on it is not told again."""
+    return [
+        RetiredOut(what=what, id=one.id, name=str(one), under=str(getattr(one, over)))
+        for what, model, way, over in _UNDER_A_SITE
+        for one in model.objects.filter(**{way: site}).exclude(retired_at=None).select_related(over)
+    ]
+
+
+_UNDER_A_SITE: tuple[tuple[str, Any, str, str], ...] = (
+    ("supply", Supply, "site", "site"),
+    ("board", Board, "supply__site", "supply"),
+    ("circuit", Circuit, "board__supply__site", "board"),
+    ("point", Point, "circuit__board__supply__site", "circuit"),
+)
 
 
 def _point_line(point: Point) -> PointLine:

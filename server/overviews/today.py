@@ -17,6 +17,7 @@ from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.testers.fitness import attention
 from kit.hands import Hands
 from kit.models import Tester
+from kit.services import testers_of
 from proofs.api import proof_lines
 from proofs.shapes import HISTORY, ProofLine
 from readings.interpretations import interpretation_of
@@ -55,6 +56,11 @@ class KitToDo(Schema):
 
 
 class Today(Schema):
+    """`sites`, `testers`, `measured`: how many there are at all; where there are none nothing was looked at."""
+
+    sites: int
+    testers: int
+    measured: int
     proofs: list[ProofLine]
     rounds: list[RoundLine]
     points: list[PointToDo]
@@ -64,7 +70,11 @@ class Today(Schema):
 @router.get("/today", response=Today)
 def today(request: HttpRequest) -> Today:
     crew = crew_of(request)
+    here = Point.objects.in_use().filter(circuit__board__supply__site__crew=crew)
     return Today(
+        sites=crew.sites.filter(retired_at=None, loose=False).count(),
+        testers=testers_of(crew).count(),
+        measured=here.exclude(readings=None).distinct().count(),
         proofs=[line for line in proof_lines(crew) if line.state not in ("closed", HISTORY)],
         rounds=[line for line in lines_of(_rounds_in_hand(crew)) if _in_hand(line)],
         points=_points(crew),
@@ -83,7 +93,7 @@ def _rounds_in_hand(crew: Crew) -> QuerySet[Round]:
 
 
 def _points(crew: Crew) -> list[PointToDo]:
-    here = Point.objects.filter(circuit__board__supply__site__crew=crew)
+    here = Point.objects.in_use().filter(circuit__board__supply__site__crew=crew)
     lines = each_shown(with_record(here), _point, _unshown_point)
     found = [line for line in lines if line.verdict in _NOT_SAFE or line.unshown]
     return sorted(found, key=lambda p: -1 if p.unshown else _NOT_SAFE.index(p.verdict))

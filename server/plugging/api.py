@@ -40,7 +40,7 @@ def save_equipment(request: HttpRequest, equipment_id: UUID, data: EquipmentIn) 
 @router.get("/outlets", response=list[OutletLine])
 def outlets(request: HttpRequest) -> list[OutletLine]:
     """Everything of the crew's sites that something may be plugged into."""
-    points = Point.objects.filter(circuit__board__supply__site__crew=crew_of(request), kind__in=OUTLETS)
+    points = Point.objects.in_use().filter(circuit__board__supply__site__crew=crew_of(request), kind__in=OUTLETS)
     return [
         OutletLine(
             id=point.id,

@@ -5,6 +5,8 @@ from typing import Any
 
 import environ
 
+from project.pages import with_page_policy
+
 ROOT = Path(__file__).resolve().parents[2]
 env = environ.Env()
 
@@ -121,6 +123,9 @@ STATIC_URL = "/static/"
 WEB_DIST = ROOT / "web" / "dist"
 WHITENOISE_ROOT = WEB_DIST if WEB_DIST.exists() else None
 WHITENOISE_MAX_AGE = 600
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/.+-[\w-]{8}\.\w+$"
+"""What carries a hash of its content in its name."""
+WHITENOISE_ADD_HEADERS_FUNCTION = with_page_policy
 SESSION_COOKIE_AGE = 14 * 24 * 3600
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = env.bool("SECURE_COOKIES", default=False)
 SECURE_CONTENT_TYPE_NOSNIFF = True

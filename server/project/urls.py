@@ -2,9 +2,11 @@
 
 from django.urls import path, re_path
 
+from base.lan import TRUSTED
 from project.api import api
-from project.pages import front_end
+from project.pages import front_end, trusted
 
+handler400 = "project.pages.not_this_name"
 handler500 = "base.failures.server_error"
 
-urlpatterns = [path("api/", api.urls), re_path(r"^(?!api/|static/|assets/).*$", front_end)]
+urlpatterns = [path("api/", api.urls), path(TRUSTED, trusted), re_path(r"^(?!api/|static/|assets/).*$", front_end)]

@@ -49,8 +49,11 @@ class BenchOut(Schema):
     practice: PracticeWord
     nominal_volts: float
     system: SystemWord
+    system_title: str
     earthing: EarthingWord
     site: Named
+    loose: bool
+    """It stands nowhere yet, and its supply is assumed from what it looks like."""
     board: str
     circuit: Named
     rating_a: float | None

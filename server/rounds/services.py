@@ -56,7 +56,7 @@ def _goes_through(point: Point, site: Site, circuit: Circuit | None, room: str) 
 
 def _outlets_at(sites: Iterable[Site]) -> list[Point]:
     """In the order of the boards, circuits and cable, with what is on record of each."""
-    points = Point.objects.filter(circuit__board__supply__site__in=sites, kind__in=OUTLETS)
+    points = Point.objects.in_use().filter(circuit__board__supply__site__in=sites, kind__in=OUTLETS)
     return list(
         with_record(points).order_by(
             "circuit__board__supply__position", "circuit__board__position", "circuit__position", "position"

@@ -93,7 +93,8 @@ def _measured(sheet: Sheet) -> tuple[SheetView, float | None] | None:
 
 
 def circuits_out(crew: Crew, latest: dict[UUID, Sheet]) -> list[CircuitForSheet]:
-    found = Circuit.objects.filter(board__supply__site__crew=crew).select_related("board__supply__site")
+    in_use = {f"{over}retired_at": None for over in ("", "board__", "board__supply__", "board__supply__site__")}
+    found = Circuit.objects.filter(board__supply__site__crew=crew, **in_use).select_related("board__supply__site")
     return [
         CircuitForSheet(
             id=c.id,

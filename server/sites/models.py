@@ -8,11 +8,23 @@ from django.db import models
 from crews.models import Crew
 
 
-class Site(models.Model):
+class Placed(models.Model):
+    """A place on record. Taken out of use and brought back, never deleted: what was recorded there stays."""
+
+    retired_at = models.DateTimeField(null=True)
+
+    class Meta:
+        abstract = True
+
+
+class Site(Placed):
+    """`loose`: where outlets stand that were measured before anybody said where they belong."""
+
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="sites")
     name = models.CharField(max_length=120)
     practice = models.CharField(max_length=20)
+    loose = models.BooleanField(default=False)
     created_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -22,7 +34,7 @@ class Site(models.Model):
         return self.name
 
 
-class Supply(models.Model):
+class Supply(Placed):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     site = models.ForeignKey(Site, on_delete=models.CASCADE, related_name="supplies")
     name = models.CharField(max_length=120)
@@ -37,7 +49,7 @@ class Supply(models.Model):
         return self.name
 
 
-class Board(models.Model):
+class Board(Placed):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     supply = models.ForeignKey(Supply, on_delete=models.CASCADE, related_name="boards")
     name = models.CharField(max_length=120)
@@ -50,7 +62,7 @@ class Board(models.Model):
         return self.name
 
 
-class Circuit(models.Model):
+class Circuit(Placed):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     board = models.ForeignKey(Board, on_delete=models.CASCADE, related_name="circuits")
     name = models.CharField(max_length=120)
@@ -69,7 +81,16 @@ class Circuit(models.Model):
         return self.name
 
 
-class Point(models.Model):
+class PointsInUse(models.QuerySet["Point"]):
+    """What is asked of points wherever several are listed."""
+
+    def in_use(self) -> "PointsInUse":
+        """Neither a point itself nor anything it hangs on is retired."""
+        over = ("", "circuit__", "circuit__board__", "circuit__board__supply__", "circuit__board__supply__site__")
+        return self.filter(**{f"{place}retired_at": None for place in over})
+
+
+class Point(Placed):
     """`length_m`: cable from the board to here. `terminals`: as the survey format names them."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -80,6 +101,8 @@ class Point(models.Model):
     length_m = models.FloatField(null=True)
     room = models.CharField(max_length=120, blank=True)
     position = models.PositiveIntegerField(default=0)
+
+    objects = PointsInUse.as_manager()
 
     class Meta:
         ordering = ["position", "name"]

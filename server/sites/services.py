@@ -6,6 +6,7 @@ from uuid import UUID
 
 from django.db import transaction
 from django.db.models import Max, QuerySet
+from django.utils import timezone
 
 from base.problems import NotFoundHere, Refused
 from crews.models import Crew
@@ -13,9 +14,9 @@ from evenprobe.formats import parse
 from evenprobe.formats.supply import SupplyEntry
 from evenprobe.formats.survey import CircuitEntry, PointEntry
 from evenprobe.practices import PRACTICES
-from sites.models import Board, Circuit, Point, Site, Supply
+from sites.models import Board, Circuit, Placed, Point, Site, Supply
 
-Placed = TypeVar("Placed", Supply, Board, Circuit, Point)
+PlacedUnder = TypeVar("PlacedUnder", Supply, Board, Circuit, Point)
 
 LONGEST_NAME = 120
 _WAY_TO_CREW: dict[type, str] = {
@@ -40,10 +41,10 @@ def sites_of(crew: Crew) -> QuerySet[Site]:
 
 def find(
     crew: Crew,
-    model: type[Placed],
+    model: type[PlacedUnder],
     record_id: UUID,
-    with_what: Callable[[QuerySet[Placed]], QuerySet[Placed]] | None = None,
-) -> Placed:
+    with_what: Callable[[QuerySet[PlacedUnder]], QuerySet[PlacedUnder]] | None = None,
+) -> PlacedUnder:
     """The crew's own record, `with_what` is looked up beside it. Raises NotFoundHere for anybody else's."""
     way = _WAY_TO_CREW[model]
     rows = model._default_manager.filter(**{way: crew}, id=record_id).select_related(way)
@@ -152,7 +153,7 @@ def _entries(point: Point) -> list[dict[str, Any]]:
     return [dict(reading.entry) for reading in point.readings.exclude(entry=None)]
 
 
-def _new_or_own(crew: Crew, model: type[Placed], record_id: UUID, **parent: Any) -> Placed:
+def _new_or_own(crew: Crew, model: type[PlacedUnder], record_id: UUID, **parent: Any) -> PlacedUnder:
     """The record of that id if it is the crew's, new if there is none. Where it hangs can be changed."""
     existing = model._default_manager.filter(id=record_id).first()
     if existing is None:
@@ -174,3 +175,24 @@ def _name(name: str) -> str:
     if len(name) > LONGEST_NAME:
         raise Refused(("name", f"is longer than {LONGEST_NAME} characters"))
     return name
+
+
+_PLACES: dict[str, type[Placed]] = {
+    "site": Site, "supply": Supply, "board": Board, "circuit": Circuit, "point": Point,
+}  # fmt: skip
+"""What can be taken out of use, as its route has it."""
+
+
+@transaction.atomic
+def retire(crew: Crew, what: str, place_id: UUID, *, retired: bool) -> Placed:
+    """Take a place out of use, or bring it back; what was recorded there stays. The same again changes nothing."""
+    model = _PLACES.get(what)
+    if model is None:
+        raise NotFoundHere(what)
+    found = model._default_manager.filter(**{_WAY_TO_CREW[model]: crew}, pk=place_id).first()
+    if found is None:
+        raise NotFoundHere(what)
+    if retired != (found.retired_at is not None):
+        found.retired_at = timezone.now() if retired else None
+        found.save()
+    return found

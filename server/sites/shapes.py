@@ -1,10 +1,14 @@
 """What the sites' routes take and give."""
 
+from typing import Annotated
 from uuid import UUID
 
 from ninja import Schema
 
+from evenprobe.entries.documented import Among
 from evenprobe.formats.words import EarthingWord, PointKindWord, PracticeWord, SystemWord, VerdictWord
+
+PlaceKindWord = Annotated[str, Among(("site", "supply", "board", "circuit", "point"))]
 
 
 class SiteLine(Schema):
@@ -12,6 +16,8 @@ class SiteLine(Schema):
     name: str
     practice: PracticeWord
     verdicts: list[VerdictWord]
+    loose: bool
+    retired: bool
 
 
 class PointLine(Schema):
@@ -53,11 +59,24 @@ class SupplyOut(Schema):
     boards: list[BoardOut]
 
 
+class RetiredOut(Schema):
+    """`under`: what it hangs on, by name."""
+
+    what: PlaceKindWord
+    id: UUID
+    name: str
+    under: str
+
+
 class SiteOut(Schema):
+    """`retired`: what of it is out of use, which is not among the rest."""
+
     id: UUID
     name: str
     practice: PracticeWord
+    loose: bool
     supplies: list[SupplyOut]
+    retired: list[RetiredOut]
 
 
 class SiteIn(Schema):
@@ -95,3 +114,19 @@ class PointIn(Schema):
     length_ft: float | None = None
     """Instead, where feet are usual."""
     room: str = ""
+
+
+class RetireIn(Schema):
+    retired: bool
+
+
+class LooseIn(Schema):
+    """`terminals`: as the survey format names them, in the practice's order."""
+
+    practice: PracticeWord
+    terminals: list[str]
+
+
+class FileIn(Schema):
+    circuit: UUID
+    name: str

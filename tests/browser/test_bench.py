@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import expect
 
-from tests.browser.conftest import accessible, sign_in, small_targets
+from tests.browser.conftest import accessible, another_browser, sign_in, small_targets
 
 
 def open_outlet(page, live_server, name="Outlet 3, by the lathe"):
@@ -97,7 +97,7 @@ def test_a_line_that_comes_and_goes_takes_nothing_typed_away(outlet, live_server
 
 
 def test_by_touch_on_a_phone(outlet, live_server, browser):
-    context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True)
+    context = another_browser(browser, viewport={"width": 390, "height": 844}, has_touch=True)
     page = context.new_page()
     open_outlet(page, live_server)
     page.get_by_role("button", name="G, ground").tap()

@@ -16,7 +16,7 @@ from proofs.services import begin, record_event
 from readings.models import Reading
 from sheets.services import begin as begin_sheet
 from sites.models import Point
-from tests.browser.conftest import PASSWORD, USERNAME, accessible, demo_id, sign_in, small_targets
+from tests.browser.conftest import PASSWORD, USERNAME, accessible, another_browser, demo_id, sign_in, small_targets
 from tests.browser.test_bench import open_outlet
 from tests.tampering import tampering
 
@@ -192,7 +192,7 @@ def test_a_round_whose_outlet_moved_and_a_record_that_cannot_be_shown_leave_the_
 
 def test_a_phone_on_a_plain_page_has_the_whole_application(outlet, live_server, browser):
     """A browser gives randomUUID to secure pages only: a phone in the field may have opened another."""
-    phone = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True)
+    phone = another_browser(browser, viewport={"width": 390, "height": 844}, has_touch=True)
     page = phone.new_page()
     page.add_init_script("delete Crypto.prototype.randomUUID")
     open_outlet(page, live_server)

@@ -14,7 +14,7 @@ from kit.services import put_tester
 from proofs.models import Proof
 from proofs.services import begin, record_event
 from sheets.models import SheetEntry
-from tests.browser.conftest import accessible, sign_in, small_targets
+from tests.browser.conftest import accessible, another_browser, sign_in, small_targets
 from tests.browser.test_prove_dead import hold
 
 PAIRS = ("H to N", "H to G", "N to G")
@@ -143,7 +143,7 @@ def test_a_sheet_from_the_first_look_to_the_gate(dead, live_server, page):
 
 
 def test_not_proved_dead_is_warned_of_kept_and_energised_only_with_a_written_reason(testers, live_server, browser):
-    page = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True).new_page()
+    page = another_browser(browser, viewport={"width": 390, "height": 844}, has_touch=True).new_page()
     begin_sheet(page, live_server)
     page.get_by_label("Picture, Nothing burnt").set_input_files(PICTURE)
     expect(page.get_by_role("img", name="Nothing burnt, as it was seen")).to_be_visible()

@@ -26,7 +26,7 @@ WAITING = re.compile("waiting to be sent|not recorded")
 @contextmanager
 def own_browser(playwright, launched, folder):
     """A browser with a folder of its own, so that it can be killed and begun again."""
-    context = playwright.chromium.launch_persistent_context(str(folder), **launched)
+    context = playwright.chromium.launch_persistent_context(str(folder), service_workers="block", **launched)
     yield context, context.pages[0] if context.pages else context.new_page()
 
 

@@ -5,7 +5,7 @@ import time
 
 from playwright.sync_api import expect
 
-from tests.browser.conftest import accessible, sign_in, small_targets
+from tests.browser.conftest import accessible, another_browser, sign_in, small_targets
 
 HOLD_MS = 1500
 
@@ -110,7 +110,7 @@ def test_a_split_phase_circuit_is_proved_dead_then_voided_by_handing_over(kit, l
 
 
 def test_by_touch_on_a_phone_a_voltage_stops_everything(kit, live_server, browser):
-    context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True)
+    context = another_browser(browser, viewport={"width": 390, "height": 844}, has_touch=True)
     page = context.new_page()
     begin(page, live_server, circuit="Workshop outlets")
     page.get_by_role("button", name="It is off").tap()
@@ -135,7 +135,7 @@ def test_by_touch_on_a_phone_a_voltage_stops_everything(kit, live_server, browse
 
 def test_two_people_see_the_same_and_a_lost_server_is_said(kit, live_server, page, browser):
     begin(page, live_server, circuit="Workshop outlets")
-    other = browser.new_context().new_page()
+    other = another_browser(browser).new_page()
     sign_in(other, live_server.url)
     other.get_by_role("link", name="Workshop outlets").click()
     expect(other.get_by_role("heading", name="Switch off")).to_be_visible()
@@ -162,7 +162,7 @@ def test_a_number_half_typed_stays_with_its_pair_when_another_moves_the_proof_on
     set_meter(page)
     shown(page, "Volts shown on the known source", "239.0")
     expect(page.get_by_label("Volts, H1 to H2")).to_be_focused()
-    other = browser.new_context().new_page()
+    other = another_browser(browser).new_page()
     sign_in(other, live_server.url)
     other.get_by_role("link", name="Workshop outlets").click()
     page.keyboard.type("0.")

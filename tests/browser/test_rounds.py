@@ -7,7 +7,7 @@ from crews.models import Crew
 from demo.crew import demo_id
 from kit.services import put_tester
 from sites.services import put_circuit, put_point
-from tests.browser.conftest import accessible, sign_in, small_targets
+from tests.browser.conftest import accessible, another_browser, sign_in, small_targets
 
 HEALTHY = ("119.8", "119.9", "0.1")
 REVERSED = ("119.8", "0.2", "119.7")
@@ -125,7 +125,7 @@ def test_the_next_value_is_of_the_next_pair_while_the_round_is_not_read_again_ye
 
 def test_one_presses_while_another_watches_the_board(six_outlets, live_server, page, browser):
     begin(page, live_server, "Plug P6")
-    watcher = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True).new_page()
+    watcher = another_browser(browser, viewport={"width": 390, "height": 844}, has_touch=True).new_page()
     sign_in(watcher, live_server.url)
     watcher.goto(page.url)
     quick_set(page, HEALTHY)

@@ -10,7 +10,7 @@ from playwright.sync_api import expect
 from crews.models import Crew
 from readings.services import record
 from sites.models import Site
-from tests.browser.conftest import accessible, sign_in, small_targets
+from tests.browser.conftest import accessible, another_browser, sign_in, small_targets
 
 VOLTS = {"quantity": "voltage", "mode": "ac", "unit": "V"}
 
@@ -107,7 +107,7 @@ def test_a_site_leaves_as_a_file_and_is_brought_in_whole(deadly, live_server, pa
 
 
 def test_today_on_a_phone(deadly, kit, live_server, browser):
-    context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True, color_scheme="dark")
+    context = another_browser(browser, viewport={"width": 390, "height": 844}, has_touch=True, color_scheme="dark")
     page = context.new_page()
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Outlet 3, by the lathe").scroll_into_view_if_needed()
@@ -125,7 +125,7 @@ def test_the_longest_names_stay_on_a_phone(deadly, live_server, browser):
     for named in (deadly, circuit, circuit.board, circuit.board.supply, site):
         named.name = unbroken
         named.save()
-    context = browser.new_context(viewport={"width": 390, "height": 844}, has_touch=True)
+    context = another_browser(browser, viewport={"width": 390, "height": 844}, has_touch=True)
     page = context.new_page()
     sign_in(page, live_server.url)
     places = {

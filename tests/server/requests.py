@@ -69,6 +69,12 @@ ROUTES = [
     ("put", "/outlets/{point}", {**STRANGE, "site": "{site}"}),
     ("put", "/outlets/{new}", {**STRANGE, "site": "{site}"}),
     ("put", "/outlets/{new}", {**STRANGE, "site": "{site}", "new_site": {"name": "x", "practice": "british"}}),
+    ("put", "/loose-outlets/{point}", {"practice": "north-america", "terminals": ["L", "N", "PE"]}),
+    ("put", "/points/{point}/filed", {"circuit": "{circuit}", "name": "x"}),
+    *(
+        ("put", f"/places/{what}/{{{what}}}/retired", {"retired": True})
+        for what in ("site", "supply", "board", "circuit", "point")
+    ),
     ("get", "/photos/{photo}", None),
     ("put", "/photos/{photo}", {"image": "iVBORw0KGgoA"}),
 ]

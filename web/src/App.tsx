@@ -1,40 +1,57 @@
+import { type ComponentType, lazy, Suspense } from "react";
 import { Navigate, Route, Routes } from "react-router";
+import { useFetchAhead } from "./api/fetchAhead";
 import { useSending } from "./api/outbox/useOutbox";
 import { useReference } from "./api/queries";
 import { useSession } from "./api/session";
 import { Failure } from "./parts/Failure";
 import { Shell } from "./parts/Shell";
-import { BenchPlace } from "./places/bench/BenchPlace";
-import { BeginSheet } from "./places/dead-tests/BeginSheet";
-import { PartsPlace } from "./places/dead-tests/PartsPlace";
-import { SheetPlace } from "./places/dead-tests/SheetPlace";
-import { SheetsPlace } from "./places/dead-tests/SheetsPlace";
-import { HoldingPlace } from "./places/kit/HoldingPlace";
-import { KitPlace } from "./places/kit/KitPlace";
-import { TesterPlace } from "./places/kit/TesterPlace";
-import { BeforePluggingIn } from "./places/plug-in/BeforePluggingIn";
-import { PlugInPlace } from "./places/plug-in/PlugInPlace";
-import { Begin } from "./places/prove-dead/Begin";
-import { ProofPlace } from "./places/prove-dead/ProofPlace";
-import { ProofsPlace } from "./places/prove-dead/ProofsPlace";
-import { RulesPlace } from "./places/prove-dead/RulesPlace";
-import { BeginRound } from "./places/rounds/BeginRound";
-import { RoundPlace } from "./places/rounds/RoundPlace";
-import { RoundsPlace } from "./places/rounds/RoundsPlace";
-import { SignIn } from "./places/sign-in/SignIn";
-import { SignInAgain } from "./places/sign-in/SignInAgain";
-import { SitePlace } from "./places/site/SitePlace";
-import { Sites } from "./places/site/Sites";
-import { Today } from "./places/today/Today";
-import { WaitingPlace } from "./places/waiting/WaitingPlace";
+import { Unloadable } from "./parts/Unloadable";
+
+/** A place is loaded when it is first entered. */
+const place = <K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) =>
+  lazy(async () => ({ default: (await load())[name] }));
+
+const MeasureNow = place(() => import("./places/measure/MeasureNow"), "MeasureNow");
+const BenchPlace = place(() => import("./places/bench/BenchPlace"), "BenchPlace");
+const BeginSheet = place(() => import("./places/dead-tests/BeginSheet"), "BeginSheet");
+const PartsPlace = place(() => import("./places/dead-tests/PartsPlace"), "PartsPlace");
+const SheetPlace = place(() => import("./places/dead-tests/SheetPlace"), "SheetPlace");
+const SheetsPlace = place(() => import("./places/dead-tests/SheetsPlace"), "SheetsPlace");
+const HoldingPlace = place(() => import("./places/kit/HoldingPlace"), "HoldingPlace");
+const KitPlace = place(() => import("./places/kit/KitPlace"), "KitPlace");
+const TesterPlace = place(() => import("./places/kit/TesterPlace"), "TesterPlace");
+const BeforePluggingIn = place(() => import("./places/plug-in/BeforePluggingIn"), "BeforePluggingIn");
+const PlugInPlace = place(() => import("./places/plug-in/PlugInPlace"), "PlugInPlace");
+const Begin = place(() => import("./places/prove-dead/Begin"), "Begin");
+const ProofPlace = place(() => import("./places/prove-dead/ProofPlace"), "ProofPlace");
+const ProofsPlace = place(() => import("./places/prove-dead/ProofsPlace"), "ProofsPlace");
+const RulesPlace = place(() => import("./places/prove-dead/RulesPlace"), "RulesPlace");
+const BeginRound = place(() => import("./places/rounds/BeginRound"), "BeginRound");
+const RoundPlace = place(() => import("./places/rounds/RoundPlace"), "RoundPlace");
+const RoundsPlace = place(() => import("./places/rounds/RoundsPlace"), "RoundsPlace");
+const SitePlace = place(() => import("./places/site/SitePlace"), "SitePlace");
+const Sites = place(() => import("./places/site/Sites"), "Sites");
+const Today = place(() => import("./places/today/Today"), "Today");
+const WaitingPlace = place(() => import("./places/waiting/WaitingPlace"), "WaitingPlace");
+const SignIn = place(() => import("./places/sign-in/SignIn"), "SignIn");
+const SignInAgain = place(() => import("./places/sign-in/SignInAgain"), "SignInAgain");
 
 export function App() {
   const session = useSession();
   useSending();
+  useFetchAhead();
   if (session.isPending) return <div aria-busy="true" />;
   if (session.isError && !session.data)
     return <Failure error={session.error} retry={() => session.refetch()} />;
-  if (!session.data) return <SignIn />;
+  if (!session.data)
+    return (
+      <Unloadable>
+        <Suspense fallback={<div aria-busy="true" />}>
+          <SignIn />
+        </Suspense>
+      </Unloadable>
+    );
   return <Places lost={session.data.lost === true} />;
 }
 
@@ -46,32 +63,41 @@ function Places({ lost }: { lost: boolean }) {
   if (!reference.data) return <div aria-busy="true" />;
   return (
     <Shell>
-      {lost && <SignInAgain />}
-      <Routes>
-        <Route path="/" element={<Navigate to="/today" replace />} />
-        <Route path="/today" element={<Today />} />
-        <Route path="/kit" element={<KitPlace />} />
-        <Route path="/kit/holding" element={<HoldingPlace />} />
-        <Route path="/kit/:testerId" element={<TesterPlace />} />
-        <Route path="/prove-dead" element={<ProofsPlace />} />
-        <Route path="/prove-dead/new" element={<Begin />} />
-        <Route path="/prove-dead/rules" element={<RulesPlace />} />
-        <Route path="/prove-dead/:proofId" element={<ProofPlace />} />
-        <Route path="/dead-tests" element={<SheetsPlace />} />
-        <Route path="/dead-tests/new" element={<BeginSheet />} />
-        <Route path="/dead-tests/parts" element={<PartsPlace />} />
-        <Route path="/dead-tests/:sheetId" element={<SheetPlace />} />
-        <Route path="/sites" element={<Sites />} />
-        <Route path="/sites/:siteId" element={<SitePlace />} />
-        <Route path="/rounds" element={<RoundsPlace />} />
-        <Route path="/rounds/new" element={<BeginRound />} />
-        <Route path="/rounds/:roundId" element={<RoundPlace />} />
-        <Route path="/plug-in" element={<BeforePluggingIn />} />
-        <Route path="/plug-in/:pointId/:equipmentId" element={<PlugInPlace />} />
-        <Route path="/bench/:pointId" element={<BenchPlace />} />
-        <Route path="/waiting" element={<WaitingPlace />} />
-        <Route path="*" element={<Navigate to="/today" replace />} />
-      </Routes>
+      {lost && (
+        <Suspense>
+          <SignInAgain />
+        </Suspense>
+      )}
+      <Unloadable>
+        <Suspense fallback={<div aria-busy="true" />}>
+          <Routes>
+            <Route path="/" element={<Navigate to="/today" replace />} />
+            <Route path="/today" element={<Today />} />
+            <Route path="/kit" element={<KitPlace />} />
+            <Route path="/kit/holding" element={<HoldingPlace />} />
+            <Route path="/kit/:testerId" element={<TesterPlace />} />
+            <Route path="/prove-dead" element={<ProofsPlace />} />
+            <Route path="/prove-dead/new" element={<Begin />} />
+            <Route path="/prove-dead/rules" element={<RulesPlace />} />
+            <Route path="/prove-dead/:proofId" element={<ProofPlace />} />
+            <Route path="/dead-tests" element={<SheetsPlace />} />
+            <Route path="/dead-tests/new" element={<BeginSheet />} />
+            <Route path="/dead-tests/parts" element={<PartsPlace />} />
+            <Route path="/dead-tests/:sheetId" element={<SheetPlace />} />
+            <Route path="/sites" element={<Sites />} />
+            <Route path="/sites/:siteId" element={<SitePlace />} />
+            <Route path="/rounds" element={<RoundsPlace />} />
+            <Route path="/rounds/new" element={<BeginRound />} />
+            <Route path="/rounds/:roundId" element={<RoundPlace />} />
+            <Route path="/plug-in" element={<BeforePluggingIn />} />
+            <Route path="/plug-in/:pointId/:equipmentId" element={<PlugInPlace />} />
+            <Route path="/measure" element={<MeasureNow />} />
+            <Route path="/bench/:pointId" element={<BenchPlace />} />
+            <Route path="/waiting" element={<WaitingPlace />} />
+            <Route path="*" element={<Navigate to="/today" replace />} />
+          </Routes>
+        </Suspense>
+      </Unloadable>
     </Shell>
   );
 }

@@ -1,14 +1,13 @@
-import "@mantine/core/styles.css";
-import "@mantine/notifications/styles.css";
+import "./theme/components.css";
 import "./theme/base.css";
 import { MantineProvider } from "@mantine/core";
-import { Notifications } from "@mantine/notifications";
 import { MutationCache, QueryCache, QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import { Refusal } from "./api/client";
+import { persister } from "./api/seen";
 import { noteRefusal } from "./api/session";
 import { cssVariables, theme } from "./theme/theme";
 
@@ -24,6 +23,7 @@ const queries: QueryClient = new QueryClient({
     mutations: { networkMode: "always" },
     queries: {
       networkMode: "always",
+      persister,
       retry: (count, error) => count < 2 && !(error instanceof Refusal && error.status >= 400),
       refetchOnWindowFocus: false,
     },
@@ -33,7 +33,6 @@ const queries: QueryClient = new QueryClient({
 createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>
     <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
-      <Notifications position="bottom-center" autoClose={8000} />
       <QueryClientProvider client={queries}>
         <BrowserRouter>
           <App />

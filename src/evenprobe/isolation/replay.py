@@ -60,7 +60,7 @@ class Replay:
         self._note_completion(taken.event.at)
 
     def _attend(self, event: Event) -> None:
-        """Somebody is there, which keeps a proof; not one that had run out before it was told, as far as anybody knew."""
+        """Somebody is there, which keeps a proof; not one that had run out, as far as was known, before it was told."""
         if self._running() and self.known_to_run_out and event.heard_at > self.runs_out:
             return
         self.runs_out = event.at + self.unattended

@@ -1,6 +1,7 @@
 /** The typed client of the server's routes, and the one error shape they answer with. */
 
 import createClient from "openapi-fetch";
+import { heardDate } from "./clock";
 import { lineAnswered, lineFailed } from "./line";
 import type { components, paths } from "./schema";
 
@@ -92,6 +93,7 @@ const client = createClient<paths>({
     try {
       const response = await fetch(request);
       lineAnswered();
+      heardDate(response.headers.get("Date"));
       return response;
     } catch {
       lineFailed();

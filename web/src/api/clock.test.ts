@@ -1,5 +1,5 @@
-import { describe, expect, it } from "vitest";
-import { clocked, type Moment, msUntil, since } from "./clock";
+import { describe, expect, it, test } from "vitest";
+import { byServerClock, clocked, heardDate, type Moment, msUntil, since } from "./clock";
 
 const asked: Moment = { at: 1_000_000, tick: 500 };
 const later = (at: number, tick: number): Moment => ({ at: asked.at + at, tick: asked.tick + tick });
@@ -32,4 +32,20 @@ describe("the server's clock on this device", () => {
     });
     expect(since(answer.asked)).toBeGreaterThanOrEqual(29);
   });
+});
+
+test("a device whose clock is an hour off tells times by the server's, one a few seconds off by its own", () => {
+  const at = "2026-11-24T10:00:00.000Z";
+  const now = Date.parse(at);
+  heardDate("Tue, 24 Nov 2026 10:00:07 GMT", now);
+  expect(byServerClock(at)).toBe(at);
+  heardDate("Tue, 24 Nov 2026 09:00:00 GMT", now);
+  expect(byServerClock(at)).toBe("2026-11-24T09:00:00.500Z");
+  heardDate("Tue, 24 Nov 2026 09:00:09 GMT", now);
+  expect(byServerClock(at)).toBe("2026-11-24T09:00:00.500Z");
+  heardDate(null, now);
+  heardDate("no date", now);
+  expect(byServerClock(at)).toBe("2026-11-24T09:00:00.500Z");
+  heardDate("Tue, 24 Nov 2026 10:00:01 GMT", now);
+  expect(byServerClock(at)).toBe(at);
 });

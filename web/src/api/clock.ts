@@ -26,3 +26,19 @@ export async function clocked<T extends object>(ask: () => Promise<T>): Promise<
   const asked = present();
   return { ...(await ask()), asked };
 }
+
+/** Smaller differences the server allows for; correcting them by an answer's whole seconds would only shake the order. */
+const OFF_MS = 30_000;
+const HALF_A_SECOND_MS = 500;
+let ahead = 0;
+
+/** What the server's clock said in the head of an answer. */
+export function heardDate(date: string | null, now = Date.now()) {
+  const said = Date.parse(date ?? "");
+  if (Number.isNaN(said)) return;
+  const off = said + HALF_A_SECOND_MS - now;
+  if (Math.abs(off - ahead) > OFF_MS) ahead = Math.abs(off) > OFF_MS ? off : 0;
+}
+
+/** A time of this device by the server's clock, as far as this page has heard it. */
+export const byServerClock = (at: string) => new Date(Date.parse(at) + ahead).toISOString();

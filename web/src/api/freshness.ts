@@ -1,6 +1,8 @@
 /** How old an answer on screen is: it is only as good as that. */
 
+import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
+import { keys } from "./keys";
 import { useLine } from "./line";
 
 /** What is asked of a query, as TanStack Query has it. */
@@ -12,6 +14,7 @@ export type Asked = {
 };
 
 const SLOWEST_POLLS = 3;
+const AGELESS: readonly string[] = [...keys.session, ...keys.reference];
 
 /** The time between two answers, as polls go: no less than was meant, and on a slow line what it really is. */
 export const pollOf = (meant: number, apart: number) =>
@@ -49,10 +52,42 @@ export function useCutOff(query: Asked, pollMs: number): number | null {
 /** "Cut off for 3 min." */
 export function cutOffFor(cutOff: number, now = Date.now()): string {
   const minutes = Math.floor((now - cutOff) / 60_000);
-  return `Cut off for ${minutes < 1 ? "less than a minute" : `${minutes} min`}.`;
+  const hours = Math.floor(minutes / 60);
+  const days = Math.floor(hours / 24);
+  const long =
+    days > 1
+      ? `${days} days`
+      : hours > 1
+        ? `${hours} h`
+        : minutes < 1
+          ? "less than a minute"
+          : `${minutes} min`;
+  return `Cut off for ${long}.`;
 }
 
 /** "Last known at 10:41. Cut off for 3 min." */
 export function lastKnown(cutOff: number, now = Date.now()): string {
-  return `Last known at ${new Date(cutOff).toLocaleTimeString([], { timeStyle: "short" })}. ${cutOffFor(cutOff, now)}`;
+  const at = new Date(cutOff);
+  const sameDay = at.toDateString() === new Date(now).toDateString();
+  const when = at.toLocaleString(
+    [],
+    sameDay ? { timeStyle: "short" } : { dateStyle: "medium", timeStyle: "short" },
+  );
+  return `Last known at ${when}. ${cutOffFor(cutOff, now)}`;
+}
+
+/** When the oldest of the answers on screen came, in ms since 1970; null where none did. Tables of the trade do not age. */
+export function useOldestSeen(): number | null {
+  const queries = useQueryClient();
+  const [, tick] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => tick((n) => n + 1), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  const seen = queries
+    .getQueryCache()
+    .findAll({ type: "active", predicate: ({ queryKey }) => !AGELESS.includes(queryKey[0] as string) })
+    .map((query) => query.state.dataUpdatedAt)
+    .filter((at) => at > 0);
+  return seen.length > 0 ? Math.min(...seen) : null;
 }

@@ -26,6 +26,7 @@ export const keys = {
   ],
   live: (point: string, tester: string | null, setup: string) => ["live", point, tester, setup],
   proofs: ["proofs"],
+  anyProof: ["proof"],
   proof: (id: string) => ["proof", id],
   rules: ["rules"],
   sheets: ["sheets"],

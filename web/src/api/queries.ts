@@ -1,6 +1,9 @@
-/** What the screens ask for, kept by TanStack Query: an answer on screen stays until a newer one is there. */
+/**
+ * What the screens ask for, kept by TanStack Query: an answer on screen stays until a newer one is there. `…Asked` is one
+ * question, for whoever asks it ahead of time.
+ */
 
-import { useQuery } from "@tanstack/react-query";
+import { queryOptions, useQuery } from "@tanstack/react-query";
 import client, { answer, type Practice } from "./client";
 import { clocked } from "./clock";
 import { keys } from "./keys";
@@ -24,22 +27,29 @@ export function usePractice(id: string | undefined): Practice | undefined {
   return useReference().data?.practices.find((practice) => practice.id === id);
 }
 
-export const useTesters = () =>
-  useQuery({ queryKey: keys.testers, queryFn: () => answer(client.GET("/api/testers")), staleTime: 60_000 });
+export const testersAsked = queryOptions({
+  queryKey: keys.testers,
+  queryFn: () => answer(client.GET("/api/testers")),
+  staleTime: 60_000,
+});
+export const useTesters = () => useQuery(testersAsked);
 
 /** Which testers answer on a wire. */
 export const useLinks = () =>
   useQuery({ queryKey: keys.links, queryFn: () => answer(client.GET("/api/meters")), staleTime: 30_000 });
 
-export const useProofReference = () =>
-  useQuery({
-    queryKey: keys.proofReference,
-    queryFn: () => answer(client.GET("/api/reference/proofs")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+export const proofReferenceAsked = queryOptions({
+  queryKey: keys.proofReference,
+  queryFn: () => answer(client.GET("/api/reference/proofs")),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+export const useProofReference = () => useQuery(proofReferenceAsked);
 
-export const useParts = () =>
-  useQuery({ queryKey: keys.parts, queryFn: () => answer(client.GET("/api/parts")) });
+export const partsAsked = queryOptions({
+  queryKey: keys.parts,
+  queryFn: () => answer(client.GET("/api/parts")),
+});
+export const useParts = () => useQuery(partsAsked);
 
 export const useTesterPage = (id: string) =>
   useQuery({
@@ -47,66 +57,84 @@ export const useTesterPage = (id: string) =>
     queryFn: () => answer(client.GET("/api/testers/{tester_id}", { params: { path: { tester_id: id } } })),
   });
 
-export const useToday = () =>
-  useQuery({
-    queryKey: keys.today,
-    queryFn: () => clocked(() => answer(client.GET("/api/today"))),
-    refetchInterval: LOOK_AGAIN_MS,
-  });
+export const todayAsked = queryOptions({
+  queryKey: keys.today,
+  queryFn: () => clocked(() => answer(client.GET("/api/today"))),
+  refetchInterval: LOOK_AGAIN_MS,
+});
+export const useToday = () => useQuery(todayAsked);
 
-export const useProofs = () =>
-  useQuery({
-    queryKey: keys.proofs,
-    queryFn: () => clocked(async () => ({ proofs: await answer(client.GET("/api/proofs")) })),
-    refetchInterval: LOOK_AGAIN_MS,
-  });
+export const proofsAsked = queryOptions({
+  queryKey: keys.proofs,
+  queryFn: () => clocked(async () => ({ proofs: await answer(client.GET("/api/proofs")) })),
+  refetchInterval: LOOK_AGAIN_MS,
+});
+export const useProofs = () => useQuery(proofsAsked);
 
 /** Looked at again all the while, for two people may be on one proof. */
-export const useProof = (id: string) =>
-  useQuery({
+export const proofAsked = (id: string) =>
+  queryOptions({
     queryKey: keys.proof(id),
     queryFn: () =>
       clocked(() => answer(client.GET("/api/proofs/{proof_id}", { params: { path: { proof_id: id } } }))),
     refetchInterval: TWO_ON_ONE_MS,
   });
+export const useProof = (id: string) => useQuery(proofAsked(id));
 
-export const useSheetReference = () =>
-  useQuery({
-    queryKey: keys.sheetReference,
-    queryFn: () => answer(client.GET("/api/reference/sheets")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+export const sheetReferenceAsked = queryOptions({
+  queryKey: keys.sheetReference,
+  queryFn: () => answer(client.GET("/api/reference/sheets")),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+export const useSheetReference = () => useQuery(sheetReferenceAsked);
 
-export const useSheets = () =>
-  useQuery({ queryKey: keys.sheets, queryFn: () => answer(client.GET("/api/sheets")) });
+export const sheetsAsked = queryOptions({
+  queryKey: keys.sheets,
+  queryFn: () => answer(client.GET("/api/sheets")),
+});
+export const useSheets = () => useQuery(sheetsAsked);
 
-export const useSheet = (id: string) =>
-  useQuery({
+export const sheetAsked = (id: string) =>
+  queryOptions({
     queryKey: keys.sheet(id),
     queryFn: () =>
       clocked(() => answer(client.GET("/api/sheets/{sheet_id}", { params: { path: { sheet_id: id } } }))),
     refetchInterval: LOOK_AGAIN_MS,
   });
+export const useSheet = (id: string) => useQuery(sheetAsked(id));
 
-export const useRules = () =>
-  useQuery({ queryKey: keys.rules, queryFn: () => answer(client.GET("/api/rules")) });
+export const rulesAsked = queryOptions({
+  queryKey: keys.rules,
+  queryFn: () => answer(client.GET("/api/rules")),
+});
+export const useRules = () => useQuery(rulesAsked);
 
-export const useRounds = () =>
-  useQuery({ queryKey: keys.rounds, queryFn: () => answer(client.GET("/api/rounds")) });
+export const roundsAsked = queryOptions({
+  queryKey: keys.rounds,
+  queryFn: () => answer(client.GET("/api/rounds")),
+});
+export const useRounds = () => useQuery(roundsAsked);
 
 /** Looked at again all the while where one presses and another watches the board. */
-export const useRound = (id: string) =>
-  useQuery({
+export const roundAsked = (id: string) =>
+  queryOptions({
     queryKey: keys.round(id),
     queryFn: () => answer(client.GET("/api/rounds/{round_id}", { params: { path: { round_id: id } } })),
     refetchInterval: (query) => (query.state.data?.plugs_in ? TWO_ON_ONE_MS : LOOK_AGAIN_MS),
   });
+export const useRound = (id: string) => useQuery(roundAsked(id));
 
-export const useEquipment = () =>
-  useQuery({ queryKey: keys.equipment, queryFn: () => answer(client.GET("/api/equipment")) });
+export const equipmentAsked = queryOptions({
+  queryKey: keys.equipment,
+  queryFn: () => answer(client.GET("/api/equipment")),
+});
+export const useEquipment = () => useQuery(equipmentAsked);
 
-export const useOutlets = () =>
-  useQuery({ queryKey: keys.outlets, queryFn: () => answer(client.GET("/api/outlets")) });
+export const outletsAsked = queryOptions({
+  queryKey: keys.outlets,
+  queryFn: () => answer(client.GET("/api/outlets")),
+});
+export const useOutlets = () => useQuery(outletsAsked);
 
 export const usePlugIn = (point: string, equipment: string, tester: string | undefined) =>
   useQuery({
@@ -121,19 +149,27 @@ export const usePlugIn = (point: string, equipment: string, tester: string | und
     refetchInterval: LOOK_AGAIN_MS,
   });
 
-export const useSites = () =>
-  useQuery({ queryKey: keys.sites, queryFn: () => answer(client.GET("/api/sites")) });
+export const sitesAsked = queryOptions({
+  queryKey: keys.sites,
+  queryFn: () => answer(client.GET("/api/sites")),
+});
+export const useSites = () => useQuery(sitesAsked);
+/** Where work can be begun: in use, and with circuits of its own. */
+export const useSitesInUse = () =>
+  useQuery({ ...sitesAsked, select: (sites) => sites.filter((site) => !site.retired && !site.loose) });
 
-export const useSite = (id: string | undefined) =>
-  useQuery({
+export const siteAsked = (id: string | undefined) =>
+  queryOptions({
     queryKey: keys.site(id),
     queryFn: () => answer(client.GET("/api/sites/{site_id}", { params: { path: { site_id: id ?? "" } } })),
     enabled: id !== undefined,
   });
+export const useSite = (id: string | undefined) => useQuery(siteAsked(id));
 
-export const useBench = (id: string) =>
-  useQuery({
+export const benchAsked = (id: string) =>
+  queryOptions({
     queryKey: keys.bench(id),
     queryFn: () => answer(client.GET("/api/points/{point_id}/bench", { params: { path: { point_id: id } } })),
     refetchInterval: LOOK_AGAIN_MS,
   });
+export const useBench = (id: string) => useQuery(benchAsked(id));

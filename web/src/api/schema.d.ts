@@ -252,6 +252,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/places/{what}/{place_id}/retired": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Retired
+         * @description Take a place out of use, or bring it back.
+         */
+        put: operations["overviews_site_save_retired"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/loose-outlets/{point_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Loose Outlet
+         * @description An outlet to measure now, wherever it is.
+         */
+        put: operations["overviews_site_save_loose_outlet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/points/{point_id}/filed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Filed
+         * @description Put a loose outlet where it belongs.
+         */
+        put: operations["overviews_site_save_filed"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/points/{point_id}/bench": {
         parameters: {
             query?: never;
@@ -1652,6 +1712,10 @@ export interface components {
             practice: "north-america" | "continental" | "british";
             /** Verdicts */
             verdicts: ("untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger")[];
+            /** Loose */
+            loose: boolean;
+            /** Retired */
+            retired: boolean;
         };
         /** BoardOut */
         BoardOut: {
@@ -1720,7 +1784,30 @@ export interface components {
              */
             unshown: string;
         };
-        /** SiteOut */
+        /**
+         * RetiredOut
+         * @description `under`: what it hangs on, by name.
+         */
+        RetiredOut: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "site" | "supply" | "board" | "circuit" | "point";
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Under */
+            under: string;
+        };
+        /**
+         * SiteOut
+         * @description `retired`: what of it is out of use, which is not among the rest.
+         */
         SiteOut: {
             /**
              * Id
@@ -1734,8 +1821,12 @@ export interface components {
              * @enum {string}
              */
             practice: "north-america" | "continental" | "british";
+            /** Loose */
+            loose: boolean;
             /** Supplies */
             supplies: components["schemas"]["SupplyOut"][];
+            /** Retired */
+            retired: components["schemas"]["RetiredOut"][];
         };
         /** SupplyOut */
         SupplyOut: {
@@ -1845,6 +1936,44 @@ export interface components {
              */
             room: string;
         };
+        /** RetireIn */
+        RetireIn: {
+            /** Retired */
+            retired: boolean;
+        };
+        /** Named */
+        Named: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * LooseIn
+         * @description `terminals`: as the survey format names them, in the practice's order.
+         */
+        LooseIn: {
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
+            /** Terminals */
+            terminals: string[];
+        };
+        /** FileIn */
+        FileIn: {
+            /**
+             * Circuit
+             * Format: uuid
+             */
+            circuit: string;
+            /** Name */
+            name: string;
+        };
         /**
          * BarOut
          * @description Shares of the bar's length.
@@ -1889,12 +2018,16 @@ export interface components {
              * @enum {string}
              */
             system: "120" | "120/240" | "208Y/120" | "240-high-leg" | "480Y/277" | "230" | "230/400" | "standalone-120" | "standalone-230";
+            /** System Title */
+            system_title: string;
             /**
              * Earthing
              * @enum {string}
              */
             earthing: "TN-S" | "TN-C-S" | "TT" | "IT";
             site: components["schemas"]["Named"];
+            /** Loose */
+            loose: boolean;
             /** Board */
             board: string;
             circuit: components["schemas"]["Named"];
@@ -2119,16 +2252,6 @@ export interface components {
             text: string;
             /** Parts */
             parts: components["schemas"]["PartOfLoop"][];
-        };
-        /** Named */
-        Named: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Name */
-            name: string;
         };
         /** NextTestOut */
         NextTestOut: {
@@ -2910,7 +3033,7 @@ export interface components {
         };
         /**
          * StateOut
-         * @description `was`: of what came from a file, how it stood by the file; else empty. `ahead`: what follows `next`, all going well.
+         * @description `was`: of what came from a file, how it stood by the file; else empty. `ahead`: after `next`, all going well.
          *
          *     A device without a line goes on by what is ahead; how the proof stands it is only told by the server.
          */
@@ -4400,8 +4523,17 @@ export interface components {
              */
             unshown: string;
         };
-        /** Today */
+        /**
+         * Today
+         * @description `sites`, `testers`, `measured`: how many there are at all; where there are none nothing was looked at.
+         */
         Today: {
+            /** Sites */
+            sites: number;
+            /** Testers */
+            testers: number;
+            /** Measured */
+            measured: number;
             /** Proofs */
             proofs: components["schemas"]["ProofLine"][];
             /** Rounds */
@@ -5034,6 +5166,139 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PointIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    overviews_site_save_retired: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                what: string;
+                place_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RetireIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RetireIn"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    overviews_site_save_loose_outlet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LooseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Named"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    overviews_site_save_filed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FileIn"];
             };
         };
         responses: {

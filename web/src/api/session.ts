@@ -5,8 +5,11 @@
 
 import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import client, { answer, Refusal, type Session } from "./client";
+import { forgetDrafts } from "./drafts";
 import { keys } from "./keys";
 import { forgetBench } from "./lastBench";
+import { forgetTesters } from "./lastTester";
+import { forgetSeen } from "./seen";
 
 const NOT_SIGNED_IN = 401;
 
@@ -14,13 +17,25 @@ type Here = Session & { lost?: boolean };
 
 const refused = (error: unknown) => error instanceof Refusal && error.status === NOT_SIGNED_IN;
 
+/** Another person: nothing of the one before stays on the screen or the device. */
+async function beginAnew() {
+  forgetBench();
+  forgetDrafts();
+  forgetTesters();
+  await forgetSeen();
+  window.location.assign("/today");
+}
+
 /** What the server says once; any later refusal comes through `noteRefusal`. */
 export const useSession = () =>
   useQuery<Here | null>({
     queryKey: keys.session,
-    queryFn: async () => {
+    queryFn: async ({ client: queries }) => {
       try {
-        return await answer(client.GET("/api/session"));
+        const session = await answer(client.GET("/api/session"));
+        const before = queries.getQueryData<Here | null>(keys.session);
+        if (before && before.account !== session.account) await beginAnew();
+        return session;
       } catch (error) {
         if (refused(error)) return null;
         throw error;
@@ -36,8 +51,7 @@ export function useSignIn() {
     onSuccess: (session) => {
       const before = queries.getQueryData<Here | null>(keys.session);
       if (before && before.account !== session.account) {
-        forgetBench();
-        window.location.assign("/today");
+        void beginAnew();
         return;
       }
       queries.setQueryData(keys.session, session);
@@ -58,6 +72,9 @@ export function useSignOut() {
     },
     onSuccess: () => {
       forgetBench();
+      forgetDrafts();
+      forgetTesters();
+      void forgetSeen();
       queries.setQueryData(keys.session, null);
       queries.removeQueries({ predicate: (query) => query.queryKey[0] !== keys.session[0] });
     },

@@ -1,8 +1,10 @@
-import { Button, Group, Modal, Text, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
+import { useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { IconLogout, IconMoon, IconSun } from "@tabler/icons-react";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { useOutbox } from "../api/outbox/useOutbox";
 import { useSession, useSignOut } from "../api/session";
+
+const SignOutAsked = lazy(() => import("./SignOutAsked"));
 
 /** Daylight or dark, and signing out. */
 export function Account({ className }: { className?: string }) {
@@ -31,25 +33,19 @@ export function Account({ className }: { className?: string }) {
         <IconLogout size={22} aria-hidden />
         {signOut.isError ? "Still signed in, try again" : "Sign out"}
       </button>
-      <Modal opened={asking} onClose={() => ask(false)} title={`${waits} waiting to be sent`}>
-        <Text>
-          It stays on this device, and is sent when {session?.name ?? "you"} signs in here again. Nobody else
-          can send it.
-        </Text>
-        <Group mt="md">
-          <Button
-            onClick={() => {
+      {asking && (
+        <Suspense>
+          <SignOutAsked
+            waits={waits}
+            name={session?.name ?? "you"}
+            onSignOut={() => {
               ask(false);
               signOut.mutate();
             }}
-          >
-            Sign out
-          </Button>
-          <Button variant="default" onClick={() => ask(false)}>
-            Stay signed in
-          </Button>
-        </Group>
-      </Modal>
+            onStay={() => ask(false)}
+          />
+        </Suspense>
+      )}
     </>
   );
 }

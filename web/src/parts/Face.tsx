@@ -78,6 +78,29 @@ export function Face(props: {
   );
 }
 
+/** An outlet as it looks, with its letters and nothing to tap. */
+export function FacePicture({ practice, terminals }: { practice: Practice; terminals: string[] }) {
+  const layout = faceOf("outlet", practice, terminals);
+  return (
+    <svg viewBox="0 0 300 340" className={classes.face} aria-hidden>
+      <Plate layout={layout} />
+      {Object.entries(layout.at)
+        .filter(([terminal]) => terminal !== "REF")
+        .map(([terminal, place]) => (
+          <g key={terminal}>
+            <Contact place={place} />
+            <Letter
+              terminal={terminal}
+              place={place}
+              practice={practice}
+              letter={practice.letters[terminal] ?? terminal}
+            />
+          </g>
+        ))}
+    </svg>
+  );
+}
+
 function Plate({ layout }: { layout: FaceLayout }) {
   if (layout.plate === "disc")
     return (

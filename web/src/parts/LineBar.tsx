@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { lastKnown } from "../api/freshness";
+import { lastKnown, useOldestSeen } from "../api/freshness";
 import { useLine } from "../api/line";
 import { useOutbox } from "../api/outbox/useOutbox";
 import classes from "./LineBar.module.css";
@@ -12,10 +12,11 @@ export function LineBar() {
   const refused = list.filter((one) => one.problem !== "").length;
   const waits = list.length - refused;
   const late = useLate(waits > 0);
+  const seen = useOldestSeen();
   if (cutOff === null && refused === 0 && !late) return null;
   return (
     <div className={classes.bar} role="status">
-      {cutOff !== null && <strong>No line to the server. {lastKnown(cutOff)} Treat as live.</strong>}
+      {cutOff !== null && <strong>No line to the server. {lastKnown(seen ?? cutOff)} Treat as live.</strong>}
       {list.length > 0 && (
         <Link to="/waiting">
           {[waits > 0 && `${waits} waiting to be sent`, refused > 0 && `${refused} not recorded`]

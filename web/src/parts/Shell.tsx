@@ -1,59 +1,109 @@
 import {
+  IconClipboardCheck,
+  IconDots,
   IconListCheck,
   IconLockBolt,
   IconMapPin,
   IconOmega,
+  IconPlug,
   IconPlugConnected,
   IconTool,
 } from "@tabler/icons-react";
-import type { ReactNode } from "react";
+import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
 import { NavLink, useLocation } from "react-router";
 import { lastBench } from "../api/lastBench";
 import { Account } from "./Account";
 import { LineBar } from "./LineBar";
+import { NewVersion } from "./NewVersion";
+import { PlainPage } from "./PlainPage";
 import { ProofWatch } from "./ProofWatch";
+import { onTheRail, type Place } from "./rail";
 import classes from "./Shell.module.css";
+import { useArrival } from "./useArrival";
+import { useEverywhereKeys } from "./useEverywhereKeys";
 
-const PLACES = [
-  ["/today", "Today", IconListCheck],
-  ["/kit", "Kit", IconTool],
-  ["/sites", "Site", IconMapPin],
-  ["/prove-dead", "Prove dead", IconLockBolt],
-  ["/dead-tests", "Dead tests", IconOmega],
-] as const;
+const Find = lazy(() => import("./Find"));
+const KeysEverywhere = lazy(() => import("./KeysEverywhere"));
 
-/** The rail of places, and whatever place is open. */
+const ICONS: Record<Place["id"], typeof IconTool> = {
+  today: IconListCheck,
+  sites: IconMapPin,
+  "prove-dead": IconLockBolt,
+  "dead-tests": IconOmega,
+  bench: IconPlugConnected,
+  rounds: IconClipboardCheck,
+  "plug-in": IconPlug,
+  kit: IconTool,
+};
+
+/** The rail of places in the order of the work, and whatever place is open. */
 export function Shell({ children }: { children: ReactNode }) {
-  const bench = useLocation().pathname.match(/^\/bench\/(.+)/)?.[1] ?? lastBench();
+  const { pathname } = useLocation();
+  const bench = pathname.match(/^\/bench\/(.+)/)?.[1] ?? lastBench();
+  const { first, more } = onTheRail(pathname, bench);
+  const main = useArrival();
+  const [asked, ask] = useEverywhereKeys();
+  const menu = useRef<HTMLDetailsElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the menu closes wherever one goes
+  useEffect(() => menu.current?.removeAttribute("open"), [pathname]);
   return (
     <div className={classes.shell}>
+      <a href="#place" className={classes.skip}>
+        Skip to the work
+      </a>
       <nav className={classes.rail} aria-label="Places">
         <div className={classes.name}>
           Even
           <br />
           Probe
         </div>
-        {PLACES.map(([to, name, Icon]) => (
-          <NavLink key={to} to={to} className={classes.place}>
-            <Icon size={22} aria-hidden />
-            {name}
-          </NavLink>
+        {[...first, ...more].map((place) => (
+          <ToPlace key={place.id} place={place} folded={more.includes(place)} />
         ))}
-        {bench && (
-          <NavLink to={`/bench/${bench}`} className={classes.place}>
-            <IconPlugConnected size={22} aria-hidden />
-            Bench
-          </NavLink>
-        )}
+        <details ref={menu} className={classes.more}>
+          <summary className={classes.place}>
+            <IconDots size={22} aria-hidden />
+            More
+          </summary>
+          <div className={classes.menu}>
+            {more.map((place) => (
+              <ToPlace key={place.id} place={place} folded={false} />
+            ))}
+            <button type="button" className={classes.place} onClick={() => ask("find")}>
+              Find
+            </button>
+            <Account className={classes.place} />
+          </div>
+        </details>
         <div className={classes.foot}>
+          <button type="button" className={classes.place} onClick={() => ask("find")} aria-keyshortcuts="/">
+            Find
+          </button>
           <Account className={classes.place} />
         </div>
       </nav>
-      <main className={classes.main}>
+      <main id="place" ref={main} className={classes.main} tabIndex={-1}>
         <LineBar />
         <ProofWatch />
+        <NewVersion />
+        <PlainPage />
         {children}
       </main>
+      <Suspense>
+        {asked === "find" && <Find onClose={() => ask(null)} />}
+        {asked === "keys" && <KeysEverywhere onClose={() => ask(null)} />}
+      </Suspense>
     </div>
+  );
+}
+
+/** `folded`: on a phone it is under More. */
+function ToPlace({ place, folded }: { place: Place; folded: boolean }) {
+  const Icon = ICONS[place.id];
+  return (
+    <NavLink to={place.to} className={classes.place} data-folded={folded || undefined}>
+      <Icon size={22} aria-hidden />
+      {place.name}
+    </NavLink>
   );
 }

@@ -1,7 +1,10 @@
-/** A form whose one write is a record: what the server says is wrong stands at the field it names. */
+/** A form whose one write is a record: what is wrong stands at the field it names, what is half typed comes back. */
 
 import { useForm } from "@mantine/form";
+import { useEffect, useState } from "react";
+import { useLocation } from "react-router";
 import type { Refusal } from "../api/client";
+import { draftOf, keepDraft } from "../api/drafts";
 import type { RecordOf } from "../api/records";
 import { useRecord } from "../api/useRecord";
 
@@ -15,17 +18,34 @@ export function useRecordForm<V extends Record<string, unknown>, R extends objec
   send: (values: V, beside: Beside) => Promise<R>,
   names: Names = {},
 ) {
-  const form = useForm<V>({ initialValues });
+  const place = `${useLocation().pathname} ${JSON.stringify(initialValues)}`;
+  const [begun] = useState(() => draftOf<V>(place));
+  const form = useForm<V>({
+    initialValues,
+    onValuesChange: (values) => keepDraft(place, values),
+  });
+  useEffect(() => {
+    if (begun) form.setValues(begun);
+  }, [begun, form.setValues]);
   const save = useRecord(of, ({ values, beside }: { values: V; beside: Beside }) => send(values, beside));
   const fieldOf = (path: string) => {
     const plain = path.replace(/\[.*/, "");
     return names[plain] ?? plain;
   };
-  const place = (error: Refusal) => {
+  const atItsField = (error: Refusal) => {
     for (const { path, text } of error.problems)
       if (fieldOf(path) in form.values) form.setFieldError(fieldOf(path), text);
   };
   const write = (beside: Beside, done: (made: R) => void) =>
-    save.mutate({ values: form.values, beside }, { onSuccess: done, onError: place });
+    save.mutate(
+      { values: form.values, beside },
+      {
+        onSuccess: (made) => {
+          keepDraft(place, null);
+          done(made);
+        },
+        onError: atItsField,
+      },
+    );
   return { form, save, write, placed: [...Object.keys(initialValues), ...Object.keys(names)] };
 }

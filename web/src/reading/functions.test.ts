@@ -1,8 +1,8 @@
 import { beforeAll, expect, test, vi } from "vitest";
-import type { Entry, Reference, Tester } from "../api/client";
+import type { Entry, Reference } from "../api/client";
 import { holdReference, theReference } from "../api/reference";
 import tables from "../api/reference.json";
-import { functionNamed, functionOf, hasDevice, isPicked, usualOf } from "./functions";
+import { functionNamed, functionOf, hasDevice, isPicked } from "./functions";
 
 test("nothing is shown before the tables are there", async () => {
   vi.resetModules();
@@ -54,15 +54,4 @@ test("a device is said to be open of volts and of dead tests, not of a current",
 test("what is seen as it is is picked, not typed", () => {
   expect(isPicked(functionNamed("trip"))).toBe(true);
   expect(isPicked(functionNamed("volts"))).toBe(false);
-});
-
-test("one begins with a multimeter that is not known to fail, and never with what cannot be shown", () => {
-  const held = (kind: string, proved: boolean | null = null) =>
-    ({ id: `${kind} ${proved}`, kind, proved }) as Tester;
-  const kinds = (...testers: Tester[]) => usualOf(testers)?.id;
-  expect(kinds(held(""), held("non-contact"), held("clamp"), held("multimeter"))).toBe("multimeter null");
-  expect(kinds(held("multimeter", false), held("clamp"))).toBe("clamp null");
-  expect(kinds(held("proving-unit"), held("multimeter", false))).toBe("multimeter false");
-  expect(kinds(held("multimeter", false), held(""))).toBe("multimeter false");
-  expect(usualOf([])).toBeUndefined();
 });

@@ -1,6 +1,6 @@
 /** What a tester can be set to, and which setting an entry was taken with. */
 
-import type { Entry, Tester } from "../api/client";
+import type { Entry } from "../api/client";
 import { theReference } from "../api/reference";
 import type { components } from "../api/schema";
 
@@ -32,19 +32,3 @@ export function functionOf(entry: Partial<Entry>): TesterFunction | undefined {
 }
 
 const inSteps = (entry: Partial<Entry>) => entry.at_least !== undefined || entry.below !== undefined;
-
-/** Where a kind stands among those that can be set to something; whatever cannot, or cannot be shown, comes last. */
-function rankOf(kind: string): number {
-  const found = theReference()
-    .kinds.filter((k) => k.functions.length > 0)
-    .findIndex((k) => k.id === kind);
-  return found < 0 ? Number.POSITIVE_INFINITY : found;
-}
-
-/** The one to begin with: of the usual kind, and not known to fail. */
-export const usualOf = (testers: Tester[]): Tester | undefined =>
-  [...testers].sort((a, b) => orderOf(a) - orderOf(b))[0];
-
-const FAILED = 1000;
-const orderOf = (tester: Tester) =>
-  Math.min(rankOf(tester.kind), 2 * FAILED) + (tester.proved === false ? FAILED : 0);

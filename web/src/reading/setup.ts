@@ -4,7 +4,7 @@ import { useReducer } from "react";
 import type { Bench, Entry, NextTest, Reading, Tester } from "../api/client";
 import { theReference } from "../api/reference";
 import { isAsIs } from "./entry";
-import { functionNamed, functionOf, hasDevice, usualOf } from "./functions";
+import { functionNamed, functionOf, hasDevice } from "./functions";
 import type { Probes } from "./probes";
 import { typedNumber } from "./typedNumber";
 
@@ -50,7 +50,7 @@ export const UNCLAMPED: Clamp = {
 export type Change =
   | { do: "type"; typed: string }
   | { do: "unit"; unit: string }
-  | { do: "tester"; tester: Tester }
+  | { do: "tester"; tester: Tester | null }
   | { do: "function"; what: string }
   | { do: "contact"; terminal: string }
   | { do: "load"; load: Load }
@@ -80,9 +80,9 @@ export function apply(setup: Setup, change: Change, bench: Pick<Bench, "terminal
     case "unit":
       return { ...setup, unit: change.unit };
     case "tester": {
-      const able = functionsHere(bench, change.tester.id);
+      const able = functionsHere(bench, change.tester?.id);
       const what = able.includes(setup.what) ? setup.what : (able[0] ?? setup.what);
-      return { ...withFunction(setup, what), tester: change.tester.id };
+      return { ...withFunction(setup, what), tester: change.tester?.id ?? null };
     }
     case "function":
       return withFunction(setup, change.what);
@@ -122,12 +122,13 @@ export function apply(setup: Setup, change: Change, bench: Pick<Bench, "terminal
   }
 }
 
-export function useSetup(bench: Bench, testers: Tester[]) {
+/** `tester`: the one in the hand, if any was named; `begun`: what was half typed here. */
+export function useSetup(bench: Bench, tester: Tester | undefined, begun: Setup | null) {
   return useReducer(
     (setup: Setup, change: Change): Setup => apply(setup, change, bench),
     null,
     (): Setup => {
-      const tester = usualOf(testers) ?? null;
+      if (begun) return begun;
       const what = functionsHere(bench, tester?.id)[0] ?? functionsHere(bench, undefined)[0] ?? "";
       return {
         tester: tester?.id ?? null,

@@ -15,21 +15,21 @@ const copper: MantineColorsTuple = [
   "#6F3315",
 ];
 
-const LIGHT = {
+export const LIGHT = {
   ground: "#F4F1EA",
   panel: "#FFFFFF",
   rule: "#D9D3C6",
   edge: "#7C7669",
   text: "#1F2428",
-  quiet: "#5B636A",
+  quiet: "#4A5156",
   copper: "#A34E24",
   "on-copper": "#FFFFFF",
-  teal: "#0E7A6B",
-  ochre: "#8F6400",
-  slate: "#4B5A6A",
-  plum: "#77397A",
-  vermilion: "#BF2F1A",
-  grey: "#5B636A",
+  teal: "#0A5B50",
+  ochre: "#6A4A00",
+  slate: "#445260",
+  plum: "#763879",
+  vermilion: "#972515",
+  grey: "#4A5156",
   ink: "#1F2428",
   "healthy-band": "#DDE7DF",
   contact: "#1F2428",
@@ -38,21 +38,21 @@ const LIGHT = {
   "on-alarm": "#FFFFFF",
 };
 
-const DARK: typeof LIGHT = {
+export const DARK: typeof LIGHT = {
   ground: "#15181B",
   panel: "#1E2327",
   rule: "#343B41",
   edge: "#7D868E",
   text: "#ECE8DF",
-  quiet: "#A3ABB2",
+  quiet: "#A6AEB5",
   copper: "#E08A56",
   "on-copper": "#15181B",
-  teal: "#4DB8A6",
+  teal: "#5CBEAD",
   ochre: "#DDA83C",
   slate: "#A6B6C7",
-  plum: "#D797DA",
-  vermilion: "#FF8069",
-  grey: "#A3ABB2",
+  plum: "#D899DB",
+  vermilion: "#FF8E79",
+  grey: "#A6AEB5",
   ink: "#ECE8DF",
   "healthy-band": "#1F3531",
   contact: "#ECE8DF",
@@ -154,17 +154,10 @@ export const theme = createTheme({
         indicator: { border: "2px solid var(--ep-text)", background: "var(--ep-panel)", boxShadow: "none" },
       },
     },
-    Notification: {
-      defaultProps: { closeButtonProps: { "aria-label": "Close", size: 48 } },
-      styles: {
-        description: { color: "var(--ep-text)", fontSize: 16 },
-        title: { fontSize: 17, fontWeight: 700 },
-      },
-    },
     Modal: {
       defaultProps: {
         centered: true,
-        transitionProps: { duration: 120 },
+        transitionProps: { duration: 0 },
         closeButtonProps: { "aria-label": "Close", size: 48 },
       },
       styles: { title: { fontSize: 19, fontWeight: 700 } },

@@ -24,7 +24,7 @@ const reading: ReadingBody = {
   tester: "m2",
   supersedes: null,
 };
-const TAKEN = "2026-11-24T10:00:00Z";
+const TAKEN = "2026-11-24T10:00:00.000Z";
 const PLACES: Record<Kind, string> = {
   reading: "bench",
   withdrawal: "bench",

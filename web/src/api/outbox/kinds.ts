@@ -11,6 +11,7 @@ import client, {
   type SheetEntry,
   type SheetEntrySent,
 } from "../client";
+import { byServerClock } from "../clock";
 import { BENCH, PHOTO, PROOF, type RecordOf, ROUND, SHEET } from "../records";
 import type { Waiting } from "./outbox";
 
@@ -45,8 +46,11 @@ type Sent = {
   place: (one: Waiting) => string;
 };
 
-/** By this device's clock; the server believes no more than how long ago it was. */
-const times = (one: Waiting) => ({ at: one.at, sent_at: new Date().toISOString() });
+/** By the server's clock, as far as it was heard. */
+const times = (one: Waiting) => ({
+  at: byServerClock(one.at),
+  sent_at: byServerClock(new Date().toISOString()),
+});
 
 function row<R extends object>(
   shows: RecordOf<R>,

@@ -1,10 +1,12 @@
 import { Button, Group, Modal, Text } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useParams } from "react-router";
 import type { Bench as BenchData, NextTest, Practice, Reading, Tester } from "../../api/client";
+import { draftOf, keepDraft } from "../../api/drafts";
 import { useCutOff } from "../../api/freshness";
 import { forgetBench, rememberBench } from "../../api/lastBench";
+import { lastOf } from "../../api/lastTester";
 import { LOOK_AGAIN_MS, useBench, usePractice, useTesters } from "../../api/queries";
 import { wordOf } from "../../api/reference";
 import { Face, FEW_CONTACTS } from "../../parts/Face";
@@ -15,10 +17,10 @@ import { SaveAs } from "../../parts/SaveAs";
 import { WaitingList } from "../../parts/WaitingList";
 import { isAsIs, seen } from "../../reading/entry";
 import { probeHint } from "../../reading/probes";
-import { entryFor, useSetup } from "../../reading/setup";
+import { entryFor, type Setup, useSetup } from "../../reading/setup";
 import { pointSurvey } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
-import { Conclusion } from "./Conclusion";
+import { Conclusion, VerdictInShort } from "./Conclusion";
 import { Header } from "./Header";
 import { Keys, keyOf } from "./Keys";
 import { Log } from "./Log";
@@ -67,7 +69,10 @@ function PointUnderTest({
   testers: Tester[];
   cutOff: number | null;
 }) {
-  const [setup, change] = useSetup(bench, testers);
+  const place = `bench ${bench.id}`;
+  const [begun] = useState(() => draftOf<Setup>(place));
+  const [setup, change] = useSetup(bench, lastOf("live", testers), begun);
+  useEffect(() => keepDraft(place, setup.typed ? setup : null), [place, setup]);
   const field = useRef<HTMLInputElement>(null);
   const [showingKeys, keys] = useDisclosure();
   const recording = useRecording(bench, practice, setup, change, field);
@@ -94,6 +99,7 @@ function PointUnderTest({
     contact: (terminal) => change({ do: "contact", terminal }),
     setUp: () => interpretation.next_tests[0] && setUp(interpretation.next_tests[0]),
     list: keys.open,
+    undo: recording.undo,
     field,
   });
 
@@ -155,6 +161,10 @@ function PointUnderTest({
       </div>
       <div className={classes.middle}>
         <section className={classes.reading} aria-label="The reading">
+          <VerdictInShort
+            found={interpretation}
+            lastKnown={cutOff !== null || recording.waiting.list.length > 0}
+          />
           <ReadingPanel
             bench={bench}
             practice={practice}
@@ -164,7 +174,19 @@ function PointUnderTest({
             field={field}
             busy={recording.busy}
             wrong={recording.wrong}
-            waiting={<WaitingList waiting={recording.waiting} onPutBack={recording.putBack} />}
+            waiting={
+              <>
+                {recording.undoable && (
+                  <p className={classes.undo}>
+                    <span>{recording.undoable.said} recorded.</span>
+                    <Button variant="default" onClick={recording.undo}>
+                      Undo <kbd>U</kbd>
+                    </Button>
+                  </p>
+                )}
+                <WaitingList waiting={recording.waiting} onPutBack={recording.putBack} />
+              </>
+            }
             onRecord={(what) => recording.record(entryFor(setup, bench.terminals, what))}
           />
         </section>

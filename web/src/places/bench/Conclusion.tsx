@@ -81,6 +81,20 @@ export function Conclusion(props: {
   );
 }
 
+/** The verdict in one line, beside the number where a phone's keyboard leaves room for no more. */
+export function VerdictInShort(props: { found: Interpretation; lastKnown: boolean }) {
+  const shape = lastKnownShape(props.found.verdict, props.lastKnown);
+  return (
+    <p className={classes.short} aria-hidden>
+      <VerdictShape kind={shape} size={28} />
+      <strong style={{ color: colourOf(shape) }}>
+        {props.lastKnown && "Last known: "}
+        {WORDS[props.found.verdict]}
+      </strong>
+    </p>
+  );
+}
+
 /** Which line, where one of several is meant: "H2", "H1 or H2", "H1 and H2". */
 function linesOf(condition: Condition, practice: Practice): string {
   const named = condition.lines.map((lines) =>

@@ -4,6 +4,7 @@ import type { Bench } from "../../api/client";
 import { useSite } from "../../api/queries";
 import { Run } from "../../parts/Run";
 import classes from "./BenchPlace.module.css";
+import { FileAway } from "./FileAway";
 
 /** Where one stands: the site, the circuit as a run, this point on it, and the caution. */
 export function Header({ bench }: { bench: Bench }) {
@@ -21,6 +22,7 @@ export function Header({ bench }: { bench: Bench }) {
         <span className="quiet"> · {bench.circuit.name}</span>
         <h1>{bench.name}</h1>
       </div>
+      {bench.loose && <FileAway bench={bench} />}
       <div className={classes.run}>{circuit && <Run circuit={circuit} here={bench.id} compact />}</div>
       <strong className={classes.live}>Treat every part as live.</strong>
     </header>

@@ -17,6 +17,7 @@ export function Keys({ practice, terminals }: { practice: Practice; terminals: s
       `probe at ${practice.letters[t] ?? t}, ${wordOf(practice, t)}: reference first`,
     ]),
     ["Space", "set up the next test"],
+    ["U", "take back the last reading"],
     ["?", "this list"],
   ];
   return (

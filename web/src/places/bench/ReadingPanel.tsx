@@ -1,6 +1,8 @@
 import { Button, NativeSelect, Text } from "@mantine/core";
 import type { Dispatch, ReactNode, RefObject } from "react";
 import type { Bench, Entry, Practice, Tester } from "../../api/client";
+import { rememberTester } from "../../api/lastTester";
+import { TYPED_METER } from "../../parts/HeldTester";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
 import { ends, seen, sign } from "../../reading/entry";
@@ -48,13 +50,11 @@ export function ReadingPanel(props: {
           aria-label="Tester in use"
           value={setup.tester ?? ""}
           onChange={(event) => {
-            const picked = testers.find((t) => t.id === event.currentTarget.value);
-            if (picked) change({ do: "tester", tester: picked });
+            const picked = testers.find((t) => t.id === event.currentTarget.value) ?? null;
+            rememberTester("live", picked?.id ?? null);
+            change({ do: "tester", tester: picked });
           }}
-          data={[
-            ...(testers.length === 0 ? [{ value: "", label: "A proved multimeter" }] : []),
-            ...testers.map((t) => ({ value: t.id, label: t.label })),
-          ]}
+          data={[{ value: "", label: TYPED_METER }, ...testers.map((t) => ({ value: t.id, label: t.label }))]}
         />
         <NativeSelect
           aria-label="Function"
@@ -63,7 +63,7 @@ export function ReadingPanel(props: {
           data={functionsHere(bench, tester?.id).map((f) => ({ value: f, label: functionNamed(f).name }))}
         />
         <span className={classes.rating} data-unfit={why ? true : undefined}>
-          {!tester && "category and voltage not recorded"}
+          {!tester && "proved multimeter, not on record"}
           {tester && (why ? `Saved, does not count here: ${why}` : ratingOf(tester))}
         </span>
         {tester && <Capabilities pointId={bench.id} tester={tester} readings={bench.readings.length} />}

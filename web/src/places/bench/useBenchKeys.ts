@@ -1,18 +1,19 @@
 import { type RefObject, useEffect, useRef } from "react";
 
-/** Digits go to the reading, letters place probes, Space sets up the next test, ? lists the keys. */
+/** Digits go to the reading, letters place probes, Space sets up the next test, U takes back the last reading, ? lists the keys. */
 export function useBenchKeys(props: {
   letters: Record<string, string>;
   contact: (terminal: string) => void;
   setUp: () => void;
   list: () => void;
+  undo: () => void;
   field: RefObject<HTMLInputElement | null>;
 }) {
   const latest = useRef(props);
   latest.current = props;
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const { letters, contact, setUp, list, field } = latest.current;
+      const { letters, contact, setUp, list, undo, field } = latest.current;
       if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('[role="dialog"]')) return;
       const at = event.target as HTMLElement;
       const elsewhere = at !== field.current && /^(INPUT|SELECT|TEXTAREA)$/.test(at.tagName);
@@ -21,6 +22,7 @@ export function useBenchKeys(props: {
       const terminal = letters[event.key.toLowerCase()];
       if (terminal) contact(terminal);
       else if (event.key === "?") list();
+      else if (event.key.toLowerCase() === "u") undo();
       else if (event.key === " " && !onControl) setUp();
       else {
         if (/^[0-9.,]$/.test(event.key)) field.current?.focus();

@@ -1,8 +1,9 @@
 import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Sheet, TestLine } from "../../api/client";
+import { draftOf, keepDraft } from "../../api/drafts";
 import { usePractice } from "../../api/queries";
-import { ENDS, keyOf, pairsOf, ringTest, typedOf } from "../../reading/ring";
+import { ENDS, keyOf, pairsOf, type RingTyped, ringTest, typedOf } from "../../reading/ring";
 import { Outcome } from "./Outcome";
 import classes from "./RingForm.module.css";
 import shared from "./Sheet.module.css";
@@ -19,7 +20,10 @@ export function RingForm(props: {
   putDown: PutDown;
 }) {
   const { sheet, line, putDown, tester } = props;
-  const [typed, setTyped] = useState(() => typedOf((line.taken?.test ?? {}) as Record<string, unknown>));
+  const place = `sheet ${sheet.id} ${line.id}`;
+  const [typed, setTyped] = useState(
+    () => draftOf<RingTyped>(place) ?? typedOf((line.taken?.test ?? {}) as Record<string, unknown>),
+  );
   const test = ringTest(typed, sheet.points);
   const pairs = pairsOf(usePractice(sheet.practice));
   const judged = useJudged(sheet.id, line.id, test, tester);
@@ -32,7 +36,9 @@ export function RingForm(props: {
       className="mono"
       value={typed[key] ?? ""}
       onChange={(event) => {
-        setTyped({ ...typed, [key]: event.currentTarget.value });
+        const now = { ...typed, [key]: event.currentTarget.value };
+        setTyped(now);
+        keepDraft(place, now);
       }}
     />
   );
@@ -41,8 +47,9 @@ export function RingForm(props: {
       aria-label={line.title}
       onSubmit={(event) => {
         event.preventDefault();
-        if (test && !refused?.problems)
-          putDown.put({ type: "tested", line: line.id, test }, line.title, { tester });
+        if (!test || refused?.problems) return;
+        putDown.put({ type: "tested", line: line.id, test }, line.title, { tester });
+        keepDraft(place, null);
       }}
     >
       <p className="quiet">{line.why}</p>

@@ -4,6 +4,7 @@ import { Link, useParams } from "react-router";
 import client, { answer, type Sheet, type TestLine } from "../../api/client";
 import type { Moment } from "../../api/clock";
 import { useCutOff } from "../../api/freshness";
+import { lastOf } from "../../api/lastTester";
 import { useLine } from "../../api/line";
 import type { Waiting } from "../../api/outbox/useOutbox";
 import { LOOK_AGAIN_MS, usePractice, useSheet } from "../../api/queries";
@@ -26,7 +27,6 @@ import { Outcome } from "./Outcome";
 import { RingBars } from "./RingBars";
 import { RingForm } from "./RingForm";
 import classes from "./Sheet.module.css";
-import { usualTester } from "./TesterChoice";
 import { type PutBack, TestForm } from "./TestForm";
 import { usePutDown } from "./usePutDown";
 
@@ -46,8 +46,8 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
   const lineDown = useLine();
   const [chosen, choose] = useState<string | null>(null);
   const [picked, pick] = useState<string | null>(null);
-  const [ohms, setOhms] = useState(() => usualTester(sheet.testers, "ohms"));
-  const [insulation, setInsulation] = useState(() => usualTester(sheet.testers, "insulation"));
+  const [ohms, setOhms] = useState(() => lastOf("ohms", sheet.testers)?.id ?? null);
+  const [insulation, setInsulation] = useState(() => lastOf("insulation", sheet.testers)?.id ?? null);
   const practice = usePractice(sheet.practice);
   const step = sheet.steps.find((s) => s.id === (chosen ?? firstOpen)) ?? sheet.steps[0];
   const steps = useRef<HTMLElement>(null);

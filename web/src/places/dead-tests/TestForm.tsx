@@ -1,6 +1,7 @@
 import { Button } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import type { Sheet, TestLine } from "../../api/client";
+import { draftOf, keepDraft } from "../../api/drafts";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
 import { sign } from "../../reading/entry";
@@ -38,9 +39,14 @@ export function TestForm(props: {
   const field = useRef<HTMLInputElement>(null);
   const fields = fieldsOf(line.kind);
   const main = mainFigure(fields);
-  const [typed, setTyped] = useState(() => props.back ?? presetTyped(fields, line.preset));
+  const place = `sheet ${sheet.id} ${line.id}`;
+  const [typed, setTyped] = useState(
+    () => props.back ?? draftOf<TypedTest>(place) ?? presetTyped(fields, line.preset),
+  );
   const type = (key: string, value: string) => {
-    setTyped((was) => ({ ...was, [key]: value }));
+    const now = { ...typed, [key]: value };
+    setTyped(now);
+    keepDraft(place, now);
   };
 
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
@@ -55,6 +61,7 @@ export function TestForm(props: {
       tester,
       typed: { line: line.id, typed } satisfies PutBack,
     });
+    keepDraft(place, null);
     props.onDone();
   };
   const before = main ? fields.slice(0, fields.indexOf(main)) : [];

@@ -1,5 +1,6 @@
 import { NativeSelect } from "@mantine/core";
 import type { SheetTester } from "../../api/client";
+import { rememberTester } from "../../api/lastTester";
 
 /** The tester in the hand for ohms, or for insulation, and why it would clear nothing where it would not. */
 export function TesterChoice(props: {
@@ -15,10 +16,14 @@ export function TesterChoice(props: {
       mt="sm"
       label="Tester in use"
       value={props.value ?? ""}
-      onChange={(event) => props.onChange(event.currentTarget.value || null)}
+      onChange={(event) => {
+        const id = event.currentTarget.value || null;
+        rememberTester(props.use, id);
+        props.onChange(id);
+      }}
       error={why || undefined}
       data={[
-        { value: "", label: "Not named" },
+        { value: "", label: "Say which is in your hand" },
         ...props.testers.map((t) => ({
           value: t.id,
           label: t.unfit[props.use] ? `${t.label} (would not count)` : t.label,
@@ -26,10 +31,4 @@ export function TesterChoice(props: {
       ]}
     />
   );
-}
-
-/** Of the crew's testers the one to begin with: of the right kind and fit, else any that is fit. */
-export function usualTester(testers: SheetTester[], use: "ohms" | "insulation"): string | null {
-  const fit = testers.filter((t) => !t.unfit[use]);
-  return (fit.find((t) => t.best_for.includes(use)) ?? fit[0])?.id ?? null;
 }

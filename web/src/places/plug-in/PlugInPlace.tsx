@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import client, { answer, type PlugIn, type Practice, type SupplyIn } from "../../api/client";
 import { lastKnown, useCutOff } from "../../api/freshness";
+import { lastTester } from "../../api/lastTester";
 import { LOOK_AGAIN_MS, usePlugIn, usePractice, useTesters } from "../../api/queries";
 import { SITE } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
@@ -11,7 +12,6 @@ import { HeldTester } from "../../parts/HeldTester";
 import { Page } from "../../parts/Page";
 import { colourOf, lastKnownShape, VerdictShape } from "../../parts/VerdictShape";
 import { circumstances, testName } from "../../reading/entry";
-import { usualOf } from "../../reading/functions";
 import { QuickSet } from "../bench/QuickSet";
 import { plateOf } from "./BeforePluggingIn";
 import classes from "./PlugIn.module.css";
@@ -32,9 +32,9 @@ const RESULTS: Record<string, [shape: string, word: string]> = {
 export function PlugInPlace() {
   const { pointId = "", equipmentId = "" } = useParams();
   const testers = useTesters();
-  const [picked, setTester] = useState<string | null>(null);
+  const [picked, setTester] = useState(() => lastTester("live"));
   const held = testers.data ?? [];
-  const tester = held.find((t) => t.id === picked) ?? usualOf(held);
+  const tester = held.find((t) => t.id === picked);
   const found = usePlugIn(pointId, equipmentId, tester?.id);
   const practice = usePractice(found.data?.practice);
   const cutOff = useCutOff(found, LOOK_AGAIN_MS);

@@ -2,7 +2,7 @@ import { Button, NativeSelect, Stack, TextInput } from "@mantine/core";
 import { useRef, useState } from "react";
 import client, { answer, type OutletLine } from "../../api/client";
 import { newId } from "../../api/ids";
-import { useReference, useSites } from "../../api/queries";
+import { useReference, useSitesInUse } from "../../api/queries";
 import { OUTLET } from "../../api/records";
 import { wordOf } from "../../api/reference";
 import { Unplaced } from "../../parts/Unplaced";
@@ -14,7 +14,7 @@ const NEW = "new";
 
 /** Where it is, which contacts it has, and what is known or supposed of what feeds it. */
 export function StrangeOutlet({ done }: { done: (made: OutletLine) => void }) {
-  const sites = useSites();
+  const sites = useSitesInUse();
   const reference = useReference();
   const ids = useRef({ point: newId(), site: newId() });
   const [site, setSite] = useState(NEW);

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import client, { answer, type ProofIn, type Site } from "../../api/client";
 import { newId } from "../../api/ids";
-import { usePractice, useProofReference, useSite, useSites } from "../../api/queries";
+import { usePractice, useProofReference, useSite, useSitesInUse } from "../../api/queries";
 import { PROOF } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
 import { Choice } from "../../parts/Choice";
@@ -15,6 +15,7 @@ import { WHAT_WORDS } from "./words";
 
 const PLACED = ["name", "asked.", "sources[0].label"];
 
+type Question = NonNullable<ReturnType<typeof useProofReference>["data"]>["questions"][number];
 type Answer = { yes: boolean | null; label: string };
 type Circuit = { supply: string; id: string | null; name: string; board: string; rating: number | null };
 
@@ -22,7 +23,8 @@ const WHATS = Object.keys(WHAT_WORDS) as (keyof typeof WHAT_WORDS)[];
 
 /** What is to be dead, and every source that may reach it, each asked for by name. */
 export function Begin() {
-  const sites = useSites();
+  const sites = useSitesInUse();
+  const questions = useProofReference().data?.questions;
   const [query] = useSearchParams();
   const [chosen, choose] = useState<string | null>(query.get("site"));
   const siteId = chosen ?? sites.data?.[0]?.id;
@@ -48,14 +50,23 @@ export function Begin() {
           A proof belongs to a site with its supply. <Link to="/sites">Add the site first</Link>.
         </Text>
       )}
-      {site.data && <BeginAt key={site.data.id} site={site.data} circuit={query.get("circuit")} />}
+      {site.data && questions && (
+        <BeginAt key={site.data.id} site={site.data} circuit={query.get("circuit")} questions={questions} />
+      )}
     </Page>
   );
 }
 
-function BeginAt({ site, circuit }: { site: Site; circuit: string | null }) {
+function BeginAt({
+  site,
+  circuit,
+  questions,
+}: {
+  site: Site;
+  circuit: string | null;
+  questions: Question[];
+}) {
   const practice = usePractice(site.practice);
-  const questions = useProofReference().data?.questions ?? [];
   const navigate = useNavigate();
   const [id] = useState(() => newId());
   const circuits = circuitsOf(site);

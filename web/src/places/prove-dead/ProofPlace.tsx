@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Practice, Proof } from "../../api/client";
 import type { Moment } from "../../api/clock";
+import { draftOf, keepDraft } from "../../api/drafts";
 import { useCutOff } from "../../api/freshness";
 import { keys } from "../../api/keys";
 import type { Waiting } from "../../api/outbox/useOutbox";
@@ -34,6 +35,14 @@ import { type Picked, useStep } from "./useStep";
 
 /** What was typed, with what and between what, to be put back where the server refuses it. */
 type PutBack = { hand: Hand; pair: Ends | null };
+/** What is half typed, and at which step it belongs. */
+type Begun = PutBack & { step: string };
+
+/** A number comes back only to the step it was read at. */
+const fitting = (begun: Begun | null, { step, from, to }: Proof["state"]["next"]): Begun | undefined =>
+  begun?.step === step && (begun.pair?.from ?? null) === from && (begun.pair?.to ?? null) === to
+    ? begun
+    : undefined;
 
 /** A second tap in the same place, or a key held down, is no answer to the step that took the first one's place. */
 const onceATap = {
@@ -73,7 +82,9 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
   const standing = useProofStanding(known, unsure);
   useWakeLock(standing.ms !== null);
   const queries = useQueryClient();
-  const [hand, change] = useHand(proof);
+  const place = `proof ${proof.id}`;
+  const [begun] = useState(() => fitting(draftOf<Begun>(place), proof.state.next));
+  const [hand, change] = useHand(proof, begun?.hand);
   const [picked, setPicked] = useState<Picked>({ pair: null });
   const pick = (pair: Ends | null) => setPicked({ pair });
   const [renewing, renew] = useState(false);
@@ -85,7 +96,7 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
   const tester = testerIn(proof, hand);
   const old = standing.state !== state.state || proof.brought_at !== null;
 
-  const isPutBack = useRef(false);
+  const isPutBack = useRef(begun !== undefined);
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a new step sets the hand up anew
   useEffect(() => {
     if (isPutBack.current) {
@@ -96,6 +107,12 @@ function Proving(props: { proof: Proof & { asked: Moment }; practice: Practice; 
     if (PROOFS.includes(step)) change({ mode: null, range: "" });
     if (next?.tester && BY_THE_SAME.includes(step)) change({ tester: next.tester });
   }, [step, pair?.from, pair?.to, at.mode]);
+
+  const { typed } = hand;
+  useEffect(
+    () => keepDraft(place, typed ? ({ hand, step, pair } satisfies Begun) : null),
+    [place, typed, hand, step, pair],
+  );
 
   const putBack = (one: Waiting) => {
     waiting.outbox.drop(one.id);

@@ -18,9 +18,13 @@ export type Hand = {
   note: string;
 };
 
-/** A proof opened again half-way goes on with the tester, function and range it was last proved with; else none is chosen. */
-export function useHand(proof: Proof) {
+/**
+ * A proof opened again half-way goes on with what was `begun` to be typed, or else with the
+ * tester, function and range it was last proved with; no tester is taken that nobody chose.
+ */
+export function useHand(proof: Proof, begun: Hand | undefined) {
   const [hand, set] = useState<Hand>(() => {
+    if (begun) return begun;
     const last = proof.events.filter((e) => e.type === "proved").at(-1);
     const { mode, range } = (last?.entry ?? {}) as { mode?: "ac" | "dc"; range?: string };
     return {

@@ -3,21 +3,21 @@ import { useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import client, { answer, type Site } from "../../api/client";
 import { newId } from "../../api/ids";
-import { useSite, useSites, useTesters } from "../../api/queries";
+import { lastTester } from "../../api/lastTester";
+import { useSite, useSitesInUse, useTesters } from "../../api/queries";
 import { ROUND } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
 import starting from "../../parts/Begin.module.css";
 import { Failure } from "../../parts/Failure";
 import { HeldTester } from "../../parts/HeldTester";
 import { Page } from "../../parts/Page";
-import { usualOf } from "../../reading/functions";
 import { roomsOf } from "../site/rooms";
 import classes from "./Rounds.module.css";
 
 /** Which outlets, and what with. */
 export function BeginRound() {
   const [asked] = useSearchParams();
-  const sites = useSites();
+  const sites = useSitesInUse();
   const [siteId, setSite] = useState(asked.get("site") ?? "");
   const site = useSite(siteId || undefined);
   const testers = useTesters();
@@ -31,8 +31,8 @@ export function BeginRound() {
         : "",
   );
   const held = (testers.data ?? []).filter((t) => t.goes_round);
-  const [picked, setTester] = useState<string | null>(null);
-  const tester = held.find((t) => t.id === picked) ?? usualOf(held);
+  const [picked, setTester] = useState(() => lastTester("live"));
+  const tester = held.find((t) => t.id === picked);
   const begin = useRecord(ROUND, () => {
     const [what, ...name] = where.split(" ");
     return answer(

@@ -1,6 +1,6 @@
 import { Button, Modal, Stack, Text, Title } from "@mantine/core";
 import { type ReactNode, useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import type { Circuit, PointLine, Practice, Supply } from "../../api/client";
 import { usePractice, useSite } from "../../api/queries";
 import { wordOf } from "../../api/reference";
@@ -9,8 +9,9 @@ import { Page } from "../../parts/Page";
 import { Run } from "../../parts/Run";
 import { SaveAs } from "../../parts/SaveAs";
 import { CircuitForm } from "./CircuitForm";
-import { AddBoard, AddSupply } from "./forms";
+import { BoardForm, SiteNameForm, SupplyForm } from "./forms";
 import { PointForm } from "./PointForm";
+import { Retire, Retired } from "./Retire";
 import classes from "./Site.module.css";
 import { siteSurvey } from "./surveyFile";
 
@@ -21,6 +22,7 @@ export function SitePlace() {
   const { siteId = "" } = useParams();
   const site = useSite(siteId);
   const practice = usePractice(site.data?.practice);
+  const navigate = useNavigate();
   const [adding, setAdding] = useState<Adding | null>(null);
   const close = () => setAdding(null);
   if (site.isError && !site.data) return <Failure error={site.error} retry={() => site.refetch()} />;
@@ -29,12 +31,42 @@ export function SitePlace() {
   const addSupply = () =>
     setAdding({
       title: "Add a supply",
-      form: <AddSupply siteId={siteId} practice={practice} done={close} />,
+      form: <SupplyForm siteId={siteId} practice={practice} done={close} />,
     });
   const addBoard = (supply: Supply) =>
     setAdding({
       title: `Add a ${wordOf(practice, "board")}`,
-      form: <AddBoard supplyId={supply.id} word={wordOf(practice, "board")} done={close} />,
+      form: <BoardForm supplyId={supply.id} word={wordOf(practice, "board")} done={close} />,
+    });
+  const changeSite = () =>
+    setAdding({
+      title: site.data.name,
+      form: (
+        <>
+          <SiteNameForm site={site.data} done={close} />
+          <Retire what="site" id={siteId} done={() => navigate("/sites")} />
+        </>
+      ),
+    });
+  const changeSupply = (supply: Supply) =>
+    setAdding({
+      title: supply.name,
+      form: (
+        <>
+          <SupplyForm siteId={siteId} practice={practice} supply={supply} done={close} />
+          <Retire what="supply" id={supply.id} done={close} />
+        </>
+      ),
+    });
+  const changeBoard = (board: Supply["boards"][number], supply: Supply) =>
+    setAdding({
+      title: board.name,
+      form: (
+        <>
+          <BoardForm supplyId={supply.id} word={wordOf(practice, "board")} board={board} done={close} />
+          <Retire what="board" id={board.id} done={close} />
+        </>
+      ),
     });
   const change = (circuit: Circuit, boardId: string, supply: Supply) =>
     setAdding({
@@ -42,19 +74,23 @@ export function SitePlace() {
       form: (
         <>
           <CircuitForm boardId={boardId} practice={practice} circuit={circuit} done={close} />
+          <Retire what="circuit" id={circuit.id} done={close} />
           <Points
             circuit={circuit}
             onPick={(point) =>
               setAdding({
                 title: point.name,
                 form: (
-                  <PointForm
-                    circuit={circuit}
-                    supply={supply}
-                    practice={practice}
-                    point={point}
-                    done={close}
-                  />
+                  <>
+                    <PointForm
+                      circuit={circuit}
+                      supply={supply}
+                      practice={practice}
+                      point={point}
+                      done={close}
+                    />
+                    <Retire what="point" id={point.id} done={close} />
+                  </>
                 ),
               })
             }
@@ -76,6 +112,9 @@ export function SitePlace() {
           {supplies.length > 0 && (
             <SaveAs kind="survey file" name={site.data.name} fetch={siteSurvey(siteId)} />
           )}
+          <Button variant="default" onClick={changeSite}>
+            Rename
+          </Button>
           <Button variant={supplies.length ? "default" : "filled"} onClick={addSupply}>
             Add a supply
           </Button>
@@ -99,9 +138,18 @@ export function SitePlace() {
                 {supply.system_title} · {supply.earthing}
               </span>
             </div>
-            <Button variant={supply.boards.length ? "subtle" : "filled"} onClick={() => addBoard(supply)}>
-              Add a {wordOf(practice, "board")}
-            </Button>
+            <div>
+              <Button
+                variant="subtle"
+                aria-label={`Change ${supply.name}`}
+                onClick={() => changeSupply(supply)}
+              >
+                Change
+              </Button>
+              <Button variant={supply.boards.length ? "subtle" : "filled"} onClick={() => addBoard(supply)}>
+                Add a {wordOf(practice, "board")}
+              </Button>
+            </div>
           </div>
           {supply.boards.map((board) => (
             <div key={board.id} className={classes.board}>
@@ -109,17 +157,26 @@ export function SitePlace() {
                 <Title order={3} size={17}>
                   {board.name}
                 </Title>
-                <Button
-                  variant={board.circuits.length ? "subtle" : "filled"}
-                  onClick={() =>
-                    setAdding({
-                      title: "Add a circuit",
-                      form: <CircuitForm boardId={board.id} practice={practice} done={close} />,
-                    })
-                  }
-                >
-                  Add a circuit
-                </Button>
+                <div>
+                  <Button
+                    variant="subtle"
+                    aria-label={`Change ${board.name}`}
+                    onClick={() => changeBoard(board, supply)}
+                  >
+                    Change
+                  </Button>
+                  <Button
+                    variant={board.circuits.length ? "subtle" : "filled"}
+                    onClick={() =>
+                      setAdding({
+                        title: "Add a circuit",
+                        form: <CircuitForm boardId={board.id} practice={practice} done={close} />,
+                      })
+                    }
+                  >
+                    Add a circuit
+                  </Button>
+                </div>
               </div>
               {board.circuits.map((circuit) => (
                 <div key={circuit.id} className={classes.circuit}>
@@ -183,6 +240,7 @@ export function SitePlace() {
           ))}
         </section>
       ))}
+      <Retired list={site.data.retired} />
       <Modal opened={adding !== null} onClose={close} title={adding?.title}>
         <div key={adding?.title}>{adding?.form}</div>
       </Modal>

@@ -2,12 +2,13 @@ import { Button, FileButton, Modal, NativeSelect, Text, TextInput } from "@manti
 import { useDisclosure } from "@mantine/hooks";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import client, { answer, type SiteIn } from "../../api/client";
+import client, { answer, type SiteIn, type SiteLine } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useReference, useSites } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
+import { Retired } from "./Retire";
 import classes from "./Site.module.css";
 import { SiteForm } from "./SiteForm";
 import { useBringIn } from "./surveyFile";
@@ -54,7 +55,7 @@ export function Sites() {
         </Text>
       )}
       <ul className={classes.cards}>
-        {sites.data?.map((site) => (
+        {sites.data?.filter(inUse).map((site) => (
           <li key={site.id}>
             <Link to={`/sites/${site.id}`} className={classes.card}>
               <span className={classes.cardName}>{site.name}</span>
@@ -63,12 +64,19 @@ export function Sites() {
           </li>
         ))}
       </ul>
+      <Retired
+        list={(sites.data ?? [])
+          .filter((site) => site.retired)
+          .map(({ id, name }) => ({ what: "site", id, name, under: "" }))}
+      />
       <Modal opened={adding} onClose={add.close} title="Add a site">
         <AddSite done={(id) => navigate(`/sites/${id}`)} />
       </Modal>
     </Page>
   );
 }
+
+const inUse = (site: SiteLine) => !site.retired && (!site.loose || site.verdicts.length > 0);
 
 /** How many points wear each verdict, the worst first. */
 function Verdicts({ verdicts }: { verdicts: string[] }) {

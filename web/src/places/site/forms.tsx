@@ -1,27 +1,25 @@
 import { NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
-import client, { answer, type Practice, type SupplyIn } from "../../api/client";
+import client, { answer, type Practice, type Site, type Supply, type SupplyIn } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useReference } from "../../api/queries";
 import { SiteForm } from "./SiteForm";
 
-export function AddSupply({
-  siteId,
-  practice,
-  done,
-}: {
-  siteId: string;
-  practice: Practice;
-  done: () => void;
-}) {
+/** A supply: a new one, or what is known of one that is there. */
+export function SupplyForm(props: { siteId: string; practice: Practice; supply?: Supply; done: () => void }) {
+  const { siteId, practice, supply, done } = props;
   const reference = useReference();
-  const [id] = useState(() => newId());
-  const empty = { name: "Mains", system: practice.systems[0]?.id ?? "", earthing: "TN-C-S" };
+  const [id] = useState(() => supply?.id ?? newId());
+  const empty = {
+    name: supply?.name ?? "Mains",
+    system: supply?.system ?? practice.systems[0]?.id ?? "",
+    earthing: supply?.earthing ?? "TN-C-S",
+  };
   return (
     <SiteForm
       empty={empty}
       done={done}
-      action="Add the supply"
+      action={supply ? "Save the supply" : "Add the supply"}
       write={(v) =>
         answer(
           client.PUT("/api/supplies/{supply_id}", {
@@ -56,14 +54,21 @@ export function AddSupply({
   );
 }
 
-export function AddBoard({ supplyId, word, done }: { supplyId: string; word: string; done: () => void }) {
-  const [id] = useState(() => newId());
-  const empty = { name: "" };
+/** A board: a new one, or the name of one that is there. `word`: what it is called here. */
+export function BoardForm(props: {
+  supplyId: string;
+  word: string;
+  board?: { id: string; name: string };
+  done: () => void;
+}) {
+  const { supplyId, word, board, done } = props;
+  const [id] = useState(() => board?.id ?? newId());
+  const empty = { name: board?.name ?? "" };
   return (
     <SiteForm
       empty={empty}
       done={done}
-      action={`Add the ${word}`}
+      action={`${board ? "Save" : "Add"} the ${word}`}
       write={(v) =>
         answer(
           client.PUT("/api/boards/{board_id}", {
@@ -78,6 +83,27 @@ export function AddBoard({ supplyId, word, done }: { supplyId: string; word: str
           <TextInput label="Name" required data-autofocus {...field("name")} />
         </>
       )}
+    </SiteForm>
+  );
+}
+
+/** The name of a site that is there. */
+export function SiteNameForm({ site, done }: { site: Site; done: () => void }) {
+  return (
+    <SiteForm
+      empty={{ name: site.name }}
+      done={done}
+      action="Save the name"
+      write={({ name }) =>
+        answer(
+          client.PUT("/api/sites/{site_id}", {
+            params: { path: { site_id: site.id } },
+            body: { name, practice: site.practice },
+          }),
+        )
+      }
+    >
+      {(field) => <TextInput label="Name" required data-autofocus {...field("name")} />}
     </SiteForm>
   );
 }

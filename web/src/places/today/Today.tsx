@@ -3,7 +3,6 @@ import { Link } from "react-router";
 import { lastKnown, useCutOff } from "../../api/freshness";
 import { useLine } from "../../api/line";
 import { LOOK_AGAIN_MS, useToday } from "../../api/queries";
-import { Account } from "../../parts/Account";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
@@ -12,13 +11,15 @@ import { ProofList } from "../prove-dead/ProofList";
 import { RoundList } from "../rounds/RoundList";
 import classes from "./Today.module.css";
 
+type Found = NonNullable<ReturnType<typeof useToday>["data"]>;
+
 /** What to do next: proofs of isolation with their clocks, points that are not safe, kit that needs a hand. */
 export function Today() {
   const today = useToday();
   const cutOff = useCutOff(today, LOOK_AGAIN_MS);
   const lineDown = useLine();
   if (today.isError && !today.data) return <Failure error={today.error} retry={() => today.refetch()} />;
-  const found = today.data;
+  const found: Found | undefined = today.data;
   const first = found?.proofs[0];
   return (
     <Page
@@ -26,11 +27,14 @@ export function Today() {
       busy={today.isPending}
       actions={
         <>
+          <Button component={Link} to="/measure">
+            Measure an outlet now
+          </Button>
+          <Button component={Link} to="/prove-dead/new" variant="default">
+            Prove something dead
+          </Button>
           <Button component={Link} to="/plug-in" variant="default">
             Before plugging in
-          </Button>
-          <Button component={Link} to="/prove-dead/new">
-            Prove something dead
           </Button>
         </>
       }
@@ -40,7 +44,8 @@ export function Today() {
           {lastKnown(cutOff)} Somebody else may have changed it: treat as live.
         </p>
       )}
-      {found && (
+      {found && isNew(found) && <Beginning />}
+      {found && !isNew(found) && (
         <div className={classes.columns}>
           <div>
             <section aria-labelledby="today-proofs">
@@ -62,7 +67,9 @@ export function Today() {
             <section aria-labelledby="today-points">
               <h2 id="today-points">Not safe yet</h2>
               {found.points.length === 0 && (
-                <Text className="quiet">No measured point waits for anything.</Text>
+                <Text className="quiet">
+                  {found.measured > 0 ? "No measured point waits for anything." : "Nothing was measured yet."}
+                </Text>
               )}
               <ul className={work.list}>
                 {found.points.map((point) => (
@@ -84,7 +91,11 @@ export function Today() {
             </section>
             <section aria-labelledby="today-kit">
               <h2 id="today-kit">Kit</h2>
-              {found.kit.length === 0 && <Text className="quiet">Nothing is wrong with it.</Text>}
+              {found.kit.length === 0 && (
+                <Text className="quiet">
+                  {found.testers > 0 ? "Nothing is wrong with it." : "No tester is on record."}
+                </Text>
+              )}
               <ul className={work.list}>
                 {found.kit.map((tester) => (
                   <li key={tester.id}>
@@ -104,9 +115,29 @@ export function Today() {
           </div>
         </div>
       )}
-      <div className={classes.account}>
-        <Account className={classes.accountButton} />
-      </div>
     </Page>
+  );
+}
+
+const isNew = (found: Found) =>
+  found.sites === 0 && found.testers === 0 && found.measured === 0 && found.proofs.length === 0;
+
+/** A crew's first day: what to begin with, in this order. */
+function Beginning() {
+  return (
+    <ol className={classes.beginning}>
+      <li>
+        <strong>Measure an outlet now.</strong> Nothing has to be on record for it: say what it looks like and
+        read three voltages. <Link to="/measure">Measure an outlet</Link>
+      </li>
+      <li>
+        <strong>Put your first tester on record.</strong> Only a tester that is fit and proved can confirm
+        anything. <Link to="/kit">Open the kit</Link>
+      </li>
+      <li>
+        <strong>Add your first site.</strong> Its supply, boards and circuits sharpen what readings can say.{" "}
+        <Link to="/sites">Open the sites</Link>
+      </li>
+    </ol>
   );
 }

@@ -1,6 +1,4 @@
-import { Button, Group } from "@mantine/core";
-import { notifications } from "@mantine/notifications";
-import { type RefObject, useCallback, useRef } from "react";
+import { type RefObject, useCallback, useState } from "react";
 import type { Bench, Entry, Practice } from "../../api/client";
 import type { WithdrawalBody } from "../../api/outbox/kinds";
 import { withWaiting } from "../../api/outbox/outbox";
@@ -47,41 +45,27 @@ export function useRecording(
     field.current?.focus();
   };
 
-  const offerUndo = useRef((_one: Waiting) => {});
-  offerUndo.current = (one) => {
-    notifications.clean();
-    const shown = notifications.show({
-      withCloseButton: false,
-      message: (
-        <Group justify="space-between" wrap="nowrap">
-          <span>{one.said} recorded.</span>
-          <Button
-            variant="default"
-            onClick={() => {
-              notifications.hide(shown);
-              withdraw(one.id);
-            }}
-          >
-            Undo
-          </Button>
-        </Group>
-      ),
-    });
-  };
+  const [last, setLast] = useState<Waiting | null>(null);
   useWhenSent(
     useCallback(
       (one) => {
-        if (one.of === bench.id && one.kind === "reading") offerUndo.current(one);
+        if (one.of === bench.id && one.kind === "reading") setLast(one);
       },
       [bench.id],
     ),
   );
+  /** The last reading that is there, until it is taken back. */
+  const undoable =
+    last && bench.readings.some((r) => r.id === last.id && r.status === "counts") ? last : null;
+  const undo = () => undoable && withdraw(undoable.id);
 
   return {
     waiting,
     record,
     putBack,
     withdraw,
+    undoable,
+    undo,
     busy: waiting.sending,
     wrong: refused,
   };

@@ -1,0 +1,60 @@
+/**
+ * What was last seen, kept on this device for whoever is signed in, so that it can be read without a line, with its age.
+ * Signing out takes it off the device.
+ */
+
+import { type AsyncStorage, experimental_createQueryPersister } from "@tanstack/query-persist-client-core";
+import { type DBSchema, openDB } from "idb";
+import { keys } from "./keys";
+
+declare const __SHAPES__: string;
+
+interface Schema extends DBSchema {
+  seen: { key: string; value: string };
+}
+
+const KEPT_MS = 30 * 24 * 3600 * 1000;
+/** What every place is drawn from; not what is only asked while something is typed. */
+const KEPT = new Set(
+  [
+    keys.session,
+    keys.reference,
+    keys.today,
+    keys.testers,
+    keys.parts,
+    keys.sites,
+    keys.anySite,
+    keys.anyBench,
+    keys.proofs,
+    keys.anyProof,
+    keys.rules,
+    keys.sheets,
+    keys.anySheet,
+    keys.rounds,
+    keys.anyRound,
+    keys.equipment,
+    keys.outlets,
+    keys.anyPlugIn,
+  ].map(([first]) => first),
+);
+
+const opened = async () =>
+  openDB<Schema>("even-probe seen", 1, { upgrade: (database) => void database.createObjectStore("seen") });
+
+/** Where the browser keeps nothing there is nothing to read without a line, and all else is as it was. */
+const storage: AsyncStorage<string> = {
+  getItem: async (key) => (await opened().then((seen) => seen.get("seen", key), nothing)) ?? null,
+  setItem: async (key, value) => void (await opened().then((seen) => seen.put("seen", value, key), nothing)),
+  removeItem: async (key) => opened().then((seen) => seen.delete("seen", key), nothing),
+};
+const nothing = () => undefined;
+
+export const forgetSeen = async (): Promise<void> => opened().then((seen) => seen.clear("seen"), nothing);
+
+export const persister = experimental_createQueryPersister({
+  storage,
+  maxAge: KEPT_MS,
+  buster: __SHAPES__,
+  refetchOnRestore: "always",
+  filters: { predicate: ({ queryKey }) => KEPT.has(queryKey[0] as string) },
+}).persisterFn;

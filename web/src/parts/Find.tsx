@@ -1,0 +1,56 @@
+import { Modal, TextInput } from "@mantine/core";
+import { useQueries } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { siteAsked, useProofs, useSitesInUse, useTesters } from "../api/queries";
+import classes from "./Find.module.css";
+import { matching, named } from "./find";
+
+/** Finds whatever has a name: Enter opens the first. Without a line, what was seen on this device. */
+export default function Find({ onClose }: { onClose: () => void }) {
+  const [typed, type] = useState("");
+  const navigate = useNavigate();
+  const sites = useQueries({ queries: (useSitesInUse().data ?? []).map((site) => siteAsked(site.id)) });
+  const testers = useTesters().data ?? [];
+  const proofs = useProofs().data?.proofs ?? [];
+  const all = named(
+    sites.flatMap((site) => (site.data ? [site.data] : [])),
+    testers,
+    proofs,
+  );
+  const found = matching(all, typed);
+  const open = (to: string) => {
+    onClose();
+    navigate(to);
+  };
+  return (
+    <Modal opened onClose={onClose} title="Find">
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (found[0]) open(found[0].to);
+        }}
+      >
+        <TextInput
+          label="A site, circuit, outlet, tester or proof"
+          value={typed}
+          onChange={(event) => type(event.currentTarget.value)}
+          data-autofocus
+        />
+      </form>
+      <ul className={classes.found} aria-label="Found">
+        {found.map(({ to, name, what }) => (
+          <li key={to}>
+            <Link to={to} onClick={onClose}>
+              <strong>{name}</strong>
+              <span className="quiet">{what}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {typed.trim() !== "" && found.length === 0 && (
+        <p role="status">Nothing on this device has that name.</p>
+      )}
+    </Modal>
+  );
+}

@@ -1,0 +1,46 @@
+import { expect, it } from "vitest";
+import type { ProofLine, Site, Tester } from "../api/client";
+import { matching, named } from "./find";
+
+const site = {
+  id: "s1",
+  name: "Larkspur Hill Observatory",
+  supplies: [
+    {
+      boards: [
+        {
+          name: "Warm room board W",
+          circuits: [
+            {
+              id: "c1",
+              name: "Workshop outlets",
+              points: [
+                { id: "p3", name: "Outlet 3, by the lathe" },
+                { id: "p4", name: "Outlet 4, drill press" },
+              ],
+            },
+          ],
+        },
+      ],
+    },
+  ],
+} as unknown as Site;
+const all = named(
+  [site],
+  [{ id: "m2", label: "Meter M2" } as Tester],
+  [{ id: "q1", name: "Workshop outlets", site: "Larkspur Hill Observatory" } as ProofLine],
+);
+const found = (typed: string) => matching(all, typed).map((one) => one.to);
+
+it("finds a point, a circuit, a proof and a tester by any of their words", () => {
+  expect(found("lathe")).toEqual(["/bench/p3"]);
+  expect(found("M2")).toEqual(["/kit/m2"]);
+  expect(found("workshop").slice(0, 2)).toEqual(["/sites/s1?circuit=c1", "/prove-dead/q1"]);
+  expect(found("outlet drill")).toEqual(["/bench/p4"]);
+});
+
+it("puts first what begins with it, and finds nothing where nothing is typed or fits", () => {
+  expect(found("outlet")[0]).toBe("/bench/p3");
+  expect(found("  ")).toEqual([]);
+  expect(found("pump")).toEqual([]);
+});
