@@ -41,7 +41,7 @@ check: $(VENV)/.installed web/node_modules/.installed
 	git diff --exit-code -- web/src/api/openapi.json web/src/api/schema.d.ts web/src/api/reference.json
 	cd web && npm run check
 
-bench: $(VENV)/.installed
+bench: $(VENV)/.installed build chromium
 	$(BIN)/python -m bench
 
 docs: $(VENV)/.installed

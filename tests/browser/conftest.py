@@ -141,6 +141,10 @@ def small_targets(page):
             'button, select, summary, a[href], [role=button], input:not([type=checkbox], [type=radio], [type=file])')]
         .filter(e => {
             const box = e.getBoundingClientRect(), style = getComputedStyle(e);
-            return box.width && box.left >= 0 && style.visibility !== 'hidden' && Math.round(box.height) < 48;
+            const drawn = e instanceof SVGElement ? e.querySelector('path') : null;
+            const line = drawn && getComputedStyle(drawn);
+            const thick = line?.vectorEffect === 'non-scaling-stroke' ? parseFloat(line.strokeWidth) : 0;
+            return box.width + thick && box.left >= 0 && style.visibility !== 'hidden'
+                && Math.round(box.height + thick) < 48;
         }).map(e => e.outerHTML.slice(0, 160))"""
     )

@@ -65,6 +65,7 @@ def dead(testers):
 def begin_sheet(page, live_server):
     sign_in(page, live_server.url)
     page.get_by_role("link", name="Site", exact=True).click()
+    page.get_by_role("heading", name="Sites").wait_for()
     page.get_by_role("link", name="Larkspur Hill Observatory").click()
     page.get_by_role("link", name="Dead tests of Workshop outlets").click()
     expect(page.get_by_label("Circuit", exact=True)).not_to_have_value("")
@@ -98,6 +99,8 @@ def test_a_sheet_from_the_first_look_to_the_gate(dead, live_server, page):
     page.get_by_text("All out", exact=True).click()
     page.get_by_text("Off its bar", exact=True).click()
     step(page, "Null the leads")
+    page.get_by_label("Tester in use").select_option(label="Low-ohm L4")
+    page.get_by_label("Tips together, ohms").focus()
     page.keyboard.type("0.1")
     page.keyboard.press("Enter")
     expect(page.get_by_text("is taken off")).to_be_visible()
@@ -120,6 +123,8 @@ def test_a_sheet_from_the_first_look_to_the_gate(dead, live_server, page):
     page.get_by_label("Closed, it reads").fill("0.13")
     page.get_by_role("button", name="Record").click()
     step(page, "Insulation")
+    page.get_by_label("Tester in use").select_option(label="Insulation I3")
+    page.get_by_role("form", name=PAIRS[0]).get_by_role("textbox").focus()
     for pair, shows in zip(PAIRS, ("240", "240", ">200"), strict=True):
         read(page, pair, shows, "Pass")
     step(page, "Discharge")

@@ -12,16 +12,16 @@ import { holdReference } from "./reference";
 export const TWO_ON_ONE_MS = 2_000;
 export const LOOK_AGAIN_MS = 15_000;
 
-export const useReference = () =>
-  useQuery({
+/** The tables of the trade, held for whoever looks something up in them; what was seen earlier is as good. */
+export function useReference() {
+  const reference = useQuery({
     queryKey: keys.reference,
-    queryFn: async () => {
-      const reference = await answer(client.GET("/api/reference"));
-      holdReference(reference);
-      return reference;
-    },
+    queryFn: () => answer(client.GET("/api/reference")),
     staleTime: Number.POSITIVE_INFINITY,
   });
+  if (reference.data) holdReference(reference.data);
+  return reference;
+}
 
 export function usePractice(id: string | undefined): Practice | undefined {
   return useReference().data?.practices.find((practice) => practice.id === id);

@@ -41,15 +41,27 @@ const KEPT = new Set(
 const opened = async () =>
   openDB<Schema>("even-probe seen", 1, { upgrade: (database) => void database.createObjectStore("seen") });
 
+let somebodyIsHere = true;
+
 /** Where the browser keeps nothing there is nothing to read without a line, and all else is as it was. */
 const storage: AsyncStorage<string> = {
   getItem: async (key) => (await opened().then((seen) => seen.get("seen", key), nothing)) ?? null,
-  setItem: async (key, value) => void (await opened().then((seen) => seen.put("seen", value, key), nothing)),
+  setItem: async (key, value) => {
+    if (somebodyIsHere) await opened().then((seen) => seen.put("seen", value, key), nothing);
+  },
   removeItem: async (key) => opened().then((seen) => seen.delete("seen", key), nothing),
 };
 const nothing = () => undefined;
 
-export const forgetSeen = async (): Promise<void> => opened().then((seen) => seen.clear("seen"), nothing);
+/** Nobody is signed in: what still comes for whoever was is not kept either. */
+export const forgetSeen = async (): Promise<void> => {
+  somebodyIsHere = false;
+  await opened().then((seen) => seen.clear("seen"), nothing);
+};
+
+export const keepSeen = () => {
+  somebodyIsHere = true;
+};
 
 export const persister = experimental_createQueryPersister({
   storage,

@@ -9,7 +9,7 @@ import { forgetDrafts } from "./drafts";
 import { keys } from "./keys";
 import { forgetBench } from "./lastBench";
 import { forgetTesters } from "./lastTester";
-import { forgetSeen } from "./seen";
+import { forgetSeen, keepSeen } from "./seen";
 
 const NOT_SIGNED_IN = 401;
 
@@ -17,12 +17,17 @@ type Here = Session & { lost?: boolean };
 
 const refused = (error: unknown) => error instanceof Refusal && error.status === NOT_SIGNED_IN;
 
-/** Another person: nothing of the one before stays on the screen or the device. */
-async function beginAnew() {
+/** What this device keeps of a person, but for what waits to be sent. */
+async function forgetPerson() {
   forgetBench();
   forgetDrafts();
   forgetTesters();
   await forgetSeen();
+}
+
+/** Another person: nothing of the one before stays on the screen or the device. */
+async function beginAnew() {
+  await forgetPerson();
   window.location.assign("/today");
 }
 
@@ -54,6 +59,7 @@ export function useSignIn() {
         void beginAnew();
         return;
       }
+      keepSeen();
       queries.setQueryData(keys.session, session);
       queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== keys.session[0] });
     },
@@ -64,17 +70,15 @@ export function useSignOut() {
   const queries = useQueryClient();
   return useMutation<void, Refusal>({
     mutationFn: async () => {
+      await forgetPerson();
       try {
         await answer(client.DELETE("/api/session"));
       } catch (error) {
         if (!refused(error)) throw error;
       }
     },
+    onError: keepSeen,
     onSuccess: () => {
-      forgetBench();
-      forgetDrafts();
-      forgetTesters();
-      void forgetSeen();
       queries.setQueryData(keys.session, null);
       queries.removeQueries({ predicate: (query) => query.queryKey[0] !== keys.session[0] });
     },

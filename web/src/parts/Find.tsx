@@ -24,7 +24,7 @@ export default function Find({ onClose }: { onClose: () => void }) {
     navigate(to);
   };
   return (
-    <Modal opened onClose={onClose} title="Find">
+    <Modal opened onClose={onClose} title="Find" centered={false}>
       <form
         onSubmit={(event) => {
           event.preventDefault();

@@ -7,6 +7,7 @@ import {
   IconOmega,
   IconPlug,
   IconPlugConnected,
+  IconSearch,
   IconTool,
 } from "@tabler/icons-react";
 import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
@@ -22,7 +23,9 @@ import classes from "./Shell.module.css";
 import { useArrival } from "./useArrival";
 import { useEverywhereKeys } from "./useEverywhereKeys";
 
-const Find = lazy(() => import("./Find"));
+const loadFind = () => import("./Find");
+const Find = lazy(loadFind);
+const WHEN_IDLE_MS = 3_000;
 const KeysEverywhere = lazy(() => import("./KeysEverywhere"));
 
 const ICONS: Record<Place["id"], typeof IconTool> = {
@@ -43,6 +46,10 @@ export function Shell({ children }: { children: ReactNode }) {
   const { first, more } = onTheRail(pathname, bench);
   const main = useArrival();
   const [asked, ask] = useEverywhereKeys();
+  useEffect(() => {
+    const timer = setTimeout(() => void loadFind().catch(() => {}), WHEN_IDLE_MS);
+    return () => clearTimeout(timer);
+  }, []);
   const menu = useRef<HTMLDetailsElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the menu closes wherever one goes
   useEffect(() => menu.current?.removeAttribute("open"), [pathname]);
@@ -70,6 +77,7 @@ export function Shell({ children }: { children: ReactNode }) {
               <ToPlace key={place.id} place={place} folded={false} />
             ))}
             <button type="button" className={classes.place} onClick={() => ask("find")}>
+              <IconSearch size={22} aria-hidden />
               Find
             </button>
             <Account className={classes.place} />
@@ -77,6 +85,7 @@ export function Shell({ children }: { children: ReactNode }) {
         </details>
         <div className={classes.foot}>
           <button type="button" className={classes.place} onClick={() => ask("find")} aria-keyshortcuts="/">
+            <IconSearch size={22} aria-hidden />
             Find
           </button>
           <Account className={classes.place} />

@@ -15,11 +15,13 @@ import classes from "./WaitingList.module.css";
 export function WaitingList(props: {
   waiting: ReturnType<typeof useOutbox>;
   onPutBack?: (one: Waiting) => void;
+  /** Also what is only just on its way. */
+  whole?: boolean;
 }) {
   const { list } = props.waiting;
   const cutOff = useLine() !== null;
   const late = useLate(list.length > 0);
-  const shown = list.filter((one) => cutOff || late || one.problem !== "");
+  const shown = list.filter((one) => props.whole || cutOff || late || one.problem !== "");
   if (shown.length === 0) return null;
   return (
     <ol className={classes.list} aria-label="Not at the server yet" aria-live="polite">

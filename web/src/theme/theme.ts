@@ -101,7 +101,10 @@ export const cssVariables: CSSVariablesResolver = () => ({
 
 const FIELD = { minHeight: 48, fontSize: 17, background: "var(--ep-panel)", borderColor: "var(--ep-edge)" };
 
-const tall = { styles: { input: FIELD, label: { marginBottom: 4 } } };
+const HINT = { fontSize: 14, color: "var(--ep-quiet)" };
+const tall = {
+  styles: { input: FIELD, label: { marginBottom: 4 }, description: HINT, error: { fontSize: 15 } },
+};
 
 const COPPER_TEXT = { "--button-color": "var(--ep-copper)", "--button-bd": "1px solid var(--ep-copper)" };
 
@@ -112,7 +115,7 @@ const BUTTON_COLOURS: Record<string, Record<string, string>> = {
     "--button-color": "var(--ep-on-copper)",
   },
   outline: COPPER_TEXT,
-  subtle: { "--button-color": "var(--ep-copper)" },
+  subtle: { "--button-color": "var(--ep-copper)", "--button-hover": "var(--ep-panel)" },
 };
 
 export const theme = createTheme({

@@ -27,7 +27,7 @@ export function Lamps(props: {
             type="button"
             className={classes.lamp}
             aria-pressed={on}
-            aria-label={`Lamp ${letter(one)} to ${letter(other)}`}
+            aria-label={`${letter(one)}–${letter(other)} ${on ? "lit" : "dark"}, lamp ${letter(one)} to ${letter(other)}`}
             onClick={() => setLit({ ...lit, [name]: !on })}
           >
             <svg viewBox="0 0 60 60" aria-hidden="true">

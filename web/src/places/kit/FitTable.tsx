@@ -61,7 +61,7 @@ export function FitTable({ fits }: { fits: Fit[] }) {
                     <button
                       type="button"
                       aria-expanded={open === id}
-                      aria-label={`${purpose.title}, ${NAMES[place.id]}: ${fit.fit ? "fit" : "not fit"}, why`}
+                      aria-label={`${purpose.title}, ${NAMES[place.id]}: ${fit.fit ? "fit" : isWrongKind(fit) ? "wrong kind, not fit" : "not fit"}, why`}
                       onClick={() => show(open === id ? null : id)}
                     >
                       {isWrongKind(fit) ? (

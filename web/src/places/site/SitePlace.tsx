@@ -1,19 +1,24 @@
 import { Button, Modal, Stack, Text, Title } from "@mantine/core";
 import { type ReactNode, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Circuit, PointLine, Practice, Supply } from "../../api/client";
+import { lastBench } from "../../api/lastBench";
 import { usePractice, useSite } from "../../api/queries";
 import { wordOf } from "../../api/reference";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { Run } from "../../parts/Run";
 import { SaveAs } from "../../parts/SaveAs";
+import { VerdictShape } from "../../parts/VerdictShape";
 import { CircuitForm } from "./CircuitForm";
 import { BoardForm, SiteNameForm, SupplyForm } from "./forms";
 import { PointForm } from "./PointForm";
 import { Retire, Retired } from "./Retire";
 import classes from "./Site.module.css";
 import { siteSurvey } from "./surveyFile";
+
+/** A site with more circuits shows but the one in hand whole. */
+const SHOWN_WHOLE = 3;
 
 type Adding = { title: string; form: ReactNode };
 
@@ -23,11 +28,18 @@ export function SitePlace() {
   const site = useSite(siteId);
   const practice = usePractice(site.data?.practice);
   const navigate = useNavigate();
+  const [query] = useSearchParams();
   const [adding, setAdding] = useState<Adding | null>(null);
   const close = () => setAdding(null);
   if (site.isError && !site.data) return <Failure error={site.error} retry={() => site.refetch()} />;
   if (!site.data || !practice) return <div aria-busy="true" />;
   const { supplies } = site.data;
+  const circuits = supplies.flatMap((supply) => supply.boards).flatMap((board) => board.circuits);
+  const few = circuits.length <= SHOWN_WHOLE;
+  const inHand =
+    query.get("circuit") ??
+    circuits.find((circuit) => circuit.points.some((point) => point.id === lastBench()))?.id ??
+    circuits[0]?.id;
   const addSupply = () =>
     setAdding({
       title: "Add a supply",
@@ -179,11 +191,18 @@ export function SitePlace() {
                 </div>
               </div>
               {board.circuits.map((circuit) => (
-                <div key={circuit.id} className={classes.circuit}>
-                  <div className={classes.circuitHead}>
+                <details key={circuit.id} className={classes.circuit} open={few || circuit.id === inHand}>
+                  <summary>
                     <Title order={4} size={16}>
                       {circuit.name} <CircuitFacts circuit={circuit} practice={practice} />
                     </Title>
+                    <span className={classes.shapes} aria-hidden>
+                      {circuit.points.map((point) => (
+                        <VerdictShape key={point.id} kind={point.verdict} size={18} />
+                      ))}
+                    </span>
+                  </summary>
+                  <div className={classes.circuitHead}>
                     <div>
                       {circuit.points.length > 0 && (
                         <Button
@@ -199,7 +218,7 @@ export function SitePlace() {
                         component={Link}
                         to={`/prove-dead/new?site=${siteId}&circuit=${circuit.id}`}
                         variant="subtle"
-                        aria-label={`Prove ${circuit.name} dead`}
+                        aria-label={`Prove dead, ${circuit.name}`}
                       >
                         Prove dead
                       </Button>
@@ -234,7 +253,7 @@ export function SitePlace() {
                     </div>
                   </div>
                   {circuit.points.length > 0 && <Run circuit={circuit} />}
-                </div>
+                </details>
               ))}
             </div>
           ))}

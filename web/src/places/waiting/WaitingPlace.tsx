@@ -15,7 +15,7 @@ export function WaitingPlace() {
             ? "This browser keeps nothing: leave this page open until all of it is sent."
             : "Saved on this device for you, through a reload, a closed tab and signing out. It is sent by itself, in this order, when there is a line."}
       </Text>
-      <WaitingList waiting={waiting} />
+      <WaitingList waiting={waiting} whole />
     </Page>
   );
 }

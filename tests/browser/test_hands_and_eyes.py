@@ -1,0 +1,189 @@
+"""For hands and eyes: every place and form by axe, by size of targets and by width, in daylight and dark."""
+
+import pytest
+from playwright.sync_api import expect
+
+from crews.models import Crew
+from demo.crew import demo_id
+from plugging.services import put_equipment
+from readings.models import Reading
+from rounds.services import begin as begin_round
+from tests.browser.conftest import accessible, another_browser, sign_in, small_targets
+from tests.browser.test_cut_off import running_out
+
+__all__ = ["running_out"]
+PHONE, DESK = {"width": 390, "height": 844}, {"width": 1280, "height": 800}
+KEYBOARD_PX = 300
+PLACES = [
+    "today", "measure", "waiting", "sites", "sites/{site}", "bench/{point}",
+    "prove-dead", "prove-dead/new", "prove-dead/rules", "prove-dead/{proof}",
+    "dead-tests", "dead-tests/new", "dead-tests/parts", "dead-tests/{sheet}",
+    "rounds", "rounds/new", "rounds/{round}", "kit", "kit/holding", "kit/{m2}",
+    "plug-in", "plug-in/{point}/{equipment}",
+]  # fmt: skip
+FORMS = [
+    ("kit", "Add a tester"),
+    ("kit", "Add leads"),
+    ("kit", "Today's check of Meter M2"),
+    ("sites", "Add a site"),
+    ("sites/{site}", "Add a supply"),
+    ("sites/{site}", "Rename"),
+    ("sites/{site}", "Change Workshop outlets"),
+    ("sites/{site}", "Add a panel"),
+    ("plug-in", "Add equipment"),
+    ("plug-in", "An outlet that is not on record"),
+    ("prove-dead/{proof}", "Hand over to another"),
+    ("prove-dead/{proof}", "Another source found"),
+    ("bench/{point}", "Keys"),
+    ("today", "Find"),
+]
+
+
+@pytest.fixture
+def whole(running_out):
+    """Something of everything."""
+    crew = Crew.objects.get()
+    anna = crew.memberships.get().user
+    begin_round(crew, anna, demo_id("t", "round"), demo_id("t", "site"), demo_id("t", "circuit"), "", None)
+    stall = {"label": "Tea stall", "lines": 1, "amperes": 13, "volts_to_neutral": 120}
+    put_equipment(crew, demo_id("t", "equipment"), stall)
+    names = ("site", "point", "proof", "sheet", "round", "m2", "equipment")
+    return {name: str(demo_id("t", name)) for name in names}
+
+
+def open_place(page, url, path, ids):
+    page.goto(f"{url}/{path.format(**ids)}")
+    page.get_by_role("heading", level=1).wait_for()
+    expect(page.locator("[aria-busy=true]")).to_have_count(0)
+
+
+def wrong_with(page, path):
+    """Whatever does not fit, in words."""
+    accessible(page)
+    found = [f"{path}: under 48 px: {target}" for target in small_targets(page)]
+    small = page.evaluate(
+        """[...document.querySelectorAll('main *')].filter(e => e.children.length === 0 && e.textContent.trim()
+            && e.getBoundingClientRect().width > 1)
+        .filter(e => {
+            const scale = e instanceof SVGElement ? e.getScreenCTM()?.a ?? 1 : 1;
+            return parseFloat(getComputedStyle(e).fontSize) * scale < 12.95;
+        }).map(e => e.textContent.slice(0, 40))"""
+    )
+    found += [f"{path}: under 13 px: {text}" for text in small]
+    if page.evaluate("document.documentElement.scrollWidth > innerWidth"):
+        found.append(f"{path}: wider than the screen")
+    return found
+
+
+@pytest.mark.parametrize("size", [DESK, PHONE], ids=["desk", "phone"])
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_every_place_can_be_read_and_hit(whole, live_server, browser, scheme, size):
+    context = another_browser(browser, viewport=size, color_scheme=scheme, has_touch=size is PHONE)
+    page = context.new_page()
+    sign_in(page, live_server.url)
+    wrong, titles = [], []
+    for path in PLACES:
+        open_place(page, live_server.url, path, whole)
+        wrong += wrong_with(page, path)
+        titles.append(page.title())
+        assert page.get_by_role("heading", level=1).count() == 1, path
+    assert not wrong, "\n".join(wrong)
+    assert all(title.endswith(", Even Probe") for title in titles), titles
+    context.close()
+
+
+def test_every_form_and_dialog_can_be_read_and_hit(whole, live_server, browser):
+    context = another_browser(browser, viewport=PHONE, has_touch=True, color_scheme="dark")
+    page = context.new_page()
+    sign_in(page, live_server.url)
+    wrong = []
+    for path, button in FORMS:
+        open_place(page, live_server.url, path, whole)
+        if button == "Find":
+            page.get_by_text("More", exact=True).click()
+        if path.startswith("prove-dead"):
+            page.get_by_text("Something else happened").click()
+        page.get_by_role("button", name=button).first.click()
+        page.get_by_role("dialog").wait_for()
+        wrong += wrong_with(page, f"{path}, {button}")
+    assert not wrong, "\n".join(wrong)
+    context.close()
+
+
+def test_nothing_is_wider_than_a_narrow_phone(whole, live_server, browser):
+    context = another_browser(browser, viewport={"width": 320, "height": 640}, has_touch=True)
+    page = context.new_page()
+    sign_in(page, live_server.url)
+    wide = []
+    for path in PLACES:
+        open_place(page, live_server.url, path, whole)
+        if page.evaluate("document.documentElement.scrollWidth > innerWidth"):
+            wide.append(path)
+    assert wide == []
+    context.close()
+
+
+def test_two_taps_to_the_first_pair_then_three_voltages_and_a_verdict_above_the_keyboard(kit, live_server, browser):
+    context = another_browser(browser, viewport=PHONE, has_touch=True)
+    page = context.new_page()
+    sign_in(page, live_server.url)
+    page.get_by_role("link", name="Measure an outlet now").tap()
+    page.get_by_role("button", name="H, N, G").tap()
+    field = page.get_by_label("Reading, H to N")
+    expect(field).to_be_visible()
+    page.set_viewport_size({**PHONE, "height": PHONE["height"] - KEYBOARD_PX})
+    for pair, volts in (("H to N", "119.8"), ("H to G", "119.7"), ("N to G", "0.2")):
+        field = page.get_by_label(f"Reading, {pair}")
+        expect(field).to_be_focused()
+        between = page.get_by_label("The reading").get_by_text(pair, exact=True).first
+        verdict = page.locator("[aria-hidden] strong", has_text="Untested").or_(
+            page.locator("[aria-hidden] strong", has_text="Not confirmed yet")
+        )
+        for seen in (field, between, verdict):
+            box = seen.bounding_box()
+            assert box, f"{pair}: not there"
+            assert box["y"] >= 0, pair
+            assert box["y"] + box["height"] <= PHONE["height"] - KEYBOARD_PX, pair
+        page.keyboard.type(volts)
+        page.keyboard.press("Enter")
+    expect(page.locator("[aria-hidden] strong", has_text="Not confirmed yet")).to_be_in_viewport()
+    assert page.evaluate("scrollY") == 0
+    expect(page.get_by_text("3 readings recorded")).to_be_attached()
+    expect(page.get_by_text("N to G, 0.2 V recorded")).to_be_attached()
+    page.keyboard.press("u")
+    expect(page.get_by_role("button", name="Undo")).to_have_count(0)
+    assert Reading.objects.exclude(supersedes=None).count() == 1, "the last is taken back"
+    context.close()
+
+
+def test_a_new_crew_is_told_where_to_begin(outlet, live_server, browser):
+    Crew.objects.get().sites.all().delete()
+    page = another_browser(browser).new_page()
+    sign_in(page, live_server.url)
+    for step in ("Measure an outlet now.", "Put your first tester on record.", "Add your first site."):
+        expect(page.get_by_role("listitem").filter(has_text=step)).to_be_visible()
+    expect(page.get_by_text("Nothing is wrong with it")).to_have_count(0)
+    accessible(page)
+    page.context.close()
+
+
+def test_by_keyboard_one_skips_to_the_work_finds_and_is_told_the_keys(kit, live_server, page):
+    sign_in(page, live_server.url)
+    expect(page.get_by_role("heading", name="Today")).to_be_focused()
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog").get_by_text("find a site, circuit")).to_be_visible()
+    page.keyboard.press("Escape")
+    page.keyboard.press("/")
+    page.get_by_role("dialog").get_by_label("A site, circuit").fill("lathe")
+    expect(page.get_by_role("link", name="Outlet 3, by the lathe")).to_be_visible()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="Outlet 3, by the lathe")).to_be_visible()
+    page.get_by_role("link", name="Kit", exact=True).click()
+    expect(page.get_by_role("heading", name="Kit", level=1)).to_be_focused()
+    assert page.title() == "Kit, Even Probe"
+    page.reload()
+    page.get_by_role("heading", name="Kit", level=1).wait_for()
+    page.keyboard.press("Shift+Tab")
+    skip = page.get_by_role("link", name="Skip to the work")
+    skip.focus()
+    expect(skip).to_be_in_viewport()
