@@ -9,6 +9,7 @@ from plugging.services import put_equipment
 from readings.models import Reading
 from rounds.services import begin as begin_round
 from tests.browser.conftest import accessible, another_browser, sign_in, small_targets
+from tests.browser.test_bench import open_outlet
 from tests.browser.test_cut_off import running_out
 
 __all__ = ["running_out"]
@@ -187,3 +188,25 @@ def test_by_keyboard_one_skips_to_the_work_finds_and_is_told_the_keys(kit, live_
     skip = page.get_by_role("link", name="Skip to the work")
     skip.focus()
     expect(skip).to_be_in_viewport()
+
+
+def test_readings_are_twice_as_large_and_read_aloud_where_that_is_asked_for(outlet, live_server, page):
+    page.add_init_script("window.said = []; speechSynthesis.speak = spoken => window.said.push(spoken.text)")
+    open_outlet(page, live_server)
+    field = page.get_by_label("Reading, H to N")
+    size = "e => parseFloat(getComputedStyle(e).fontSize)"
+    usual = field.evaluate(size)
+    page.get_by_role("button", name="Big").click()
+    assert field.evaluate(size) == 2 * usual
+    assert page.evaluate("window.said") == []
+    page.get_by_role("button", name="Aloud").click()
+    field.fill("119.8")
+    field.press("Enter")
+    expect(page.get_by_label("Reading, H to G")).to_be_visible()
+    expect(page.get_by_text("1 reading recorded")).to_be_visible()
+    said = page.evaluate("window.said")
+    assert said[0].startswith("Untested. Next: H to N")
+    assert said[-1].startswith("Not confirmed yet. Next: H to G")
+    accessible(page)
+    page.reload()
+    assert page.get_by_label("Reading, H to G").evaluate(size) == 2 * usual

@@ -4,6 +4,7 @@
  */
 
 import { type AsyncStorage, experimental_createQueryPersister } from "@tanstack/query-persist-client-core";
+import type { QueryClient, QueryKey } from "@tanstack/react-query";
 import { type DBSchema, openDB } from "idb";
 import { keys } from "./keys";
 
@@ -63,10 +64,17 @@ export const keepSeen = () => {
   somebodyIsHere = true;
 };
 
-export const persister = experimental_createQueryPersister({
+const { persisterFn, persistQueryByKey } = experimental_createQueryPersister({
   storage,
   maxAge: KEPT_MS,
   buster: __SHAPES__,
   refetchOnRestore: "always",
   filters: { predicate: ({ queryKey }) => KEPT.has(queryKey[0] as string) },
-}).persisterFn;
+});
+
+/** Keeps what is asked for, and gives it back where nothing was asked yet. */
+export const persister = persisterFn;
+
+/** What a write answered, where it is shown, is seen too. */
+export const keepShown = (queries: QueryClient, key: QueryKey) =>
+  void persistQueryByKey([...key], queries).catch(nothing);

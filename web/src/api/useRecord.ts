@@ -6,6 +6,7 @@ import type { Refusal } from "./client";
 import { present } from "./clock";
 import { newId } from "./ids";
 import type { RecordOf } from "./records";
+import { keepShown } from "./seen";
 
 /** An id for what is written, and when it was first tried: both stay while what is sent does. */
 export type Attempt = { id: string; at: string };
@@ -60,6 +61,7 @@ export async function showAnswer<R extends object>(queries: QueryClient, of: Rec
   if (!of.shows) return;
   await queries.cancelQueries({ queryKey: of.shows(after) });
   queries.setQueryData(of.shows(after), after);
+  keepShown(queries, of.shows(after));
 }
 
 /** What depends on it asked for again; done when it is there. */

@@ -1,17 +1,20 @@
 import { useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
-import { IconLogout, IconMoon, IconSun } from "@tabler/icons-react";
+import { IconLogout, IconMoon, IconSun, IconTextSize, IconVolume } from "@tabler/icons-react";
 import { lazy, Suspense, useState } from "react";
 import { useOutbox } from "../api/outbox/useOutbox";
 import { useSession, useSignOut } from "../api/session";
+import { useSetting } from "./useSetting";
 
 const SignOutAsked = lazy(() => import("./SignOutAsked"));
 
-/** Daylight or dark, and signing out. */
+/** How it looks and sounds on this device, and signing out. */
 export function Account({ className }: { className?: string }) {
   const session = useSession().data;
   const { setColorScheme } = useMantineColorScheme();
   const scheme = useComputedColorScheme("light");
   const signOut = useSignOut();
+  const [big, toggleBig] = useSetting("big");
+  const [aloud, toggleAloud] = useSetting("aloud");
   const waits = useOutbox().list.length;
   const [asking, ask] = useState(false);
   return (
@@ -23,6 +26,14 @@ export function Account({ className }: { className?: string }) {
       >
         {scheme === "dark" ? <IconSun size={22} aria-hidden /> : <IconMoon size={22} aria-hidden />}
         {scheme === "dark" ? "Daylight" : "Dark"}
+      </button>
+      <button type="button" className={className} aria-pressed={big} onClick={toggleBig}>
+        <IconTextSize size={22} aria-hidden />
+        {big ? "Big: on" : "Big"}
+      </button>
+      <button type="button" className={className} aria-pressed={aloud} onClick={toggleAloud}>
+        <IconVolume size={22} aria-hidden />
+        {aloud ? "Aloud: on" : "Aloud"}
       </button>
       <button
         type="button"

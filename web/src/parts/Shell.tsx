@@ -22,6 +22,7 @@ import { onTheRail, type Place } from "./rail";
 import classes from "./Shell.module.css";
 import { useArrival } from "./useArrival";
 import { useEverywhereKeys } from "./useEverywhereKeys";
+import { useSetting } from "./useSetting";
 
 const loadFind = () => import("./Find");
 const Find = lazy(loadFind);
@@ -46,6 +47,7 @@ export function Shell({ children }: { children: ReactNode }) {
   const { first, more } = onTheRail(pathname, bench);
   const main = useArrival();
   const [asked, ask] = useEverywhereKeys();
+  const [big] = useSetting("big");
   useEffect(() => {
     const timer = setTimeout(() => void loadFind().catch(() => {}), WHEN_IDLE_MS);
     return () => clearTimeout(timer);
@@ -54,7 +56,7 @@ export function Shell({ children }: { children: ReactNode }) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: the menu closes wherever one goes
   useEffect(() => menu.current?.removeAttribute("open"), [pathname]);
   return (
-    <div className={classes.shell}>
+    <div className={classes.shell} data-big={big || undefined}>
       <a href="#place" className={classes.skip}>
         Skip to the work
       </a>

@@ -1,6 +1,6 @@
 import { Button, Group, Modal, Text } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
-import { useEffect, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useRef, useState } from "react";
 import { useParams } from "react-router";
 import type { Bench as BenchData, NextTest, Practice, Reading, Tester } from "../../api/client";
 import { draftOf, keepDraft } from "../../api/drafts";
@@ -14,8 +14,10 @@ import { Failure } from "../../parts/Failure";
 import { Ladder } from "../../parts/Ladder";
 import { Phasors } from "../../parts/Phasors";
 import { SaveAs } from "../../parts/SaveAs";
+import { useAloud } from "../../parts/useAloud";
+import { WORDS } from "../../parts/VerdictShape";
 import { WaitingList } from "../../parts/WaitingList";
-import { isAsIs, seen } from "../../reading/entry";
+import { ends, isAsIs, seen } from "../../reading/entry";
 import { probeHint } from "../../reading/probes";
 import { entryFor, type Setup, useSetup } from "../../reading/setup";
 import { pointSurvey } from "../site/surveyFile";
@@ -35,6 +37,9 @@ export function BenchPlace() {
   const practice = usePractice(bench.data?.practice);
   const testers = useTesters();
   const cutOff = useCutOff(bench, LOOK_AGAIN_MS);
+  const [opened] = useState(() => Date.now());
+  /** What was seen earlier gives way to the first answer: the pair that comes next may be another. */
+  const isSeenEarlier = bench.dataUpdatedAt < opened;
   useEffect(() => {
     if (bench.data) rememberBench(pointId);
     if (bench.isError && !bench.data) forgetBench();
@@ -49,7 +54,7 @@ export function BenchPlace() {
     );
   return (
     <PointUnderTest
-      key={pointId}
+      key={`${pointId} ${isSeenEarlier}`}
       bench={bench.data}
       practice={practice}
       testers={testers.data}
@@ -78,21 +83,35 @@ function PointUnderTest({
   const recording = useRecording(bench, practice, setup, change, field);
   const { interpretation } = bench;
 
+  const { measuring, reference } = setup.probes;
+  const between =
+    measuring && reference ? `Next: ${ends({ from: measuring, to: reference }, practice)}.` : "";
+  useAloud(
+    `${cutOff !== null ? "Last known: " : ""}${WORDS[interpretation.verdict]}. ${between}`,
+    practice.language,
+  );
+
   const toEarth = `Voltage of each conductor to ${wordOf(practice, "earth")}`;
 
-  const setUp = (test: NextTest) => {
-    change({
-      do: "test",
-      test,
-      tester: testers.some((t) => t.id === test.instrument) ? test.instrument : null,
-    });
-    field.current?.focus();
-  };
+  const setUp = useCallback(
+    (test: NextTest) => {
+      change({
+        do: "test",
+        test,
+        tester: testers.some((t) => t.id === test.instrument) ? test.instrument : null,
+      });
+      field.current?.focus();
+    },
+    [change, testers],
+  );
 
-  const correct = (reading: Reading) => {
-    change({ do: "correct", reading });
-    field.current?.focus();
-  };
+  const correct = useCallback(
+    (reading: Reading) => {
+      change({ do: "correct", reading });
+      field.current?.focus();
+    },
+    [change],
+  );
 
   useBenchKeys({
     letters: Object.fromEntries([...bench.terminals, "REF"].map((t) => [keyOf(t, practice), t] as const)),
@@ -192,30 +211,7 @@ function PointUnderTest({
         </section>
         <section className={classes.ladder} aria-label={toEarth}>
           <h2 className="zone-title">{toEarth}</h2>
-          {interpretation.stories.length > 0 && interpretation.verdict !== "untested" ? (
-            <>
-              <Ladder
-                stories={interpretation.stories}
-                practice={practice}
-                nominal={bench.nominal_volts}
-                band={interpretation.healthy_band ?? null}
-                short={severalLines(bench.terminals)}
-              />
-              {severalLines(bench.terminals) && (
-                <div className={classes.phasors}>
-                  {interpretation.stories.map((story) => (
-                    <Phasors key={story.title} story={story} practice={practice} />
-                  ))}
-                </div>
-              )}
-            </>
-          ) : (
-            <Text className="quiet">
-              {interpretation.verdict === "contradictory"
-                ? "The readings contradict each other, so nothing can be placed. Retake first."
-                : "Each conductor is placed here as the readings pin it down."}
-            </Text>
-          )}
+          <ToEarth bench={bench} practice={practice} />
         </section>
       </div>
       <section className={classes.conclusion} aria-label="What it could still be">
@@ -235,5 +231,36 @@ function PointUnderTest({
     </div>
   );
 }
+
+/** Where each conductor is, as far as the readings pin it down; drawn anew only when they do. */
+const ToEarth = memo(function ToEarth({ bench, practice }: { bench: BenchData; practice: Practice }) {
+  const { interpretation } = bench;
+  if (interpretation.stories.length === 0 || interpretation.verdict === "untested")
+    return (
+      <Text className="quiet">
+        {interpretation.verdict === "contradictory"
+          ? "The readings contradict each other, so nothing can be placed. Retake first."
+          : "Each conductor is placed here as the readings pin it down."}
+      </Text>
+    );
+  return (
+    <>
+      <Ladder
+        stories={interpretation.stories}
+        practice={practice}
+        nominal={bench.nominal_volts}
+        band={interpretation.healthy_band ?? null}
+        short={severalLines(bench.terminals)}
+      />
+      {severalLines(bench.terminals) && (
+        <div className={classes.phasors}>
+          {interpretation.stories.map((story) => (
+            <Phasors key={story.title} story={story} practice={practice} />
+          ))}
+        </div>
+      )}
+    </>
+  );
+});
 
 const severalLines = (terminals: string[]) => terminals.filter((t) => t.startsWith("L")).length > 1;

@@ -1,4 +1,5 @@
 import { Button } from "@mantine/core";
+import { memo } from "react";
 import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tester } from "../../api/client";
 import { lastKnown } from "../../api/freshness";
 import { useLine } from "../../api/line";
@@ -10,7 +11,7 @@ import { UnderLoad } from "./UnderLoad";
 import { Walked } from "./Walked";
 
 /** The verdict, what stands, what fell and why, and the next test. */
-export function Conclusion(props: {
+export const Conclusion = memo(function Conclusion(props: {
   bench: Bench;
   practice: Practice;
   testers: Tester[];
@@ -79,7 +80,7 @@ export function Conclusion(props: {
       <Walked sweeps={bench.sweeps} practice={practice} />
     </>
   );
-}
+});
 
 /** The verdict in one line, beside the number where a phone's keyboard leaves room for no more. */
 export function VerdictInShort(props: { found: Interpretation; lastKnown: boolean }) {
