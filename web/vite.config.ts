@@ -48,7 +48,7 @@ export default defineConfig({
       workbox: {
         globPatterns: ["**/*.{js,css,html,woff2,svg,png}"],
         navigateFallback: "/index.html",
-        navigateFallbackDenylist: [/^\/api\//, /^\/notices/],
+        navigateFallbackDenylist: [/^\/api\//, /^\/notices/, /^\/trust\.crt/],
         cleanupOutdatedCaches: true,
       },
     }),
