@@ -1,6 +1,5 @@
 """Sites over HTTP: the tree from supply to point, and filling in an empty one."""
 
-from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -121,12 +120,13 @@ def _site_out(site: Site) -> SiteOut:
     of_circuit: dict[UUID, list[Point]] = {}
     for point in with_record(Point.objects.in_use().filter(circuit__board__supply__site=site)):
         of_circuit.setdefault(point.circuit_id, []).append(point)
+    supplies = list(site.supplies.prefetch_related("boards__circuits"))
     return SiteOut(
         id=site.id,
         name=site.name,
         practice=site.practice,
         loose=site.loose,
-        retired=_retired(site),
+        retired=_retired(site, supplies),
         supplies=[
             SupplyOut(
                 id=supply.id,
@@ -156,27 +156,28 @@ def _site_out(site: Site) -> SiteOut:
                     if board.retired_at is None
                 ],
             )
-            for supply in site.supplies.prefetch_related("boards__circuits")
+            for supply in supplies
             if supply.retired_at is None
         ],
     )
 
 
-def _retired(site: Site) -> list[RetiredOut]:
+def _retired(site: Site, supplies: list[Supply]) -> list[RetiredOut]:
     """What of a site is out of use itself; what hangs on it is not told again."""
-    return [
-        RetiredOut(what=what, id=one.id, name=str(one), under=str(getattr(one, over)))
-        for what, model, way, over in _UNDER_A_SITE
-        for one in model.objects.filter(**{way: site}).exclude(retired_at=None).select_related(over)
+    boards = [(supply, board) for supply in supplies for board in supply.boards.all()]
+    circuits = [(board, circuit) for _, board in boards for circuit in board.circuits.all()]
+    points = Point.objects.filter(circuit__board__supply__site=site).exclude(retired_at=None).select_related("circuit")
+    placed: list[tuple[str, Site | Supply | Board | Circuit, Supply | Board | Circuit | Point]] = [
+        *(("supply", site, supply) for supply in supplies),
+        *(("board", supply, board) for supply, board in boards),
+        *(("circuit", board, circuit) for board, circuit in circuits),
+        *(("point", point.circuit, point) for point in points),
     ]
-
-
-_UNDER_A_SITE: tuple[tuple[str, Any, str, str], ...] = (
-    ("supply", Supply, "site", "site"),
-    ("board", Board, "supply__site", "supply"),
-    ("circuit", Circuit, "board__supply__site", "board"),
-    ("point", Point, "circuit__board__supply__site", "circuit"),
-)
+    return [
+        RetiredOut(what=what, id=one.id, name=str(one), under=str(under))
+        for what, under, one in placed
+        if one.retired_at is not None
+    ]
 
 
 def _point_line(point: Point) -> PointLine:

@@ -44,6 +44,7 @@ MORE = {
     "put /boards/{board}": 20,
     "put /circuits/{circuit}": 20,
     "put /points/{point}": 20,
+    "put /points/{point}/filed": 20,
     "put /outlets/{new}": 20,
     "put /rounds/{round}": 20,
     "put /rounds/{round}/events/{new}": 22,

@@ -7,6 +7,7 @@ import { draftOf, keepDraft } from "../../api/drafts";
 import { useCutOff } from "../../api/freshness";
 import { forgetBench, rememberBench } from "../../api/lastBench";
 import { lastOf } from "../../api/lastTester";
+import { withWaiting } from "../../api/outbox/outbox";
 import { LOOK_AGAIN_MS, useBench, usePractice, useTesters } from "../../api/queries";
 import { wordOf } from "../../api/reference";
 import { Face, FEW_CONTACTS } from "../../parts/Face";
@@ -38,7 +39,6 @@ export function BenchPlace() {
   const testers = useTesters();
   const cutOff = useCutOff(bench, LOOK_AGAIN_MS);
   const [opened] = useState(() => Date.now());
-  /** What was seen earlier gives way to the first answer: the pair that comes next may be another. */
   const isSeenEarlier = bench.dataUpdatedAt < opened;
   useEffect(() => {
     if (bench.data) rememberBench(pointId);
@@ -54,11 +54,12 @@ export function BenchPlace() {
     );
   return (
     <PointUnderTest
-      key={`${pointId} ${isSeenEarlier}`}
+      key={pointId}
       bench={bench.data}
       practice={practice}
       testers={testers.data}
       cutOff={cutOff}
+      isSeenEarlier={isSeenEarlier}
     />
   );
 }
@@ -68,11 +69,14 @@ function PointUnderTest({
   practice,
   testers,
   cutOff,
+  isSeenEarlier,
 }: {
   bench: BenchData;
   practice: Practice;
   testers: Tester[];
   cutOff: number | null;
+  /** It is as this device saw it last, the first answer being on its way. */
+  isSeenEarlier: boolean;
 }) {
   const place = `bench ${bench.id}`;
   const [begun] = useState(() => draftOf<Setup>(place));
@@ -81,6 +85,15 @@ function PointUnderTest({
   const field = useRef<HTMLInputElement>(null);
   const [showingKeys, keys] = useDisclosure();
   const recording = useRecording(bench, practice, setup, change, field);
+  const begunAt = useRef(setup);
+  const seenEarlier = useRef(isSeenEarlier);
+  const { outbox } = recording.waiting;
+  useEffect(() => {
+    if (isSeenEarlier || !seenEarlier.current) return;
+    seenEarlier.current = false;
+    const untouched = setup === begunAt.current && setup.typed === "";
+    if (untouched) change({ do: "recorded", readings: withWaiting(bench.readings, outbox.all()) });
+  }, [isSeenEarlier, setup, change, bench.readings, outbox]);
   const { interpretation } = bench;
 
   const { measuring, reference } = setup.probes;
