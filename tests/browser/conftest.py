@@ -105,9 +105,21 @@ def browser_context_args(browser_context_args):
     return {**browser_context_args, "service_workers": "block"}
 
 
+SAVES_DATA = "Object.defineProperty(navigator, 'connection', { value: { saveData: true } })"
+"""Nothing is fetched ahead but where that is what is tried."""
+
+
+@pytest.fixture
+def context(context):
+    context.add_init_script(SAVES_DATA)
+    return context
+
+
 def another_browser(browser, **how):
     """Another person's, or a phone."""
-    return browser.new_context(**{"service_workers": "block", **how})
+    made = browser.new_context(**{"service_workers": "block", **how})
+    made.add_init_script(SAVES_DATA)
+    return made
 
 
 PATIENCE_MS = 20_000

@@ -56,6 +56,10 @@ async function fetchAhead(queries: QueryClient, alive: () => boolean) {
     if (alive()) await queries.fetchQuery({ ...asked, ...ask } as { queryKey: readonly unknown[] });
 }
 
+/** A device that is told to save data asks only for what is looked at. */
+const savesData = () =>
+  (navigator as Navigator & { connection?: { saveData?: boolean } }).connection?.saveData === true;
+
 /** While somebody is signed in and the server answers. */
 export function useFetchAhead() {
   const queries = useQueryClient();
@@ -63,7 +67,7 @@ export function useFetchAhead() {
   const ready = session != null && !session.lost;
   const lineDown = useLine() !== null;
   useEffect(() => {
-    if (!ready || lineDown) return;
+    if (!ready || lineDown || savesData()) return;
     let here = true;
     const go = () => void fetchAhead(queries, () => here).catch(() => {});
     const first = setTimeout(go, AFTER_MS);

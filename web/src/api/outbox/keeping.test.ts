@@ -51,6 +51,31 @@ describe("what waits", () => {
     expect(ids(await store.all("crew anna"))).toEqual(["a", "b"]);
   });
 
+  it("keeps what was recorded and put away while the rest was still being read, and sends it", async () => {
+    const { calls, send } = server();
+    let read = () => {};
+    const store = browser();
+    const readAtOnce = store.all.bind(store);
+    store.all = async (person) => {
+      const kept = await readAtOnce(person);
+      await new Promise<void>((done) => (read = done));
+      return kept;
+    };
+    const outbox = new Outbox(send, atOnce, store);
+    const opening = outbox.of("crew anna");
+    await settled();
+    outbox.add(one("a"));
+    outbox.add(one("b"));
+    await settled();
+    read();
+    await opening;
+    await settled();
+    expect(ids(outbox.all())).toEqual(["a", "b"]);
+    calls[0]?.answer(bench);
+    await settled();
+    expect(calls.map((call) => call.id)).toEqual(["a", "b"]);
+  });
+
   it("is not lost where the page was left before the database had answered", async () => {
     const { noted, page } = aPage();
     const store = browser();

@@ -82,13 +82,15 @@ export class Outbox {
     const { person } = this;
     if (person === null) return;
     await this.writes;
+    const before = new Set(this.list.map((one) => one.id));
     const kept = await this.store.all(person).catch(() => null);
     if (kept === null) this.setForgetful(true);
     if (kept === null || person !== this.person) return;
     const here = new Map(this.list.map((one) => [one.id, one]));
     const keptIds = new Set(kept.map((one) => one.id));
+    const addedMeanwhile = (id: string) => !before.has(id);
     const onlyHere = this.list.filter(
-      (one) => !keptIds.has(one.id) && (one.arrived || this.unsaved.has(one.id)),
+      (one) => !keptIds.has(one.id) && (one.arrived || this.unsaved.has(one.id) || addedMeanwhile(one.id)),
     );
     this.list = [
       ...kept.map((one) => (here.get(one.id)?.arrived ? { ...one, arrived: true as const } : one)),
