@@ -9,13 +9,14 @@ from ninja import Router
 
 from base.failures import each_shown
 from base.problems import Problems
+from base.shapes import Named
 from crews.services import crew_of
 from evenprobe.formats.answers import FindingOut, FitnessOut
 from evenprobe.testers.fitness import attention, fitness
 from evenprobe.testers.ratings import LEAST, volts_to_cover
 from kit.hands import Hands, in_hand
 from kit.models import Part, Tester
-from kit.services import part_of, parts_of, put_part, task_of, tester_of
+from kit.services import bring_back, out_of_use, part_of, parts_of, put_part, task_of, tester_of
 from kit.shapes import (
     HoldingIn,
     HoldingOut,
@@ -100,6 +101,19 @@ def parts(request: HttpRequest) -> list[PartOut]:
 def save_part(request: HttpRequest, part_id: UUID, data: PartIn) -> PartOut:
     entry = data.dict(exclude_none=True, exclude={"role", "retired"})
     return _part_out(put_part(crew_of(request), part_id, data.role, entry, retired=data.retired))
+
+
+@router.get("/kit/out-of-use", response=list[Named])
+def kit_out_of_use(request: HttpRequest) -> list[Named]:
+    """Testers, leads and adapters that were taken out of the register."""
+    return [Named(id=one.id, name=str(one)) for one in out_of_use(crew_of(request))]
+
+
+@router.put("/kit/{kit_id}/back", response={200: Named, 404: Problems})
+def bring_kit_back(request: HttpRequest, kit_id: UUID) -> Named:
+    """Into use again: a tester, leads or an adapter."""
+    found = bring_back(crew_of(request), kit_id)
+    return Named(id=found.id, name=str(found))
 
 
 @router.post("/testers/{tester_id}/holding", response={200: HoldingOut, 404: Problems, 422: Problems})

@@ -104,6 +104,24 @@ def put_part(crew: Crew, part_id: UUID, role: str, entry: dict[str, Any], *, ret
     return part
 
 
+def out_of_use(crew: Crew) -> list[Tester | Part]:
+    """What was taken out of the register, testers first."""
+    gone = {"crew": crew, "retired_at__isnull": False}
+    return [*Tester.objects.filter(**gone), *Part.objects.filter(**gone)]
+
+
+@transaction.atomic
+def bring_back(crew: Crew, kit_id: UUID) -> Tester | Part:
+    """Into use again, as the register knows it. The same again changes nothing."""
+    found: Tester | Part | None = Tester.objects.filter(crew=crew, id=kit_id).first()
+    found = found or Part.objects.filter(crew=crew, id=kit_id).first()
+    if found is None:
+        raise NotFoundHere("tester")
+    found.retired_at = None
+    found.save()
+    return found
+
+
 @transaction.atomic
 def check(
     crew: Crew, author: Author, tester_id: UUID, check_id: UUID, entry: dict[str, Any], at: datetime | None = None

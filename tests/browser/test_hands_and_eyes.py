@@ -199,8 +199,28 @@ def test_readings_are_twice_as_large_and_read_aloud_where_that_is_asked_for(outl
     expect(page.get_by_label("Reading, H to G")).to_be_visible()
     expect(page.get_by_text("1 reading recorded")).to_be_visible()
     said = page.evaluate("window.said")
-    assert said[0].startswith("Untested. Next: H to N")
-    assert said[-1].startswith("Not confirmed yet. Next: H to G")
+    assert said[0].startswith("Untested. Next: hot to neutral")
+    assert said[-1].startswith("Not confirmed yet. Next: hot to ground")
     accessible(page)
     page.reload()
     assert page.get_by_label("Reading, H to G").evaluate(size) == 2 * usual
+
+
+def test_nothing_is_recorded_with_a_tester_nobody_named(kit, live_server, browser):
+    page = browser.new_context(service_workers="block").new_page()
+    open_outlet(page, live_server)
+    held = page.get_by_label("Tester in use")
+    expect(held.locator("option:checked")).to_have_text("Which is in your hand?")
+    page.get_by_label("Reading, H to N").fill("119.8")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("Say which tester is in your hand")).to_be_visible()
+    expect(page.get_by_role("button", name="Record", exact=True)).to_be_disabled()
+    accessible(page)
+    held.select_option("Meter M2")
+    expect(page.get_by_label("Reading, H to N")).to_have_value("119.8")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("1 reading recorded")).to_be_visible()
+    assert str(Reading.objects.get().tester) == "Meter M2"
+    page.reload()
+    expect(held.locator("option:checked")).to_have_text("Meter M2")
+    page.context.close()

@@ -45,9 +45,11 @@ def record(page, line, numbers):
     """Frequencies, for nothing is decided by them: what is tried here is the way there, not the verdict."""
     for number in numbers:
         line.release()
+        field = page.get_by_role("textbox", name=FIELD)
         page.keyboard.type(hertz(number))
+        expect(field).to_have_value(hertz(number))
         page.keyboard.press("Enter")
-        expect(page.get_by_role("textbox", name=FIELD)).to_have_value("")
+        expect(field).to_have_value("")
 
 
 def sign_in_where_asked(page, url):

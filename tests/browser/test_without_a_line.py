@@ -1,19 +1,24 @@
 """Without a line: a proof goes on, what was seen opens with its age, what is half typed comes back."""
 
 import re
+from datetime import timedelta
 
 import pytest
+from django.contrib.sessions.models import Session
+from django.db.models import F
 from playwright.sync_api import expect
 
 from proofs.models import ProofEvent
 from readings.models import Reading
 from rounds.models import RoundEvent
 from sheets.models import SheetEntry
-from tests.browser.conftest import accessible, sign_in
+from tests.browser.conftest import PASSWORD, USERNAME, accessible, another_browser, sign_in
+from tests.browser.front import Front
 from tests.browser.test_bench import open_outlet
 from tests.browser.test_cut_off import running_out
 from tests.browser.test_dead_tests import begin_sheet, step, testers
 from tests.browser.test_prove_dead import SPLIT_PHASE, STANDING, begin, isolate, set_meter, shown, take
+from tests.tampering import tampering
 
 __all__ = ["running_out", "testers"]
 WAITING = "Not at the server yet"
@@ -113,6 +118,8 @@ def test_what_is_half_typed_comes_back_to_its_place_and_goes_with_its_person(kit
     page.keyboard.press("Escape")
     page.get_by_role("link", name="Bench").click()
     expect(page.get_by_label("Reading, H to N")).to_have_value("119.")
+    page.keyboard.type("120.1")
+    expect(page.get_by_label("Reading, H to N")).to_have_value("120.1")
     page.get_by_role("button", name="Sign out").click()
     page.get_by_label("Name").wait_for()
     open_outlet(page, live_server)
@@ -186,3 +193,105 @@ def test_where_the_browser_keeps_nothing_that_is_said_and_all_is_sent(outlet, li
     down.clear()
     expect(page.get_by_text("1 reading recorded")).to_be_visible()
     assert Reading.objects.count() == 1
+
+
+def test_where_the_disk_is_full_that_is_said_and_all_is_sent(outlet, live_server, page):
+    page.add_init_script(
+        "IDBObjectStore.prototype.put = () => { throw new DOMException('full', 'QuotaExceededError'); }"
+    )
+    down = [True]
+    page.route("**/readings/**", lambda route: route.abort() if down else route.continue_())
+    open_outlet(page, live_server)
+    for value in ("119.8", "119.7"):
+        page.keyboard.type(value)
+        page.keyboard.press("Enter")
+    expect(page.get_by_text("Leave this page open until all of it is sent")).to_be_visible()
+    down.clear()
+    expect(page.get_by_text("2 readings recorded")).to_be_visible()
+    assert list(Reading.objects.values_list("entry__value", flat=True)) == [119.8, 119.7]
+
+
+def test_an_hour_s_cut_over_a_proof_s_end_leaves_it_void_here_and_at_the_server(running_out, live_server, page):
+    page.clock.install()
+    sign_in(page, live_server.url)
+    page.get_by_role("link", name="Workshop outlets").first.click()
+    expect(page.locator(STANDING)).to_have_attribute("data-state", "proved-dead")
+    page.context.set_offline(True)
+    expect(page.locator(STANDING)).to_have_attribute("data-state", "last-known")
+    page.clock.fast_forward("01:00:00")
+    expect(page.locator(STANDING)).to_have_attribute("data-state", "void")
+    expect(page.get_by_text("Cut off for 60 min")).to_be_visible()
+    expect(page.get_by_role("button", name="I am here")).to_have_count(0)
+    with tampering(ProofEvent) as events:
+        events.update(at=F("at") - timedelta(hours=1), recorded_at=F("recorded_at") - timedelta(hours=1))
+    page.context.set_offline(False)
+    page.clock.fast_forward("00:30")
+    expect(page.get_by_text("No line to the server")).to_have_count(0)
+    expect(page.locator(STANDING)).to_have_attribute("data-state", "void")
+
+
+def test_of_two_at_one_proof_without_a_line_the_one_who_switched_on_is_believed(kit, live_server, page, browser):
+    begin(page, live_server, circuit="Workshop outlets")
+    other = another_browser(browser).new_page()
+    sign_in(other, live_server.url)
+    other.get_by_role("link", name="Workshop outlets").first.click()
+    expect(other.get_by_role("heading", name="Switch off")).to_be_visible()
+    page.context.set_offline(True)
+    other.context.set_offline(True)
+    isolate(page, "Warm room board W, 20 A", "K-07")
+    take(page)
+    set_meter(page)
+    shown(page, "Volts shown on the known source", "239.0")
+    other.get_by_text("Something else happened").click()
+    other.get_by_role("button", name="Switched on again").click()
+    other.get_by_role("button", name="This one: the proof ends").click()
+    expect(other.get_by_role("heading", name="Recorded. Treat as live")).to_be_visible()
+    for pair in SPLIT_PHASE:
+        shown(page, f"Volts, {pair}", "0.0")
+    set_meter(page)
+    shown(page, "Volts shown on the known source", "239.1")
+    page.context.set_offline(False)
+    expect(page.get_by_role("button", name="Hold: proved dead")).to_be_visible()
+    other.context.set_offline(False)
+    expect(page.get_by_role("heading", name="Switch off")).to_be_visible()
+    expect(page.get_by_role("button", name="Hold: proved dead")).to_have_count(0)
+    types = list(ProofEvent.objects.values_list("type", flat=True))
+    assert types[:3] == ["off", "locked", "proved"]
+    assert types[3] == "re-energised", "in its place in time, though it came last"
+    other.context.close()
+
+
+def test_a_server_killed_and_back_has_each_reading_once_and_nothing_typed_is_lost(outlet, live_server, page):
+    with Front(live_server) as front:
+        open_outlet(page, front)
+        front.kill()
+        page.keyboard.type("119.8")
+        page.keyboard.press("Enter")
+        expect(page.get_by_label(WAITING)).to_contain_text("H to N, 119.8 V")
+        expect(page.get_by_text("No line to the server")).to_be_visible()
+        page.keyboard.type("119.")
+        front.serve()
+        expect(page.get_by_text("1 reading recorded")).to_be_visible()
+        expect(page.get_by_label("Reading, H to G")).to_have_value("119.")
+        page.keyboard.type("7")
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("2 readings recorded")).to_be_visible()
+    assert list(Reading.objects.values_list("entry__value", flat=True)) == [119.8, 119.7]
+
+
+def test_a_session_that_ended_without_a_line_keeps_what_waits_for_its_person(outlet, live_server, page):
+    open_outlet(page, live_server)
+    page.context.set_offline(True)
+    page.keyboard.type("119.8")
+    page.keyboard.press("Enter")
+    expect(page.get_by_label(WAITING)).to_contain_text("119.8")
+    Session.objects.all().delete()
+    page.context.set_offline(False)
+    again = page.get_by_role("dialog")
+    expect(again.get_by_text("You are signed out")).to_be_visible()
+    assert Reading.objects.count() == 0
+    again.get_by_label("Name").fill(USERNAME)
+    again.get_by_label("Password").first.fill(PASSWORD)
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("1 reading recorded")).to_be_visible()
+    assert Reading.objects.get().by.get_username() == USERNAME

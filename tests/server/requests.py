@@ -45,6 +45,8 @@ ROUTES = [
     ("get", "/testers/{tester}", None),
     ("put", "/testers/{tester}/checks/{new}", {"entry": {"battery": "good"}}),
     ("post", "/testers/{tester}/holding", HOLDING),
+    ("put", "/kit/{tester}/back", {}),
+    ("put", "/kit/{leads}/back", {}),
     ("put", "/parts/{leads}", {"role": "leads", "label": "x"}),
     ("get", "/proofs/{proof}", None),
     ("get", "/proofs/{proof}/log", None),

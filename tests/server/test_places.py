@@ -1,4 +1,4 @@
-"""An outlet measured before it belongs anywhere, and places taken out of use and brought back."""
+"""An outlet measured before it belongs anywhere; places and kit taken out of use and brought back."""
 
 from uuid import uuid4
 
@@ -113,3 +113,20 @@ def test_a_circuit_out_of_use_gets_no_new_sheet(anna, place):
     assert [c["id"] for c in anna.get("/sheets").json()["circuits"]] == [place["circuit"]]
     retire(anna, "board", place["board"])
     assert anna.get("/sheets").json()["circuits"] == []
+
+
+def test_kit_taken_out_of_use_is_listed_with_its_crew_and_comes_back_as_it_was(anna, stranger, bench_kit):
+    place = bench_kit
+    before = {path: anna.get(path).json() for path in ("/testers", "/parts")}
+    tester = next(t for t in before["/testers"] if t["id"] == place["tester"])
+    anna.put(f"/testers/{place['tester']}", {"label": tester["label"], "kind": tester["kind"], "retired": True})
+    leads = {"role": "leads", "label": "Leads A", "category": "III", "rated_v": 1000, "tip_covers": True}
+    anna.put(f"/parts/{place['leads']}", {**leads, "retired": True})
+    assert [one["id"] for one in anna.get("/kit/out-of-use").json()] == [place["tester"], place["leads"]]
+    assert stranger.get("/kit/out-of-use").json() == []
+    assert place["tester"] not in [t["id"] for t in anna.get("/testers").json()]
+    for kit in (place["tester"], place["leads"], place["leads"]):
+        assert anna.put(f"/kit/{kit}/back", {}).status_code == 200
+    assert anna.get("/kit/out-of-use").json() == []
+    assert [t["id"] for t in anna.get("/testers").json()] == [t["id"] for t in before["/testers"]]
+    assert place["leads"] in [p["id"] for p in anna.get("/parts").json()]

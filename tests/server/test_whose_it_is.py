@@ -65,6 +65,7 @@ def test_every_route_is_tried_for_another_crew_s_data():
         "today",
         "rules",
         "meters",
+        "kit/out-of-use",
     ]
     lists = {("get", f"/{name}") for name in named}
     lists.add(("put", "/rules"))

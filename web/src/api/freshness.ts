@@ -1,9 +1,10 @@
 /** How old an answer on screen is: it is only as good as that. */
 
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useRef } from "react";
 import { keys } from "./keys";
 import { useLine } from "./line";
+import { useTick } from "./useTick";
 
 /** What is asked of a query, as TanStack Query has it. */
 export type Asked = {
@@ -14,6 +15,7 @@ export type Asked = {
 };
 
 const SLOWEST_POLLS = 3;
+const A_SECOND_MS = 1000;
 const AGELESS: readonly string[] = [...keys.session, ...keys.reference];
 
 /** The time between two answers, as polls go: no less than was meant, and on a slow line what it really is. */
@@ -40,11 +42,7 @@ export function useCutOff(query: Asked, pollMs: number): number | null {
   const heard = useRef({ at: query.dataUpdatedAt, apart: 0 });
   if (query.dataUpdatedAt > heard.current.at)
     heard.current = { at: query.dataUpdatedAt, apart: query.dataUpdatedAt - heard.current.at };
-  const [, tick] = useState(0);
-  useEffect(() => {
-    const timer = setInterval(() => tick((n) => n + 1), 1000);
-    return () => clearInterval(timer);
-  }, []);
+  useTick(A_SECOND_MS);
   const poll = pollOf(pollMs, heard.current.apart);
   return isCutOff(query, poll, lineDown, Date.now()) ? query.dataUpdatedAt || Date.now() : null;
 }
@@ -79,11 +77,7 @@ export function lastKnown(cutOff: number, now = Date.now()): string {
 /** When the oldest of the answers on screen came, in ms since 1970; null where none did. Tables of the trade do not age. */
 export function useOldestSeen(): number | null {
   const queries = useQueryClient();
-  const [, tick] = useState(0);
-  useEffect(() => {
-    const timer = setInterval(() => tick((n) => n + 1), 1000);
-    return () => clearInterval(timer);
-  }, []);
+  useTick(A_SECOND_MS);
   const seen = queries
     .getQueryCache()
     .findAll({ type: "active", predicate: ({ queryKey }) => !AGELESS.includes(queryKey[0] as string) })

@@ -12,6 +12,7 @@ export const keys = {
   tester: (id: string) => ["testers", id],
   holding: (tester: string | undefined, body: object) => ["testers", tester, "holding", body],
   parts: ["parts"],
+  outOfUse: ["kit out of use"],
   links: ["meters"],
   sites: ["sites"],
   anySite: ["site"],

@@ -1,23 +1,26 @@
 /**
- * The tester this person last named for a use, on this device: none is taken that nobody chose. Empty is the typed meter,
- * one that is not on record.
+ * The tester this person last named for a use, on this device: none is taken that nobody chose. Null where nobody did,
+ * empty for the typed meter, one that is not on record.
  */
+
+import { useState } from "react";
 
 const KEY = "even-probe.tester ";
 
-export type Use = "live" | "ohms" | "insulation";
-
-export const lastTester = (use: Use): string | null => localStorage.getItem(KEY + use) || null;
-
-export const rememberTester = (use: Use, tester: string | null): void =>
-  localStorage.setItem(KEY + use, tester ?? "");
+type Use = "live" | "ohms" | "insulation";
 
 export const forgetTesters = (): void => {
   for (const use of ["live", "ohms", "insulation"] as const) localStorage.removeItem(KEY + use);
 };
 
-/** Of those there are, the one last named; else none. */
-export const lastOf = <T extends { id: string }>(use: Use, testers: T[]): T | undefined => {
-  const last = lastTester(use);
-  return testers.find((tester) => tester.id === last);
-};
+/** `named`: whether it is said what is in the hand; where no tester is on record there is but the typed meter. */
+export function useNamedTester<T extends { id: string }>(use: Use, testers: T[]) {
+  const [said, say] = useState(() => localStorage.getItem(KEY + use));
+  const tester = testers.find((one) => one.id === said);
+  const named = said === "" || tester !== undefined || testers.length === 0;
+  const name = (id: string | null) => {
+    localStorage.setItem(KEY + use, id ?? "");
+    say(id ?? "");
+  };
+  return { tester, named, name };
+}

@@ -51,6 +51,9 @@ export const partsAsked = queryOptions({
 });
 export const useParts = () => useQuery(partsAsked);
 
+export const useKitOutOfUse = () =>
+  useQuery({ queryKey: keys.outOfUse, queryFn: () => answer(client.GET("/api/kit/out-of-use")) });
+
 export const useTesterPage = (id: string) =>
   useQuery({
     queryKey: keys.tester(id),

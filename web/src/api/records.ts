@@ -18,7 +18,7 @@ export const BENCH: RecordOf<Bench> = {
   changes: (bench) => [keys.site(bench.site.id), keys.anyRound, keys.rounds, keys.anyPlugIn, keys.today],
 };
 
-export const KIT: RecordOf<object> = { changes: () => [keys.testers, keys.parts, keys.today] };
+export const KIT: RecordOf<object> = { changes: () => [keys.testers, keys.parts, keys.outOfUse, keys.today] };
 
 export const LINKS: RecordOf<object> = { shows: () => keys.links, changes: () => [] };
 

@@ -94,6 +94,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/out-of-use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kit Out Of Use
+         * @description Testers, leads and adapters that were taken out of the register.
+         */
+        get: operations["kit_api_kit_out_of_use"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/{kit_id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Bring Kit Back
+         * @description Into use again: a tester, leads or an adapter.
+         */
+        put: operations["kit_api_bring_kit_back"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/testers/{tester_id}/holding": {
         parameters: {
             query?: never;
@@ -1429,6 +1469,16 @@ export interface components {
              */
             retired: boolean;
         };
+        /** Named */
+        Named: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+        };
         /**
          * HoldingOut
          * @description `needs`: what the place asks for at least.
@@ -1940,16 +1990,6 @@ export interface components {
         RetireIn: {
             /** Retired */
             retired: boolean;
-        };
-        /** Named */
-        Named: {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Name */
-            name: string;
         };
         /**
          * LooseIn
@@ -4736,6 +4776,57 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kit_api_kit_out_of_use: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Named"][];
+                };
+            };
+        };
+    };
+    kit_api_bring_kit_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Named"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

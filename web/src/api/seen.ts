@@ -23,6 +23,7 @@ const KEPT = new Set(
     keys.today,
     keys.testers,
     keys.parts,
+    keys.outOfUse,
     keys.sites,
     keys.anySite,
     keys.anyBench,

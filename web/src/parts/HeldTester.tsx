@@ -1,33 +1,39 @@
 import { NativeSelect } from "@mantine/core";
 import type { Tester } from "../api/client";
-import { rememberTester } from "../api/lastTester";
 
-/** A meter that is not on record: what it shows is typed, and taken as a proved multimeter's. */
-export const TYPED_METER = "Typed meter";
+const TYPED_METER = { value: "", label: "Typed meter, proved" };
+const NOT_SAID = { value: "?", label: "Which is in your hand?" };
 
-/** Which tester is in the hand: one on record, or one that is not. */
+/** What there is to choose from; a meter that is not on record is taken as a proved multimeter, and says so. */
+const toChoose = (testers: Tester[], named: boolean) => [
+  ...(named ? [] : [NOT_SAID]),
+  TYPED_METER,
+  ...testers.map((t) => ({ value: t.id, label: t.label })),
+];
+
+/** Which tester is in the hand, once a person says so. `withoutLabel`: its name is for whoever cannot see it. */
 export function HeldTester(props: {
   testers: Tester[];
-  held: Tester | undefined;
-  onPick: (id: string | null) => void;
+  held: string | null;
+  named: boolean;
+  onName: (id: string | null) => void;
   description?: string;
   className?: string;
+  withoutLabel?: boolean;
 }) {
-  const pick = (id: string | null) => {
-    rememberTester("live", id);
-    props.onPick(id);
-  };
+  const { testers, held, named } = props;
+  const name = "Tester in use";
   return (
     <NativeSelect
-      label="Tester in use"
+      {...(props.withoutLabel ? { "aria-label": name } : { label: name })}
       description={props.description}
       className={props.className}
-      value={props.held?.id ?? ""}
-      onChange={(event) => pick(event.currentTarget.value || null)}
-      data={[
-        { value: "", label: TYPED_METER },
-        ...props.testers.map((t) => ({ value: t.id, label: t.label })),
-      ]}
+      value={named ? (held ?? TYPED_METER.value) : NOT_SAID.value}
+      onChange={(event) => {
+        const { value } = event.currentTarget;
+        if (value !== NOT_SAID.value) props.onName(value || null);
+      }}
+      data={toChoose(testers, named)}
     />
   );
 }

@@ -1,7 +1,10 @@
-import type { ReactNode, RefObject } from "react";
+import { type ReactNode, type RefObject, useEffect } from "react";
 import classes from "./NumberField.module.css";
 
-/** The one large number of a place: takes digits at once, keeps what was typed, and says what is wrong under it. */
+/**
+ * The one large number of a place: takes digits at once, keeps what was typed, and says what is wrong under it.
+ * What it opens with was typed before, and is marked: the next digit begins a new number and never ends an old one.
+ */
 export function NumberField(props: {
   field: RefObject<HTMLInputElement | null>;
   label: string;
@@ -12,10 +15,14 @@ export function NumberField(props: {
   autoFocus?: boolean;
   children: ReactNode;
 }) {
+  const { field } = props;
+  useEffect(() => {
+    if (field.current?.value) field.current.select();
+  }, [field]);
   return (
     <div className={classes.number} data-wrong={props.wrong ? true : undefined}>
       <input
-        ref={props.field}
+        ref={field}
         className={classes.field}
         inputMode="decimal"
         autoComplete="off"

@@ -44,7 +44,7 @@ const ICONS: Record<Place["id"], typeof IconTool> = {
 export function Shell({ children }: { children: ReactNode }) {
   const { pathname } = useLocation();
   const bench = pathname.match(/^\/bench\/(.+)/)?.[1] ?? lastBench();
-  const { first, more } = onTheRail(pathname, bench);
+  const places = onTheRail(pathname, bench);
   const main = useArrival();
   const [asked, ask] = useEverywhereKeys();
   const [big] = useSetting("big");
@@ -66,8 +66,8 @@ export function Shell({ children }: { children: ReactNode }) {
           <br />
           Probe
         </div>
-        {[...first, ...more].map((place) => (
-          <ToPlace key={place.id} place={place} folded={more.includes(place)} />
+        {places.map((place) => (
+          <ToPlace key={place.id} place={place} />
         ))}
         <details ref={menu} className={classes.more}>
           <summary className={classes.place}>
@@ -75,9 +75,11 @@ export function Shell({ children }: { children: ReactNode }) {
             More
           </summary>
           <div className={classes.menu}>
-            {more.map((place) => (
-              <ToPlace key={place.id} place={place} folded={false} />
-            ))}
+            {places
+              .filter((place) => place.folded)
+              .map((place) => (
+                <ToPlace key={place.id} place={{ ...place, folded: false }} />
+              ))}
             <button type="button" className={classes.place} onClick={() => ask("find")}>
               <IconSearch size={22} aria-hidden />
               Find
@@ -108,11 +110,10 @@ export function Shell({ children }: { children: ReactNode }) {
   );
 }
 
-/** `folded`: on a phone it is under More. */
-function ToPlace({ place, folded }: { place: Place; folded: boolean }) {
+function ToPlace({ place }: { place: Place }) {
   const Icon = ICONS[place.id];
   return (
-    <NavLink to={place.to} className={classes.place} data-folded={folded || undefined}>
+    <NavLink to={place.to} className={classes.place} data-folded={place.folded || undefined}>
       <Icon size={22} aria-hidden />
       {place.name}
     </NavLink>

@@ -1,10 +1,10 @@
 import { Button } from "@mantine/core";
-import { useState } from "react";
 import { Link } from "react-router";
 import { useLine } from "../api/line";
 import { KINDS } from "../api/outbox/kinds";
 import type { useOutbox, Waiting } from "../api/outbox/useOutbox";
 import { dayAndTimeOf } from "../reading/dates";
+import { TwoTapButton } from "./TwoTapButton";
 import { useLate } from "./useLate";
 import classes from "./WaitingList.module.css";
 
@@ -66,19 +66,9 @@ function One(props: {
           <Button variant="subtle" onClick={() => outbox.again(one.id)}>
             Send again
           </Button>
-          <Drop onDrop={() => outbox.drop(one.id)} />
+          <TwoTapButton asks="Drop" again="Drop it for good" onTapped={() => outbox.drop(one.id)} />
         </span>
       )}
     </li>
-  );
-}
-
-/** What is dropped is nowhere else, so it takes a second tap. */
-function Drop({ onDrop }: { onDrop: () => void }) {
-  const [asking, ask] = useState(false);
-  return (
-    <Button variant="subtle" onClick={() => (asking ? onDrop() : ask(true))} onBlur={() => ask(false)}>
-      {asking ? "Drop it for good" : "Drop"}
-    </Button>
   );
 }

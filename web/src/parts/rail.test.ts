@@ -1,27 +1,30 @@
 import { describe, expect, it } from "vitest";
 import { onTheRail } from "./rail";
 
-const names = (pathname: string, bench: string | null = null) =>
-  onTheRail(pathname, bench).first.map((place) => place.id);
+const onAPhone = (pathname: string, bench: string | null = null) =>
+  onTheRail(pathname, bench)
+    .filter((place) => !place.folded)
+    .map((place) => place.id);
 
 describe("the rail", () => {
   it("has five places on a phone, in the order of the work", () => {
-    expect(names("/today")).toEqual(["today", "sites", "prove-dead", "dead-tests", "rounds"]);
-    expect(names("/today", "p1")).toEqual(["today", "sites", "prove-dead", "dead-tests", "bench"]);
+    expect(onAPhone("/today")).toEqual(["today", "sites", "prove-dead", "dead-tests", "rounds"]);
+    expect(onAPhone("/today", "p1")).toEqual(["today", "sites", "prove-dead", "dead-tests", "bench"]);
   });
 
-  it.each(["/kit/t1", "/rounds/r1", "/plug-in", "/bench/p1", "/sites/s1"])(
-    "has %s among them",
+  it.each(["/kit/t1", "/rounds/r1", "/plug-in", "/bench/p1", "/sites/s1", "/waiting"])(
+    "has the place in hand among them, at %s, and keeps its order",
     (pathname) => {
-      const { first, more } = onTheRail(pathname, "p1");
-      expect(first).toHaveLength(5);
-      expect(first.some((place) => pathname.startsWith(`/${place.id}`))).toBe(true);
-      expect(first.length + more.length).toBe(8);
+      const places = onTheRail(pathname, "p1");
+      expect(places.map((place) => place.id)).toEqual(onTheRail("/today", "p1").map((place) => place.id));
+      expect(onAPhone(pathname, "p1")).toHaveLength(5);
+      const here = places.find((place) => pathname.startsWith(`/${place.id}`));
+      expect(here?.folded ?? false).toBe(false);
     },
   );
 
   it("leads back to the point in hand, and has no Bench without one", () => {
-    expect(onTheRail("/today", "p1").first.at(-1)?.to).toBe("/bench/p1");
-    expect(onTheRail("/today", null).more.map((place) => place.id)).toEqual(["plug-in", "kit"]);
+    expect(onTheRail("/today", "p1").find((place) => place.id === "bench")?.to).toBe("/bench/p1");
+    expect(onTheRail("/today", null).map((place) => place.id)).not.toContain("bench");
   });
 });

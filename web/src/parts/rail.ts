@@ -11,17 +11,19 @@ const PLACES = [
   { id: "kit", to: "/kit", name: "Kit" },
 ] as const;
 
-export type Place = { id: (typeof PLACES)[number]["id"]; to: string; name: string };
+/** `folded`: on a phone it is under More. */
+export type Place = { id: (typeof PLACES)[number]["id"]; to: string; name: string; folded: boolean };
 
 const ON_A_PHONE = 5;
 
-/** `bench`: the point in hand, if there is one. `more`: what a phone has no room for. */
-export function onTheRail(pathname: string, bench: string | null): { first: Place[]; more: Place[] } {
-  const places: Place[] = PLACES.filter((place) => place.id !== "bench" || bench !== null).map((place) =>
-    place.id === "bench" ? { ...place, to: `/bench/${bench}` } : place,
-  );
-  const first = places.slice(0, ON_A_PHONE);
-  const here = places.find((place) => pathname.startsWith(`/${place.id}`));
-  if (here && !first.includes(here)) first.splice(ON_A_PHONE - 1, 1, here);
-  return { first, more: places.filter((place) => !first.includes(place)) };
+/** `bench`: the point in hand, if there is one. */
+export function onTheRail(pathname: string, bench: string | null): Place[] {
+  const places = PLACES.filter((place) => place.id !== "bench" || bench !== null);
+  const here = places.findIndex((place) => pathname.startsWith(`/${place.id}`));
+  const last = here < ON_A_PHONE ? ON_A_PHONE : ON_A_PHONE - 1;
+  return places.map((place, i) => ({
+    ...place,
+    to: place.id === "bench" ? `/bench/${bench}` : place.to,
+    folded: i >= last && i !== here,
+  }));
 }

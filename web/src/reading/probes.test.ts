@@ -2,7 +2,7 @@ import { beforeAll, expect, test } from "vitest";
 import type { Reference } from "../api/client";
 import { holdReference } from "../api/reference";
 import tables from "../api/reference.json";
-import { contactName, probeHint } from "./probes";
+import { contactName, probeHint, spokenContact } from "./probes";
 import { typedNumber, typedOrNone } from "./typedNumber";
 
 const reference = tables as unknown as Reference;
@@ -52,4 +52,14 @@ test("a comma is as good as a point, and what is no number stays as it was typed
   expect(typedNumber("")).toBe("");
   expect(typedOrNone("  ")).toBeNull();
   expect(typedOrNone("0")).toBe(0);
+});
+
+test("a contact is said aloud by its name, one of several lines with its number", () => {
+  expect(["L", "L2", "N", "PE"].map((t) => spokenContact(t, america))).toEqual([
+    "hot",
+    "hot 2",
+    "neutral",
+    "ground",
+  ]);
+  expect(spokenContact("PE", british)).toBe("earth");
 });

@@ -9,6 +9,12 @@ export type Probes = { reference: string | null; measuring: string | null };
 export const contactName = (terminal: string, practice: Practice): string =>
   terminal === "REF" ? wordOf(practice, "REF") : (practice.letters[terminal] ?? terminal);
 
+/** The same for the ear: "hot", "hot 2", "ground". */
+export const spokenContact = (terminal: string, practice: Practice): string => {
+  const [, line] = /^L([123])$/.exec(terminal) ?? [];
+  return line ? `${wordOf(practice, "L")} ${line}` : wordOf(practice, terminal);
+};
+
 /** What to do next with the probes, or with whatever the tester is set to. */
 export function probeHint(what: string, { reference, measuring }: Probes, practice: Practice): string {
   const { probes, hint, hint_at } = functionNamed(what);

@@ -265,6 +265,10 @@ function clamped({ clamp, probes, typed }: Setup, terminals: string[]): Partial<
   };
 }
 
+/** Whether there is a number to record: Enter on nothing is no reading. */
+export const isTyped = ({ what, typed, clamp }: Setup) =>
+  typed.trim() !== "" || (functionNamed(what).extremes && (clamp.max + clamp.min).trim() !== "");
+
 /** The entry to record, from what is in the hand and what was seen. */
 export function entryFor(
   setup: Setup,

@@ -6,7 +6,7 @@ import type { Bench as BenchData, NextTest, Practice, Reading, Tester } from "..
 import { draftOf, keepDraft } from "../../api/drafts";
 import { useCutOff } from "../../api/freshness";
 import { forgetBench, rememberBench } from "../../api/lastBench";
-import { lastOf } from "../../api/lastTester";
+import { useNamedTester } from "../../api/lastTester";
 import { withWaiting } from "../../api/outbox/outbox";
 import { LOOK_AGAIN_MS, useBench, usePractice, useTesters } from "../../api/queries";
 import { wordOf } from "../../api/reference";
@@ -18,8 +18,8 @@ import { SaveAs } from "../../parts/SaveAs";
 import { useAloud } from "../../parts/useAloud";
 import { WORDS } from "../../parts/VerdictShape";
 import { WaitingList } from "../../parts/WaitingList";
-import { ends, isAsIs, seen } from "../../reading/entry";
-import { probeHint } from "../../reading/probes";
+import { isAsIs, seen } from "../../reading/entry";
+import { probeHint, spokenContact } from "../../reading/probes";
 import { entryFor, type Setup, useSetup } from "../../reading/setup";
 import { pointSurvey } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
@@ -80,7 +80,8 @@ function PointUnderTest({
 }) {
   const place = `bench ${bench.id}`;
   const [begun] = useState(() => draftOf<Setup>(place));
-  const [setup, change] = useSetup(bench, lastOf("live", testers), begun);
+  const held = useNamedTester("live", testers);
+  const [setup, change] = useSetup(bench, held.tester, begun);
   useEffect(() => keepDraft(place, setup.typed ? setup : null), [place, setup]);
   const field = useRef<HTMLInputElement>(null);
   const [showingKeys, keys] = useDisclosure();
@@ -98,7 +99,9 @@ function PointUnderTest({
 
   const { measuring, reference } = setup.probes;
   const between =
-    measuring && reference ? `Next: ${ends({ from: measuring, to: reference }, practice)}.` : "";
+    measuring && reference
+      ? `Next: ${spokenContact(measuring, practice)} to ${spokenContact(reference, practice)}.`
+      : "";
   useAloud(
     `${cutOff !== null ? "Last known: " : ""}${WORDS[interpretation.verdict]}. ${between}`,
     practice.language,
@@ -206,6 +209,12 @@ function PointUnderTest({
             field={field}
             busy={recording.busy}
             wrong={recording.wrong}
+            named={held.named || setup.tester !== null}
+            onName={(id) => {
+              held.name(id);
+              change({ do: "tester", tester: testers.find((t) => t.id === id) ?? null });
+              field.current?.focus();
+            }}
             waiting={
               <>
                 {recording.undoable && (

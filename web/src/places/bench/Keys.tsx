@@ -1,6 +1,6 @@
-import { Table } from "@mantine/core";
 import type { Practice } from "../../api/client";
 import { wordOf } from "../../api/reference";
+import { KeyTable } from "../../parts/KeyTable";
 
 const KEYS_OF_LINES: Record<string, string> = { L1: "x", L2: "y", L3: "z" };
 
@@ -9,10 +9,10 @@ export const keyOf = (terminal: string, practice: Practice) =>
   KEYS_OF_LINES[terminal] ?? (practice.letters[terminal] ?? terminal).toLowerCase();
 
 export function Keys({ practice, terminals }: { practice: Practice; terminals: string[] }) {
-  const rows = [
+  const rows: [string, string][] = [
     ["0–9 . ,", "type the reading"],
     ["Enter", "record it"],
-    ...[...terminals, "REF"].map((t) => [
+    ...[...terminals, "REF"].map((t): [string, string] => [
       keyOf(t, practice).toUpperCase(),
       `probe at ${practice.letters[t] ?? t}, ${wordOf(practice, t)}: reference first`,
     ]),
@@ -20,18 +20,5 @@ export function Keys({ practice, terminals }: { practice: Practice; terminals: s
     ["U", "take back the last reading"],
     ["?", "this list"],
   ];
-  return (
-    <Table fz="md">
-      <Table.Tbody>
-        {rows.map(([key, what]) => (
-          <Table.Tr key={key}>
-            <Table.Td>
-              <kbd style={{ display: "inline", fontSize: 16 }}>{key}</kbd>
-            </Table.Td>
-            <Table.Td>{what}</Table.Td>
-          </Table.Tr>
-        ))}
-      </Table.Tbody>
-    </Table>
-  );
+  return <KeyTable rows={rows} />;
 }

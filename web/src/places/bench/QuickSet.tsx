@@ -87,7 +87,8 @@ export function QuickSet(props: {
           <form
             onSubmit={(event) => {
               event.preventDefault();
-              send({ value: typedNumber(typed), unit: "V" });
+              if (typed.trim() === "") field.current?.focus();
+              else send({ value: typedNumber(typed), unit: "V" });
             }}
           >
             <p className={classes.pair}>

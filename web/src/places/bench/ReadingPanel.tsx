@@ -1,14 +1,13 @@
 import { Button, NativeSelect, Text } from "@mantine/core";
 import type { Dispatch, ReactNode, RefObject } from "react";
 import type { Bench, Entry, Practice, Tester } from "../../api/client";
-import { rememberTester } from "../../api/lastTester";
-import { TYPED_METER } from "../../parts/HeldTester";
+import { HeldTester } from "../../parts/HeldTester";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
 import { ends, seen, sign } from "../../reading/entry";
 import { functionNamed, isPicked } from "../../reading/functions";
 import { contactName } from "../../reading/probes";
-import { type Change, functionsHere, hasBoardEnd, type Setup } from "../../reading/setup";
+import { type Change, functionsHere, hasBoardEnd, isTyped, type Setup } from "../../reading/setup";
 import { Capabilities } from "./Capabilities";
 import { Choices, choicesFor } from "./Choices";
 import { ClampedHow } from "./ClampedHow";
@@ -29,6 +28,9 @@ export function ReadingPanel(props: {
   field: RefObject<HTMLInputElement | null>;
   busy: boolean;
   wrong: string;
+  /** Whether it is said which tester is in the hand. */
+  named: boolean;
+  onName: (tester: string | null) => void;
   waiting: ReactNode;
   onRecord: (what?: Partial<Entry>) => void;
 }) {
@@ -38,23 +40,21 @@ export function ReadingPanel(props: {
   const why = bench.unfit[tester?.id ?? ""]?.[what.quantity];
   const corrected = bench.readings.find((r) => r.id === setup.correcting);
   const ready =
-    what.probes === "none" ||
-    (setup.probes.measuring !== null && (what.probes === "one" || setup.probes.reference !== null));
+    props.named &&
+    (what.probes === "none" ||
+      (setup.probes.measuring !== null && (what.probes === "one" || setup.probes.reference !== null)));
   const meter = useLiveMeter(bench.id, setup);
   const picked = isPicked(what);
   const warning = what.fixes.input === "low-z" ? bench.may_trip[tester?.id ?? ""] : undefined;
   return (
     <>
       <div className={classes.hand}>
-        <NativeSelect
-          aria-label="Tester in use"
-          value={setup.tester ?? ""}
-          onChange={(event) => {
-            const picked = testers.find((t) => t.id === event.currentTarget.value) ?? null;
-            rememberTester("live", picked?.id ?? null);
-            change({ do: "tester", tester: picked });
-          }}
-          data={[{ value: "", label: TYPED_METER }, ...testers.map((t) => ({ value: t.id, label: t.label }))]}
+        <HeldTester
+          withoutLabel
+          testers={testers}
+          held={setup.tester}
+          named={props.named}
+          onName={props.onName}
         />
         <NativeSelect
           aria-label="Function"
@@ -62,8 +62,10 @@ export function ReadingPanel(props: {
           onChange={(event) => change({ do: "function", what: event.currentTarget.value })}
           data={functionsHere(bench, tester?.id).map((f) => ({ value: f, label: functionNamed(f).name }))}
         />
-        <span className={classes.rating} data-unfit={why ? true : undefined}>
-          {!tester && "proved multimeter, not on record"}
+        <span className={classes.rating} data-unfit={why || !props.named ? true : undefined}>
+          {!props.named
+            ? "Say which tester is in your hand: nothing can be recorded before."
+            : !tester && "taken as a proved multimeter, not on record"}
           {tester && (why ? `Saved, does not count here: ${why}` : ratingOf(tester))}
         </span>
         {tester && <Capabilities pointId={bench.id} tester={tester} readings={bench.readings.length} />}
@@ -73,7 +75,9 @@ export function ReadingPanel(props: {
         className={classes.panel}
         onSubmit={(event) => {
           event.preventDefault();
-          if (ready && !picked) props.onRecord();
+          if (picked) return;
+          if (ready && isTyped(setup)) props.onRecord();
+          else props.field.current?.focus();
         }}
       >
         <div className={classes.pair}>
@@ -92,7 +96,7 @@ export function ReadingPanel(props: {
           <Lamps
             practice={practice}
             terminals={bench.terminals}
-            ready
+            ready={ready}
             onRecord={(value) => props.onRecord({ value })}
           />
         ) : what.entered === "walk" ? (

@@ -16,8 +16,9 @@ export function useBenchKeys(props: {
       const { letters, contact, setUp, list, undo, field } = latest.current;
       if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('[role="dialog"]')) return;
       const at = event.target as HTMLElement;
+      const digit = /^[0-9.,]$/.test(event.key);
       const elsewhere = at !== field.current && /^(INPUT|SELECT|TEXTAREA)$/.test(at.tagName);
-      if (elsewhere) return;
+      if (elsewhere && !(digit && isListOfWords(at))) return;
       const onControl = at !== field.current && at.closest("button, a, summary, [role=button]") !== null;
       const terminal = letters[event.key.toLowerCase()];
       if (terminal) contact(terminal);
@@ -25,7 +26,7 @@ export function useBenchKeys(props: {
       else if (event.key.toLowerCase() === "u") undo();
       else if (event.key === " " && !onControl) setUp();
       else {
-        if (/^[0-9.,]$/.test(event.key)) field.current?.focus();
+        if (digit) field.current?.focus();
         return;
       }
       event.preventDefault();
@@ -34,3 +35,7 @@ export function useBenchKeys(props: {
     return () => window.removeEventListener("keydown", onKey);
   }, []);
 }
+
+/** In such a list a digit finds nothing, so it is meant for the reading. */
+const isListOfWords = (at: HTMLElement) =>
+  at instanceof HTMLSelectElement && ![...at.options].some((option) => /^\d/.test(option.text));

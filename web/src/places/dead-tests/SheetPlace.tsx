@@ -4,7 +4,7 @@ import { Link, useParams } from "react-router";
 import client, { answer, type Sheet, type TestLine } from "../../api/client";
 import type { Moment } from "../../api/clock";
 import { useCutOff } from "../../api/freshness";
-import { lastOf } from "../../api/lastTester";
+import { useNamedTester } from "../../api/lastTester";
 import { useLine } from "../../api/line";
 import type { Waiting } from "../../api/outbox/useOutbox";
 import { LOOK_AGAIN_MS, usePractice, useSheet } from "../../api/queries";
@@ -46,8 +46,8 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
   const lineDown = useLine();
   const [chosen, choose] = useState<string | null>(null);
   const [picked, pick] = useState<string | null>(null);
-  const [ohms, setOhms] = useState(() => lastOf("ohms", sheet.testers)?.id ?? null);
-  const [insulation, setInsulation] = useState(() => lastOf("insulation", sheet.testers)?.id ?? null);
+  const ohms = useNamedTester("ohms", sheet.testers);
+  const insulation = useNamedTester("insulation", sheet.testers);
   const practice = usePractice(sheet.practice);
   const step = sheet.steps.find((s) => s.id === (chosen ?? firstOpen)) ?? sheet.steps[0];
   const steps = useRef<HTMLElement>(null);
@@ -72,9 +72,8 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
     goTo(was.line);
   };
   const forInsulation = step.id === "insulation";
-  const hand = forInsulation
-    ? { tester: insulation, onTester: setInsulation }
-    : { tester: ohms, onTester: setOhms };
+  const held = forInsulation ? insulation : ohms;
+  const hand = { tester: held.tester?.id ?? null, onTester: held.name };
   const following = sheet.steps[sheet.steps.indexOf(step) + 1];
 
   return (

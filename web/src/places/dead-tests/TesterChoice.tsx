@@ -1,6 +1,5 @@
 import { NativeSelect } from "@mantine/core";
 import type { SheetTester } from "../../api/client";
-import { rememberTester } from "../../api/lastTester";
 
 /** The tester in the hand for ohms, or for insulation, and why it would clear nothing where it would not. */
 export function TesterChoice(props: {
@@ -16,11 +15,7 @@ export function TesterChoice(props: {
       mt="sm"
       label="Tester in use"
       value={props.value ?? ""}
-      onChange={(event) => {
-        const id = event.currentTarget.value || null;
-        rememberTester(props.use, id);
-        props.onChange(id);
-      }}
+      onChange={(event) => props.onChange(event.currentTarget.value || null)}
       error={why || undefined}
       data={[
         { value: "", label: "Say which is in your hand" },

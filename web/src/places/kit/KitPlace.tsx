@@ -1,9 +1,12 @@
 import { Button, Modal, Text } from "@mantine/core";
 import { type ReactNode, useState } from "react";
 import { Link } from "react-router";
-import type { Part, Tester } from "../../api/client";
-import { useParts, useTesters } from "../../api/queries";
+import client, { answer, type Part, type Tester } from "../../api/client";
+import { useKitOutOfUse, useParts, useTesters } from "../../api/queries";
+import { KIT } from "../../api/records";
+import { useRecord } from "../../api/useRecord";
 import { Failure } from "../../parts/Failure";
+import { OutOfUse } from "../../parts/OutOfUse";
 import { Page } from "../../parts/Page";
 import { VerdictShape } from "../../parts/VerdictShape";
 import { timeOf } from "../../reading/dates";
@@ -18,6 +21,10 @@ type Open = { title: string; form: ReactNode };
 export function KitPlace() {
   const testers = useTesters();
   const parts = useParts();
+  const gone = useKitOutOfUse().data ?? [];
+  const back = useRecord(KIT, (id: string) =>
+    answer(client.PUT("/api/kit/{kit_id}/back", { params: { path: { kit_id: id } } })),
+  );
   const [open, show] = useState<Open | null>(null);
   const close = () => show(null);
   if (testers.isError && !testers.data)
@@ -79,6 +86,7 @@ export function KitPlace() {
           </Button>
         </PartList>
       </div>
+      <OutOfUse list={gone} error={back.error} onBringBack={(one) => back.mutate(one.id)} />
       <Modal opened={open !== null} onClose={close} title={open?.title} size="lg">
         {open?.form}
       </Modal>

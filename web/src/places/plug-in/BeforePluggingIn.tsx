@@ -16,9 +16,10 @@ export function BeforePluggingIn() {
   const navigate = useNavigate();
   const [thing, setThing] = useState("");
   const [outlet, setOutlet] = useState("");
-  const [adding, setAdding] = useState<"thing" | "outlet" | null>(null);
+  const [adding, setAdding] = useState<"thing" | "change" | "outlet" | null>(null);
   const failed = [equipment, outlets].find((q) => q.isError && !q.data);
   if (failed) return <Failure error={failed.error} retry={() => failed.refetch()} />;
+  const chosen = equipment.data?.find((one) => one.id === thing);
   const sites = [...new Set((outlets.data ?? []).map((o) => o.site))];
   return (
     <Page
@@ -49,6 +50,11 @@ export function BeforePluggingIn() {
         <Button variant="default" onClick={() => setAdding("thing")}>
           Add equipment
         </Button>
+        {chosen && (
+          <Button variant="subtle" onClick={() => setAdding("change")}>
+            Change {chosen.label}
+          </Button>
+        )}
         <NativeSelect
           label="Into which outlet"
           value={outlet}
@@ -73,8 +79,13 @@ export function BeforePluggingIn() {
           Check it
         </Button>
       </form>
-      <Modal opened={adding === "thing"} onClose={() => setAdding(null)} title="What is plugged in">
+      <Modal
+        opened={adding === "thing" || adding === "change"}
+        onClose={() => setAdding(null)}
+        title="What is plugged in"
+      >
         <EquipmentForm
+          {...(adding === "change" && chosen && { thing: chosen })}
           done={(made) => {
             setThing(made.id);
             setAdding(null);

@@ -20,10 +20,21 @@ const EMPTY = {
   continuous: false,
 };
 
-/** What its plate says. */
-export function EquipmentForm({ done }: { done: (made: Equipment) => void }) {
-  const id = useRef(newId());
-  const { form, save, write, placed } = useRecordForm(EMPTY, EQUIPMENT, (v) =>
+const typedOf = (thing: Equipment): typeof EMPTY => ({
+  label: thing.label,
+  lines: String(thing.lines),
+  volts_to_neutral: thing.volts_to_neutral?.toString() ?? "",
+  volts_between_lines: thing.volts_between_lines?.toString() ?? "",
+  amperes: String(thing.amperes),
+  hertz: thing.hertz?.toString() ?? "",
+  earth: thing.earth,
+  continuous: thing.continuous,
+});
+
+/** What its plate says: of something new, or of a `thing` that is on record. */
+export function EquipmentForm({ thing, done }: { thing?: Equipment; done: (made: Equipment) => void }) {
+  const id = useRef(thing?.id ?? newId());
+  const { form, save, write, placed } = useRecordForm(thing ? typedOf(thing) : EMPTY, EQUIPMENT, (v) =>
     answer(
       client.PUT("/api/equipment/{equipment_id}", {
         params: { path: { equipment_id: id.current } },

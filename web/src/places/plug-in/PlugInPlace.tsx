@@ -1,9 +1,8 @@
 import { Button, Text } from "@mantine/core";
-import { useState } from "react";
 import { Link, useParams } from "react-router";
 import client, { answer, type PlugIn, type Practice, type SupplyIn } from "../../api/client";
 import { lastKnown, useCutOff } from "../../api/freshness";
-import { lastTester } from "../../api/lastTester";
+import { useNamedTester } from "../../api/lastTester";
 import { LOOK_AGAIN_MS, usePlugIn, usePractice, useTesters } from "../../api/queries";
 import { SITE } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
@@ -32,9 +31,8 @@ const RESULTS: Record<string, [shape: string, word: string]> = {
 export function PlugInPlace() {
   const { pointId = "", equipmentId = "" } = useParams();
   const testers = useTesters();
-  const [picked, setTester] = useState(() => lastTester("live"));
-  const held = testers.data ?? [];
-  const tester = held.find((t) => t.id === picked);
+  const held = useNamedTester("live", testers.data ?? []);
+  const { tester } = held;
   const found = usePlugIn(pointId, equipmentId, tester?.id);
   const practice = usePractice(found.data?.practice);
   const cutOff = useCutOff(found, LOOK_AGAIN_MS);
@@ -76,14 +74,24 @@ export function PlugInPlace() {
               </Button>
             </div>
           )}
-          <HeldTester testers={held} held={tester} onPick={setTester} className={classes.tester} />
-          <QuickSet
-            point={data}
-            practice={practice}
-            tester={tester}
-            testerId={tester?.id ?? null}
-            quick={data.quick}
+          <HeldTester
+            testers={testers.data}
+            held={tester?.id ?? null}
+            named={held.named}
+            onName={held.name}
+            className={classes.tester}
           />
+          {held.named ? (
+            <QuickSet
+              point={data}
+              practice={practice}
+              tester={tester}
+              testerId={tester?.id ?? null}
+              quick={data.quick}
+            />
+          ) : (
+            <p>Say which tester is in your hand: nothing can be recorded before.</p>
+          )}
           <p className={classes.caution}>{data.caution} When in doubt, treat as live.</p>
         </section>
         <section aria-label="What it stands on">

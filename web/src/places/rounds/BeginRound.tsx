@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import client, { answer, type Site } from "../../api/client";
 import { newId } from "../../api/ids";
-import { lastTester } from "../../api/lastTester";
+import { useNamedTester } from "../../api/lastTester";
 import { useSite, useSitesInUse, useTesters } from "../../api/queries";
 import { ROUND } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
@@ -30,9 +30,9 @@ export function BeginRound() {
         ? `room ${asked.get("room")}`
         : "",
   );
-  const held = (testers.data ?? []).filter((t) => t.goes_round);
-  const [picked, setTester] = useState(() => lastTester("live"));
-  const tester = held.find((t) => t.id === picked);
+  const goesRound = (testers.data ?? []).filter((t) => t.goes_round);
+  const held = useNamedTester("live", goesRound);
+  const { tester } = held;
   const begin = useRecord(ROUND, () => {
     const [what, ...name] = where.split(" ");
     return answer(
@@ -78,9 +78,10 @@ export function BeginRound() {
           data={[{ value: "", label: "Choose which outlets" }, ...(site.data ? placesOf(site.data) : [])]}
         />
         <HeldTester
-          testers={held}
-          held={tester}
-          onPick={setTester}
+          testers={goesRound}
+          held={tester?.id ?? null}
+          named={held.named}
+          onName={held.name}
           description={
             plugsIn
               ? "Plug it in at every outlet. Where its button suits the device, one presses and another watches the board."
@@ -97,7 +98,12 @@ export function BeginRound() {
             There is no site yet. <Link to="/sites">Add one</Link> with its circuits and outlets first.
           </Text>
         )}
-        <Button type="submit" className={starting.main} disabled={!where} loading={begin.isPending}>
+        <Button
+          type="submit"
+          className={starting.main}
+          disabled={!where || !held.named || testers.isPending}
+          loading={begin.isPending}
+        >
           Begin
         </Button>
       </form>

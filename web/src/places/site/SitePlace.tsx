@@ -1,15 +1,14 @@
 import { Button, Modal, Stack, Text, Title } from "@mantine/core";
 import { type ReactNode, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import type { Circuit, PointLine, Practice, Supply } from "../../api/client";
+import type { Circuit, PointLine, Supply } from "../../api/client";
 import { lastBench } from "../../api/lastBench";
 import { usePractice, useSite } from "../../api/queries";
 import { wordOf } from "../../api/reference";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
-import { Run } from "../../parts/Run";
 import { SaveAs } from "../../parts/SaveAs";
-import { VerdictShape } from "../../parts/VerdictShape";
+import { CircuitFold } from "./CircuitFold";
 import { CircuitForm } from "./CircuitForm";
 import { BoardForm, SiteNameForm, SupplyForm } from "./forms";
 import { PointForm } from "./PointForm";
@@ -191,69 +190,20 @@ export function SitePlace() {
                 </div>
               </div>
               {board.circuits.map((circuit) => (
-                <details key={circuit.id} className={classes.circuit} open={few || circuit.id === inHand}>
-                  <summary>
-                    <Title order={4} size={16}>
-                      {circuit.name} <CircuitFacts circuit={circuit} practice={practice} />
-                    </Title>
-                    <span className={classes.shapes} aria-hidden>
-                      {circuit.points.map((point) => (
-                        <VerdictShape key={point.id} kind={point.verdict} size={18} />
-                      ))}
-                    </span>
-                  </summary>
-                  <div className={classes.circuitHead}>
-                    <div>
-                      {circuit.points.length > 0 && (
-                        <Button
-                          component={Link}
-                          to={`/rounds/new?site=${siteId}&circuit=${circuit.id}`}
-                          variant="subtle"
-                          aria-label={`Go round ${circuit.name}`}
-                        >
-                          Go round
-                        </Button>
-                      )}
-                      <Button
-                        component={Link}
-                        to={`/prove-dead/new?site=${siteId}&circuit=${circuit.id}`}
-                        variant="subtle"
-                        aria-label={`Prove dead, ${circuit.name}`}
-                      >
-                        Prove dead
-                      </Button>
-                      <Button
-                        component={Link}
-                        to={`/dead-tests/new?circuit=${circuit.id}`}
-                        variant="subtle"
-                        aria-label={`Dead tests of ${circuit.name}`}
-                      >
-                        Dead tests
-                      </Button>
-                      <Button
-                        variant="subtle"
-                        aria-label={`Change ${circuit.name}`}
-                        onClick={() => change(circuit, board.id, supply)}
-                      >
-                        Change
-                      </Button>
-                      <Button
-                        variant={circuit.points.length ? "subtle" : "filled"}
-                        onClick={() =>
-                          setAdding({
-                            title: `Add a point to ${circuit.name}`,
-                            form: (
-                              <PointForm circuit={circuit} supply={supply} practice={practice} done={close} />
-                            ),
-                          })
-                        }
-                      >
-                        Add a point
-                      </Button>
-                    </div>
-                  </div>
-                  {circuit.points.length > 0 && <Run circuit={circuit} />}
-                </details>
+                <CircuitFold
+                  key={circuit.id}
+                  siteId={siteId}
+                  circuit={circuit}
+                  practice={practice}
+                  isOpen={few || circuit.id === inHand}
+                  onChange={() => change(circuit, board.id, supply)}
+                  onAdd={() =>
+                    setAdding({
+                      title: `Add a point to ${circuit.name}`,
+                      form: <PointForm circuit={circuit} supply={supply} practice={practice} done={close} />,
+                    })
+                  }
+                />
               ))}
             </div>
           ))}
@@ -283,15 +233,5 @@ function Points({ circuit, onPick }: { circuit: Circuit; onPick: (point: PointLi
         ))}
       </Stack>
     </>
-  );
-}
-
-function CircuitFacts({ circuit, practice }: { circuit: Circuit; practice: Practice }) {
-  return (
-    <span className="quiet">
-      {circuit.conductor ? `· ${circuit.conductor.replace("mm2", "mm²")}` : "· conductor not recorded"}
-      {circuit.residual_ma != null &&
-        ` · ${wordOf(practice, "residual-current device")} ${circuit.residual_ma} mA`}
-    </span>
   );
 }
