@@ -7,7 +7,7 @@ import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tansta
 import client, { answer, Refusal, type Session } from "./client";
 import { forgetDrafts } from "./drafts";
 import { keys } from "./keys";
-import { forgetBench } from "./lastBench";
+import { forgetPoints } from "./lastPoints";
 import { forgetTesters } from "./lastTester";
 import { forgetSeen, keepSeen } from "./seen";
 
@@ -19,7 +19,7 @@ const refused = (error: unknown) => error instanceof Refusal && error.status ===
 
 /** What this device keeps of a person, but for what waits to be sent. */
 async function forgetPerson() {
-  forgetBench();
+  forgetPoints();
   forgetDrafts();
   forgetTesters();
   await forgetSeen();
@@ -66,16 +66,14 @@ export function useSignIn() {
   });
 }
 
+/** The server is told though the page is left at the same moment. */
 export function useSignOut() {
   const queries = useQueryClient();
   return useMutation<void, Refusal>({
     mutationFn: async () => {
-      await forgetPerson();
-      try {
-        await answer(client.DELETE("/api/session"));
-      } catch (error) {
-        if (!refused(error)) throw error;
-      }
+      const told = answer(client.DELETE("/api/session", { keepalive: true }));
+      const [, server] = await Promise.allSettled([forgetPerson(), told]);
+      if (server.status === "rejected" && !refused(server.reason)) throw server.reason;
     },
     onError: keepSeen,
     onSuccess: () => {

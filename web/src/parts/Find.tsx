@@ -2,11 +2,12 @@ import { Modal, TextInput } from "@mantine/core";
 import { useQueries } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { lastPoints } from "../api/lastPoints";
 import { siteAsked, useProofs, useSitesInUse, useTesters } from "../api/queries";
 import classes from "./Find.module.css";
 import { matching, named } from "./find";
 
-/** Finds whatever has a name: Enter opens the first. Without a line, what was seen on this device. */
+/** Finds whatever has a name, the points last measured first: Enter opens the first. Without a line, what was seen here. */
 export default function Find({ onClose }: { onClose: () => void }) {
   const [typed, type] = useState("");
   const navigate = useNavigate();
@@ -18,7 +19,8 @@ export default function Find({ onClose }: { onClose: () => void }) {
     testers,
     proofs,
   );
-  const found = matching(all, typed);
+  const found = matching(all, typed, lastPoints());
+  const isSought = typed.trim() !== "";
   const open = (to: string) => {
     onClose();
     navigate(to);
@@ -38,7 +40,8 @@ export default function Find({ onClose }: { onClose: () => void }) {
           data-autofocus
         />
       </form>
-      <ul className={classes.found} aria-label="Found">
+      {!isSought && found.length > 0 && <p className="quiet">Last measured</p>}
+      <ul className={classes.found} aria-label={isSought ? "Found" : "Last measured"}>
         {found.map(({ to, name, what }) => (
           <li key={to}>
             <Link to={to} onClick={onClose}>
@@ -48,9 +51,7 @@ export default function Find({ onClose }: { onClose: () => void }) {
           </li>
         ))}
       </ul>
-      {typed.trim() !== "" && found.length === 0 && (
-        <p role="status">Nothing on this device has that name.</p>
-      )}
+      {isSought && found.length === 0 && <p role="status">Nothing on this device has that name.</p>}
     </Modal>
   );
 }

@@ -12,7 +12,7 @@ import {
 } from "@tabler/icons-react";
 import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
 import { NavLink, useLocation } from "react-router";
-import { lastBench } from "../api/lastBench";
+import { lastPoints } from "../api/lastPoints";
 import { Account } from "./Account";
 import { LineBar } from "./LineBar";
 import { NewVersion } from "./NewVersion";
@@ -43,7 +43,7 @@ const ICONS: Record<Place["id"], typeof IconTool> = {
 /** The rail of places in the order of the work, and whatever place is open. */
 export function Shell({ children }: { children: ReactNode }) {
   const { pathname } = useLocation();
-  const bench = pathname.match(/^\/bench\/(.+)/)?.[1] ?? lastBench();
+  const bench = pathname.match(/^\/bench\/(.+)/)?.[1] ?? lastPoints()[0] ?? null;
   const places = onTheRail(pathname, bench);
   const main = useArrival();
   const [asked, ask] = useEverywhereKeys();

@@ -30,13 +30,18 @@ const all = named(
   [{ id: "m2", label: "Meter M2" } as Tester],
   [{ id: "q1", name: "Workshop outlets", site: "Larkspur Hill Observatory" } as ProofLine],
 );
-const found = (typed: string) => matching(all, typed).map((one) => one.to);
+const found = (typed: string, last: string[] = []) => matching(all, typed, last).map((one) => one.to);
 
 it("finds a point, a circuit, a proof and a tester by any of their words", () => {
   expect(found("lathe")).toEqual(["/bench/p3"]);
   expect(found("M2")).toEqual(["/kit/m2"]);
   expect(found("workshop").slice(0, 2)).toEqual(["/sites/s1?circuit=c1", "/prove-dead/q1"]);
   expect(found("outlet drill")).toEqual(["/bench/p4"]);
+});
+
+it("has the points last measured first, and without a word them alone", () => {
+  expect(found("outlet", ["p4"]).slice(0, 2)).toEqual(["/bench/p4", "/bench/p3"]);
+  expect(found("", ["p4", "gone", "p3"])).toEqual(["/bench/p4", "/bench/p3"]);
 });
 
 it("puts first what begins with it, and finds nothing where nothing is typed or fits", () => {

@@ -38,15 +38,17 @@ export function named(sites: Site[], testers: Tester[], proofs: ProofLine[]): Fo
   ];
 }
 
-/** Those in which every word typed stands, names that begin with it first. */
-export function matching(all: Found[], typed: string): Found[] {
+/** Those in which every word typed stands: names that begin with it first, then the points last measured, `last` first. */
+export function matching(all: Found[], typed: string, last: string[]): Found[] {
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
-  if (words.length === 0) return [];
+  const places = last.map((point) => `/bench/${point}`);
+  const recency = ({ to }: Found) => (places.includes(to) ? places.length - places.indexOf(to) : 0);
+  if (words.length === 0) return all.filter(recency).sort((a, b) => recency(b) - recency(a));
   const has = ({ name, what }: Found) =>
     words.every((word) => `${name} ${what}`.toLowerCase().includes(word));
   const begins = ({ name }: Found) => name.toLowerCase().startsWith(words[0] ?? "");
   return all
     .filter(has)
-    .sort((a, b) => Number(begins(b)) - Number(begins(a)))
+    .sort((a, b) => Number(begins(b)) - Number(begins(a)) || recency(b) - recency(a))
     .slice(0, MOST);
 }

@@ -5,7 +5,7 @@ import { useParams } from "react-router";
 import type { Bench as BenchData, NextTest, Practice, Reading, Tester } from "../../api/client";
 import { draftOf, keepDraft } from "../../api/drafts";
 import { useCutOff } from "../../api/freshness";
-import { forgetBench, rememberBench } from "../../api/lastBench";
+import { forgetPoint, rememberPoint } from "../../api/lastPoints";
 import { useNamedTester } from "../../api/lastTester";
 import { withWaiting } from "../../api/outbox/outbox";
 import { LOOK_AGAIN_MS, useBench, usePractice, useTesters } from "../../api/queries";
@@ -41,8 +41,8 @@ export function BenchPlace() {
   const [opened] = useState(() => Date.now());
   const isSeenEarlier = bench.dataUpdatedAt < opened;
   useEffect(() => {
-    if (bench.data) rememberBench(pointId);
-    if (bench.isError && !bench.data) forgetBench();
+    if (bench.data) rememberPoint(pointId);
+    if (bench.isError && !bench.data) forgetPoint(pointId);
   }, [bench.data, bench.isError, pointId]);
   if (bench.isError && !bench.data) return <Failure error={bench.error} retry={() => bench.refetch()} />;
   if (!bench.data || !practice || !testers.data)

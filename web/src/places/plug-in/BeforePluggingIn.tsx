@@ -1,7 +1,8 @@
 import { Button, Modal, NativeSelect, Text } from "@mantine/core";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import type { Equipment } from "../../api/client";
+import type { Equipment, OutletLine } from "../../api/client";
+import { lastPoints } from "../../api/lastPoints";
 import { useEquipment, useOutlets } from "../../api/queries";
 import starting from "../../parts/Begin.module.css";
 import { Failure } from "../../parts/Failure";
@@ -20,7 +21,10 @@ export function BeforePluggingIn() {
   const failed = [equipment, outlets].find((q) => q.isError && !q.data);
   if (failed) return <Failure error={failed.error} retry={() => failed.refetch()} />;
   const chosen = equipment.data?.find((one) => one.id === thing);
-  const sites = [...new Set((outlets.data ?? []).map((o) => o.site))];
+  const all = outlets.data ?? [];
+  const measured = lastPoints().flatMap((id) => all.filter((o) => o.id === id));
+  const rest = all.filter((o) => !measured.includes(o));
+  const sites = [...new Set(rest.map((o) => o.site))];
   return (
     <Page
       title="Before plugging in"
@@ -61,14 +65,10 @@ export function BeforePluggingIn() {
           onChange={(event) => setOutlet(event.currentTarget.value)}
           data={[
             { group: "", items: [{ value: "", label: "Choose an outlet" }] },
+            ...(measured.length > 0 ? [{ group: "Last measured", items: measured.map(choice) }] : []),
             ...sites.map((site) => ({
               group: site,
-              items: (outlets.data ?? [])
-                .filter((o) => o.site === site)
-                .map((o) => ({
-                  value: o.id,
-                  label: o.circuit === o.name ? o.name : `${o.name} (${o.circuit})`,
-                })),
+              items: rest.filter((o) => o.site === site).map(choice),
             })),
           ]}
         />
@@ -107,6 +107,11 @@ export function BeforePluggingIn() {
     </Page>
   );
 }
+
+const choice = (o: OutletLine) => ({
+  value: o.id,
+  label: o.circuit === o.name ? o.name : `${o.name} (${o.circuit})`,
+});
 
 /** "120 V, 13 A", "three lines, 400 V, no neutral, 20 A". */
 export function plateOf(e: Equipment): string {

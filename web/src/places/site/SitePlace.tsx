@@ -2,7 +2,7 @@ import { Button, Modal, Stack, Text, Title } from "@mantine/core";
 import { type ReactNode, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Circuit, PointLine, Supply } from "../../api/client";
-import { lastBench } from "../../api/lastBench";
+import { lastPoints } from "../../api/lastPoints";
 import { usePractice, useSite } from "../../api/queries";
 import { wordOf } from "../../api/reference";
 import { Failure } from "../../parts/Failure";
@@ -37,7 +37,7 @@ export function SitePlace() {
   const few = circuits.length <= SHOWN_WHOLE;
   const inHand =
     query.get("circuit") ??
-    circuits.find((circuit) => circuit.points.some((point) => point.id === lastBench()))?.id ??
+    circuits.find((circuit) => circuit.points.some((point) => point.id === lastPoints()[0]))?.id ??
     circuits[0]?.id;
   const addSupply = () =>
     setAdding({
