@@ -4,7 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import { keys } from "./keys";
 import { useLine } from "./line";
-import { useTick } from "./useTick";
+import { useByTheClock } from "./useByTheClock";
 
 /** What is asked of a query, as TanStack Query has it. */
 export type Asked = {
@@ -15,7 +15,6 @@ export type Asked = {
 };
 
 const SLOWEST_POLLS = 3;
-const A_SECOND_MS = 1000;
 const AGELESS: readonly string[] = [...keys.session, ...keys.reference];
 
 /** The time between two answers, as polls go: no less than was meant, and on a slow line what it really is. */
@@ -42,9 +41,9 @@ export function useCutOff(query: Asked, pollMs: number): number | null {
   const heard = useRef({ at: query.dataUpdatedAt, apart: 0 });
   if (query.dataUpdatedAt > heard.current.at)
     heard.current = { at: query.dataUpdatedAt, apart: query.dataUpdatedAt - heard.current.at };
-  useTick(A_SECOND_MS);
   const poll = pollOf(pollMs, heard.current.apart);
-  return isCutOff(query, poll, lineDown, Date.now()) ? query.dataUpdatedAt || Date.now() : null;
+  const cutOff = useByTheClock(() => isCutOff(query, poll, lineDown, Date.now()));
+  return cutOff ? query.dataUpdatedAt || Date.now() : null;
 }
 
 /** "Cut off for 3 min." */
@@ -77,11 +76,12 @@ export function lastKnown(cutOff: number, now = Date.now()): string {
 /** When the oldest of the answers on screen came, in ms since 1970; null where none did. Tables of the trade do not age. */
 export function useOldestSeen(): number | null {
   const queries = useQueryClient();
-  useTick(A_SECOND_MS);
-  const seen = queries
-    .getQueryCache()
-    .findAll({ type: "active", predicate: ({ queryKey }) => !AGELESS.includes(queryKey[0] as string) })
-    .map((query) => query.state.dataUpdatedAt)
-    .filter((at) => at > 0);
-  return seen.length > 0 ? Math.min(...seen) : null;
+  return useByTheClock(() => {
+    const seen = queries
+      .getQueryCache()
+      .findAll({ type: "active", predicate: ({ queryKey }) => !AGELESS.includes(queryKey[0] as string) })
+      .map((query) => query.state.dataUpdatedAt)
+      .filter((at) => at > 0);
+    return seen.length > 0 ? Math.min(...seen) : null;
+  });
 }

@@ -3,7 +3,7 @@
  * empty for the typed meter, one that is not on record.
  */
 
-import { useState } from "react";
+import { useCallback, useState } from "react";
 
 const KEY = "even-probe.tester ";
 
@@ -18,9 +18,12 @@ export function useNamedTester<T extends { id: string }>(use: Use, testers: T[])
   const [said, say] = useState(() => localStorage.getItem(KEY + use));
   const tester = testers.find((one) => one.id === said);
   const named = said === "" || tester !== undefined || testers.length === 0;
-  const name = (id: string | null) => {
-    localStorage.setItem(KEY + use, id ?? "");
-    say(id ?? "");
-  };
+  const name = useCallback(
+    (id: string | null) => {
+      localStorage.setItem(KEY + use, id ?? "");
+      say(id ?? "");
+    },
+    [use],
+  );
   return { tester, named, name };
 }

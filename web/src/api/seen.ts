@@ -5,7 +5,7 @@
 
 import { type AsyncStorage, experimental_createQueryPersister } from "@tanstack/query-persist-client-core";
 import type { QueryClient, QueryKey } from "@tanstack/react-query";
-import { type DBSchema, openDB } from "idb";
+import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import { keys } from "./keys";
 
 declare const __SHAPES__: string;
@@ -40,8 +40,21 @@ const KEPT = new Set(
   ].map(([first]) => first),
 );
 
-const opened = async () =>
-  openDB<Schema>("even-probe seen", 1, { upgrade: (database) => void database.createObjectStore("seen") });
+let database: Promise<IDBPDatabase<Schema>> | null = null;
+
+/** Opened once; anew where that failed. */
+function opened() {
+  database ??= openDB<Schema>("even-probe seen", 1, {
+    upgrade: (made) => void made.createObjectStore("seen"),
+    terminated: () => {
+      database = null;
+    },
+  });
+  database.catch(() => {
+    database = null;
+  });
+  return database;
+}
 
 let somebodyIsHere = true;
 

@@ -1,7 +1,8 @@
-import { wordOf } from "../api/reference";
 /** The point as the person sees it: contacts as large targets, probes where they are, pairs measured as lines. */
 
+import { memo, useMemo } from "react";
 import type { Practice } from "../api/client";
+import { wordOf } from "../api/reference";
 import { type FaceLayout, faceOf, letterAt, type Place, probeAt } from "../geometry/face";
 import type { Probes } from "../reading/probes";
 import classes from "./Face.module.css";
@@ -11,7 +12,7 @@ export type MeasuredPair = { from: string; to: string; text: string };
 /** With more the values of the pairs stand beside the picture, for lines would cross them. */
 export const FEW_CONTACTS = 3;
 
-export function Face(props: {
+export const Face = memo(function Face(props: {
   kind: string;
   practice: Practice;
   terminals: string[];
@@ -22,7 +23,10 @@ export function Face(props: {
   withoutReference?: boolean;
 }) {
   const { practice, probes } = props;
-  const layout = faceOf(props.kind, practice, props.terminals);
+  const layout = useMemo(
+    () => faceOf(props.kind, practice, props.terminals),
+    [props.kind, practice, props.terminals],
+  );
   const places = Object.entries(layout.at).filter(([t]) => !props.withoutReference || t !== "REF");
   const letter = (terminal: string) => practice.letters[terminal] ?? terminal;
   const word = (terminal: string) => wordOf(practice, terminal);
@@ -76,7 +80,7 @@ export function Face(props: {
       ))}
     </svg>
   );
-}
+});
 
 /** An outlet as it looks, with its letters and nothing to tap. */
 export function FacePicture({ practice, terminals }: { practice: Practice; terminals: string[] }) {
@@ -101,7 +105,7 @@ export function FacePicture({ practice, terminals }: { practice: Practice; termi
   );
 }
 
-function Plate({ layout }: { layout: FaceLayout }) {
+const Plate = memo(function Plate({ layout }: { layout: FaceLayout }) {
   if (layout.plate === "disc")
     return (
       <>
@@ -127,9 +131,9 @@ function Plate({ layout }: { layout: FaceLayout }) {
       className={classes.plate}
     />
   );
-}
+});
 
-function Contact({ place: { x, y, shape, turn } }: { place: Place }) {
+const Contact = memo(function Contact({ place: { x, y, shape, turn } }: { place: Place }) {
   switch (shape) {
     case "slot":
       return <rect x={x - 10} y={y - 28} width="20" height="56" rx="3" className={classes.hole} />;
@@ -180,9 +184,14 @@ function Contact({ place: { x, y, shape, turn } }: { place: Place }) {
         </g>
       );
   }
-}
+});
 
-function Letter(props: { terminal: string; place: Place; practice: Practice; letter: string }) {
+const Letter = memo(function Letter(props: {
+  terminal: string;
+  place: Place;
+  practice: Practice;
+  letter: string;
+}) {
   const { place, practice, terminal, letter } = props;
   const { x, y } = letterAt(place);
   const colour = practice.colours[terminal] ?? "bare";
@@ -203,7 +212,7 @@ function Letter(props: { terminal: string; place: Place; practice: Practice; let
       </text>
     </g>
   );
-}
+});
 
 function Probe({ place: { x, y }, kind }: { place: Place; kind: "reference" | "measuring" }) {
   const dark = kind === "reference";

@@ -1,4 +1,5 @@
 import { NativeSelect } from "@mantine/core";
+import { memo } from "react";
 import type { Tester } from "../api/client";
 
 const TYPED_METER = { value: "", label: "Typed meter, proved" };
@@ -12,7 +13,7 @@ const toChoose = (testers: Tester[], named: boolean) => [
 ];
 
 /** Which tester is in the hand, once a person says so. `withoutLabel`: its name is for whoever cannot see it. */
-export function HeldTester(props: {
+export const HeldTester = memo(function HeldTester(props: {
   testers: Tester[];
   held: string | null;
   named: boolean;
@@ -36,4 +37,4 @@ export function HeldTester(props: {
       data={toChoose(testers, named)}
     />
   );
-}
+});

@@ -1,7 +1,8 @@
 import { Link } from "react-router";
-import { lastKnown, useOldestSeen } from "../api/freshness";
+import { useOldestSeen } from "../api/freshness";
 import { useLine } from "../api/line";
 import { useOutbox } from "../api/outbox/useOutbox";
+import { LastKnown } from "./LastKnown";
 import classes from "./LineBar.module.css";
 import { useLate } from "./useLate";
 
@@ -16,7 +17,11 @@ export function LineBar() {
   if (cutOff === null && refused === 0 && !late) return null;
   return (
     <div className={classes.bar} role="status">
-      {cutOff !== null && <strong>No line to the server. {lastKnown(seen ?? cutOff)} Treat as live.</strong>}
+      {cutOff !== null && (
+        <strong>
+          No line to the server. <LastKnown since={seen ?? cutOff} /> Treat as live.
+        </strong>
+      )}
       {list.length > 0 && (
         <Link to="/waiting">
           {[waits > 0 && `${waits} waiting to be sent`, refused > 0 && `${refused} not recorded`]

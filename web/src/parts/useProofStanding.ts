@@ -1,4 +1,4 @@
-import { useTick } from "../api/useTick";
+import { useTick } from "../api/useByTheClock";
 import { type ProofKnown, type StandingNow, standingNow } from "./proofStanding";
 
 const TICK_MS = 250;

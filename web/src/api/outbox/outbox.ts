@@ -233,7 +233,6 @@ export class Outbox {
   }
 
   private changed() {
-    this.list = [...this.list];
     for (const told of this.listeners) told();
   }
 }

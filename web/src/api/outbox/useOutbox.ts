@@ -1,7 +1,7 @@
 /** The outbox of this app, and whoever shows what waits in it. */
 
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
-import { useEffect, useMemo, useSyncExternalStore } from "react";
+import { useCallback, useEffect, useMemo, useSyncExternalStore } from "react";
 import { present } from "../clock";
 import { newId } from "../ids";
 import { lineCutOffSince, watchLine } from "../line";
@@ -71,11 +71,14 @@ export function useOutbox(of?: string) {
 export function useKeep<K extends Kind>(kind: K, of: string, where: string) {
   const waiting = useOutbox(of);
   const { outbox } = waiting;
-  const keep = (body: Bodies[K], said: string, typed?: unknown): string => {
-    const id = newId();
-    outbox.add({ id, kind, of, where, body, said, ...(typed !== undefined && { typed }) });
-    return id;
-  };
+  const keep = useCallback(
+    (body: Bodies[K], said: string, typed?: unknown): string => {
+      const id = newId();
+      outbox.add({ id, kind, of, where, body, said, ...(typed !== undefined && { typed }) });
+      return id;
+    },
+    [outbox, kind, of, where],
+  );
   return { keep, waiting };
 }
 

@@ -1,6 +1,6 @@
 import { Button, Group, Modal, Text } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
-import { memo, useCallback, useEffect, useRef, useState } from "react";
+import { memo, useCallback, useDeferredValue, useEffect, useRef, useState } from "react";
 import { useParams } from "react-router";
 import type { Bench as BenchData, NextTest, Practice, Reading, Tester } from "../../api/client";
 import { draftOf, keepDraft } from "../../api/drafts";
@@ -10,25 +10,22 @@ import { useNamedTester } from "../../api/lastTester";
 import { withWaiting } from "../../api/outbox/outbox";
 import { LOOK_AGAIN_MS, useBench, usePractice, useTesters } from "../../api/queries";
 import { wordOf } from "../../api/reference";
-import { Face, FEW_CONTACTS } from "../../parts/Face";
 import { Failure } from "../../parts/Failure";
-import { Ladder } from "../../parts/Ladder";
-import { Phasors } from "../../parts/Phasors";
 import { SaveAs } from "../../parts/SaveAs";
 import { useAloud } from "../../parts/useAloud";
 import { WORDS } from "../../parts/VerdictShape";
 import { WaitingList } from "../../parts/WaitingList";
-import { isAsIs, seen } from "../../reading/entry";
-import { probeHint, spokenContact } from "../../reading/probes";
+import { spokenContact } from "../../reading/probes";
 import { entryFor, type Setup, useSetup } from "../../reading/setup";
 import { pointSurvey } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
 import { Conclusion, VerdictInShort } from "./Conclusion";
+import { Contacts } from "./Contacts";
 import { Header } from "./Header";
 import { Keys, keyOf } from "./Keys";
 import { Log } from "./Log";
-import { Pairs } from "./Pairs";
 import { ReadingPanel } from "./ReadingPanel";
+import { ToEarth } from "./ToEarth";
 import { useBenchKeys } from "./useBenchKeys";
 import { useRecording } from "./useRecording";
 
@@ -96,6 +93,11 @@ function PointUnderTest({
     if (untouched) change({ do: "recorded", readings: withWaiting(bench.readings, outbox.all()) });
   }, [isSeenEarlier, setup, change, bench.readings, outbox]);
   const { interpretation } = bench;
+  /** What is said at length is drawn when the hand is free again: the number and the verdict come first. */
+  const atLength = {
+    bench: useDeferredValue(bench),
+    waiting: useDeferredValue(recording.waiting.list.length),
+  };
 
   const { measuring, reference } = setup.probes;
   const between =
@@ -129,6 +131,16 @@ function PointUnderTest({
     [change],
   );
 
+  const { name } = held;
+  const nameTester = useCallback(
+    (id: string | null) => {
+      name(id);
+      change({ do: "tester", tester: testers.find((t) => t.id === id) ?? null });
+      field.current?.focus();
+    },
+    [name, change, testers],
+  );
+
   useBenchKeys({
     letters: Object.fromEntries([...bench.terminals, "REF"].map((t) => [keyOf(t, practice), t] as const)),
     contact: (terminal) => change({ do: "contact", terminal }),
@@ -137,14 +149,6 @@ function PointUnderTest({
     undo: recording.undo,
     field,
   });
-
-  const measured = bench.readings
-    .filter((r) => r.status === "counts" && isAsIs(r.entry))
-    .map((r) => r.entry)
-    .filter(
-      (e) => e.from && e.to && (e.value !== undefined || e.at_least !== undefined || e.below !== undefined),
-    )
-    .map((e) => ({ from: e.from as string, to: e.to as string, text: seen(e).replace(" V", "") }));
 
   return (
     <div className={classes.bench}>
@@ -156,42 +160,22 @@ function PointUnderTest({
         aria-label="Working it out"
       />
       <div className={classes.left}>
-        <section
-          className={classes.face}
-          aria-label="The point"
-          data-many={bench.terminals.length > FEW_CONTACTS || undefined}
-        >
-          <h2 className="zone-title">Contacts</h2>
-          <Face
-            kind={bench.kind}
-            practice={practice}
-            terminals={bench.terminals}
-            probes={setup.probes}
-            measured={measured}
-            onContact={(terminal) => change({ do: "contact", terminal })}
-          />
-          <p className={classes.hint}>{probeHint(setup.what, setup.probes, practice)}</p>
-          {bench.terminals.length > FEW_CONTACTS && (
-            <Pairs
-              terminals={bench.terminals}
-              practice={practice}
-              measured={measured}
-              probes={setup.probes}
-              onPair={(measuring, reference) => {
-                change({ do: "pair", measuring, reference });
-                field.current?.focus();
-              }}
-            />
-          )}
-        </section>
+        <Contacts
+          bench={bench}
+          practice={practice}
+          what={setup.what}
+          probes={setup.probes}
+          change={change}
+          field={field}
+        />
         <section className={classes.log} aria-label="Readings">
-          <Log bench={bench} practice={practice} onCorrect={correct} onWithdraw={recording.withdraw} />
-          <Group gap="sm" mt="sm">
-            <SaveAs kind="survey file" name={bench.name} fetch={pointSurvey(bench.id)} />
-            <Button variant="subtle" onClick={keys.open}>
-              Keys <kbd style={{ marginLeft: 8 }}>?</kbd>
-            </Button>
-          </Group>
+          <Log
+            bench={atLength.bench}
+            practice={practice}
+            onCorrect={correct}
+            onWithdraw={recording.withdraw}
+          />
+          <BelowTheLog id={bench.id} name={bench.name} onKeys={keys.open} />
         </section>
       </div>
       <div className={classes.middle}>
@@ -210,11 +194,7 @@ function PointUnderTest({
             busy={recording.busy}
             wrong={recording.wrong}
             named={held.named || setup.tester !== null}
-            onName={(id) => {
-              held.name(id);
-              change({ do: "tester", tester: testers.find((t) => t.id === id) ?? null });
-              field.current?.focus();
-            }}
+            onName={nameTester}
             waiting={
               <>
                 {recording.undoable && (
@@ -233,56 +213,36 @@ function PointUnderTest({
         </section>
         <section className={classes.ladder} aria-label={toEarth}>
           <h2 className="zone-title">{toEarth}</h2>
-          <ToEarth bench={bench} practice={practice} />
+          <ToEarth bench={atLength.bench} practice={practice} />
         </section>
       </div>
       <section className={classes.conclusion} aria-label="What it could still be">
         <Conclusion
-          bench={bench}
+          bench={atLength.bench}
           practice={practice}
           testers={testers}
           cutOff={cutOff}
-          waiting={recording.waiting.list.length}
+          waiting={atLength.waiting}
           onSetUp={setUp}
           onCorrect={correct}
         />
       </section>
-      <Modal opened={showingKeys} onClose={keys.close} title="Keys">
-        <Keys practice={practice} terminals={bench.terminals} />
-      </Modal>
+      {showingKeys && (
+        <Modal opened onClose={keys.close} title="Keys">
+          <Keys practice={practice} terminals={bench.terminals} />
+        </Modal>
+      )}
     </div>
   );
 }
 
-/** Where each conductor is, as far as the readings pin it down; drawn anew only when they do. */
-const ToEarth = memo(function ToEarth({ bench, practice }: { bench: BenchData; practice: Practice }) {
-  const { interpretation } = bench;
-  if (interpretation.stories.length === 0 || interpretation.verdict === "untested")
-    return (
-      <Text className="quiet">
-        {interpretation.verdict === "contradictory"
-          ? "The readings contradict each other, so nothing can be placed. Retake first."
-          : "Each conductor is placed here as the readings pin it down."}
-      </Text>
-    );
+const BelowTheLog = memo(function BelowTheLog(props: { id: string; name: string; onKeys: () => void }) {
   return (
-    <>
-      <Ladder
-        stories={interpretation.stories}
-        practice={practice}
-        nominal={bench.nominal_volts}
-        band={interpretation.healthy_band ?? null}
-        short={severalLines(bench.terminals)}
-      />
-      {severalLines(bench.terminals) && (
-        <div className={classes.phasors}>
-          {interpretation.stories.map((story) => (
-            <Phasors key={story.title} story={story} practice={practice} />
-          ))}
-        </div>
-      )}
-    </>
+    <Group gap="sm" mt="sm">
+      <SaveAs kind="survey file" name={props.name} fetch={pointSurvey(props.id)} />
+      <Button variant="subtle" onClick={props.onKeys}>
+        Keys <kbd style={{ marginLeft: 8 }}>?</kbd>
+      </Button>
+    </Group>
   );
 });
-
-const severalLines = (terminals: string[]) => terminals.filter((t) => t.startsWith("L")).length > 1;

@@ -1,9 +1,9 @@
 import { Button } from "@mantine/core";
 import { memo } from "react";
 import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tester } from "../../api/client";
-import { lastKnown } from "../../api/freshness";
 import { useLine } from "../../api/line";
 import folds from "../../parts/Fold.module.css";
+import { LastKnown } from "../../parts/LastKnown";
 import { colourOf, lastKnownShape, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import { circumstances, ends, entryById, seen, testName } from "../../reading/entry";
 import classes from "./Conclusion.module.css";
@@ -43,7 +43,7 @@ export const Conclusion = memo(function Conclusion(props: {
       </div>
       {cutOff !== null && lineDown === null && (
         <p className={classes.cutOff} role="status">
-          {lastKnown(cutOff)} Treat as live.
+          <LastKnown since={cutOff} /> Treat as live.
         </p>
       )}
       {props.waiting > 0 && (

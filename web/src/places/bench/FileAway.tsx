@@ -19,9 +19,11 @@ export function FileAway({ bench }: { bench: Bench }) {
       <Button variant="default" onClick={file.open}>
         Put it where it belongs
       </Button>
-      <Modal opened={filing} onClose={file.close} title="Where does it belong?">
-        <Where bench={bench} done={file.close} />
-      </Modal>
+      {filing && (
+        <Modal opened onClose={file.close} title="Where does it belong?">
+          <Where bench={bench} done={file.close} />
+        </Modal>
+      )}
     </p>
   );
 }

@@ -1,4 +1,5 @@
 import { Anchor } from "@mantine/core";
+import { memo } from "react";
 import { Link } from "react-router";
 import type { Bench } from "../../api/client";
 import { useSite } from "../../api/queries";
@@ -7,7 +8,7 @@ import classes from "./BenchPlace.module.css";
 import { FileAway } from "./FileAway";
 
 /** Where one stands: the site, the circuit as a run, this point on it, and the caution. */
-export function Header({ bench }: { bench: Bench }) {
+export const Header = memo(function Header({ bench }: { bench: Bench }) {
   const site = useSite(bench.site.id);
   const circuit = site.data?.supplies
     .flatMap((s) => s.boards)
@@ -27,4 +28,4 @@ export function Header({ bench }: { bench: Bench }) {
       <strong className={classes.live}>Treat every part as live.</strong>
     </header>
   );
-}
+});

@@ -1,4 +1,5 @@
 import { Button } from "@mantine/core";
+import { memo } from "react";
 import type { Bench, Practice, Reading } from "../../api/client";
 import folds from "../../parts/Fold.module.css";
 import classes from "../../parts/Log.module.css";
@@ -6,11 +7,11 @@ import { dayAndTimeOf } from "../../reading/dates";
 import { circumstances, ends, seen } from "../../reading/entry";
 
 /** Every reading ever recorded here, newest first; corrected and withdrawn ones stay visible. */
-export function Log(props: {
+export const Log = memo(function Log(props: {
   bench: Bench;
   practice: Practice;
   onCorrect: (reading: Reading) => void;
-  onWithdraw: (id: string) => void;
+  onWithdraw: (reading: Reading) => void;
 }) {
   const { bench, practice } = props;
   const why = new Map(
@@ -51,7 +52,7 @@ export function Log(props: {
                   <Button variant="subtle" onClick={() => props.onCorrect(reading)}>
                     Correct
                   </Button>
-                  <Button variant="subtle" onClick={() => props.onWithdraw(reading.id)}>
+                  <Button variant="subtle" onClick={() => props.onWithdraw(reading)}>
                     Withdraw
                   </Button>
                 </span>
@@ -62,7 +63,7 @@ export function Log(props: {
       </details>
     </>
   );
-}
+});
 
 /** What the circuit's sheet of dead tests says here; it is corrected there. */
 function DeadTests({ bench, practice }: { bench: Bench; practice: Practice }) {

@@ -1,5 +1,5 @@
 import { Button, NativeSelect, Text } from "@mantine/core";
-import type { Dispatch, ReactNode, RefObject } from "react";
+import { type Dispatch, memo, type ReactNode, type RefObject } from "react";
 import type { Bench, Entry, Practice, Tester } from "../../api/client";
 import { HeldTester } from "../../parts/HeldTester";
 import { NumberField } from "../../parts/NumberField";
@@ -56,12 +56,7 @@ export function ReadingPanel(props: {
           named={props.named}
           onName={props.onName}
         />
-        <NativeSelect
-          aria-label="Function"
-          value={setup.what}
-          onChange={(event) => change({ do: "function", what: event.currentTarget.value })}
-          data={functionsHere(bench, tester?.id).map((f) => ({ value: f, label: functionNamed(f).name }))}
-        />
+        <FunctionChoice functions={bench.functions} tester={tester?.id} what={setup.what} change={change} />
         <span className={classes.rating} data-unfit={why || !props.named ? true : undefined}>
           {!props.named
             ? "Say which tester is in your hand: nothing can be recorded before."
@@ -181,6 +176,23 @@ export function ReadingPanel(props: {
     </>
   );
 }
+
+/** What the tester is set to, of what it can be set to here. */
+const FunctionChoice = memo(function FunctionChoice(props: {
+  functions: Bench["functions"];
+  tester: string | undefined;
+  what: string;
+  change: Dispatch<Change>;
+}) {
+  return (
+    <NativeSelect
+      aria-label="Function"
+      value={props.what}
+      onChange={(event) => props.change({ do: "function", what: event.currentTarget.value })}
+      data={functionsHere(props, props.tester).map((f) => ({ value: f, label: functionNamed(f).name }))}
+    />
+  );
+});
 
 function Pair({ setup, practice }: { setup: Setup; practice: Practice }) {
   const { measuring, reference } = setup.probes;

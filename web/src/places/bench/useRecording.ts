@@ -1,5 +1,5 @@
 import { type RefObject, useCallback, useState } from "react";
-import type { Bench, Entry, Practice } from "../../api/client";
+import type { Bench, Entry, Practice, Reading } from "../../api/client";
 import type { WithdrawalBody } from "../../api/outbox/kinds";
 import { withWaiting } from "../../api/outbox/outbox";
 import { useKeep, useWhenSent, type Waiting } from "../../api/outbox/useOutbox";
@@ -17,15 +17,20 @@ export function useRecording(
 ) {
   const { keep, waiting } = useKeep("reading", bench.id, bench.name);
   const { keep: keepWithdrawal } = useKeep("withdrawal", bench.id, bench.name);
-  const withdraw = (reading: string) => {
-    if (waiting.taken.some((one) => (one.body as WithdrawalBody).reading === reading)) return;
-    const entry = bench.readings.find((r) => r.id === reading)?.entry;
-    const what = entry ? `${ends(entry, practice)}, ${seen(entry)}` : "a reading";
-    keepWithdrawal({ reading }, `Take back ${what}`);
-  };
+  const { outbox } = waiting;
+  const withdraw = useCallback(
+    (reading: Pick<Reading, "id" | "entry">) => {
+      if (outbox.all().some((one) => (one.body as WithdrawalBody).reading === reading.id)) return;
+      keepWithdrawal(
+        { reading: reading.id },
+        `Take back ${ends(reading.entry, practice)}, ${seen(reading.entry)}`,
+      );
+    },
+    [outbox, keepWithdrawal, practice],
+  );
 
   const putBack = (one: Waiting) => {
-    waiting.outbox.drop(one.id);
+    outbox.drop(one.id);
     const before = one.typed as Setup | undefined;
     if (before) change({ do: "put back", setup: before });
     field.current?.focus();
@@ -41,7 +46,7 @@ export function useRecording(
     clearRefused();
     const body = { entry, tester: setup.tester, supersedes: setup.correcting };
     keep(body, `${ends(entry, practice)}, ${seen(entry)}`, setup);
-    change({ do: "recorded", readings: withWaiting(bench.readings, waiting.outbox.all()) });
+    change({ do: "recorded", readings: withWaiting(bench.readings, outbox.all()) });
     field.current?.focus();
   };
 
@@ -55,16 +60,15 @@ export function useRecording(
     ),
   );
   /** The last reading that is there, until it is taken back. */
-  const undoable =
-    last && bench.readings.some((r) => r.id === last.id && r.status === "counts") ? last : null;
-  const undo = () => undoable && withdraw(undoable.id);
+  const undoable = bench.readings.find((r) => r.id === last?.id && r.status === "counts");
+  const undo = () => undoable && withdraw(undoable);
 
   return {
     waiting,
     record,
     putBack,
     withdraw,
-    undoable,
+    undoable: undoable && last,
     undo,
     busy: waiting.sending,
     wrong: refused,

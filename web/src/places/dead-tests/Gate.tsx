@@ -1,12 +1,12 @@
 import { Button, Textarea } from "@mantine/core";
 import { useState } from "react";
 import client, { answer, asTyped, type Sheet, type SheetEntry, type SheetEntrySent } from "../../api/client";
-import { lastKnown } from "../../api/freshness";
 import type { EventBody } from "../../api/outbox/kinds";
 import { useKeep } from "../../api/outbox/useOutbox";
 import { SHEET } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
 import { HoldButton } from "../../parts/HoldButton";
+import { LastKnown } from "../../parts/LastKnown";
 import { timeOf } from "../../reading/dates";
 import classes from "./Gate.module.css";
 import shared from "./Sheet.module.css";
@@ -67,8 +67,8 @@ export function Gate({
     <>
       {cutOff !== null && (
         <p className={shared.wrong} role="alert">
-          {lastKnown(cutOff)} Nothing is cleared to energise until the server answers: somebody may have hands
-          in it.
+          <LastKnown since={cutOff} /> Nothing is cleared to energise until the server answers: somebody may
+          have hands in it.
         </p>
       )}
       {measured.length > 0 && (

@@ -1,13 +1,14 @@
 import { Button, Text } from "@mantine/core";
 import { Link, useParams } from "react-router";
 import client, { answer, type PlugIn, type Practice, type SupplyIn } from "../../api/client";
-import { lastKnown, useCutOff } from "../../api/freshness";
+import { useCutOff } from "../../api/freshness";
 import { useNamedTester } from "../../api/lastTester";
 import { LOOK_AGAIN_MS, usePlugIn, usePractice, useTesters } from "../../api/queries";
 import { SITE } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
 import { Failure } from "../../parts/Failure";
 import { HeldTester } from "../../parts/HeldTester";
+import { LastKnown } from "../../parts/LastKnown";
 import { Page } from "../../parts/Page";
 import { colourOf, lastKnownShape, VerdictShape } from "../../parts/VerdictShape";
 import { circumstances, testName } from "../../reading/entry";
@@ -61,7 +62,11 @@ export function PlugInPlace() {
                 {words}
               </strong>
               <p>{data.says}</p>
-              {cutOff !== null && <p>{lastKnown(cutOff)} Plug nothing in until the server answers.</p>}
+              {cutOff !== null && (
+                <p>
+                  <LastKnown since={cutOff} /> Plug nothing in until the server answers.
+                </p>
+              )}
             </div>
           </div>
           {data.take && !inSet && (

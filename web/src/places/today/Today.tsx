@@ -1,9 +1,10 @@
 import { Button, Text } from "@mantine/core";
 import { Link } from "react-router";
-import { lastKnown, useCutOff } from "../../api/freshness";
+import { useCutOff } from "../../api/freshness";
 import { useLine } from "../../api/line";
 import { LOOK_AGAIN_MS, useToday } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
+import { LastKnown } from "../../parts/LastKnown";
 import { Page } from "../../parts/Page";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
 import work from "../../parts/WorkList.module.css";
@@ -41,7 +42,7 @@ export function Today() {
     >
       {found && cutOff !== null && lineDown === null && (
         <p className={classes.cutOff} role="status">
-          {lastKnown(cutOff)} Somebody else may have changed it: treat as live.
+          <LastKnown since={cutOff} /> Somebody else may have changed it: treat as live.
         </p>
       )}
       {found && isNew(found) && <Beginning />}
