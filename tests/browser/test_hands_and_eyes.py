@@ -210,7 +210,7 @@ def test_nothing_is_recorded_with_a_tester_nobody_named(kit, live_server, browse
     page = browser.new_context(service_workers="block").new_page()
     open_outlet(page, live_server)
     held = page.get_by_label("Tester in use")
-    expect(held.locator("option:checked")).to_have_text("Which is in your hand?")
+    expect(held.locator("option:checked")).to_have_text("Which tester?")
     page.get_by_label("Reading, H to N").fill("119.8")
     page.keyboard.press("Enter")
     expect(page.get_by_text("Say which tester is in your hand")).to_be_visible()

@@ -3,7 +3,7 @@ import { memo } from "react";
 import type { Tester } from "../api/client";
 
 const TYPED_METER = { value: "", label: "Typed meter, proved" };
-const NOT_SAID = { value: "?", label: "Which is in your hand?" };
+const NOT_SAID = { value: "?", label: "Which tester?" };
 
 /** What there is to choose from; a meter that is not on record is taken as a proved multimeter, and says so. */
 const toChoose = (testers: Tester[], named: boolean) => [
