@@ -42,16 +42,19 @@ const KEPT = new Set(
 
 let database: Promise<IDBPDatabase<Schema>> | null = null;
 
-/** Opened once; anew where that failed. */
-function opened() {
-  database ??= openDB<Schema>("even-probe seen", 1, {
+const open = async () =>
+  openDB<Schema>("even-probe seen", 1, {
     upgrade: (made) => void made.createObjectStore("seen"),
     terminated: () => {
       database = null;
     },
   });
-  database.catch(() => {
+
+/** Opened once; anew where that failed. */
+function opened() {
+  database ??= open().catch((error) => {
     database = null;
+    throw error;
   });
   return database;
 }

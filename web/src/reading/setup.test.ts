@@ -2,7 +2,16 @@ import { beforeAll, beforeEach, expect, test } from "vitest";
 import type { Reading, Reference, Tester } from "../api/client";
 import { holdReference } from "../api/reference";
 import tables from "../api/reference.json";
-import { apply, type Change, entryFor, functionsHere, type Setup, UNCLAMPED } from "./setup";
+import {
+  apply,
+  type Change,
+  entryFor,
+  functionsHere,
+  isTyped,
+  type Setup,
+  takenUp,
+  UNCLAMPED,
+} from "./setup";
 
 beforeAll(() => holdReference(tables as unknown as Reference));
 
@@ -37,6 +46,24 @@ const change = (...changes: Change[]) => {
 const entry = () => entryFor(setup, TERMINALS);
 beforeEach(() => {
   setup = START;
+});
+
+test("what was half typed comes back, but for a tester and a function there are no more", () => {
+  const begun = { ...START, tester: "m2", what: "amps", typed: "119." };
+  const up = (what: Partial<Setup>, testers = [{ id: "m2" }]) => takenUp(what, START, bench, testers);
+  expect(up(begun)).toMatchObject({ tester: "m2", what: "amps", typed: "119." });
+  expect(up(begun, [])).toMatchObject({ tester: null, typed: "119." });
+  expect(up({ ...begun, what: "ghosts" })).toEqual(START);
+  const { clamp: _, loadBetween: __, ...older } = begun;
+  expect(up(older)).toMatchObject({ clamp: UNCLAMPED, loadBetween: "", typed: "119." });
+});
+
+test("Enter on nothing is no reading; of a current its highest is one", () => {
+  expect(isTyped({ ...START, typed: " " })).toBe(false);
+  expect(isTyped({ ...START, typed: "0" })).toBe(true);
+  const highest = { ...START, clamp: { ...UNCLAMPED, max: "3" } };
+  expect(isTyped({ ...highest, what: "amps" })).toBe(true);
+  expect(isTyped(highest)).toBe(false);
 });
 
 test("a voltage is its two points, its mode and its number", () => {

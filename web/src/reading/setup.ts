@@ -118,19 +118,18 @@ export function apply(setup: Setup, change: Change, bench: Pick<Bench, "terminal
             : (nextPair(bench.terminals, change.readings) ?? setup.probes),
       };
     case "put back":
-      return change.setup;
+      return { ...setup, ...change.setup };
   }
 }
 
-/** `tester`: the one in the hand, if any was named; `begun`: what was half typed here. */
-export function useSetup(bench: Bench, tester: Tester | undefined, begun: Setup | null) {
+/** `tester`: the one in the hand, if any was named; `begun`: what was half typed here, with one of the `testers`. */
+export function useSetup(bench: Bench, tester: Tester | undefined, begun: Setup | null, testers: Tester[]) {
   return useReducer(
     (setup: Setup, change: Change): Setup => apply(setup, change, bench),
     null,
     (): Setup => {
-      if (begun) return begun;
       const what = functionsHere(bench, tester?.id)[0] ?? functionsHere(bench, undefined)[0] ?? "";
-      return {
+      const usual: Setup = {
         tester: tester?.id ?? null,
         what,
         probes: nextPair(bench.terminals, bench.readings) ?? { reference: null, measuring: null },
@@ -144,8 +143,21 @@ export function useSetup(bench: Bench, tester: Tester | undefined, begun: Setup 
         unit: functionNamed(what).units[0] ?? "",
         correcting: null,
       };
+      return begun ? takenUp(begun, usual, bench, testers) : usual;
     },
   );
+}
+
+/** What was half typed, perhaps days ago on an older page: what there is no more, or was not then, is as usual. */
+export function takenUp(
+  begun: Partial<Setup>,
+  usual: Setup,
+  bench: Pick<Bench, "functions">,
+  testers: Pick<Tester, "id">[],
+): Setup {
+  const tester = testers.find((t) => t.id === begun.tester)?.id ?? usual.tester;
+  if (!functionsHere(bench, tester).includes(begun.what ?? "")) return usual;
+  return { ...usual, ...begun, tester, clamp: { ...usual.clamp, ...begun.clamp } };
 }
 
 /** What a tester can be set to at this point; without one what a proved multimeter can. A newer server may know more. */

@@ -44,8 +44,10 @@ describe("what waits", () => {
     await settled();
     const outbox = new Outbox(server().send, atOnce, store);
     const reading = outbox.of("crew anna");
+    expect(outbox.isRead()).toBe(false);
     outbox.add(one("b"));
     await reading;
+    expect(outbox.isRead()).toBe(true);
     await settled();
     expect(ids(outbox.all())).toEqual(["a", "b"]);
     expect(ids(await store.all("crew anna"))).toEqual(["a", "b"]);

@@ -56,6 +56,7 @@ export class Outbox {
   private writes: Promise<void> = Promise.resolve();
   private readonly unsaved = new Map<string, { person: string; one: Waiting }>();
   private keepsNothing = false;
+  private read = false;
 
   constructor(
     private readonly send: Send,
@@ -71,6 +72,7 @@ export class Outbox {
     if (person === this.person) return;
     this.person = person;
     this.list = [];
+    this.read = false;
     this.changed();
     if (person === null) return;
     for (const one of this.journal.takeOver(person)) this.keep(one);
@@ -84,8 +86,10 @@ export class Outbox {
     await this.writes;
     const before = new Set(this.list.map((one) => one.id));
     const kept = await this.store.all(person).catch(() => null);
+    if (person !== this.person) return;
+    this.read = true;
     if (kept === null) this.setForgetful(true);
-    if (kept === null || person !== this.person) return;
+    if (kept === null) return;
     const here = new Map(this.list.map((one) => [one.id, one]));
     const keptIds = new Set(kept.map((one) => one.id));
     const addedMeanwhile = (id: string) => !before.has(id);
@@ -138,6 +142,8 @@ export class Outbox {
 
   all = () => this.list;
   isSending = () => this.sending;
+  /** Whether it is known by now what was left waiting. */
+  isRead = () => this.read;
   /** Whether this browser refuses to keep what waits: it is sent from here all the same, while the page is open. */
   isForgetful = () => this.keepsNothing;
 

@@ -78,7 +78,7 @@ function PointUnderTest({
   const place = `bench ${bench.id}`;
   const [begun] = useState(() => draftOf<Setup>(place));
   const held = useNamedTester("live", testers);
-  const [setup, change] = useSetup(bench, held.tester, begun);
+  const [setup, change] = useSetup(bench, held.tester, begun, testers);
   useEffect(() => keepDraft(place, setup.typed ? setup : null), [place, setup]);
   const field = useRef<HTMLInputElement>(null);
   const [showingKeys, keys] = useDisclosure();
@@ -93,10 +93,11 @@ function PointUnderTest({
     if (untouched) change({ do: "recorded", readings: withWaiting(bench.readings, outbox.all()) });
   }, [isSeenEarlier, setup, change, bench.readings, outbox]);
   const { interpretation } = bench;
-  /** What is said at length is drawn when the hand is free again: the number and the verdict come first. */
+  /** What is drawn and said at length comes when the hand is free again: the number and the verdict come first. */
   const atLength = {
     bench: useDeferredValue(bench),
     waiting: useDeferredValue(recording.waiting.list.length),
+    probes: useDeferredValue(setup.probes),
   };
 
   const { measuring, reference } = setup.probes;
@@ -161,10 +162,10 @@ function PointUnderTest({
       />
       <div className={classes.left}>
         <Contacts
-          bench={bench}
+          bench={atLength.bench}
           practice={practice}
           what={setup.what}
-          probes={setup.probes}
+          probes={atLength.probes}
           change={change}
           field={field}
         />

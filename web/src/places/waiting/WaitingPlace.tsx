@@ -9,11 +9,13 @@ export function WaitingPlace() {
   return (
     <Page title="Waiting to be sent">
       <Text size="lg" mt="md" maw={640}>
-        {waiting.list.length === 0
-          ? "Nothing waits. Everything recorded here is at the server."
-          : waiting.forgetful
-            ? "This browser keeps nothing: leave this page open until all of it is sent."
-            : "Saved on this device for you, through a reload, a closed tab and signing out. It is sent by itself, in this order, when there is a line."}
+        {!waiting.read
+          ? "Looking at what waits."
+          : waiting.list.length === 0
+            ? "Nothing waits. Everything recorded here is at the server."
+            : waiting.forgetful
+              ? "This browser keeps nothing: leave this page open until all of it is sent."
+              : "Saved on this device for you, through a reload, a closed tab and signing out. It is sent by itself, in this order, when there is a line."}
       </Text>
       <WaitingList waiting={waiting} whole />
     </Page>
