@@ -2,7 +2,8 @@
 
 Budgets (kB as sent, compressed): first script 150, styles 20. Largest paint within 1.5 s, no task over 100 ms while
 recording, from Enter to "recorded" under 50 ms, to the verdict under 200 ms in 95 of 100. Times are printed beside what
-an empty page takes in the same run, since machines differ; exit 1 only where a size is over its budget.
+an empty page takes in the same run, since machines differ; exit 1 only where a size is over its budget. The server
+gives way to the page, since a phone has a processor of its own.
 """
 
 import os
@@ -147,9 +148,9 @@ def measure(browser: Browser) -> bool:
     beside = f"an empty page {empty:.2f} s: {today / empty:.1f} times"
     print(f"largest paint {today:6.2f} s, aimed at {LARGEST_PAINT_S:g}; {beside}")
     recorded, answered, longest = recording(page)
-    p95 = statistics.quantiles(answered, n=20)[-1]
+    p95, recorded_p95 = (statistics.quantiles(times, n=20)[-1] for times in (answered, recorded))
     middle = statistics.median(recorded), statistics.median(answered)
-    print(f"to recorded   {max(recorded):6.0f} ms at most, aimed at {RECORDED_MS}; median {middle[0]:.0f}")
+    print(f"to recorded   {recorded_p95:6.0f} ms in 95 of 100, aimed at {RECORDED_MS}; median {middle[0]:.0f}")
     print(f"to verdict    {p95:6.0f} ms in 95 of 100, aimed at {VERDICT_MS}; median {middle[1]:.0f}")
     print(f"longest task  {longest:6.0f} ms while recording, aimed at {LONGEST_TASK_MS}")
     return sent["Script"] <= SCRIPT_KB and sent["Stylesheet"] <= STYLES_KB
@@ -162,7 +163,15 @@ def main() -> int:
     manage = [sys.executable, str(ROOT / "server/manage.py")]
     subprocess.run([*manage, "migrate", "-v0"], env=env, check=True)
     subprocess.run([*manage, "load_demo"], env=env, check=True, stdout=subprocess.DEVNULL)
-    serve = [str(Path(sys.executable).parent / "gunicorn"), "--chdir", str(ROOT / "server"), "--no-control-socket"]
+    serve = [
+        "nice",
+        "-n",
+        "19",
+        str(Path(sys.executable).parent / "gunicorn"),
+        "--chdir",
+        str(ROOT / "server"),
+        "--no-control-socket",
+    ]
     serve += ["--workers", "1", "--threads", "8", "--bind", f"127.0.0.1:{PORT}", "project.wsgi"]
     with subprocess.Popen(serve, env=env, stderr=subprocess.DEVNULL) as server:
         try:
