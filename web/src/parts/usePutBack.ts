@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import type { Waiting } from "../api/outbox/useOutbox";
+import type { Waiting } from "../api/outbox/waiting";
 
 /**
  * A reading the server refuses goes back where it was typed, with why, if nothing else is typed there meanwhile;

@@ -3,7 +3,7 @@
  * between a tap and the database's answer. Whoever opens the page next finds it here.
  */
 
-import type { Waiting } from "./outbox";
+import type { Waiting } from "./waiting";
 
 const NAME = "even-probe not kept yet";
 

@@ -12,8 +12,7 @@ class PageRequest extends Request {
 }
 vi.stubGlobal("Request", PageRequest);
 
-import type { EventBody, Kind, ReadingBody, RoundBody, SheetBody, WithdrawalBody } from "./kinds";
-import type { Waiting } from "./outbox";
+import type { EventBody, Kind, ReadingBody, RoundBody, SheetBody, Waiting, WithdrawalBody } from "./waiting";
 
 const { Refusal } = await import("../client");
 const { lineCutOffSince } = await import("../line");

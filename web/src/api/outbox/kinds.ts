@@ -1,44 +1,18 @@
 /** What can wait to be sent: how each kind is told to the server, what its answer shows, and where it was recorded. */
 
-import client, {
-  answer,
-  asTyped,
-  type Entry,
-  type EventEntry,
-  type Happening,
-  type Reading,
-  type RoundEventIn,
-  type SheetEntry,
-  type SheetEntrySent,
-} from "../client";
+import client, { answer, asTyped, type Happening, type Reading, type SheetEntrySent } from "../client";
 import { byServerClock } from "../clock";
 import { BENCH, PHOTO, PROOF, type RecordOf, ROUND, SHEET } from "../records";
-import type { Waiting } from "./outbox";
-
-export type ReadingBody = { entry: Entry; tester: string | null; supersedes: string | null };
-export type WithdrawalBody = { reading: string };
-/** What happened to a proof of isolation, and what was in the hand. */
-export type EventBody = {
-  entry: EventEntry;
-  tester: string | null;
-  leads: string | null;
-  adapters: string[];
-};
-/** `entry`: null takes back what it supersedes. */
-export type SheetBody = { entry: SheetEntry | null; tester: string | null; supersedes: string | null };
-export type RoundBody = Pick<RoundEventIn, "point" | "kind"> & { reason: string; tripped: boolean | null };
-/** `image`: base 64 of a JPEG. */
-export type PhotoBody = { image: string };
-
-export type Bodies = {
-  reading: ReadingBody;
-  withdrawal: WithdrawalBody;
-  "proof-event": EventBody;
-  "sheet-entry": SheetBody;
-  "round-event": RoundBody;
-  photo: PhotoBody;
-};
-export type Kind = keyof Bodies;
+import type {
+  EventBody,
+  Kind,
+  PhotoBody,
+  ReadingBody,
+  RoundBody,
+  SheetBody,
+  Waiting,
+  WithdrawalBody,
+} from "./waiting";
 
 type Sent = {
   send: (one: Waiting, signal: AbortSignal) => Promise<object>;

@@ -1,7 +1,7 @@
 import { describe, expect, it, vi } from "vitest";
 import { begin, bench, browser, ids, one, refusal, sent, server, settled } from "./testing";
 
-const { withWaiting } = await import("./outbox");
+const { withWaiting } = await import("./waiting");
 
 import type { Reading } from "../client";
 

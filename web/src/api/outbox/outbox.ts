@@ -6,29 +6,10 @@
  * day. It is kept for the person it is of, and tried again; its own id makes it the same record however often it is sent.
  */
 
-import type { Bench, Reading } from "../client";
 import { Refusal } from "../client";
 import { Journal } from "./journal";
-import type { Kind } from "./kinds";
 import type { Store } from "./store";
-
-/**
- * `of`: the point it is recorded at, `where` by name. `said`: in words, for the list. `at`: when it was recorded.
- * `problem`: why the server refused it; empty while it waits. `typed`: to put back.
- * `arrived`: it is at the server, and not yet everywhere it is shown: until then it still counts as taken.
- */
-export type Waiting = {
-  id: string;
-  kind: Kind;
-  of: string;
-  where: string;
-  body: unknown;
-  said: string;
-  at: string;
-  problem: string;
-  typed?: unknown;
-  arrived?: true;
-};
+import type { Waiting } from "./waiting";
 
 /** Tells the server of one, and answers with what is then shown. */
 export type Send = (one: Waiting) => Promise<object>;
@@ -242,11 +223,3 @@ export class Outbox {
     for (const told of this.listeners) told();
   }
 }
-
-/** What of a point's record is not there yet counts as taken, so that the next pair is the next one. */
-export const withWaiting = (readings: Bench["readings"], waiting: Waiting[]) => [
-  ...readings,
-  ...waiting
-    .filter((one) => one.kind === "reading" && one.problem === "" && !readings.some((r) => r.id === one.id))
-    .map((one) => ({ id: one.id, entry: (one.body as Reading).entry, status: "counts" }) as Reading),
-];

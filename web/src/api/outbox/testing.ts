@@ -10,8 +10,9 @@ const { Outbox } = await import("./outbox");
 const { BrowserStore } = await import("./store");
 
 import type { Bench } from "../client";
-import type { InTurn, Waiting } from "./outbox";
+import type { InTurn } from "./outbox";
 import type { Store } from "./store";
+import type { Waiting } from "./waiting";
 
 export const one = (id: string, value = 119.8): Omit<Waiting, "problem" | "at"> => ({
   id,

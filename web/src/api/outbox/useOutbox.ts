@@ -8,9 +8,10 @@ import { lineCutOffSince, watchLine } from "../line";
 import { noteRefusal, useSession } from "../session";
 import { askAgain, showAnswer } from "../useRecord";
 import { Journal } from "./journal";
-import { type Bodies, KINDS, type Kind } from "./kinds";
-import { type InTurn, Outbox, type Waiting } from "./outbox";
+import { KINDS } from "./kinds";
+import { type InTurn, Outbox } from "./outbox";
 import { BrowserStore } from "./store";
+import type { Bodies, Kind, Waiting } from "./waiting";
 
 const NO_ANSWER_AFTER_MS = 20_000;
 const NAME = "even-probe outbox";
@@ -113,5 +114,3 @@ export function useSending() {
     };
   }, [outbox]);
 }
-
-export type { Waiting };

@@ -7,7 +7,7 @@ import { draftOf, keepDraft } from "../../api/drafts";
 import { useCutOff } from "../../api/freshness";
 import { forgetPoint, rememberPoint } from "../../api/lastPoints";
 import { useNamedTester } from "../../api/lastTester";
-import { withWaiting } from "../../api/outbox/outbox";
+import { withWaiting } from "../../api/outbox/waiting";
 import { LOOK_AGAIN_MS, useBench, usePractice, useTesters } from "../../api/queries";
 import { wordOf } from "../../api/reference";
 import { Failure } from "../../parts/Failure";

@@ -1,8 +1,8 @@
 import { Button, Text } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import type { Entry, Practice, Quick, Tester } from "../../api/client";
-import type { ReadingBody } from "../../api/outbox/kinds";
-import { useKeep, type Waiting } from "../../api/outbox/useOutbox";
+import { useKeep } from "../../api/outbox/useOutbox";
+import type { ReadingBody, Waiting } from "../../api/outbox/waiting";
 import { Face } from "../../parts/Face";
 import { NumberField } from "../../parts/NumberField";
 import { usePutBack } from "../../parts/usePutBack";

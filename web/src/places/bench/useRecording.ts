@@ -1,8 +1,7 @@
 import { type RefObject, useCallback, useState } from "react";
 import type { Bench, Entry, Practice, Reading } from "../../api/client";
-import type { WithdrawalBody } from "../../api/outbox/kinds";
-import { withWaiting } from "../../api/outbox/outbox";
-import { useKeep, useWhenSent, type Waiting } from "../../api/outbox/useOutbox";
+import { useKeep, useWhenSent } from "../../api/outbox/useOutbox";
+import { type Waiting, type WithdrawalBody, withWaiting } from "../../api/outbox/waiting";
 import { usePutBack } from "../../parts/usePutBack";
 import { ends, seen } from "../../reading/entry";
 import type { Change, Setup } from "../../reading/setup";

@@ -1,8 +1,8 @@
 import { Button, Textarea } from "@mantine/core";
 import { useState } from "react";
 import client, { answer, asTyped, type Sheet, type SheetEntry, type SheetEntrySent } from "../../api/client";
-import type { EventBody } from "../../api/outbox/kinds";
 import { useKeep } from "../../api/outbox/useOutbox";
+import type { EventBody } from "../../api/outbox/waiting";
 import { SHEET } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
 import { HoldButton } from "../../parts/HoldButton";

@@ -6,7 +6,7 @@ import type { Moment } from "../../api/clock";
 import { useCutOff } from "../../api/freshness";
 import { useNamedTester } from "../../api/lastTester";
 import { useLine } from "../../api/line";
-import type { Waiting } from "../../api/outbox/useOutbox";
+import type { Waiting } from "../../api/outbox/waiting";
 import { LOOK_AGAIN_MS, usePractice, useSheet } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import folds from "../../parts/Fold.module.css";

@@ -1,6 +1,6 @@
 import type { Sheet, SheetEntry } from "../../api/client";
-import type { SheetBody } from "../../api/outbox/kinds";
 import { useKeep } from "../../api/outbox/useOutbox";
+import type { SheetBody } from "../../api/outbox/waiting";
 
 type Beside = {
   tester?: string | null | undefined;

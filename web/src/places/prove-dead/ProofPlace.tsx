@@ -7,7 +7,7 @@ import type { Moment } from "../../api/clock";
 import { draftOf, keepDraft } from "../../api/drafts";
 import { useCutOff } from "../../api/freshness";
 import { keys } from "../../api/keys";
-import type { Waiting } from "../../api/outbox/useOutbox";
+import type { Waiting } from "../../api/outbox/waiting";
 import { TWO_ON_ONE_MS, usePractice, useProof } from "../../api/queries";
 import { type Ends, samePair } from "../../geometry/pairs";
 import { Failure } from "../../parts/Failure";

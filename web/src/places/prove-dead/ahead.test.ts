@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { EventEntry, Proof } from "../../api/client";
-import type { Waiting } from "../../api/outbox/outbox";
+import type { Waiting } from "../../api/outbox/waiting";
 import { mayEnd, stepsLeft, unsentOf } from "./ahead";
 
 const step = (step: string, more: object = {}) =>

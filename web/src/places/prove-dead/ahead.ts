@@ -1,8 +1,7 @@
 /** What is left to do of a proof, what waits to be sent being done: the server says what is ahead, all going well. */
 
 import type { EventEntry, Proof } from "../../api/client";
-import type { EventBody } from "../../api/outbox/kinds";
-import type { Waiting } from "../../api/outbox/outbox";
+import type { EventBody, Waiting } from "../../api/outbox/waiting";
 import { samePair } from "../../geometry/pairs";
 
 type Step = Proof["state"]["next"];

@@ -1,7 +1,7 @@
 import { useCallback, useState } from "react";
 import client, { answer, type EventEntry, type Practice, type Proof } from "../../api/client";
-import type { EventBody } from "../../api/outbox/kinds";
 import { useKeep, useWhenSent } from "../../api/outbox/useOutbox";
+import type { EventBody } from "../../api/outbox/waiting";
 import { PROOF } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
 import { eventWords } from "./words";

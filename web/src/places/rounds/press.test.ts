@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { RoundBody } from "../../api/outbox/kinds";
+import type { RoundBody } from "../../api/outbox/waiting";
 import { pressWith } from "./press";
 
 const stops = [{ id: "p3", name: "Outlet 3" }];

@@ -1,7 +1,7 @@
 /** What stands between whoever presses a trip button and whoever watches the board, as far as it is told here. */
 
 import type { Round } from "../../api/client";
-import type { RoundBody } from "../../api/outbox/kinds";
+import type { RoundBody } from "../../api/outbox/waiting";
 
 export type Pressed = Pick<NonNullable<Round["press"]>, "point" | "name" | "state">;
 

@@ -1,6 +1,6 @@
 import type { Round, Stop } from "../../api/client";
-import type { RoundBody } from "../../api/outbox/kinds";
 import { useKeep } from "../../api/outbox/useOutbox";
+import type { RoundBody } from "../../api/outbox/waiting";
 import { type Pressed, pressWith } from "./press";
 
 /** Keeps what happened on a round. `press`: what the last press waits for, with what is not at the server yet. */
