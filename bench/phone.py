@@ -24,6 +24,8 @@ PORT = 8131
 ADDRESS = f"http://127.0.0.1:{PORT}"
 SLOWDOWN, RUNS, OUTLETS = 4, 3, 8
 SOUND = ("119.8", "119.7", "0.2")
+TO_ENTER_MS = 120
+"""A finger's way from the last digit."""
 LINE = {"offline": False, "latency": 60, "downloadThroughput": 1.2e6, "uploadThroughput": 4e5}
 SCRIPT_KB, STYLES_KB = 150.0, 20.0
 LARGEST_PAINT_S, LONGEST_TASK_MS, RECORDED_MS, VERDICT_MS = 1.5, 100, 50, 200
@@ -119,6 +121,7 @@ def recording(page: Page) -> tuple[list[float], list[float], float]:
         page.evaluate("window.tasks.length = 0")
         for number, volts in enumerate(SOUND):
             page.locator(FIELD).fill(volts)
+            page.wait_for_timeout(TO_ENTER_MS)
             page.keyboard.press("Enter")
             while page.evaluate("window.answered.length") <= number:
                 page.wait_for_timeout(20)
