@@ -116,7 +116,7 @@ def bring_back(crew: Crew, kit_id: UUID) -> Tester | Part:
     found: Tester | Part | None = Tester.objects.filter(crew=crew, id=kit_id).first()
     found = found or Part.objects.filter(crew=crew, id=kit_id).first()
     if found is None:
-        raise NotFoundHere("tester")
+        raise NotFoundHere("tester, leads or adapter")
     found.retired_at = None
     found.save()
     return found

@@ -19,7 +19,7 @@ import { spokenContact } from "../../reading/probes";
 import { entryFor, type Setup, useSetup } from "../../reading/setup";
 import { pointSurvey } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
-import { Conclusion, VerdictInShort } from "./Conclusion";
+import { Conclusion, Verdict, VerdictInShort } from "./Conclusion";
 import { Contacts } from "./Contacts";
 import { Header } from "./Header";
 import { Keys, keyOf } from "./Keys";
@@ -96,7 +96,6 @@ function PointUnderTest({
   /** What is drawn and said at length comes when the hand is free again: the number and the verdict come first. */
   const atLength = {
     bench: useDeferredValue(bench),
-    waiting: useDeferredValue(recording.waiting.list.length),
     probes: useDeferredValue(setup.probes),
   };
 
@@ -218,12 +217,11 @@ function PointUnderTest({
         </section>
       </div>
       <section className={classes.conclusion} aria-label="What it could still be">
+        <Verdict found={interpretation} cutOff={cutOff} waiting={recording.waiting.list.length} />
         <Conclusion
           bench={atLength.bench}
           practice={practice}
           testers={testers}
-          cutOff={cutOff}
-          waiting={atLength.waiting}
           onSetUp={setUp}
           onCorrect={correct}
         />

@@ -10,27 +10,11 @@ import classes from "./Conclusion.module.css";
 import { UnderLoad } from "./UnderLoad";
 import { Walked } from "./Walked";
 
-/** The verdict, what stands, what fell and why, and the next test. */
-export const Conclusion = memo(function Conclusion(props: {
-  bench: Bench;
-  practice: Practice;
-  testers: Tester[];
-  /** Since when the verdict is only last known, null while it is as good as new. */
-  cutOff: number | null;
-  /** Readings that the verdict is without. */
-  waiting: number;
-  onSetUp: (test: NextTest) => void;
-  onCorrect: (reading: Reading) => void;
-}) {
-  const { bench, practice, cutOff } = props;
+/** The verdict and what it says. `cutOff`: since when it is only last known; `waiting`: readings that it is without. */
+export function Verdict(props: { found: Interpretation; cutOff: number | null; waiting: number }) {
+  const { found, cutOff, waiting } = props;
   const lineDown = useLine();
-  const found = bench.interpretation;
-  const standing = found.conditions.filter((c) => c.standing);
-  const faults = standing.filter((c) => c.severity !== "ok");
-  const sound = standing.filter((c) => c.severity === "ok");
-  const fallen = found.conditions.filter((c) => !c.standing);
-  const untested = found.verdict === "untested";
-  const shape = lastKnownShape(found.verdict, cutOff !== null || props.waiting > 0);
+  const shape = lastKnownShape(found.verdict, cutOff !== null || waiting > 0);
   return (
     <>
       <div className={classes.verdict} aria-live="polite">
@@ -46,12 +30,32 @@ export const Conclusion = memo(function Conclusion(props: {
           <LastKnown since={cutOff} /> Treat as live.
         </p>
       )}
-      {props.waiting > 0 && (
+      {waiting > 0 && (
         <p className={classes.cutOff}>
-          The verdict is without {props.waiting === 1 ? "a reading" : `${props.waiting} readings`} not at the
-          server yet.
+          The verdict is without {waiting === 1 ? "a reading" : `${waiting} readings`} not at the server yet.
         </p>
       )}
+    </>
+  );
+}
+
+/** What the verdict rests on: the next test, what stands, what fell and why. */
+export const Conclusion = memo(function Conclusion(props: {
+  bench: Bench;
+  practice: Practice;
+  testers: Tester[];
+  onSetUp: (test: NextTest) => void;
+  onCorrect: (reading: Reading) => void;
+}) {
+  const { bench, practice } = props;
+  const found = bench.interpretation;
+  const standing = found.conditions.filter((c) => c.standing);
+  const faults = standing.filter((c) => c.severity !== "ok");
+  const sound = standing.filter((c) => c.severity === "ok");
+  const fallen = found.conditions.filter((c) => !c.standing);
+  const untested = found.verdict === "untested";
+  return (
+    <>
       {found.retake.length > 0 && <Retake bench={bench} practice={practice} onCorrect={props.onCorrect} />}
       {found.next_tests.length > 0 && <NextTests {...props} tests={found.next_tests} />}
       {found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}
