@@ -122,7 +122,8 @@ export class Outbox {
   };
 
   all = () => this.list;
-  isSending = () => this.sending;
+  /** Whether something of this place is on its way just now. */
+  isSending = (of: string) => this.list.some((one) => one.id === this.sending && one.of === of);
   /** Whether it is known by now what was left waiting. */
   isRead = () => this.read;
   /** Whether this browser refuses to keep what waits: it is sent from here all the same, while the page is open. */

@@ -60,13 +60,18 @@ function theOutbox(queries: QueryClient): Outbox {
 export function useOutbox(of?: string) {
   const outbox = theOutbox(useQueryClient());
   const all = useSyncExternalStore(outbox.watch, outbox.all);
-  const sending = useSyncExternalStore(outbox.watch, outbox.isSending);
   const forgetful = useSyncExternalStore(outbox.watch, outbox.isForgetful);
   const read = useSyncExternalStore(outbox.watch, outbox.isRead);
   const here = useMemo(() => all.filter((one) => !of || one.of === of), [all, of]);
   const list = useMemo(() => here.filter((one) => !one.arrived), [here]);
   const taken = useMemo(() => here.filter((one) => one.problem === ""), [here]);
-  return { list, taken, outbox, read, forgetful, sending: list.some((one) => one.id === sending) };
+  return { list, taken, outbox, read, forgetful };
+}
+
+/** Whether something of this place is on its way just now. */
+export function useIsSending(of: string): boolean {
+  const outbox = theOutbox(useQueryClient());
+  return useSyncExternalStore(outbox.watch, () => outbox.isSending(of));
 }
 
 /** What is recorded of one thing, `where` by name: in the outbox at once. `said`: in words; `typed`: to put back. */

@@ -7,6 +7,7 @@ import { draftOf, keepDraft } from "../../api/drafts";
 import { useCutOff } from "../../api/freshness";
 import { forgetPoint, rememberPoint } from "../../api/lastPoints";
 import { useNamedTester } from "../../api/lastTester";
+import { useIsSending } from "../../api/outbox/useOutbox";
 import { withWaiting } from "../../api/outbox/waiting";
 import { LOOK_AGAIN_MS, useBench, usePractice, useTesters } from "../../api/queries";
 import { wordOf } from "../../api/reference";
@@ -153,12 +154,7 @@ function PointUnderTest({
   return (
     <div className={classes.bench}>
       <Header bench={bench} />
-      <div
-        className={recording.busy ? classes.working : classes.idle}
-        role="progressbar"
-        aria-hidden={!recording.busy}
-        aria-label="Working it out"
-      />
+      <Working of={bench.id} />
       <div className={classes.left}>
         <Contacts
           bench={atLength.bench}
@@ -191,7 +187,6 @@ function PointUnderTest({
             setup={setup}
             change={change}
             field={field}
-            busy={recording.busy}
             wrong={recording.wrong}
             named={held.named || setup.tester !== null}
             onName={nameTester}
@@ -232,6 +227,18 @@ function PointUnderTest({
         </Modal>
       )}
     </div>
+  );
+}
+
+function Working(props: { of: string }) {
+  const busy = useIsSending(props.of);
+  return (
+    <div
+      className={busy ? classes.working : classes.idle}
+      role="progressbar"
+      aria-hidden={!busy}
+      aria-label="Working it out"
+    />
   );
 }
 

@@ -1,5 +1,5 @@
 import { NativeSelect } from "@mantine/core";
-import type { Dispatch } from "react";
+import { type Dispatch, memo } from "react";
 import type { Bench, Practice } from "../../api/client";
 import { Toggle } from "../../parts/Toggle";
 import { functionNamed, hasDevice } from "../../reading/functions";
@@ -13,9 +13,15 @@ const LOADS: [Load, string][] = [
 ];
 
 /** The circumstances of a voltage: as it is, under a known load and between what, or with the device open. */
-export function Loads(props: { bench: Bench; practice: Practice; setup: Setup; change: Dispatch<Change> }) {
-  const { bench, practice, setup, change } = props;
-  const live = bench.terminals.filter((t) => t.startsWith("L") || t === "N");
+export const Loads = memo(function Loads(
+  props: Pick<Setup, "what" | "load" | "deviceOpen" | "amperes" | "loadBetween"> & {
+    terminals: Bench["terminals"];
+    practice: Practice;
+    change: Dispatch<Change>;
+  },
+) {
+  const { terminals, practice, change, ...setup } = props;
+  const live = terminals.filter((t) => t.startsWith("L") || t === "N");
   const pairs = live.flatMap((a, i) => live.slice(i + 1).map((b) => [a, b] as const));
   const letter = (terminal: string) => practice.letters[terminal] ?? terminal;
   return (
@@ -64,4 +70,4 @@ export function Loads(props: { bench: Bench; practice: Practice; setup: Setup; c
       )}
     </>
   );
-}
+});

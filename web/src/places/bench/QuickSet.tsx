@@ -122,7 +122,7 @@ export function QuickSet(props: {
                 >
                   <span className={classes.unit}>V</span>
                 </NumberField>
-                <Button type="submit" className={classes.record} data-busy={waiting.sending || undefined}>
+                <Button type="submit" className={classes.record}>
                   Record
                 </Button>
               </div>

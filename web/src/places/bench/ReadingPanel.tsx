@@ -26,7 +26,6 @@ export function ReadingPanel(props: {
   setup: Setup;
   change: Dispatch<Change>;
   field: RefObject<HTMLInputElement | null>;
-  busy: boolean;
   wrong: string;
   /** Whether it is said which tester is in the hand. */
   named: boolean;
@@ -34,7 +33,7 @@ export function ReadingPanel(props: {
   waiting: ReactNode;
   onRecord: (what?: Partial<Entry>) => void;
 }) {
-  const { bench, practice, testers, setup, change, busy, wrong } = props;
+  const { bench, practice, testers, setup, change, wrong } = props;
   const tester = testers.find((t) => t.id === setup.tester);
   const what = functionNamed(setup.what);
   const why = bench.unfit[tester?.id ?? ""]?.[what.quantity];
@@ -132,7 +131,18 @@ export function ReadingPanel(props: {
         )}
         <div className={classes.circumstances}>
           {what.extremes && <ClampedHow practice={practice} setup={setup} change={change} />}
-          {what.load && <Loads bench={bench} practice={practice} setup={setup} change={change} />}
+          {what.load && (
+            <Loads
+              terminals={bench.terminals}
+              practice={practice}
+              what={setup.what}
+              load={setup.load}
+              deviceOpen={setup.deviceOpen}
+              amperes={setup.amperes}
+              loadBetween={setup.loadBetween}
+              change={change}
+            />
+          )}
           {what.dead && (
             <>
               <span className={classes.note}>Circuit dead, leads nulled</span>
@@ -159,23 +169,27 @@ export function ReadingPanel(props: {
               </Button>
             </>
           )}
-          {!picked && (
-            <Button
-              type="submit"
-              variant={meter && !setup.typed ? "default" : "filled"}
-              className={classes.record}
-              disabled={!ready}
-              data-busy={busy || undefined}
-            >
-              Record
-            </Button>
-          )}
+          {!picked && <RecordButton quiet={meter !== null && !setup.typed} ready={ready} />}
         </div>
       </form>
       {props.waiting}
     </>
   );
 }
+
+/** Quiet beside a meter that records by itself. */
+const RecordButton = memo(function RecordButton(props: { quiet: boolean; ready: boolean }) {
+  return (
+    <Button
+      type="submit"
+      variant={props.quiet ? "default" : "filled"}
+      className={classes.record}
+      disabled={!props.ready}
+    >
+      Record
+    </Button>
+  );
+});
 
 /** What the tester is set to, of what it can be set to here. */
 const FunctionChoice = memo(function FunctionChoice(props: {

@@ -69,7 +69,6 @@ export function useRecording(
     withdraw,
     undoable: undoable && last,
     undo,
-    busy: waiting.sending,
     wrong: refused,
   };
 }
