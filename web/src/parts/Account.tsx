@@ -1,7 +1,7 @@
 import { useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { IconLogout, IconMoon, IconSun, IconTextSize, IconVolume } from "@tabler/icons-react";
 import { lazy, Suspense, useState } from "react";
-import { useOutbox } from "../api/outbox/useOutbox";
+import { useWaits } from "../api/outbox/useOutbox";
 import { useSession, useSignOut } from "../api/session";
 import { useSetting } from "./useSetting";
 
@@ -15,8 +15,9 @@ export function Account({ className }: { className?: string }) {
   const signOut = useSignOut();
   const [big, toggleBig] = useSetting("big");
   const [aloud, toggleAloud] = useSetting("aloud");
-  const waits = useOutbox().list.length;
-  const [asking, ask] = useState(false);
+  const waits = useWaits();
+  /** So much waits that would be left behind. */
+  const [leaving, leave] = useState(0);
   return (
     <>
       <button
@@ -38,22 +39,22 @@ export function Account({ className }: { className?: string }) {
       <button
         type="button"
         className={className}
-        onClick={() => (waits > 0 ? ask(true) : signOut.mutate())}
+        onClick={() => (waits() > 0 ? leave(waits()) : signOut.mutate())}
         title={session ? `${session.name}, ${session.crew}` : undefined}
       >
         <IconLogout size={22} aria-hidden />
         {signOut.isError ? "Still signed in, try again" : "Sign out"}
       </button>
-      {asking && (
+      {leaving > 0 && (
         <Suspense>
           <SignOutAsked
-            waits={waits}
+            waits={leaving}
             name={session?.name ?? "you"}
             onSignOut={() => {
-              ask(false);
+              leave(0);
               signOut.mutate();
             }}
-            onStay={() => ask(false)}
+            onStay={() => leave(0)}
           />
         </Suspense>
       )}

@@ -68,6 +68,12 @@ export function useOutbox(of?: string) {
   return { list, taken, outbox, read, forgetful };
 }
 
+/** How much waits, asked for when it is wanted: nothing is drawn anew for it. */
+export function useWaits(): () => number {
+  const outbox = theOutbox(useQueryClient());
+  return () => outbox.all().filter((one) => !one.arrived).length;
+}
+
 /** Whether something of this place is on its way just now. */
 export function useIsSending(of: string): boolean {
   const outbox = theOutbox(useQueryClient());

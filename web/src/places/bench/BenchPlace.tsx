@@ -80,7 +80,8 @@ function PointUnderTest({
   const [begun] = useState(() => draftOf<Setup>(place));
   const held = useNamedTester("live", testers);
   const [setup, change] = useSetup(bench, held.tester, begun, testers);
-  useEffect(() => keepDraft(place, setup.typed ? setup : null), [place, setup]);
+  /** A phone's storage is slow: what is typed or recorded is shown first. */
+  useEffect(() => void setTimeout(() => keepDraft(place, setup.typed ? setup : null)), [place, setup]);
   const field = useRef<HTMLInputElement>(null);
   const [showingKeys, keys] = useDisclosure();
   const recording = useRecording(bench, practice, setup, change, field);
