@@ -110,11 +110,13 @@ client.use({
   },
 });
 
-/** The data of an answer, or a Refusal thrown. */
+/** The data of an answer, or a Refusal thrown. One cut off half-way is none: it may be recorded, and is asked for again. */
 export async function answer<T>(
   call: Promise<{ data?: T; error?: unknown; response: Response }>,
 ): Promise<T> {
-  const { data, error, response } = await call;
+  const { data, error, response } = await call.catch((cut: unknown) => {
+    throw cut instanceof Refusal ? cut : new Refusal(0, [{ path: "", text: NO_SERVER }]);
+  });
   if (response.ok) return data as T;
   const problems = (error as { problems?: Problem[] } | undefined)?.problems;
   throw new Refusal(
