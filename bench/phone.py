@@ -75,6 +75,11 @@ def phone(browser: Browser) -> Page:
     return page
 
 
+def with_empty_page(page: Page) -> None:
+    """The page to measure beside, as if the server had it."""
+    page.route("**/empty", lambda route: route.fulfill(body=EMPTY, content_type="text/html"))
+
+
 def sizes(page: Page, session: CDPSession) -> dict[str, float]:
     """KB as sent of the first view's scripts and styles."""
     kinds: dict[str, str] = {}
@@ -101,7 +106,7 @@ def largest_paint_s(browser: Browser, path: str, state: str) -> float:
         )
         page = context.new_page()
         page.add_init_script(WATCH)
-        page.route("**/empty", lambda route: route.fulfill(body=EMPTY, content_type="text/html"))
+        with_empty_page(page)
         slow(page)
         page.goto(ADDRESS + path)
         if path != "/empty":
@@ -134,7 +139,7 @@ def emptying(page: Page) -> list[float]:
 
 def recording(page: Page) -> tuple[list[float], list[float], list[float], float]:
     """At sound outlets: ms from Enter to a free field, on an empty page and the Bench; to the verdict; longest task."""
-    page.route("**/empty", lambda route: route.fulfill(body=EMPTY, content_type="text/html"))
+    with_empty_page(page)
     slow(page)
     floor, recorded, answered, tasks = [], [], [], [0.0]
     for _ in range(OUTLETS):

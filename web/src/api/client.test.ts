@@ -4,6 +4,7 @@ vi.stubGlobal("window", { addEventListener: () => {} });
 vi.stubGlobal("navigator", { onLine: true });
 vi.stubGlobal("document", { cookie: "" });
 const { answer, default: client, Refusal } = await import("./client");
+const { lineCutOffSince } = await import("./line");
 
 const answered = (body: BodyInit) => {
   const headers = { "Content-Type": "application/json" };
@@ -13,6 +14,7 @@ const answered = (body: BodyInit) => {
 
 it("is an answer where it is whole", async () => {
   expect(await answered('{"practice": "british"}')).toEqual({ practice: "british" });
+  expect(lineCutOffSince()).toBeNull();
 });
 
 it("is none where it was cut off half-way, and is asked for again like one that never came", async () => {
@@ -21,5 +23,6 @@ it("is none where it was cut off half-way, and is asked for again like one that 
     const refusal = await answered(body).catch((refused: unknown) => refused);
     expect(refusal).toBeInstanceOf(Refusal);
     expect(refusal).toMatchObject({ status: 0 });
+    expect(lineCutOffSince()).not.toBeNull();
   }
 });

@@ -87,6 +87,11 @@ export class Refusal extends Error {
 
 const NO_SERVER = "The server cannot be reached. Nothing is lost: try again.";
 
+function unreached(): Refusal {
+  lineFailed();
+  return new Refusal(0, [{ path: "", text: NO_SERVER }]);
+}
+
 const client = createClient<paths>({
   baseUrl: "/",
   fetch: async (request) => {
@@ -96,8 +101,7 @@ const client = createClient<paths>({
       heardDate(response.headers.get("Date"));
       return response;
     } catch {
-      lineFailed();
-      throw new Refusal(0, [{ path: "", text: NO_SERVER }]);
+      throw unreached();
     }
   },
 });
@@ -115,7 +119,7 @@ export async function answer<T>(
   call: Promise<{ data?: T; error?: unknown; response: Response }>,
 ): Promise<T> {
   const { data, error, response } = await call.catch((cut: unknown) => {
-    throw cut instanceof Refusal ? cut : new Refusal(0, [{ path: "", text: NO_SERVER }]);
+    throw cut instanceof Refusal ? cut : unreached();
   });
   if (response.ok) return data as T;
   const problems = (error as { problems?: Problem[] } | undefined)?.problems;

@@ -16,8 +16,7 @@ export function Account({ className }: { className?: string }) {
   const [big, toggleBig] = useSetting("big");
   const [aloud, toggleAloud] = useSetting("aloud");
   const waits = useWaits();
-  /** So much waits that would be left behind. */
-  const [leaving, leave] = useState(0);
+  const [asking, ask] = useState(false);
   return (
     <>
       <button
@@ -39,22 +38,21 @@ export function Account({ className }: { className?: string }) {
       <button
         type="button"
         className={className}
-        onClick={() => (waits() > 0 ? leave(waits()) : signOut.mutate())}
+        onClick={() => (waits() > 0 ? ask(true) : signOut.mutate())}
         title={session ? `${session.name}, ${session.crew}` : undefined}
       >
         <IconLogout size={22} aria-hidden />
         {signOut.isError ? "Still signed in, try again" : "Sign out"}
       </button>
-      {leaving > 0 && (
+      {asking && (
         <Suspense>
           <SignOutAsked
-            waits={leaving}
             name={session?.name ?? "you"}
             onSignOut={() => {
-              leave(0);
+              ask(false);
               signOut.mutate();
             }}
-            onStay={() => leave(0)}
+            onStay={() => ask(false)}
           />
         </Suspense>
       )}

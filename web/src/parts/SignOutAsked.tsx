@@ -1,14 +1,11 @@
 import { Button, Group, Modal, Text } from "@mantine/core";
+import { useOutbox } from "../api/outbox/useOutbox";
 
 /** Something waits to be sent: signing out is asked first. */
-export default function SignOutAsked(props: {
-  waits: number;
-  name: string;
-  onSignOut: () => void;
-  onStay: () => void;
-}) {
+export default function SignOutAsked(props: { name: string; onSignOut: () => void; onStay: () => void }) {
+  const waits = useOutbox().list.length;
   return (
-    <Modal opened onClose={props.onStay} title={`${props.waits} waiting to be sent`}>
+    <Modal opened onClose={props.onStay} title={`${waits} waiting to be sent`}>
       <Text>
         It stays on this device, and is sent when {props.name} signs in here again. Nobody else can send it.
       </Text>

@@ -122,6 +122,8 @@ export class Outbox {
   };
 
   all = () => this.list;
+  /** How much is not at the server. */
+  waits = () => this.list.filter((one) => !one.arrived).length;
   /** Whether something of this place is on its way just now. */
   isSending = (of: string) => this.list.some((one) => one.id === this.sending && one.of === of);
   /** Whether it is known by now what was left waiting. */

@@ -69,10 +69,7 @@ export function useOutbox(of?: string) {
 }
 
 /** How much waits, asked for when it is wanted: nothing is drawn anew for it. */
-export function useWaits(): () => number {
-  const outbox = theOutbox(useQueryClient());
-  return () => outbox.all().filter((one) => !one.arrived).length;
-}
+export const useWaits = (): (() => number) => theOutbox(useQueryClient()).waits;
 
 /** Whether something of this place is on its way just now. */
 export function useIsSending(of: string): boolean {

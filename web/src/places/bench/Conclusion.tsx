@@ -1,5 +1,5 @@
 import { Button } from "@mantine/core";
-import { memo, useDeferredValue } from "react";
+import { memo } from "react";
 import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tester } from "../../api/client";
 import { useLine } from "../../api/line";
 import folds from "../../parts/Fold.module.css";
@@ -39,7 +39,7 @@ export function Verdict(props: { found: Interpretation; cutOff: number | null; w
   );
 }
 
-/** What the verdict rests on: the next test, and after it what stands, what fell and why. */
+/** What the verdict rests on: the next test, what stands, what fell and why. */
 export const Conclusion = memo(function Conclusion(props: {
   bench: Bench;
   practice: Practice;
@@ -49,19 +49,6 @@ export const Conclusion = memo(function Conclusion(props: {
 }) {
   const { bench, practice } = props;
   const found = bench.interpretation;
-  return (
-    <>
-      {found.retake.length > 0 && <Retake bench={bench} practice={practice} onCorrect={props.onCorrect} />}
-      {found.next_tests.length > 0 && <NextTests {...props} tests={found.next_tests} />}
-      {found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}
-      <Grounds bench={useDeferredValue(bench)} practice={practice} />
-    </>
-  );
-});
-
-/** Long on a phone, and so drawn in a turn of its own. */
-const Grounds = memo(function Grounds({ bench, practice }: { bench: Bench; practice: Practice }) {
-  const found = bench.interpretation;
   const standing = found.conditions.filter((c) => c.standing);
   const faults = standing.filter((c) => c.severity !== "ok");
   const sound = standing.filter((c) => c.severity === "ok");
@@ -69,6 +56,9 @@ const Grounds = memo(function Grounds({ bench, practice }: { bench: Bench; pract
   const untested = found.verdict === "untested";
   return (
     <>
+      {found.retake.length > 0 && <Retake bench={bench} practice={practice} onCorrect={props.onCorrect} />}
+      {found.next_tests.length > 0 && <NextTests {...props} tests={found.next_tests} />}
+      {found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}
       {!untested && faults.length > 0 && (
         <StandingList title="Possible faults" conditions={faults} practice={practice} />
       )}
