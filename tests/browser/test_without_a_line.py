@@ -182,6 +182,38 @@ def test_who_signs_out_leaves_nothing_to_be_read_without_a_line(outlet, live_ser
     expect(page.get_by_text("Larkspur")).to_have_count(0)
 
 
+def test_what_is_wanted_without_a_line_is_there_though_nothing_is_installed(outlet, live_server, page):
+    """A phone on a plain address has no service worker."""
+    open_outlet(page, live_server)
+    page.wait_for_timeout(5_000)  # what may be needed is fetched ahead
+    page.context.set_offline(True)
+    page.keyboard.press("?")
+    expect(page.get_by_role("dialog")).to_contain_text("take back the last reading")
+    page.keyboard.press("Escape")
+    page.keyboard.press("/")
+    expect(page.get_by_role("dialog")).to_contain_text("Find")
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    page.keyboard.type("119.8")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Sign out").click()
+    expect(page.get_by_role("dialog", name="1 waiting to be sent")).to_be_visible()
+    page.get_by_role("button", name="Stay signed in").click()
+    page.get_by_role("link", name="1 waiting to be sent").click()
+    expect(page.get_by_role("list", name=WAITING)).to_contain_text("119.8 V")
+
+
+def test_what_cannot_be_loaded_leaves_the_place_under_it_as_it_is(outlet, live_server, page):
+    page.route("**/SignOutAsked*", lambda route: route.abort())
+    page.route("**/readings/**", lambda route: route.abort())
+    open_outlet(page, live_server)
+    page.keyboard.type("119.8")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Sign out").click()
+    expect(page.get_by_role("alert")).to_contain_text("This cannot be shown without a line")
+    expect(page.get_by_role("textbox", name=FIELD)).to_be_visible()
+
+
 def test_where_the_browser_keeps_nothing_that_is_said_and_all_is_sent(outlet, live_server, page):
     page.add_init_script("Object.defineProperty(window, 'indexedDB', { get() { throw new Error('refused'); } })")
     down = [True]

@@ -5,6 +5,7 @@ import { useSending } from "./api/outbox/useOutbox";
 import { useReference } from "./api/queries";
 import { useSession } from "./api/session";
 import { Failure } from "./parts/Failure";
+import { late } from "./parts/late";
 import { Shell } from "./parts/Shell";
 import { Unloadable } from "./parts/Unloadable";
 
@@ -33,9 +34,13 @@ const RoundsPlace = place(() => import("./places/rounds/RoundsPlace"), "RoundsPl
 const SitePlace = place(() => import("./places/site/SitePlace"), "SitePlace");
 const Sites = place(() => import("./places/site/Sites"), "Sites");
 const Today = place(() => import("./places/today/Today"), "Today");
-const WaitingPlace = place(() => import("./places/waiting/WaitingPlace"), "WaitingPlace");
+const WaitingPlace = late(async () => ({
+  default: (await import("./places/waiting/WaitingPlace")).WaitingPlace,
+}));
 const SignIn = place(() => import("./places/sign-in/SignIn"), "SignIn");
-const SignInAgain = place(() => import("./places/sign-in/SignInAgain"), "SignInAgain");
+const SignInAgain = late(async () => ({
+  default: (await import("./places/sign-in/SignInAgain")).SignInAgain,
+}));
 
 export function App() {
   const session = useSession();
@@ -64,9 +69,11 @@ function Places({ lost }: { lost: boolean }) {
   return (
     <Shell>
       {lost && (
-        <Suspense>
-          <SignInAgain />
-        </Suspense>
+        <Unloadable over>
+          <Suspense>
+            <SignInAgain />
+          </Suspense>
+        </Unloadable>
       )}
       <Unloadable>
         <Suspense fallback={<div aria-busy="true" />}>

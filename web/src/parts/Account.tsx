@@ -1,11 +1,13 @@
 import { useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { IconLogout, IconMoon, IconSun, IconTextSize, IconVolume } from "@tabler/icons-react";
-import { lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
 import { useWaits } from "../api/outbox/useOutbox";
 import { useSession, useSignOut } from "../api/session";
+import { late } from "./late";
+import { Unloadable } from "./Unloadable";
 import { useSetting } from "./useSetting";
 
-const SignOutAsked = lazy(() => import("./SignOutAsked"));
+const SignOutAsked = late(() => import("./SignOutAsked"));
 
 /** How it looks and sounds on this device, and signing out. */
 export function Account({ className }: { className?: string }) {
@@ -45,16 +47,18 @@ export function Account({ className }: { className?: string }) {
         {signOut.isError ? "Still signed in, try again" : "Sign out"}
       </button>
       {asking && (
-        <Suspense>
-          <SignOutAsked
-            name={session?.name ?? "you"}
-            onSignOut={() => {
-              ask(false);
-              signOut.mutate();
-            }}
-            onStay={() => ask(false)}
-          />
-        </Suspense>
+        <Unloadable over>
+          <Suspense>
+            <SignOutAsked
+              name={session?.name ?? "you"}
+              onSignOut={() => {
+                ask(false);
+                signOut.mutate();
+              }}
+              onStay={() => ask(false)}
+            />
+          </Suspense>
+        </Unloadable>
       )}
     </>
   );

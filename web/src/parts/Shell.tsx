@@ -10,24 +10,25 @@ import {
   IconSearch,
   IconTool,
 } from "@tabler/icons-react";
-import { lazy, type ReactNode, Suspense, useEffect, useRef } from "react";
+import { type ReactNode, Suspense, useEffect, useRef } from "react";
 import { NavLink, useLocation } from "react-router";
 import { lastPoints } from "../api/lastPoints";
 import { Account } from "./Account";
 import { LineBar } from "./LineBar";
+import { late, loadAhead } from "./late";
 import { NewVersion } from "./NewVersion";
 import { PlainPage } from "./PlainPage";
 import { ProofWatch } from "./ProofWatch";
 import { onTheRail, type Place } from "./rail";
 import classes from "./Shell.module.css";
+import { Unloadable } from "./Unloadable";
 import { useArrival } from "./useArrival";
 import { useEverywhereKeys } from "./useEverywhereKeys";
 import { useSetting } from "./useSetting";
 
-const loadFind = () => import("./Find");
-const Find = lazy(loadFind);
 const WHEN_IDLE_MS = 3_000;
-const KeysEverywhere = lazy(() => import("./KeysEverywhere"));
+const Find = late(() => import("./Find"));
+const KeysEverywhere = late(() => import("./KeysEverywhere"));
 
 const ICONS: Record<Place["id"], typeof IconTool> = {
   today: IconListCheck,
@@ -49,7 +50,7 @@ export function Shell({ children }: { children: ReactNode }) {
   const [asked, ask] = useEverywhereKeys();
   const [big] = useSetting("big");
   useEffect(() => {
-    const timer = setTimeout(() => void loadFind().catch(() => {}), WHEN_IDLE_MS);
+    const timer = setTimeout(loadAhead, WHEN_IDLE_MS);
     return () => clearTimeout(timer);
   }, []);
   const menu = useRef<HTMLDetailsElement>(null);
@@ -102,10 +103,12 @@ export function Shell({ children }: { children: ReactNode }) {
         <PlainPage />
         {children}
       </main>
-      <Suspense>
-        {asked === "find" && <Find onClose={() => ask(null)} />}
-        {asked === "keys" && <KeysEverywhere onClose={() => ask(null)} />}
-      </Suspense>
+      <Unloadable key={asked} over>
+        <Suspense>
+          {asked === "find" && <Find onClose={() => ask(null)} />}
+          {asked === "keys" && <KeysEverywhere onClose={() => ask(null)} />}
+        </Suspense>
+      </Unloadable>
     </div>
   );
 }

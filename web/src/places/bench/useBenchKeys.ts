@@ -31,8 +31,9 @@ export function useBenchKeys(props: {
       }
       event.preventDefault();
     };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
+    // Before the keys that are the same everywhere, which leave alone what was answered here.
+    window.addEventListener("keydown", onKey, { capture: true });
+    return () => window.removeEventListener("keydown", onKey, { capture: true });
   }, []);
 }
 
