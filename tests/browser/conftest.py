@@ -126,8 +126,8 @@ def another_browser(browser, **how):
     return made
 
 
-PATIENCE_MS = 20_000
-"""Two workers on two cores, and points opened for the first time."""
+PATIENCE_MS = 60_000
+"""Two workers on two cores that others may use too, and points opened for the first time."""
 
 
 def sign_in(page, address, username=USERNAME, password=PASSWORD):

@@ -23,6 +23,11 @@ from tests.tampering import tampering
 __all__ = ["running_out", "testers"]
 WAITING = "Not at the server yet"
 FIELD = re.compile("^Reading")
+LAST_ASKED_AHEAD = "api/outlets"
+A_MOMENT_MS = 500
+"""A browser has its database for it."""
+LOADED_AHEAD = ("Find", "KeysEverywhere", "SignOutAsked", "WaitingPlace")
+HAS_LOADED = "part => performance.getEntriesByType('resource').some(({name}) => name.includes(`/${part}-`))"
 
 
 def all_sent(page, live_server):
@@ -141,9 +146,10 @@ def test_every_place_seen_opens_without_a_line_with_its_age(outlet, live_server,
     page.keyboard.type("119.8")
     page.keyboard.press("Enter")
     expect(page.get_by_text("1 reading recorded")).to_be_visible()
-    page.reload()
-    expect(page.get_by_text("1 reading recorded")).to_be_visible()
-    page.wait_for_timeout(6_000)  # what may be needed is fetched ahead
+    with page.expect_response(f"**/{LAST_ASKED_AHEAD}"):
+        page.reload()
+        expect(page.get_by_text("1 reading recorded")).to_be_visible()
+    page.wait_for_timeout(A_MOMENT_MS)
     page.context.set_offline(True)
     page.reload()
     expect(page.get_by_role("heading", name="Outlet 3, by the lathe")).to_be_visible()
@@ -185,7 +191,8 @@ def test_who_signs_out_leaves_nothing_to_be_read_without_a_line(outlet, live_ser
 def test_what_is_wanted_without_a_line_is_there_though_nothing_is_installed(outlet, live_server, page):
     """A phone on a plain address has no service worker."""
     open_outlet(page, live_server)
-    page.wait_for_timeout(5_000)  # what may be needed is fetched ahead
+    for part in LOADED_AHEAD:
+        page.wait_for_function(HAS_LOADED, arg=part)
     page.context.set_offline(True)
     page.keyboard.press("?")
     expect(page.get_by_role("dialog")).to_contain_text("take back the last reading")
