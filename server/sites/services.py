@@ -14,6 +14,7 @@ from evenprobe.formats import parse
 from evenprobe.formats.supply import SupplyEntry
 from evenprobe.formats.survey import CircuitEntry, PointEntry
 from evenprobe.practices import PRACTICES
+from evenprobe.wiring.points import board_ends
 from sites.models import Board, Circuit, Placed, Point, Site, Supply
 
 PlacedUnder = TypeVar("PlacedUnder", Supply, Board, Circuit, Point)
@@ -134,8 +135,9 @@ def put_point(
     checked = parse(PointEntry, entry)
     length = parse(CircuitEntry, {"length_m": length_m}).length_m
     point = _new_or_own(crew, Point, point_id, circuit=circuit)
-    kept = {end for entry in _entries(point) for end in (entry.get("from"), entry.get("to"))}
-    orphaned = kept - {None, "REF", *checked.terminals}
+    ends = {end for entry in _entries(point) for end in (entry.get("from"), entry.get("to"))}
+    stay = {None, "REF", *checked.terminals, *map(str, board_ends(checked.terminals))}
+    orphaned = {str(end).removeprefix("BOARD-") for end in ends - stay}
     if orphaned:
         raise Refused(("terminals", f"readings were taken at {', '.join(sorted(map(str, orphaned)))}; keep it"))
     point.name, point.kind, point.length_m = _name(name), str(checked.kind), length

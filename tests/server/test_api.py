@@ -145,6 +145,15 @@ def test_a_point_keeps_the_terminals_its_readings_were_taken_at(anna, place):
     assert answer.json()["problems"] == [{"path": "terminals", "text": "readings were taken at PE; keep it"}]
 
 
+def test_a_reading_of_a_conductor_end_to_end_keeps_its_contact_and_no_more(anna, place):
+    ohms = {"quantity": "resistance", "from": "PE", "to": "BOARD-PE", "value": 0.2, "unit": "ohm", "device": "open"}
+    assert record(anna, place, ohms).status_code == 200
+    body = {"circuit": place["circuit"], "name": "Outlet 1, by the door", "kind": "outlet"}
+    assert anna.put(f"/points/{place['point']}", {**body, "terminals": ["L", "N", "PE"]}).status_code == 200
+    answer = anna.put(f"/points/{place['point']}", {**body, "terminals": ["L", "N"]})
+    assert answer.json()["problems"] == [{"path": "terminals", "text": "readings were taken at PE; keep it"}]
+
+
 @pytest.mark.parametrize(
     ("path", "body", "wrong"),
     [
