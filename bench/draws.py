@@ -40,6 +40,8 @@ TESTERS = (METER, OTHER_METER, STEPPED, FLAT, CLAMP, PLUG_TESTER)
 WITHOUT_VOLTS_SHARE, CLAMPED_SHARE = 0.18, 0.35
 DIRECT_SHARE, UNSAID_SHARE = 0.15, 0.4
 """Of surveys with a direct source on a contact, and of known loads of which nobody says between what they are."""
+TIMED_SHARE, SOON_S, ALONE_SHARE = 0.5, 90.0, 0.25
+"""Of surveys whose times are known; the longest between two readings then; and of readings with nothing else on."""
 TESTER_SHARES = (0.51, 0.18, 0.18, 0.03, 0.05, 0.05)
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
 L1, L2, L3, N, PE = Terminal.L1, Terminal.L2, Terminal.L3, Terminal.N, Terminal.PE
@@ -120,17 +122,18 @@ def draw(point: PointFacts, rng: np.random.Generator) -> Draw:
     """One survey: one to twelve measurements in any order and under any circumstances."""
     catalogue = conditions_for(point)
     truth = catalogue[rng.integers(len(catalogue))]
-    hidden, errors = HiddenPoint(point, truth, rng), TesterErrors(rng)
+    hidden, errors = HiddenPoint(point, truth, rng, moves=True), TesterErrors(rng)
     taken = [_measurement(rng, point) for _ in range(rng.integers(1, 13))]
     if rng.random() < DIRECT_SHARE:
         contact = contacts_of(point)[rng.integers(len(contacts_of(point)))]
         hidden.direct_volts[contact] = float(rng.uniform(-400, 400))
         taken.append(Measurement(VOLTAGE, contact, Terminal.REF, METER, dc=True))
-    return Draw(truth, tuple(_read(hidden, f"r{i}", m, errors) for i, m in enumerate(taken)))
+    at = np.cumsum(rng.uniform(1.0, SOON_S, len(taken))) if rng.random() < TIMED_SHARE else [None] * len(taken)
+    return Draw(truth, tuple(_read(hidden, f"r{i}", m, errors, at[i]) for i, m in enumerate(taken)))
 
 
-def _read(hidden: HiddenPoint, name: str, measurement: Measurement, errors: TesterErrors) -> Reading:
-    reading = hidden.read(name, measurement, errors)
+def _read(hidden: HiddenPoint, name: str, measurement: Measurement, errors: TesterErrors, at: float | None) -> Reading:
+    reading = hidden.read(name, measurement, errors, at)
     if measurement.instrument is FLAT and reading.value is not None:
         return replace(reading, value=round(reading.value * errors.rng.random(), 1))
     return reading
@@ -146,7 +149,9 @@ def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
     a, b = (_casing_or(end, rng, point) for end in pairs[rng.integers(len(pairs))])
     if rng.random() < 0.5:
         a, b = b, a
-    plain = Measurement(VOLTAGE, a, b, tester, "low-z" if rng.random() < 0.2 else "high-z")
+    plain = Measurement(
+        VOLTAGE, a, b, tester, "low-z" if rng.random() < 0.2 else "high-z", nothing_else_on=rng.random() < ALONE_SHARE
+    )
     amperes = float(np.round(rng.uniform(2, point.circuit.rating_a or 12), 1))
     kind = rng.random()
     if kind < 0.39:

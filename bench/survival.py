@@ -1,18 +1,26 @@
-"""No truth is ever struck out, and no danger cleared: random surveys, counted."""
+"""No truth is ever struck out, and no danger cleared: random surveys with movement between readings, counted.
 
+`python -m bench.survival` draws 2 000 with the seed of the day, `python -m bench.survival 10000 7` as many with seed 7.
+What is done of a run is kept under `data/`, so that the same run of the same code goes on where it was stopped.
+"""
+
+import hashlib
+import json
 import sys
 from collections import Counter
 from concurrent.futures import ProcessPoolExecutor, as_completed
-from dataclasses import dataclass, field
+from dataclasses import asdict, dataclass, field
+from datetime import UTC, datetime
+from pathlib import Path
 
 import numpy as np
 
 from bench.draws import draw, points
 from evenprobe.interpretation import Verdict, interpret
 
-SURVEYS = 10_000
-SEED = 7
+SURVEYS = 2_000
 WORKERS = 2
+ROOT = Path(__file__).parents[1]
 
 
 @dataclass
@@ -42,21 +50,41 @@ def survey_point(index: int, surveys: int, seed: int) -> Count:
     return count
 
 
-def run(surveys: int = SURVEYS, seed: int = SEED) -> Count:
+def run(surveys: int, seed: int, kept: Path) -> Count:
+    """`kept`: a line of JSON for each point that is done; those in it are not drawn again."""
     each = -(-surveys // len(points()))
-    total = Count()
+    total, done = Count(), _done(kept)
+    for part in done.values():
+        _add(total, part)
     with ProcessPoolExecutor(WORKERS) as pool:
-        jobs = [pool.submit(survey_point, i, each, seed) for i in range(len(points()))]
+        jobs = {pool.submit(survey_point, i, each, seed): i for i in range(len(points())) if i not in done}
         for job in as_completed(jobs):
             part = job.result()
-            total.surveys += part.surveys
-            total.lost += part.lost
-            total.cleared += part.cleared
-            total.verdicts += part.verdicts
-            tell(f"{total.surveys} of {each * len(jobs)} surveys")
+            with kept.open("a") as file:
+                file.write(json.dumps({"point": jobs[job], **asdict(part)}) + "\n")
+            _add(total, part)
+            tell(f"{total.surveys} of {each * len(points())} surveys")
             for line in [*part.lost, *part.cleared]:
                 tell(line)
     return total
+
+
+def _code() -> str:
+    """What the answers come from, in short."""
+    files = [ROOT / "bench" / "draws.py", *sorted((ROOT / "src" / "evenprobe").rglob("*.py"))]
+    return hashlib.sha256(b"".join(file.read_bytes() for file in files)).hexdigest()[:8]
+
+
+def _done(kept: Path) -> dict[int, Count]:
+    rows = [json.loads(line) for line in kept.read_text().splitlines()] if kept.exists() else []
+    return {r.pop("point"): Count(**{**r, "verdicts": Counter(r["verdicts"])}) for r in rows}
+
+
+def _add(total: Count, part: Count) -> None:
+    total.surveys += part.surveys
+    total.lost += part.lost
+    total.cleared += part.cleared
+    total.verdicts += part.verdicts
 
 
 def tell(line: str) -> None:
@@ -64,9 +92,12 @@ def tell(line: str) -> None:
     print(f"  {line}", file=sys.stderr, flush=True)
 
 
-def main(surveys: int = SURVEYS, seed: int = SEED) -> int:
-    total = run(surveys, seed)
-    print(f"surveys {total.surveys}, truths struck out {len(total.lost)}, dangers cleared {len(total.cleared)}")
+def main(surveys: int = SURVEYS, seed: int | None = None) -> int:
+    seed = int(f"{datetime.now(UTC):%Y%m%d}") if seed is None else seed
+    (ROOT / "data").mkdir(exist_ok=True)
+    total = run(surveys, seed, ROOT / "data" / f"survival-{surveys}-{seed}-{_code()}.jsonl")
+    struck, cleared = len(total.lost), len(total.cleared)
+    print(f"surveys {total.surveys} (seed {seed}), truths struck out {struck}, dangers cleared {cleared}")
     print("verdicts " + ", ".join(f"{v} {n}" for v, n in sorted(total.verdicts.items())))
     for line in [*total.lost, *total.cleared]:
         print(f"  {line}")

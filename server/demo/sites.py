@@ -58,6 +58,10 @@ CHAIN = (
     *THREE, "PE-REF", "N-PE ohm", "L-PE ohm", "N-PE here 10", "L-N here 10", "L-PE here 10",
     "N-PE elsewhere 10", "L-N elsewhere 10", "L-PE elsewhere 10",
 )  # fmt: skip
+WHOLE = (
+    *THREE, "PE-REF", "L-PE low", "L-N alone", "L-N here 10 alone",
+    "L-BOARD-L ohm", "N-BOARD-N ohm", "PE-BOARD-PE lifted",
+)  # fmt: skip
 
 _SIX = ("L1-N", "L2-N", "L1-L2", "L1-PE", "L2-PE", "N-PE")
 _TEN = ("L1-N", "L2-N", "L3-N", "L1-L2", "L2-L3", "L1-L3", "L1-PE", "L2-PE", "L3-PE", "N-PE")
@@ -97,7 +101,7 @@ SITES = (
                                 20,
                                 "12 AWG",
                                 (
-                                    DemoPoint("Outlet 1, by the door", 9, "correct", 6, CHAIN),
+                                    DemoPoint("Outlet 1, by the door", 9, "correct", 16, WHOLE),
                                     DemoPoint("Outlet 2, drill press", 14, "correct", 1, CHAIN, slip=1),
                                     DemoPoint("Outlet 3, by the lathe", 18, "earth-from-neutral-swapped", 2, THREE),
                                     DemoPoint(
@@ -105,7 +109,7 @@ SITES = (
                                         23,
                                         "high-resistance-neutral",
                                         6,
-                                        (*THREE, "L-N here 10", "L-PE here 10", "N-PE here 10"),
+                                        (*THREE, "L-PE low", "L-N here 10", "L-PE here 10", "N-PE here 10"),
                                     ),
                                     DemoPoint("Outlet 5, end of run", 27, "high-resistance-neutral", 1),
                                 ),
@@ -121,7 +125,7 @@ SITES = (
                                         13,
                                         "correct",
                                         5,
-                                        ("L-N", "L-PE", "N-PE stray"),
+                                        ("L-N low", "L-PE stray", "N-PE"),
                                         room="Kitchenette",
                                     ),
                                 ),

@@ -2,6 +2,7 @@
 
 import hashlib
 import json
+from datetime import datetime
 from functools import cached_property
 from typing import Any
 from uuid import UUID
@@ -93,7 +94,7 @@ class PointView:
         instrument = data.get("instrument")
         before = self._checked_before.get(data["id"])
         if before is not None:
-            return before.model_copy(update={"instrument": instrument})
+            return before.model_copy(update={"instrument": instrument, "at": datetime.fromisoformat(data["at"])})
         return reading_at(point, data, instruments[instrument] if instrument else None)
 
     @cached_property

@@ -15,8 +15,8 @@ Recorded = Reading | DeadTest
 def survey_of(site: Site, recorded: Mapping[Point, Sequence[Recorded]], *, whole: bool) -> dict[str, Any]:
     """Points with what was recorded at each.
 
-    `whole`: with all that was superseded, and authors and times, for an export; otherwise only what counts, so that
-    equal content has an equal survey.
+    `whole`: with all that was superseded, and authors, for an export; otherwise only what counts, so that equal
+    content has an equal survey.
     """
     instruments, names = _instruments([row for rows in recorded.values() for row in rows])
     first = next((point.circuit.board.supply for point in recorded), None)
@@ -91,8 +91,9 @@ def _reading(row: Recorded, names: dict[UUID, str], whole: bool) -> dict[str, An
     entry = {"id": str(row.id), **row.entry}
     if row.id in names:
         entry["instrument"] = names[row.id]
-    if whole and isinstance(row, Reading):
+    if isinstance(row, Reading):
         entry["at"] = row.taken_at.isoformat()
+    if whole and isinstance(row, Reading):
         entry["by"] = row.by_name
         if row.supersedes_id is not None:
             entry["supersedes"] = str(row.supersedes_id)

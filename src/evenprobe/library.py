@@ -71,7 +71,8 @@ def interpret(survey: Content | SurveyFile) -> SurveyOut:
     """
     file = _checked(SurveyFile, survey)
     return SurveyOut.of(
-        (point.id, interpret_point(file.facts(point), file.readings(point), file.kit())) for point in file.points
+        (point.id, interpret_point(file.facts(point), file.readings(point), file.kit(), cannot=point.cannot))
+        for point in file.points
     )
 
 

@@ -133,7 +133,8 @@ def test_with_no_tester_proved_nothing_is_ever_cleared(point):
     ]
     result = interpret(facts, readings)
     assert standing(result) == {o.condition.id for o in result.conditions}
-    assert result.verdict in (Verdict.UNTESTED, Verdict.UNCONFIRMED, Verdict.DANGER)
+    worse = Verdict.UNTESTED if result.direct is None else Verdict.HAZARD
+    assert result.verdict in (worse, Verdict.UNTESTED, Verdict.UNCONFIRMED, Verdict.DANGER)
 
 
 def test_a_display_that_shows_only_over_its_range_says_at_least_that():

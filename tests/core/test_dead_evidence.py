@@ -32,15 +32,21 @@ EACH_CONDUCTOR = (
     ohms("L BOARD-L", RUN),
     ohms("N BOARD-N", RUN),
 )
+UNDER_LOAD = (
+    volts("L-N", 119.8, nothing_else_on=True),
+    volts("L-N", 116.9, load_here_a=10.0, nothing_else_on=True),
+)
+"""The neutral holds at the source too."""
+WHOLE = (*EACH_CONDUCTOR, *UNDER_LOAD)
 
 
-def test_three_conductors_end_to_end_and_three_voltages_are_correct():
-    assert read(outlet(), *LIVE, *EACH_CONDUCTOR).verdict is Verdict.CORRECT
+def test_three_voltages_a_load_and_three_conductors_end_to_end_are_correct():
+    assert read(outlet(), *LIVE, *WHOLE).verdict is Verdict.CORRECT
 
 
 def test_none_of_them_can_be_left_out():
-    for left_out in EACH_CONDUCTOR:
-        rest = [r for r in EACH_CONDUCTOR if r is not left_out]
+    for left_out in WHOLE:
+        rest = [r for r in WHOLE if r is not left_out]
         assert read(outlet(), *LIVE, *rest).verdict in (Verdict.SAFE, Verdict.UNCONFIRMED)
 
 
@@ -76,17 +82,17 @@ def test_insulation_between_lifted_neutral_and_earth_rules_a_link_out():
 
 
 def test_low_insulation_is_never_correct():
-    assert read(outlet(), *LIVE, *EACH_CONDUCTOR, insulation("L PE", 80)).verdict is Verdict.CORRECT
-    failing = read(outlet(), *LIVE, *EACH_CONDUCTOR, insulation("L PE", 0.3))
+    assert read(outlet(), *LIVE, *WHOLE, insulation("L PE", 80)).verdict is Verdict.CORRECT
+    failing = read(outlet(), *LIVE, *WHOLE, insulation("L PE", 0.3))
     assert failing.verdict is Verdict.HAZARD
     assert "Insulation" in failing.summary
-    assert read(outlet(), *LIVE, *EACH_CONDUCTOR, insulation("L PE", 1.02)).verdict is Verdict.UNCONFIRMED
+    assert read(outlet(), *LIVE, *WHOLE, insulation("L PE", 1.02)).verdict is Verdict.UNCONFIRMED
 
 
 @pytest.mark.parametrize("how", [{"test_volts": 250.0}, {"loads": "connected"}, {"unfit": "out of calibration"}])
 def test_a_test_made_otherwise_cannot_pass_it_and_can_fail_it(how):
-    passed = read(outlet(), *LIVE, *EACH_CONDUCTOR, insulation("L PE", 80, **how))
-    failed = read(outlet(), *LIVE, *EACH_CONDUCTOR, insulation("L PE", 0.3, **how))
+    passed = read(outlet(), *LIVE, *WHOLE, insulation("L PE", 80, **how))
+    failed = read(outlet(), *LIVE, *WHOLE, insulation("L PE", 0.3, **how))
     assert [j.result for j in passed.judgements if j.limit.id == "insulation.least"] == []
     assert (passed.verdict, failed.verdict) == (Verdict.CORRECT, Verdict.HAZARD)
 
@@ -101,7 +107,7 @@ def test_what_was_measured_at_the_board_alone_is_no_test_of_the_point():
 def test_neutral_to_earth_on_its_bar_is_no_insulation_at_all():
     a, b = Terminal.N, Terminal.PE
     joined = Reading("n", Measurement(INSULATION, a, b, TESTER, device="open"), value=0.0, test_volts=500)
-    found = read(outlet(), *LIVE, *EACH_CONDUCTOR, joined)
+    found = read(outlet(), *LIVE, *WHOLE, joined)
     assert found.verdict is Verdict.CORRECT
 
 
@@ -112,7 +118,7 @@ def test_a_multimeter_puts_no_voltage_on_the_insulation():
 
 
 def test_a_dead_test_is_offered_where_it_decides_and_ends_it():
-    readings = [*LIVE, ohms("PE BOARD-PE", RUN * 1.2), *EACH_CONDUCTOR[1:], ohms("N PE", None, "lifted")]
+    readings = [*LIVE, ohms("PE BOARD-PE", RUN * 1.2), *EACH_CONDUCTOR[1:], *UNDER_LOAD, ohms("N PE", None, "lifted")]
     found = interpret(outlet(), readings, [LOW_OHM])
     assert found.verdict is Verdict.UNCONFIRMED
     offered = found.next_tests[0].measurement

@@ -9,6 +9,7 @@ from evenprobe.interpretation import Ensemble
 from evenprobe.interpretation.exclusion import hops
 from evenprobe.interpretation.local_search import FITS, Start, search_from
 from evenprobe.interpretation.misfit import distances
+from evenprobe.interpretation.samples import Span
 from evenprobe.quantities import Evidence, weigh
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.unknowns import amperes
@@ -50,8 +51,8 @@ def test_a_voltage_far_above_the_band_never_fits_the_correct_condition():
 def test_a_sample_that_shows_the_reading_has_nowhere_to_move():
     facts = outlet()
     evidence = [w for v in ("L-N", "L-PE") for w in weigh(volts(v, 120.0), facts)]
-    predicted = np.array([[120.0, 110.0, 60.0], [120.0, 111.0, 119.0]])
-    moves = distances(evidence, predicted, np.ones(3))
+    shown = np.array([[120.0, 110.0, 60.0], [120.0, 111.0, 119.0]])
+    moves = distances(evidence, Span(shown, shown, np.zeros((2, 3), int), np.zeros((2, 3), int)), np.ones(3))
     assert moves[0] == pytest.approx(0, abs=1e-12)
     assert (moves[1:] > 0).all()
 

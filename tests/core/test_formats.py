@@ -52,6 +52,11 @@ def problems(data):
         (reading(quantity="presence", value=3.0), "points[0].readings[0].value", "true or false"),
         (reading(quantity="lamps", value={"L-X": True}), "points[0].readings[0].value", "unknown lamp"),
         (reading(load_between=["L", "PE"]), "points[0].readings[0].load_between", "between two of L, N"),
+        (
+            reading(quantity="resistance", mode=None, unit="ohm", nothing_else_on=True),
+            "points[0].readings[0].nothing_else_on",
+            "live",
+        ),
         (reading(quantity="trip", value=True, to="N"), "points[0].readings[0].to", "from a line to earth"),
         (reading(at="yesterday"), "points[0].readings[0].at", "time with its offset"),
     ],

@@ -89,11 +89,11 @@ def test_a_load_takes_volts_in_proportion_and_the_neutral_rises_by_its_share(poi
 
 def test_with_the_source_everything_alternating_rises_alike():
     ensemble = Ensemble(outlet(), 16)
-    correct = CONDITIONS["correct"]
-    rows = ensemble.block_of(correct)
+    faulty = CONDITIONS["open-earth"]
+    rows = ensemble.block_of(faulty)
     factor = np.full(16, 1.02)
-    moved = ensemble.installation.with_source(ensemble.cube[rows], correct, factor)
-    after = type(ensemble).__mro__[1](ensemble.installation, moved, [(correct, slice(0, 16))])
+    moved = ensemble.installation.with_source(ensemble.cube[rows], faulty, factor)
+    after = type(ensemble).__mro__[1](ensemble.installation, moved, [(faulty, slice(0, 16))])
     before = ensemble.installation.source_volts(ensemble.values, ensemble.blocks)[rows]
     grown = after.installation.source_volts(after.values, after.blocks) / before
     for pair in ((LINE, NEUTRAL), (LINE, EARTH)):

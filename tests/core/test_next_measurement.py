@@ -4,12 +4,15 @@ import numpy as np
 import pytest
 
 from evenprobe.conditions import conditions_for
-from evenprobe.interpretation import capabilities_here, interpret
-from evenprobe.quantities import RESISTANCE, VOLTAGE
+from evenprobe.interpretation import Verdict, capabilities_here, interpret
+from evenprobe.interpretation.next_measurement import Obstacle
+from evenprobe.interpretation.next_measurement.obstacles import obstacles_to
+from evenprobe.interpretation.next_measurement.shortest_way import Step, shortest_way
+from evenprobe.quantities import RESISTANCE, VOLTAGE, Measurement
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import Terminal
-from tests.core.installations import continental, ohms, outlet, standing, volts
+from tests.core.installations import continental, ohms, outlet, several, standing, volts
 
 METER = Instrument("meter", kinds.MULTIMETER, proved=True)
 DETECTOR = Instrument("detector", kinds.NON_CONTACT, proved=True)
@@ -99,7 +102,7 @@ def test_a_tester_that_is_known_not_to_work_is_not_offered_and_the_note_says_wha
 
 
 def test_where_nothing_stands_there_is_nothing_to_ask_but_to_take_it_again():
-    contradictory = interpret(outlet(), [*HEALTHY, volts("L-N", 3.0, id="slip")], [METER])
+    contradictory = interpret(outlet(), [*HEALTHY, volts("L-N", 300.0, id="slip")], [METER])
     assert contradictory.next_tests == ()
     assert "slip" in contradictory.retake
 
@@ -117,6 +120,68 @@ def test_when_all_that_stands_is_fine_no_more_is_asked():
     result = interpret(outlet(), chain, [METER])
     fine = all(o.severity.is_fine for o in result.conditions if o.standing)
     assert bool(result.next_tests or result.next_tests_note) is not fine
+
+
+def test_at_an_untouched_outlet_the_order_is_the_usual_one_unless_danger_is_suspected():
+    taken = []
+    for pair, value in (("L-N", 120.2), ("L-PE", 120.4), ("N-PE", 0.1)):
+        first = interpret(outlet(), taken, [METER]).next_tests[0].measurement
+        assert (first.from_, first.to, first.as_is) == (*map(Terminal, pair.split("-")), True)
+        taken.append(volts(pair, value))
+    suspected = interpret(outlet(), [volts("L-N", 0.2)], [METER]).next_tests[0].measurement
+    assert (suspected.from_, suspected.to) != (Terminal.L, Terminal.N)
+
+
+@pytest.mark.parametrize(
+    ("cannot", "needs"),
+    [
+        (Obstacle.REFERENCE, lambda m: Terminal.REF in m.ends),
+        (Obstacle.LOAD, lambda m: m.under_load),
+        (Obstacle.OPEN, lambda m: m.neutral == "lifted" or any("BOARD" in end for end in m.ends)),
+        (Obstacle.SWITCH_OFF, lambda m: m.quantity.dead or m.nothing_else_on),
+    ],
+)
+def test_what_a_person_cannot_do_is_not_asked_for_and_something_else_is(cannot, needs):
+    anything = interpret(outlet(), HEALTHY, [METER]).next_tests
+    offered = interpret(outlet(), HEALTHY, [METER], cannot=[cannot]).next_tests
+    assert offered
+    assert not any(needs(t.measurement) for t in offered)
+    assert offered != anything or not any(needs(t.measurement) for t in anything)
+
+
+def test_not_all_that_is_offered_wants_the_same_thing():
+    offered = [obstacles_to(t.measurement) for t in interpret(outlet(), HEALTHY, [METER]).next_tests]
+    assert not set.intersection(*offered)
+
+
+@pytest.mark.parametrize("seed", range(3))
+@pytest.mark.parametrize(
+    ("point", "most"), [(outlet(), 7), (continental(), 6), (several("L1 L2 N PE"), 8)], ids=["120", "230", "120/240"]
+)
+def test_a_sound_outlet_is_safe_in_a_few_readings_though_supply_and_loads_move(point, most, seed):
+    """The figures of `bench/steps.py`, in small."""
+    correct = next(c for c in conditions_for(point) if c.id == "correct")
+    errors = TesterErrors(np.random.default_rng([8, seed]))
+    hidden, readings = HiddenPoint(point, correct, np.random.default_rng([9, seed]), moves=True), []
+    for number in range(most):
+        offer = interpret(point, readings, [METER]).next_tests[0].measurement
+        readings.append(hidden.read(f"r{number}", offer, errors, at=20.0 * number))
+        if interpret(point, readings, [METER]).verdict in (Verdict.SAFE, Verdict.CORRECT):
+            return
+    pytest.fail(f"not safe after {most}")
+
+
+def test_the_quickest_way_rules_out_all_and_opens_the_circuit_once():
+    dead = Measurement(RESISTANCE, Terminal.PE, Terminal.BOARD_PE, device="open")
+    more = Measurement(RESISTANCE, Terminal.N, Terminal.BOARD_N, device="open")
+    live = Measurement(VOLTAGE, Terminal.PE, Terminal.REF)
+    out = [frozenset("ab"), frozenset("cd"), frozenset("bc")]
+    steps = [Step((i,), rules_out) for i, rules_out in enumerate(out)]
+    assert {s.numbers for s in shortest_way([dead, more, live], steps, frozenset("abcd"))} == {(0,), (1,)}
+    assert {s.numbers for s in shortest_way([dead, more, live], steps, frozenset("bcx"))} == {(2,)}
+    many = frozenset(str(n) for n in range(12))
+    each = [Step((i,), frozenset({str(i)})) for i in range(12)]
+    assert len(shortest_way([live] * 12, each, many)) == 12
 
 
 def test_a_lamp_tester_sees_an_open_line_and_never_a_false_earth():

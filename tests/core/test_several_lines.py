@@ -84,8 +84,8 @@ def test_both_legs_odd_with_their_sum_right_is_a_neutral_lost_at_the_source():
 
 def test_two_legs_of_a_star_are_a_note_and_clear_nothing_else():
     result = read(RANGE, *all_of(L1_N=120.2, L2_N=120.4, L1_L2=208.3))
-    assert "two-legs-of-star" in standing(result)
-    assert "correct" not in standing(result)
+    likelihood = {o.condition.id: o.likelihood for o in result.conditions if o.standing}
+    assert likelihood["two-legs-of-star"] > 10 * likelihood["correct"], "which it is only with much on meanwhile"
     assert result.verdict is Verdict.UNCONFIRMED
     assert {"open-earth", "earth-from-neutral"} <= standing(result)
 

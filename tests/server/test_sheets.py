@@ -40,11 +40,12 @@ def test_dead_tests_reach_the_bench(anna, bench_kit):
     fill(anna, place)
     bench = anna.get(f"/points/{place['point']}/bench").json()
     standing = {c["id"] for c in bench["interpretation"]["conditions"] if c["standing"]}
-    of_the_source = {"neutral-open-at-source", "source-not-bonded"}
+    of_the_source = {"neutral-open-at-source", "neutral-failing-at-source", "source-not-bonded"}
     assert standing == {"correct", *of_the_source}, "which no dead test of a circuit can see"
     live = {"quantity": "voltage", "mode": "ac", "from": "L"}
     for seen in (
-        {"to": "N", "value": 117.4, "load_here_a": 12},
+        {"to": "N", "value": 119.8, "nothing_else_on": True},
+        {"to": "N", "value": 117.4, "load_here_a": 12, "nothing_else_on": True},
         {"to": "PE", "value": 119.4, "input": "low-z"},
     ):
         anna.put(f"/points/{place['point']}/readings/{uuid4()}", {"entry": {**live, **seen}})

@@ -10,7 +10,7 @@ from evenprobe.practices import Practice
 from evenprobe.registry import Listed, Registry
 from evenprobe.supplies import Earthing
 from evenprobe.wiring.points import METALWORK, Layout, PointFacts, Terminal
-from evenprobe.wiring.unknowns import Range
+from evenprobe.wiring.unknowns import Range, loses_little
 
 
 class Severity(IntEnum):
@@ -58,6 +58,8 @@ class Condition(Listed):
         Resistance from the line to metalwork.
     bonded
         Whether neutral and earth are joined at the origin.
+    overloaded
+        Whether the run loses more than it should at what its device lets through.
     open_at_device
         Whether the line is open at its device.
     device_blind
@@ -97,6 +99,7 @@ class Condition(Listed):
     source_share: tuple[float, float] | None = None
     leak_ohm: Range | None = None
     bonded: bool = True
+    overloaded: bool = False
     open_at_device: bool = False
     device_blind: bool = False
     taps_too: bool = False
@@ -124,12 +127,18 @@ class Condition(Listed):
             and self._disturbed <= here
             and (not self.device_blind or point.circuit.residual_ma is not None)
             and (self.bonded or point.earthing is not Earthing.IT)
+            and (not self.overloaded or not loses_little(point))
         )
 
     @property
     def _disturbed(self) -> set[str]:
         moved = {w for pair in zip(self.contacts, HEALTHY, strict=True) if pair[0] != pair[1] for w in pair}
         return moved | set(self.joints) | set(self.disturbs) | (set() if self.bonded else {"earth"})
+
+    @property
+    def beside_wiring(self) -> bool:
+        """Whether the wiring here is sound under it: a device that sees nothing, a neutral that fails at the source."""
+        return self.device_blind or (set(self.joints) == {"service"} and not self.severity.can_hurt)
 
     def severity_at(self, point: PointFacts) -> Severity:
         """The severity here: which way round an unpolarised plug goes is never a fault.

@@ -4,11 +4,14 @@ A row a condition. What a person would call it uses the practice's words: `{line
 """
 
 from evenprobe.conditions.condition import Condition, Severity
-from evenprobe.conditions.variants import OPEN, a_line_as_neutral
+from evenprobe.conditions.variants import OPEN, a_line_as_neutral, lost_or_failing
 from evenprobe.wiring.unknowns import Range
 
 _STANDALONE = ("standalone-120", "standalone-230")
 _POOR_JOINT = Range(0.3, 6.0, "log")
+_FAILING_SERVICE = Range(0.2, 2.0, "log")
+LOST_SERVICE = Range(2.0, 200.0, "log")
+"""Ohms of the neutral's joint at the source: what it heats and lets rise before it opens, and as good as open."""
 _POOR_EARTH_JOINT = Range(2.0, 500.0, "log")
 
 ONE_LINE: tuple[Condition, ...] = (
@@ -215,6 +218,40 @@ ONE_LINE: tuple[Condition, ...] = (
         remedy="switch off now; nothing may be plugged in",
         variants=a_line_as_neutral,
         disturbs=("neutral",),
+    ),
+    Condition(
+        id="neutral-lost-at-source",
+        severity=Severity.DANGER,
+        prior=0.003,
+        title="{neutral} lost at the source",
+        symptom="voltage follows whatever is switched on; all earthed metalwork rises with the load",
+        cause="the neutral at the origin, the meter or the transformer",
+        remedy="switch off now and report it: nothing may be used until the neutral is whole",
+        variants=lost_or_failing,
+        joints={"service": LOST_SERVICE},
+        disturbs=("neutral",),
+        systems=("120", "230", *_STANDALONE),
+    ),
+    Condition(
+        id="neutral-failing-at-source",
+        severity=Severity.DEFECT,
+        prior=0.006,
+        title="{neutral} failing at the source",
+        symptom="lamps flicker when something heavy is switched, in the whole building",
+        cause="a corroded or loose neutral joint at the origin, the meter or the transformer",
+        remedy="report it: it opens sooner or later",
+        joints={"service": _FAILING_SERVICE},
+        disturbs=("neutral",),
+    ),
+    Condition(
+        id="excess-drop",
+        severity=Severity.DEFECT,
+        prior=0.02,
+        title="too much lost along the run",
+        symptom="lamps dim and motors labour while other things are on",
+        cause="a long run, thin conductors, or more on it than it was laid for",
+        remedy="measure at the {board} under the same load; fewer loads, or larger conductors",
+        overloaded=True,
     ),
     Condition(
         id="residual-device-fails",

@@ -4,6 +4,7 @@ Split phase, star and high-leg delta; see `supplies.systems`. Single faults of o
 """
 
 from evenprobe.conditions.condition import Condition, Severity
+from evenprobe.conditions.one_line import LOST_SERVICE
 from evenprobe.conditions.variants import (
     OPEN,
     high_leg_misplaced,
@@ -13,9 +14,7 @@ from evenprobe.conditions.variants import (
     two_lines_exchanged,
     two_on_one_leg,
 )
-from evenprobe.wiring.unknowns import Range
 
-_FAILING_SERVICE = Range(1.0, 200.0, "log")
 _ONE_TAP = "120"
 SPLIT_PHASE = "120/240"
 HIGH_LEG = "240-high-leg"
@@ -95,12 +94,12 @@ SEVERAL_LINES: tuple[Condition, ...] = (
         id="neutral-open-at-source",
         severity=Severity.DANGER,
         prior=0.004,
-        title="{neutral} lost or failing at the source",
+        title="{neutral} lost at the source",
         symptom="lamps on one leg too bright, on the other too dim; metalwork may carry the return current",
         cause="the neutral at the origin, the meter or the transformer; both legs odd with their sum right",
         remedy="switch off now and report it: nothing may be used until the neutral is whole",
         variants=lost_or_failing,
-        joints={"service": _FAILING_SERVICE},
+        joints={"service": LOST_SERVICE},
         disturbs=("neutral",),
         systems=(SPLIT_PHASE, HIGH_LEG, *_STARS),
     ),

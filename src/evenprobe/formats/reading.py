@@ -56,6 +56,8 @@ class ReadingEntry(Strict):
     load_elsewhere_a: Annotated[float, Field(gt=0, le=_HIGHEST_LOAD_A)] | None = None
     load_between: tuple[str, str] | None = None
     """Which contacts the known load is between, where several lines come to the point."""
+    nothing_else_on: Literal[True] | None = None
+    """Whatever else there is on the circuit was seen to be switched off or unplugged."""
     min: NotNegative | None = None
     max: NotNegative | None = None
     """Of a current: what it fell and rose to, as a meter keeps them; the most is that of a start."""
@@ -124,6 +126,8 @@ class ReadingEntry(Strict):
         at_board = [key for key, end in (("from", self.from_), ("to", self.to)) if end in BOARD_END.values()]
         if at_board and not written.at_board:
             raise FieldError(at_board[0], f"an end at the board is for dead tests and currents, not {self.quantity}")
+        if self.nothing_else_on and not written.load:
+            raise FieldError("nothing_else_on", f"says something of a live voltage, not of {self.quantity}")
         if self.neutral == "lifted" and not written.neutral_lifted:
             raise FieldError("neutral", "is lifted only on a dead circuit, for ohms and insulation")
         if self.from_ is not None and self.from_ == self.to:
@@ -223,6 +227,7 @@ class ReadingEntry(Strict):
                 load_here_a=self.load_here_a,
                 load_elsewhere_a=self.load_elsewhere_a,
                 load_between=None if self.load_between is None else _ends(self.load_between),
+                nothing_else_on=self.nothing_else_on is True,
                 device=self.device or ("open" if self._written.device_open else "closed"),
                 neutral=self.neutral or "connected",
                 test_ma=self.test_ma if self._written.ends == "line to earth" else None,
@@ -237,6 +242,7 @@ class ReadingEntry(Strict):
             least=self._through_once(self.min),
             most=self._through_once(self.max),
             continuous=self.continuous is True,
+            at=None if self.at is None else self.at.timestamp(),
             **seen,
         )
 

@@ -16,6 +16,7 @@ from evenprobe.formats.fields import PracticeName, Terminals
 from evenprobe.formats.kit import InstrumentEntry
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.supply import SupplyEntry
+from evenprobe.interpretation.next_measurement import Obstacle
 from evenprobe.limits.protective_devices import Curve
 from evenprobe.quantities import Reading
 from evenprobe.quantities.fit_here import why_unfit
@@ -58,6 +59,8 @@ class PointEntry(Strict):
     circuit: CircuitEntry | None = None
     supply: SupplyEntry | None = None
     """This point's own supply, where a site has several; the file's otherwise."""
+    cannot: list[Obstacle] = []
+    """What is not to be had or not allowed here, so that no next test needs it."""
     readings: list[ReadingEntry] = []
 
     @model_validator(mode="after")

@@ -6,6 +6,7 @@ from evenprobe.conditions import Severity
 from evenprobe.deadtests.kinds import DEAD_TESTS
 from evenprobe.entries.documented import Among
 from evenprobe.interpretation import Verdict
+from evenprobe.interpretation.findings import State
 from evenprobe.practices import PRACTICES
 from evenprobe.quantities import QUANTITIES
 from evenprobe.supplies import SYSTEMS, Earthing
@@ -25,4 +26,5 @@ PurposeWord = Annotated[str, Among(Purpose)]
 CategoryWord = Annotated[str, Among(tuple(category.name for category in Category))]
 DeadTestWord = Annotated[str, Among(DEAD_TESTS)]
 VerdictWord = Annotated[str, Among(Verdict)]
+StateWord = Annotated[str, Among(State)]
 SeverityWord = Annotated[str, Among(tuple(severity.label for severity in Severity))]

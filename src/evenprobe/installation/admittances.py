@@ -8,12 +8,22 @@ from numpy.typing import NDArray
 
 from evenprobe.conditions import Condition
 from evenprobe.conditions.variants import OPEN, Variant
-from evenprobe.installation.modes import Mode
+from evenprobe.installation.modes import Mode, only_between
 from evenprobe.installation.sensitivities import Blocks
 from evenprobe.supplies import Earthing
 from evenprobe.wiring.points import Layout, PointFacts
 from evenprobe.wiring.topology import between, clamp, pairs_of, topology_of
-from evenprobe.wiring.unknowns import Values, amperes, board_pairs, circuit_load
+from evenprobe.wiring.unknowns import (
+    Values,
+    amperes,
+    assumed_rating_a,
+    board_pairs,
+    circuit_load,
+    load_left,
+    most_load_a,
+    ohm_of_a_run_too_long,
+    source_range,
+)
 
 Array = NDArray[Any]
 Rows = slice | NDArray[np.intp]
@@ -24,6 +34,8 @@ Moved = Sequence[tuple[tuple[str, ...], Rows]]
 _OPEN_SIEMENS = 1e-9
 _CLOSED_SIEMENS = 1e3
 _BOLTED_SIEMENS = 1e3
+_LEAST_DROP_VOLTS = 0.5
+"""Lost on the way to a point even where the supply is at the foot of its band."""
 CLAMPED_SIEMENS = 1e3
 """Of the stretch of conductor inside a clamp; amperes through it are its volts times this."""
 
@@ -59,6 +71,8 @@ class Admittances:
         nominal = point.system.nominal_volts
         self._volts = {frozenset((a, b)): nominal * abs(phasors[a] - phasors[b]) for a, b in pairs_of(phasors)}
         self._circuit_pairs = pairs_of(self.layout.live_wires)
+        self._most_a = most_load_a(point)
+        self._foot_volts = source_range(point).low
 
     def __call__(self, values: Values, blocks: Blocks, mode: Mode) -> dict[str, Array]:
         """Siemens (B,) of every branch of the mode's mesh."""
@@ -115,6 +129,9 @@ class Admittances:
         """Each wire along the run, before the tap and after it, and at the device."""
         count = len(v["length_m"])
         line_ohm = v["ohm_per_m"] * v["length_m"] * v["warmth"]
+        for condition, _, rows in by_variant:
+            if condition.overloaded:
+                line_ohm[rows] += ohm_of_a_run_too_long(self.point)
         opened = _OPEN_SIEMENS + self._capacitor(v["open_farad"], mode)
         y: dict[str, Array] = {}
         for wire in self.layout.wires:
@@ -171,17 +188,46 @@ class Admittances:
         ]
         taps_moved = [(contacts, rows) for c, contacts, rows in moved if c.taps_too]
         ends_moved = [(contacts, rows) for _, contacts, rows in moved]
+        sound = self._share_that_sound_wires_carry(v, by_variant)
         for place, elsewhere in (("tap", taps_moved), ("end", ends_moved)):
             for a, b in self._circuit_pairs:
-                self._put_load(y, place, (a, b), self._load_siemens(v, place, a, b, mode), elsewhere)
+                self._put_load(y, place, (a, b), sound * self._load_siemens(v, place, a, b, mode), elsewhere)
         for condition, variant, rows in by_variant:
             if condition.leak_ohm is not None:
                 y[between("end", variant.leaking, "earth")][rows] += 1 / condition.leak_ohm.at(v["leak_severity"][rows])
         return y
 
+    def most_along_the_run(self, v: Values, blocks: Blocks, pair: tuple[str, str], mode: Mode) -> Array:
+        """Siemens (B,) of the most that can be on between two wires beside what is at the contacts."""
+        by_variant = list(rows_by_variant(self.layout, v, blocks))
+        alone = mode._replace(others=only_between(*pair))
+        return self._share_that_sound_wires_carry(v, by_variant) * self._load_siemens(v, "tap", *pair, alone)
+
+    def _left_a(self, v: Values, a: str, b: str) -> Array:
+        """What the device lets through beside what is at the contacts."""
+        return assumed_rating_a(self.point) * load_left(v, a, b, self._most_a) / self._most_a
+
+    def _share_that_sound_wires_carry(self, v: Values, by_variant: ByVariant) -> Array:
+        """Of the most that a device lets through: a circuit is sound only while its voltage stays in the band.
+
+        Where there is a fault the load may be what it likes.
+        """
+        share = np.ones(len(v["length_m"]))
+        run = 2 * v["ohm_per_m"] * v["length_m"] * v["warmth"]
+        drop = self._most_a * (run + v["source_ohm"] + v["service_neutral_ohm"])
+        of_allowed = drop / np.maximum(v["source_volts"] - self._foot_volts, _LEAST_DROP_VOLTS)
+        for condition, _, rows in by_variant:
+            if condition.severity.is_fine:
+                share[rows] = 1 / np.hypot(1, of_allowed[rows])
+        return share
+
     def _load_siemens(self, v: Values, place: str, a: str, b: str, mode: Mode) -> Array:
         """At DC a load is another resistance altogether: a cold filament, a rectifier, a winding."""
-        siemens = circuit_load(v, place, a, b) / self._volts[frozenset((a, b))]
+        load = circuit_load(v, place, a, b, self._most_a)
+        if place == "tap" and mode.others:
+            is_on = mode.others == only_between(a, b)
+            load = self._left_a(v, a, b) * is_on
+        siemens = load / self._volts[frozenset((a, b))]
         return np.asarray(siemens * (v["load_at_dc"] if mode.dc else np.exp(-1j * v["load_angle"])))
 
     def _put_load(self, y: dict[str, Array], place: str, contacts: tuple[str, str], load: Array, moved: Moved) -> None:

@@ -13,13 +13,13 @@ from numpy.typing import NDArray
 
 from evenprobe.conditions import Condition, conditions_for
 from evenprobe.installation.admittances import Admittances, rows_by_variant
-from evenprobe.installation.modes import AS_FOUND, CLAMPED, DEAD, NEUTRAL_LIFTED, Mode
+from evenprobe.installation.modes import AS_FOUND, CLAMPED, DEAD, NEUTRAL_LIFTED, OFF, Mode, only_between
 from evenprobe.installation.sensitivities import Blocks, Sensitivities
 from evenprobe.limits import limit_for
-from evenprobe.network import Mesh, Solution
+from evenprobe.network import Load, Mesh, Solution
 from evenprobe.wiring.points import BOARD_END, PointFacts, Terminal
 from evenprobe.wiring.topology import pairs_of, topology_of
-from evenprobe.wiring.unknowns import Cube, Unknowns, Values, amperes, board_pairs, circuit_load
+from evenprobe.wiring.unknowns import Cube, Unknowns, Values, amperes, board_pairs, circuit_load, load_left, most_load_a
 
 Array = NDArray[Any]
 BesideBranches = Literal["known_load_error", "contact_ohm", "reference_ohm"]
@@ -57,6 +57,11 @@ class Solved:
         return replace(self, **changed)
 
 
+def tap_port(contact: str) -> str:
+    """The port where other loads tap the run, on the wire of a contact."""
+    return f"TAP-{contact}"
+
+
 def result_bar(end: str) -> str:
     """The port of the bar that a conductor with this end at the board is on."""
     return f"BAR-{end}"
@@ -73,6 +78,20 @@ class Installation:
         self.admittances = Admittances(point)
         self._circuit_pairs = pairs_of(self.layout.live_wires)
         self._unbalanced = self.layout.lines[1:]
+        self._most_a = most_load_a(point)
+
+    @cached_property
+    def loadings(self) -> tuple[str, ...]:
+        """What else can be on along the run, by its extremes: nothing, or the most between any two wires."""
+        return (OFF, *(only_between(*pair) for pair in self._circuit_pairs))
+
+    def carrying(self, unloaded: Solved, values: Values, blocks: Blocks, mode: Mode) -> Solved:
+        """Solved with nothing on along the run, what it is with what the mode says."""
+        pair = next(pair for pair in self._circuit_pairs if only_between(*pair) == mode.others)
+        contacts = (*self.point.lines, Terminal.N)
+        one, other = (str(contacts[self.layout.live_wires.index(wire)]) for wire in pair)
+        siemens = self.admittances.most_along_the_run(values, blocks, pair, mode)
+        return replace(unloaded, at=unloaded.at.carrying(Load((tap_port(one), tap_port(other)), siemens)))
 
     def solve(self, values: Values, blocks: Blocks, mode: Mode = AS_FOUND, *, with_slopes: bool = False) -> Solved:
         """Solve samples, given as the values (B,) of the unknowns.
@@ -151,7 +170,7 @@ class Installation:
         return moved
 
     def source_volts(self, values: Values, blocks: Blocks) -> Array:
-        """Each sample's source voltage, (B,): its EMF, or where that is the condition its voltage at the board."""
+        """Each sample's source voltage, (B,): what is at the board."""
         healthy = self.unknowns.ranges["source_volts"]
         volts = values["source_volts"].copy()
         for condition, rows in blocks:
@@ -162,34 +181,39 @@ class Installation:
         return volts
 
     @cached_property
+    def tap_loads(self) -> frozenset[str]:
+        """Unknowns that are what else is on along the run."""
+        loads = {amperes("tap", a, b) for a, b in self._circuit_pairs}
+        return frozenset(loads | ({"tap_loaded"} & set(self.unknowns.ranges)))
+
+    @cached_property
     def regulating(self) -> tuple[str, ...]:
         """Unknowns the EMF depends on for a given voltage at the board."""
         loads = [amperes("board", a, b) for a, b in board_pairs(self.layout)]
-        loads += [amperes(place, a, b) for place in ("tap", "end") for a, b in self._circuit_pairs]
-        together = ("tap_loaded", "end_loaded") if "tap_loaded" in self.unknowns.ranges else ()
+        loads += [amperes("end", a, b) for a, b in self._circuit_pairs]
+        together = ("end_loaded",) if "end_loaded" in self.unknowns.ranges else ()
         return ("source_ohm", "source_angle", "service_neutral_ohm", *loads, *together)
 
     def regulation(self, values: Values, blocks: Blocks) -> Array:
         """The source's EMF over the voltage that `source_volts` is, (B,).
 
-        A supply is too high or too low where it is so at the board as it is found, the unknown loads on. Else it
-        is the EMF that is within the band. Of several lines here it is their mean.
+        That voltage is the board's with nothing on this circuit; where the supply is too high it is the board's with
+        all of it on, for it is so at any moment. Of several lines here it is their mean.
         """
         found = np.ones(len(values["source_ohm"]))
         for condition, rows in blocks:
-            if condition.source_share is not None:
-                found[rows] = self.emf_over_board({name: values[name][rows] for name in self.regulating})
+            found[rows] = self.regulation_of(condition, {name: values[name][rows] for name in self.regulating})
         return found
 
-    def emf_over_board(self, values: Values) -> Array:
-        """The EMF over the voltage at the board, (B,), of an installation with the loads of these values."""
+    def regulation_of(self, condition: Condition, values: Values) -> Array:
+        """The EMF over the voltage at the board, (B,), of samples of a condition."""
+        is_too_high = condition.source_share is not None and condition.source_share[1] != 1.0
         behind = values["source_ohm"] * np.exp(1j * values["source_angle"]) + values["service_neutral_ohm"]
         here = set(self.layout.lines)
-        on_lines = sum(values[amperes("board", a, b)] * len({a, b} & here) for a, b in board_pairs(self.layout)) + sum(
-            circuit_load(values, place, a, b) * len({a, b} & here)
-            for place in ("tap", "end")
-            for a, b in self._circuit_pairs
-        )
+        on_lines = sum(values[amperes("board", a, b)] * len({a, b} & here) for a, b in board_pairs(self.layout))
+        for a, b in self._circuit_pairs if is_too_high else ():
+            on_circuit = load_left(values, a, b, self._most_a) + circuit_load(values, "end", a, b, self._most_a)
+            on_lines = on_lines + on_circuit * len({a, b} & here)
         each = on_lines / len(here)
         return np.asarray(np.abs(1 + behind * each / self.point.system.nominal_volts))
 
@@ -214,14 +238,18 @@ class Installation:
         live = len(self.layout.live_wires)
         count = solution.volts.shape[1]
         contacts = (*self.point.lines, *((Terminal.N,) if self.layout.neutral else ()), Terminal.PE)
-        taps = [f"TAP-{contact}" for contact in contacts[:live]] if mode.taps else []
+        tapped = mode.taps or mode.dc
+        taps = [tap_port(str(contact)) for contact in contacts[:live]] if tapped else []
         at_the_board = [str(BOARD_END[contact]) for contact in contacts] if mode.dc or mode.clamped else []
         bars = [result_bar(end) for end in at_the_board] if mode.clamped else []
         names = (*map(str, contacts), *taps, str(Terminal.REF), *at_the_board, *bars)
         ports = np.tile(np.arange(len(names))[:, None], count)
-        for _, variant, rows in rows_by_variant(self.layout, values, blocks):
+        for condition, variant, rows in rows_by_variant(self.layout, values, blocks):
             if variant.contacts != wires:
                 ports[: len(wires), rows] = [[wires.index(wire)] for wire in variant.contacts]
+                if condition.taps_too and tapped:
+                    behind = [len(wires) + wires.index(wire) for wire in variant.contacts[:live]]
+                    ports[len(wires) : len(wires) + live, rows] = np.array(behind)[:, None]
         if not self.point.polarised:
             turned = np.flatnonzero(values["way_round"] < 0.5)
             ports[:2, turned] = ports[1::-1, turned]

@@ -7,7 +7,8 @@ class Mode(NamedTuple):
     """How the installation is solved: at DC with its sources at zero, with the device open, the neutral off its bar.
 
     `taps`: whether where other loads tap the run can be measured and loaded too. `clamped`: whether what flows in each
-    conductor where it leaves the board can be measured.
+    conductor where it leaves the board can be measured. `others`: what else is on along the run: what a sample has
+    there (""), nothing ("off"), or the most there can be between two wires and nothing else.
     """
 
     dc: bool = False
@@ -15,6 +16,15 @@ class Mode(NamedTuple):
     neutral_lifted: bool = False
     taps: bool = False
     clamped: bool = False
+    others: str = ""
+
+
+OFF = "off"
+
+
+def only_between(one: str, other: str) -> str:
+    """What is on where nothing is but between these two wires."""
+    return f"{one} {other}"
 
 
 AS_FOUND = Mode()

@@ -7,7 +7,7 @@ from evenprobe.conditions import Condition
 from evenprobe.interpretation.elimination import eliminate, likelihoods
 from evenprobe.interpretation.ensemble import ensemble_for
 from evenprobe.interpretation.next_measurement import would_rule_out
-from evenprobe.quantities import Evidence, Kept, Reading, weigh
+from evenprobe.quantities import Evidence, Kept, Reading, weigh_all
 from evenprobe.testers import Instrument
 from evenprobe.wiring import PointFacts
 
@@ -52,7 +52,7 @@ def capabilities_here(point: PointFacts, readings: Sequence[Reading], tester: In
     if point.no_lines:
         return Capabilities((), ())
     ensemble = ensemble_for(point)
-    weighed = [w for r in readings for w in weigh(r, point)]
+    weighed = weigh_all(readings, point)
     elimination = eliminate(ensemble, [w for w in weighed if isinstance(w, Evidence)])
     likelihood = likelihoods(ensemble, elimination, [w for w in weighed if isinstance(w, Kept)])
     gone = would_rule_out(ensemble, elimination, likelihood, tester)

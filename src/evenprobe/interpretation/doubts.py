@@ -15,6 +15,7 @@ from evenprobe.conditions import Condition
 from evenprobe.installation.admittances import variant_of
 from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.misfit import distances, gap
+from evenprobe.interpretation.samples import Span
 from evenprobe.quantities import Evidence
 
 Array = NDArray[Any]
@@ -42,7 +43,7 @@ class Doubt:
 
 
 def doubts_of(
-    ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Array, misfit: Array, scale: Array
+    ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Span, misfit: Array, scale: Array
 ) -> Iterator[Doubt]:
     """The conditions no sample fits and nothing excludes yet."""
     for condition, block in ensemble.blocks:
@@ -51,7 +52,7 @@ def doubts_of(
             continue
         if best > _WORTH_REFINING and not _each_alone_fits(ensemble, evidence, ensemble.number_of(block)):
             continue
-        to_move = distances(evidence, predicted[:, block], scale[block])
+        to_move = distances(evidence, predicted.of(block), scale[block])
         if to_move.min() > _HOPELESS_DISTANCE:
             continue
         rows = _of_each_kind(ensemble, condition, block, misfit[block], to_move)

@@ -15,7 +15,8 @@ from evenprobe.interpretation.exclusion import look_again
 from evenprobe.interpretation.findings import Reason
 from evenprobe.interpretation.local_search import FITS
 from evenprobe.interpretation.misfit import best_scale, gap, misfits
-from evenprobe.quantities import Alarm, Evidence, Kept, at_odds, confining, in_order
+from evenprobe.interpretation.samples import Span
+from evenprobe.quantities import Alarm, Evidence, Kept, confining, in_order
 from evenprobe.quantities.presence import ALARM_CERTAIN_VOLTS
 from evenprobe.wiring import Terminal
 
@@ -56,8 +57,6 @@ class Elimination:
 
 def anything_stands(ensemble: Ensemble, evidence: Sequence[Evidence]) -> bool:
     """Whether any condition explains the evidence, by its samples or, looked at again briefly, near them."""
-    if at_odds(evidence):
-        return False
     against = _held_against(ensemble, evidence)
     return bool((against.misfit <= 1.0).any()) or any(
         found <= FITS for found in look_again(ensemble, *against, briefly=True).values()
@@ -68,14 +67,14 @@ class _Held(NamedTuple):
     """What confines of the evidence; of every sample of the ensemble what it shows, misses by, and its best scale."""
 
     evidence: tuple[Evidence, ...]
-    predicted: Array
+    predicted: Span
     misfit: Array
     scale: Array
 
 
 def _held_against(ensemble: Ensemble, evidence: Sequence[Evidence]) -> _Held:
     confined = confining(in_order(evidence))
-    predicted = ensemble.predictions(confined)
+    predicted = ensemble.spans(confined)
     misfit = misfits(confined, predicted, ensemble.scale, worth_knowing=_WORTH_KNOWING)
     return _Held(confined, predicted, misfit, best_scale(confined, predicted, ensemble.scale))
 
@@ -88,7 +87,7 @@ def eliminate(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Elimination:
         nothing = np.zeros(len(ensemble.cube))
         return Elimination((), nothing, nothing + 1, everything, ())
     held = _held_against(ensemble, evidence)
-    refined = {} if at_odds(evidence) else look_again(ensemble, *held)
+    refined = look_again(ensemble, *held)
     standing, fallen = [], []
     for condition, block in ensemble.blocks:
         own = held.misfit[block]
@@ -123,11 +122,11 @@ def reason_for(ensemble: Ensemble, elimination: Elimination, condition: Conditio
     scale = ensemble.scale[0][block], ensemble.scale[1][block]
     for left_out in elimination.evidence:
         others = [e for e in elimination.evidence if e is not left_out]
-        predicted = np.stack([ensemble.predicted(e.measurement)[block] for e in others])
+        predicted = ensemble.spans(others).of(block)
         agreeing = np.argsort(misfits(others, predicted, scale))[:8]
         factor = best_scale(others, predicted, scale)[agreeing] if left_out.with_source else 1.0
-        p = ensemble.predicted(left_out.measurement)[block][agreeing] * factor
-        best = _plainer(best, left_out, float(p.min()), float(p.max()))
+        p = ensemble.span(left_out.measurement).of(block).of(agreeing)
+        best = _plainer(best, left_out, float((p.least * factor).min()), float((p.most * factor).max()))
     assert best is not None
     return best[1]
 

@@ -67,8 +67,9 @@ class Ensemble(Samples):
 
     def prepare(self) -> None:
         """Solve beforehand whatever the next readings may need, so that none has to wait for it."""
-        for mode in (AS_FOUND._replace(taps=True), DEAD, NEUTRAL_LIFTED):
-            self.solved(mode)
+        for others in ("", *self.installation.loadings):
+            for mode in (AS_FOUND._replace(taps=True), DEAD, NEUTRAL_LIFTED):
+                self.solved(mode._replace(others=others))
 
     def block_of(self, condition: Condition) -> slice:
         """The rows of the ensemble that are under a condition."""
@@ -83,12 +84,12 @@ class Ensemble(Samples):
         return self._ranges.of(e.measurement, lambda: self._range(e))
 
     def _range(self, e: Evidence) -> "ShownRange":
-        p = self.predicted(e.measurement)
+        span = self.span(e.measurement)
         low, high = self.scale if e.with_source else (1.0, 1.0)
         by_condition = len(self.conditions), self.samples
         tail = int(_TAIL_SHARE * self.samples)
-        lowest = np.partition((p * low).reshape(by_condition), (0, tail), axis=1)[:, [0, tail]]
-        highest = np.partition(-(p * high).reshape(by_condition), (0, tail), axis=1)[:, [0, tail]]
+        lowest = np.partition((span.least * low).reshape(by_condition), (0, tail), axis=1)[:, [0, tail]]
+        highest = np.partition(-(span.most * high).reshape(by_condition), (0, tail), axis=1)[:, [0, tail]]
         return ShownRange(
             lowest[:, 0], -highest[:, 0], 2 * lowest[:, 0] - lowest[:, 1], highest[:, 1] - 2 * highest[:, 0]
         )

@@ -19,6 +19,7 @@ from evenprobe.interpretation.doubts import Doubt, doubts_of
 from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.local_search import FITS, Arrival, Start, search_from
 from evenprobe.interpretation.misfit import best_scale, misfits
+from evenprobe.interpretation.samples import Span
 from evenprobe.quantities import Evidence
 
 Array = NDArray[Any]
@@ -106,7 +107,7 @@ _LAST = Stage(
 def look_again(
     ensemble: Ensemble,
     evidence: Sequence[Evidence],
-    predicted: Array,
+    predicted: Span,
     misfit: Array,
     scale: Array,
     *,
@@ -158,7 +159,7 @@ def _nearest(doubts: Iterable[Doubt], count: int) -> list[Doubt]:
 
 
 def _by_two(
-    ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Array, doubts: Sequence[Doubt]
+    ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Span, doubts: Sequence[Doubt]
 ) -> dict[str, float]:
     """Of the conditions that cannot even meet the two readings that lie worst together, the least misfit of those.
 
@@ -182,11 +183,11 @@ def _by_two(
     return found
 
 
-def _worst_two(ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Array, block: slice) -> tuple[int, ...]:
+def _worst_two(ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Span, block: slice) -> tuple[int, ...]:
     """The one or two readings whose least misfit among a condition's samples is the greatest."""
     scale = ensemble.scale[0][block], ensemble.scale[1][block]
     best = {
-        pair: float(misfits([evidence[i] for i in pair], predicted[list(pair), block], scale).min())
+        pair: float(misfits([evidence[i] for i in pair], predicted.of(block).readings(pair), scale).min())
         for pair in (*((i,) for i in range(len(evidence))), *combinations(range(len(evidence)), 2))
     }
     return max(best, key=lambda pair: best[pair])
@@ -196,7 +197,7 @@ def _least_of(ensemble: Ensemble, evidence: Sequence[Evidence], conditions: Sequ
     """The least misfit of each condition, of its samples as they are or moved."""
     if not conditions:
         return {}
-    predicted = ensemble.predictions(evidence)
+    predicted = ensemble.spans(evidence)
     misfit, scale = misfits(evidence, predicted, ensemble.scale), best_scale(evidence, predicted, ensemble.scale)
     least = {c.id: float(misfit[ensemble.block_of(c)].min()) for c in conditions}
     doubts = [d for d in doubts_of(ensemble, evidence, predicted, misfit, scale) if d.condition in conditions]

@@ -123,11 +123,34 @@ class NotCounted:
     warns: bool = False
 
 
+class State(StrEnum):
+    """What a question beside the wiring comes to."""
+
+    NOT_TESTED = "not-tested"
+    NOT_PRESENT = "not-present"
+    PASS = "pass"
+    BORDERLINE = "borderline"
+    FAIL = "fail"
+
+
+@dataclass(frozen=True)
+class BesideWiring:
+    """`reading`: the one that decides, None where there is none."""
+
+    state: State
+    why: str
+    reading: str | None = None
+
+
 @dataclass(frozen=True)
 class PointInterpretation:
+    """`verdict` is of the wiring; `insulation` and `protection` have answers of their own."""
+
     practice: Practice
     verdict: Verdict
     said: tuple[Sentence, ...]
+    insulation: BesideWiring
+    protection: BesideWiring
     conditions: tuple[ConditionOutcome, ...] = ()
     judgements: tuple[Judgement, ...] = ()
     retake: tuple[str, ...] = ()

@@ -1,7 +1,8 @@
 """The whole answer for one point: weigh, eliminate, judge, decide, and say what to do next."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 
+from evenprobe.interpretation.beside_wiring import insulation_of, protection_of
 from evenprobe.interpretation.elimination import (
     Elimination,
     agrees_with,
@@ -19,7 +20,7 @@ from evenprobe.interpretation.findings import (
     Verdict,
 )
 from evenprobe.interpretation.judgements import judgements
-from evenprobe.interpretation.next_measurement import next_measurements
+from evenprobe.interpretation.next_measurement import Obstacle, next_measurements
 from evenprobe.interpretation.sentences import SUMMARIES
 from evenprobe.interpretation.stories import stories
 from evenprobe.interpretation.verdict import (
@@ -27,14 +28,14 @@ from evenprobe.interpretation.verdict import (
     decide,
     direct_sentence,
     direct_voltage,
-    insulation_result,
     standing_alarms,
     summary,
 )
 from evenprobe.limits import Override, limit_for
-from evenprobe.quantities import Alarm, Direct, Evidence, Kept, Reading, Weighed, confining, weigh
+from evenprobe.quantities import Alarm, Direct, Evidence, Kept, Reading, Weighed, confining, weigh_all
 from evenprobe.testers import Instrument
 from evenprobe.wiring import PointFacts
+from evenprobe.wiring.points import METALWORK
 
 
 def interpret(
@@ -43,6 +44,7 @@ def interpret(
     kit: Sequence[Instrument] = (),
     overrides: Sequence[Override] = (),
     samples: int = SAMPLES_PER_CONDITION,
+    cannot: Collection[Obstacle] = (),
 ) -> PointInterpretation:
     """What the readings of a point can still mean.
 
@@ -60,6 +62,8 @@ def interpret(
         A crew's own limits, with the reasons for them.
     samples : int
         Of each condition.
+    cannot : collection of Obstacle
+        What is not to be had here, so that no next measurement needs it.
 
     Returns
     -------
@@ -81,7 +85,7 @@ def interpret(
     """
     if point.no_lines:
         return _without_lines(point, readings)
-    weighed = [w for r in readings for w in weigh(r, point)]
+    weighed = weigh_all(readings, point)
     evidence = [w for w in weighed if isinstance(w, Evidence)]
     alarms = [w for w in weighed if isinstance(w, Alarm)]
     kept = [w for w in weighed if isinstance(w, Kept)]
@@ -89,16 +93,18 @@ def interpret(
     direct = direct_sentence(directs, point.practice)
     ensemble = ensemble_for(point, samples)
     elimination = eliminate(ensemble, evidence)
-    outcomes = _outcomes(ensemble, elimination, alarms, kept)
+    unanswered = standing_alarms(alarms, evidence)
+    answered = [a for a in alarms if a.terminal in METALWORK and a not in unanswered]
+    outcomes = _outcomes(ensemble, elimination, [a for a in alarms if a not in answered], kept, strained=bool(answered))
     judged = judgements(point, evidence, [w.reading for w in weighed if isinstance(w, Kept | Direct)], overrides)
-    insulates = insulation_result(judged)
-    verdict = decide(outcomes, evidence, alarms, insulates, directs)
-    unanswered = bool(standing_alarms(alarms, evidence)) and not dangerous_readings(evidence)
+    insulation = insulation_of(judged)
+    verdict = decide(outcomes, evidence, alarms, insulation.state, directs)
+    is_unanswered = bool(unanswered) and not dangerous_readings(evidence)
     unstrained = [o for o in outcomes if o.standing and not o.strained]
-    unexplained = bool(alarms) and not unanswered and not unstrained and bool(elimination.standing)
+    unexplained = bool(alarms) and not is_unanswered and not unstrained and bool(elimination.standing)
     retake = _retake(ensemble, evidence) if not elimination.standing else ()
     likelihood = {o.condition.id: o.likelihood for o in outcomes}
-    tests, note = next_measurements(ensemble, elimination, likelihood, readings, kit)
+    tests, note = next_measurements(ensemble, elimination, likelihood, readings, kit, cannot)
     band = limit_for("voltage.band", point.practice, point.system, overrides).band
     return PointInterpretation(
         practice=point.practice,
@@ -107,11 +113,13 @@ def interpret(
             verdict,
             outcomes,
             point,
-            alarm_unanswered=unanswered,
+            alarm_unanswered=is_unanswered,
             alarm_unexplained=unexplained,
-            insulation=insulates,
+            insulation=insulation.state,
             direct=direct,
         ),
+        insulation=insulation,
+        protection=protection_of(point, evidence),
         conditions=outcomes,
         judgements=judged,
         retake=retake,
@@ -126,20 +134,28 @@ def interpret(
 
 def _without_lines(point: PointFacts, readings: Sequence[Reading]) -> PointInterpretation:
     """What lines there should be is not known, so nothing can be cleared; metalwork can still be seen to be live."""
-    weighed = [w for r in readings for w in weigh(r, point)]
+    weighed = weigh_all(readings, point)
     evidence = [w for w in weighed if isinstance(w, Evidence)]
     alarms = [w for w in weighed if isinstance(w, Alarm)]
     unanswered = bool(standing_alarms(alarms, evidence))
     kept = [w for w in weighed if isinstance(w, Kept)]
     directs = direct_voltage([w for w in weighed if isinstance(w, Direct)], kept)
     direct = direct_sentence(directs, point.practice)
-    verdict = decide((), evidence, alarms, None, directs)
+    verdict = decide((), evidence, alarms, directs=directs)
     if verdict in (Verdict.DANGER, Verdict.HAZARD):
         said = summary(verdict, (), point, alarm_unanswered=unanswered, alarm_unexplained=False, direct=direct)
     else:
         verdict, said = Verdict.UNTESTED, (SUMMARIES.say("no-lines", why=point.no_lines),)
     not_counted = tuple(NotCounted(r.id, point.no_lines) for r in readings)
-    return PointInterpretation(point.practice, verdict, said, not_counted=not_counted, direct=direct)
+    return PointInterpretation(
+        point.practice,
+        verdict,
+        said,
+        insulation_of(()),
+        protection_of(point, evidence),
+        not_counted=not_counted,
+        direct=direct,
+    )
 
 
 def _not_counted(weighed: Sequence[Weighed]) -> tuple[NotCounted, ...]:
@@ -148,15 +164,16 @@ def _not_counted(weighed: Sequence[Weighed]) -> tuple[NotCounted, ...]:
 
 
 def _outcomes(
-    ensemble: Ensemble, elimination: Elimination, alarms: Sequence[Alarm], kept: Sequence[Kept]
+    ensemble: Ensemble, elimination: Elimination, alarms: Sequence[Alarm], kept: Sequence[Kept], *, strained: bool
 ) -> tuple[ConditionOutcome, ...]:
+    """`strained`: all of it, by an alarm at metalwork that a contact reading has answered and nothing explains."""
     likelihood = likelihoods(ensemble, elimination, kept)
     standing = [
         ConditionOutcome(
             s.condition,
             s.condition.severity_at(ensemble.point),
             True,
-            any(not agrees_with(ensemble, elimination, s, alarm) for alarm in alarms),
+            strained or any(not agrees_with(ensemble, elimination, s, alarm) for alarm in alarms),
             likelihood[s.condition.id],
             lines=lines_of(ensemble, elimination, s),
         )

@@ -16,6 +16,7 @@ from numpy.typing import NDArray
 
 from evenprobe.conditions import Condition
 from evenprobe.installation import Installation
+from evenprobe.interpretation.movement import at_a_moment, moment_of
 from evenprobe.interpretation.samples import Samples
 from evenprobe.quantities import Evidence
 
@@ -63,7 +64,8 @@ class Arrival:
 class LocalSearch:
     """A batch of starts moved together; `patient`, no start is given up that still moves.
 
-    Beside the unknowns each tester's gain is moved, one more axis of the cube each, 0.5 being exact.
+    Beside the unknowns each tester's gain is moved and each moment's source, one more axis of the cube each, 0.5
+    being exact. What else is on at a moment is whatever suits its reading best.
     """
 
     def __init__(
@@ -74,8 +76,8 @@ class LocalSearch:
         self._owner = np.concatenate([np.full(len(s.cube), i) for i, s in enumerate(starts)])
         self._begun_with = np.bincount(self._owner)
         cube = np.concatenate([s.cube for s in starts])
-        exact_gains = np.full((len(cube), len({e.tester for e in evidence})), 0.5)
-        self._cube = np.concatenate([cube, exact_gains], axis=1)
+        exact = np.full((len(cube), len(_testers(evidence)) + len(_moments(evidence))), 0.5)
+        self._cube = np.concatenate([cube, exact], axis=1)
         begun = self._trial(self._owner, self._cube)
         self._residual, self._cost = begun.residual, begun.cost
         self._costs = [begun.cost]
@@ -162,7 +164,7 @@ def _cost(residual: Array) -> Array:
 
 
 class _Trial:
-    """A batch tried: samples, with a gain for each tester, of the conditions that own them.
+    """A batch tried: samples with a gain for each tester and a source for each moment, of the conditions they are of.
 
     `residual` (K, R): what each reading is missed by, signed, in tolerances; `misfit` (K,) the greatest of them.
     """
@@ -181,14 +183,23 @@ class _Trial:
         edges = np.searchsorted(owner, np.arange(len(conditions) + 1))
         blocks = [(c, slice(edges[i], edges[i + 1])) for i, c in enumerate(conditions) if edges[i] < edges[i + 1]]
         self.samples = Samples(installation, cube[:, : self.unknowns], blocks, with_slopes=True)
-        testers = list(dict.fromkeys(e.tester for e in evidence))
+        testers, moments = _testers(evidence), _moments(evidence)
         self.gain_axis = np.array([self.unknowns + testers.index(e.tester) for e in evidence])
+        at = self.unknowns + len(testers)
+        self.source_axis = np.array([at + moments.index(moment_of(e)) for e in evidence])
         low, high = np.array([e.low for e in evidence]), np.array([e.high for e in evidence])
         tolerance = np.array([e.tolerance for e in evidence])
         self.gain_share = np.array([e.gain_share for e in evidence])
+        self.source_share = at_a_moment(evidence)
         self.gain = 1 + self.gain_share * (2 * cube[:, self.gain_axis] - 1)
-        self.predicted = self.samples.predictions(evidence).T
-        self.shown = self.predicted * self.gain
+        of_the_point = 1 + self.source_share * (2 * cube[:, self.source_axis] - 1)
+        low_scale, high_scale = (end[:, None] for end in self.samples.source_range)
+        self.source = np.where(self.source_share > 0, np.clip(of_the_point, low_scale, high_scale), 1.0)
+        self.source_held = self.source != of_the_point
+        span = self.samples.spans(evidence)
+        least, most = (shown.T * self.gain * self.source for shown in (span.least, span.most))
+        self.shown = np.maximum(least, np.minimum(most, low))
+        self.loading = np.where(most < low, span.most_with.T, span.least_with.T)
         inside = np.clip(self.shown, low, high)
         self.misfit = np.abs((self.shown - inside) / tolerance).max(axis=1)
         with_source = np.array([e.with_source for e in evidence])
@@ -201,11 +212,37 @@ class _Trial:
     def slopes(self, rows: NDArray[np.intp]) -> Array:
         """How the residuals of some rows (N,) change along each axis, (N, R, unknowns and gains)."""
         found = np.zeros((len(rows), len(self.evidence), self.cube.shape[1]))
-        found[:, :, : self.unknowns] = self.samples.select(rows).slopes(self.evidence) * self.gain[rows][:, :, None]
+        gain, source, shown = self.gain[rows], self.source[rows], self.shown[rows]
+        found[:, :, : self.unknowns] = self._of_the_spans(rows) * (gain * source)[:, :, None]
         each = np.arange(len(self.evidence))
-        found[:, each, self.gain_axis] = 2 * self.gain_share * self.predicted[rows]
-        per_unit = self.outside[rows] / (self.share * (self.shown[rows] + self.soft))
+        found[:, each, self.gain_axis] = 2 * self.gain_share * shown / gain
+        found[:, each, self.source_axis] = 2 * self.source_share * ~self.source_held[rows] * shown / source
+        per_unit = self.outside[rows] / (self.share * (shown + self.soft))
         return np.asarray(found * per_unit[:, :, None])
+
+    def _of_the_spans(self, rows: NDArray[np.intp]) -> Array:
+        """How the end of its span that misses the reading changes, (N, R, unknowns); 0 where none does."""
+        samples, found = self.samples.select(rows), np.zeros((len(rows), len(self.evidence), self.unknowns))
+        outside, loading = self.outside[rows], self.loading[rows]
+        by_loading: dict[str, list[tuple[int, NDArray[np.bool_]]]] = {}
+        for i in range(len(self.evidence)):
+            for number, others in enumerate(samples.installation.loadings):
+                wanted = outside[:, i] & (loading[:, i] == number)
+                if wanted.any():
+                    by_loading.setdefault(others, []).append((i, wanted))
+        for others, readings in by_loading.items():
+            slopes = samples.slopes([self.evidence[i] for i, _ in readings], others)
+            for number, (i, wanted) in enumerate(readings):
+                found[wanted, i] = slopes[wanted, number]
+        return found
+
+
+def _testers(evidence: Sequence[Evidence]) -> list[str]:
+    return list(dict.fromkeys(e.tester for e in evidence))
+
+
+def _moments(evidence: Sequence[Evidence]) -> list[float | str]:
+    return list(dict.fromkeys(moment_of(e) for e in evidence))
 
 
 def _damped_step(slopes: Array, residual: Array, damping: Array, cube: Array) -> Array:

@@ -2,14 +2,14 @@
 
 from collections.abc import Sequence
 from functools import cached_property
-from typing import Any
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
 from evenprobe.installation import Installation
 from evenprobe.installation.installation import Solved
-from evenprobe.installation.modes import Mode
+from evenprobe.installation.modes import OFF, Mode
 from evenprobe.installation.sensitivities import SLOPE_STEP, Blocks
 from evenprobe.interpretation.memory import Memory
 from evenprobe.quantities import Evidence, Measurement
@@ -17,7 +17,7 @@ from evenprobe.wiring.unknowns import Values
 
 Array = NDArray[Any]
 
-_MODES_KEPT = 16
+_MODES_KEPT = 48
 """As good as all there are."""
 PREDICTIONS_KEPT = 96
 """Of a batch; a long-lived server would otherwise keep one for every load and tester anyone ever used."""
@@ -27,6 +27,36 @@ def modes_of(evidence: Sequence[Evidence]) -> list[Mode]:
     """The same for each of several, with no state of the installation solved twice, once with taps and once without."""
     modes = [e.quantity.mode(e.measurement) for e in evidence]
     return [mode._replace(taps=True) if mode._replace(taps=True) in modes else mode for mode in modes]
+
+
+def _mode_with(measurement: Measurement, others: str) -> Mode:
+    """The mode it is measured in, with so much else on along the run; "" is what it says of that itself."""
+    mode = measurement.quantity.mode(measurement)
+    return mode._replace(others=others or mode.others)
+
+
+class Span(NamedTuple):
+    """What a measurement could show at any moment, least and most, whatever else is on then: (B,) or (R, B) each.
+
+    `least_with`, `most_with`: which of the installation's loadings does it.
+    """
+
+    least: Array
+    most: Array
+    least_with: NDArray[np.intp]
+    most_with: NDArray[np.intp]
+
+    def of(self, rows: slice | NDArray[np.intp] | NDArray[np.bool_]) -> "Span":
+        """Some of the samples."""
+        return Span(*(each[..., rows] for each in self))
+
+    def readings(self, rows: Sequence[int]) -> "Span":
+        """Of several readings some."""
+        return Span(*(each[list(rows)] for each in self))
+
+    def scaled(self, factor: Array) -> "Span":
+        """With the source scaled."""
+        return self._replace(least=self.least * factor, most=self.most * factor)
 
 
 class Samples:
@@ -39,6 +69,7 @@ class Samples:
         self.with_slopes = with_slopes
         self._solved: Memory[Mode, Solved] = Memory(_MODES_KEPT)
         self._predicted: Memory[Measurement, Array] = Memory(PREDICTIONS_KEPT)
+        self._spans: Memory[Measurement, Span] = Memory(PREDICTIONS_KEPT)
 
     @cached_property
     def values(self) -> Values:
@@ -57,6 +88,8 @@ class Samples:
             some._solved.keep(mode, solved.select(rows))
         for key, predicted in self._predicted.items():
             some._predicted.keep(key, predicted[rows])
+        for key, span in self._spans.items():
+            some._spans.keep(key, span.of(rows))
         return some
 
     def _known(self, mode: Mode) -> Solved | None:
@@ -71,9 +104,15 @@ class Samples:
         return self.select(once).solved(mode).select(back)
 
     def solved(self, mode: Mode) -> Solved:
+        if mode.others:
+            mode = mode._replace(taps=True)
         known = self._known(mode)
         if known is not None:
             return known
+
+        if mode.others not in ("", OFF):
+            unloaded = self.solved(mode._replace(others=OFF))
+            return self._solved.keep(mode, self.installation.carrying(unloaded, self.values, self.blocks, mode))
 
         def solve() -> Solved:
             return self.installation.solve(self.values, self.blocks, mode, with_slopes=self.with_slopes)
@@ -85,21 +124,38 @@ class Samples:
         return self._predicted.of(measurement, lambda: self._predict(measurement))
 
     def _predict(self, measurement: Measurement) -> Array:
-        return self._shown(measurement, self.solved(measurement.quantity.mode(measurement)))
+        return self._shown_with(measurement, "")
+
+    def _shown_with(self, measurement: Measurement, others: str) -> Array:
+        """What it would show with so much else on as `others` of a mode says."""
+        return self._shown(measurement, self.solved(_mode_with(measurement, others)))
 
     def _shown(self, measurement: Measurement, solved: Solved) -> Array:
         return measurement.quantity.shown(measurement, solved, self.installation.point)
 
-    def predictions(self, evidence: Sequence[Evidence]) -> Array:
-        """(R, B), a row a piece of evidence."""
-        for mode in set(modes_of(evidence)):
-            self.solved(mode)
-        return np.stack([self.predicted(e.measurement) for e in evidence])
+    def span(self, measurement: Measurement) -> Span:
+        """What the measurement could show at any moment, whatever else is on then: least and most, (B,) each."""
+        return self._spans.of(measurement, lambda: self._span(measurement))
 
-    def slopes(self, evidence: Sequence[Evidence]) -> Array:
+    def _span(self, measurement: Measurement) -> Span:
+        loadings = (OFF,) if measurement.nothing_else_on else self.installation.loadings
+        shown = np.stack([self._shown_with(measurement, others) for others in loadings])
+        wander = measurement.quantity.wander(measurement, self.solved(_mode_with(measurement, loadings[0])))
+        ends = shown.argmin(axis=0), shown.argmax(axis=0)
+        return Span(shown.min(axis=0) * (1 - wander), shown.max(axis=0) * (1 + wander), *ends)
+
+    def spans(self, evidence: Sequence[Evidence]) -> Span:
+        """(R, B) each, a row a piece of evidence."""
+        for mode in set(modes_of(evidence)):
+            for others in self.installation.loadings:
+                self.solved(mode._replace(others=others))
+        spans = [self.span(e.measurement) for e in evidence]
+        return Span(*(np.stack(each) for each in zip(*spans, strict=True)))
+
+    def slopes(self, evidence: Sequence[Evidence], others: str = "") -> Array:
         """What each prediction changes by along each axis of the cube, (B, R, unknowns); needs `with_slopes`."""
         found = np.empty((len(self.cube), len(evidence), self.cube.shape[1]))
-        modes = modes_of(evidence)
+        modes = [mode._replace(others=others or mode.others) for mode in modes_of(evidence)]
         for mode in set(modes):
             solved = self.solved(mode)
             rows = [i for i, own in enumerate(modes) if own == mode]
@@ -108,27 +164,26 @@ class Samples:
             )
             found[:, rows] = self.installation.sensitivities(mode).slopes(per_branch, self.cube, self.blocks, mode)
         for i, e in enumerate(evidence):
-            found[:, i] += self._slopes_beside_branches(e)
+            found[:, i] += self._slopes_beside_branches(e, others)
         return found
 
-    def _slopes_beside_branches(self, e: Evidence) -> Array:
+    def _slopes_beside_branches(self, e: Evidence, others: str) -> Array:
         """The part of the slopes that does not go through a branch's admittance, (B, unknowns)."""
         unknowns = self.installation.unknowns
         found = np.zeros_like(self.cube)
         measurement, quantity = e.measurement, e.quantity
-        solved, predicted = self.solved(quantity.mode(measurement)), self.predicted(measurement)
+        solved = self.solved(_mode_with(measurement, others))
+        predicted = self._shown(measurement, solved)
         for name in quantity.beside_branches(measurement):
             axis = unknowns.names.index(name)
             step = np.where(self.cube[:, axis] > 0.5, -SLOPE_STEP, SLOPE_STEP)
             moved = solved.with_value(name, unknowns.ranges[name].at(self.cube[:, axis] + step))
             found[:, axis] = (self._shown(measurement, moved) - predicted) / step
-        follows = predicted * quantity.follows_source(measurement, predicted)
+        if not quantity.with_source:
+            return found
         low, high = self.source_range
-        found[:, unknowns.names.index("source_volts")] += follows * (high - low)
-        for condition, rows in self.blocks:
-            if condition.source_share is not None:
-                found[rows] += follows[rows, None] * self._regulation_slopes[rows]
-        return found
+        found[:, unknowns.names.index("source_volts")] += predicted * (high - low)
+        return np.asarray(found + predicted[:, None] * self._regulation_slopes)
 
     @cached_property
     def _regulation_slopes(self) -> Array:
@@ -137,12 +192,10 @@ class Samples:
         found = np.zeros_like(self.cube)
         axes = [unknowns.names.index(name) for name in installation.regulating]
         for condition, rows in self.blocks:
-            if condition.source_share is None:
-                continue
             step = np.where(self.cube[rows] > 0.5, -SLOPE_STEP, SLOPE_STEP)[:, axes]
             moved = self.cube[rows][:, None] + step[:, :, None] * np.eye(unknowns.count)[axes]
-            emf = installation.emf_over_board(unknowns(moved.reshape(-1, unknowns.count))).reshape(step.shape)
-            here = installation.emf_over_board(unknowns(self.cube[rows]))
+            emf = installation.regulation_of(condition, unknowns(moved.reshape(-1, unknowns.count))).reshape(step.shape)
+            here = installation.regulation_of(condition, unknowns(self.cube[rows]))
             found[rows, axes] = (emf / here[:, None] - 1) / step
         return found
 

@@ -18,6 +18,7 @@ SUMMARIES = Sentences(
             "A tester says the metalwork is live. "
             "Keep off until a contact reading to an independent {earth} says otherwise."
         ),
+        "beside": "Not excluded outside this wiring: {names}.",
         "alarm-unexplained": "An alarm stays unexplained.",
         "insulation-fails": "Insulation is below its limit: one more fault and someone is hurt.",
         "insulation-borderline": "Insulation is at its limit, within the tester's error: repeat it.",
@@ -25,6 +26,17 @@ SUMMARIES = Sentences(
     }
 )
 """What is said of a verdict: by the verdict, or by what made it where that says more."""
+
+BESIDE = Sentences(
+    {
+        "insulation-not-tested": "No insulation test counts yet.",
+        "protection-not-tested": "Nobody has tripped the {rcd} yet.",
+        "protection-not-present": "No {rcd} is recorded here.",
+        "protection-pass": "The {rcd} tripped.",
+        "protection-fail": "The {rcd} did not trip: the device, or the {earth} on the way to it.",
+    }
+)
+"""Of the two questions beside the wiring, by what they come to."""
 
 DIRECT = Sentences(
     {
@@ -46,6 +58,7 @@ NEXT = Sentences(
     {
         "rules-out": "If all is well it rules out {titles}.",
         "rules-out-more": "If all is well it rules out {titles} and {more} more.",
+        "then-loaded": "Take the same under the load right after. {then}",
         "narrows": "Narrows down what is left.",
         "not-from-this-kit": (
             "No test from this kit tells these apart: {titles}. Look for {cause}; or measure "

@@ -12,7 +12,7 @@ from evenprobe.conditions import Condition, conditions_for
 from evenprobe.interpretation.elimination import eliminate, reason_for
 from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.findings import Reason
-from evenprobe.quantities import FREQUENCY, Evidence, Reading, weigh
+from evenprobe.quantities import FREQUENCY, Evidence, Reading, weigh_all
 from evenprobe.supplies import SYSTEMS, Earthing, SupplySystem
 from evenprobe.wiring import PointFacts
 
@@ -21,6 +21,8 @@ _STANDALONE_EARTHING = (Earthing.TN_S, Earthing.IT)
 """A supply of its own has its neutral bonded, or nothing."""
 _HERTZ_APART = 4.0
 """A generator may run as far from its frequency; 50 and 60 Hz are told apart."""
+_AS_GOOD_AS_EQUAL = 2
+"""Decimals of a likelihood; what is equal to these stays in the order of the supplies."""
 _OTHER_FREQUENCY = 0.05
 """How likely a supply stays whose frequency is another, for a frequency may be misread too."""
 
@@ -65,8 +67,8 @@ def what_supply(point: PointFacts, readings: Sequence[Reading]) -> tuple[SupplyG
     guesses = [_guess(replace(point, system=s, earthing=e), readings) for s in SYSTEMS.values() for e in _earthings(s)]
     known = [guess for guess in guesses if guess is not None]
     total = sum(guess.likelihood for guess in known) or 1.0
-    ranked = sorted(known, key=lambda guess: (not guess.fits, -guess.likelihood))
-    return tuple(replace(guess, likelihood=guess.likelihood / total) for guess in ranked)
+    shares = [replace(guess, likelihood=guess.likelihood / total) for guess in known]
+    return tuple(sorted(shares, key=lambda guess: (not guess.fits, -round(guess.likelihood, _AS_GOOD_AS_EQUAL))))
 
 
 def _earthings(system: SupplySystem) -> tuple[Earthing, ...]:
@@ -76,7 +78,7 @@ def _earthings(system: SupplySystem) -> tuple[Earthing, ...]:
 def _guess(point: PointFacts, readings: Sequence[Reading]) -> SupplyGuess | None:
     if point.no_lines:
         return None
-    evidence = [w for r in readings for w in weigh(r, point) if isinstance(w, Evidence)]
+    evidence = [w for w in weigh_all(readings, point) if isinstance(w, Evidence)]
     if not evidence:
         return None
     ensemble = _fine(point)

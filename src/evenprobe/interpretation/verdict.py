@@ -6,7 +6,7 @@ Nothing is safe while a dangerous explanation still fits.
 from collections.abc import Sequence
 
 from evenprobe.conditions import Severity
-from evenprobe.interpretation.findings import ConditionOutcome, Judgement, JudgementResult, Verdict
+from evenprobe.interpretation.findings import ConditionOutcome, State, Verdict
 from evenprobe.interpretation.sentences import DIRECT, SUMMARIES
 from evenprobe.limits.voltages import DRY_TOUCH_DC_VOLTS, DRY_TOUCH_VOLTS
 from evenprobe.practices import Practice
@@ -23,18 +23,10 @@ _OF_SEVERITY = {
     Severity.DANGER: Verdict.DANGER,
 }
 _WORSE = (Verdict.DEFECT, Verdict.HAZARD, Verdict.DANGER)
-_BY_INSULATION = dict.fromkeys((None, *JudgementResult), Verdict.DEFECT)
-_BY_INSULATION[JudgementResult.FAIL] = Verdict.HAZARD
-_INSULATION_LIMIT = "insulation.least"
+_AT_LEAST = {state: Verdict.HAZARD if state is State.FAIL else Verdict.DEFECT for state in State}
+"""By how it insulates: what a point comes to where no wiring that is fine still fits."""
 MOST_NAMED = 3
 """Of what stands, in one sentence."""
-
-
-def insulation_result(judgements: Sequence[Judgement]) -> JudgementResult | None:
-    """The worst that the point's insulation tests came to."""
-    results = [j.result for j in judgements if j.limit.id == _INSULATION_LIMIT]
-    worse = (JudgementResult.PASS, JudgementResult.BORDERLINE, JudgementResult.FAIL)
-    return max(results, key=worse.index, default=None)
 
 
 def _metalwork_against_reference(evidence: Sequence[Evidence]) -> list[Evidence]:
@@ -81,6 +73,11 @@ def standing_alarms(alarms: Sequence[Alarm], evidence: Sequence[Evidence]) -> li
     return [a for a in at_metal if not answered_with & {"closed", a.reading.measurement.device}]
 
 
+def _about_wiring(standing: Sequence[ConditionOutcome]) -> Sequence[ConditionOutcome]:
+    """Of what stands what is about the wiring here; what is beside it only where nothing else is left."""
+    return [o for o in standing if not o.condition.beside_wiring] or standing
+
+
 def _at_the_point(e: Evidence) -> bool:
     """Whether a probe was at the point; what was measured at the board alone is no test of it."""
     return bool(e.measurement.ends - set(BOARD_END.values()))
@@ -90,13 +87,12 @@ def decide(
     outcomes: Sequence[ConditionOutcome],
     evidence: Sequence[Evidence],
     alarms: Sequence[Alarm],
-    insulation: JudgementResult | None = None,
+    insulation: State = State.NOT_TESTED,
     directs: Sequence[Direct] = (),
 ) -> Verdict:
     """The verdict. Strained conditions count again only when nothing else stands and no alarm is unanswered.
 
-    `insulation`: the worst result of its tests, None where there is none. `directs`: direct voltages that stand.
-    Both can only make the verdict worse.
+    `insulation`: what its tests came to. `directs`: direct voltages that stand. Both can only make the verdict worse.
     """
     unanswered = standing_alarms(alarms, evidence)
     if dangerous_readings(evidence) or unanswered or _direct_on_metal(directs):
@@ -109,20 +105,20 @@ def _by_elimination(
     outcomes: Sequence[ConditionOutcome],
     evidence: Sequence[Evidence],
     alarms: Sequence[Alarm],
-    insulation: JudgementResult | None,
+    insulation: State,
 ) -> Verdict:
-    if not any(_at_the_point(e) for e in evidence) and not alarms and insulation is not JudgementResult.FAIL:
+    if not any(_at_the_point(e) for e in evidence) and not alarms and insulation is not State.FAIL:
         return Verdict.UNTESTED
     standing = [o for o in outcomes if o.standing]
     if not standing:
         return Verdict.CONTRADICTORY
-    counted = [o for o in standing if not o.strained] or standing
+    counted = [o for o in _about_wiring(standing) if not o.strained] or _about_wiring(standing)
     worst = max(o.severity for o in counted)
     if not any(o.severity.is_fine for o in counted):
-        return max(_OF_SEVERITY[worst], _BY_INSULATION[insulation], key=_WORSE.index)
-    if insulation is JudgementResult.FAIL:
+        return max(_OF_SEVERITY[worst], _AT_LEAST[insulation], key=_WORSE.index)
+    if insulation is State.FAIL:
         return Verdict.HAZARD
-    if worst.can_hurt or not evidence or insulation is JudgementResult.BORDERLINE:
+    if worst.can_hurt or not evidence or insulation is State.BORDERLINE:
         return Verdict.UNCONFIRMED
     return Verdict.CORRECT if worst.is_fine else Verdict.SAFE
 
@@ -146,25 +142,35 @@ def summary(
     *,
     alarm_unanswered: bool,
     alarm_unexplained: bool,
-    insulation: JudgementResult | None = None,
+    insulation: State = State.NOT_TESTED,
     direct: Sentence | None = None,
 ) -> tuple[Sentence, ...]:
     """What is said of the verdict, one plain sentence, and what it leaves out. `direct`: of a direct voltage."""
-    standing = [o for o in outcomes if o.standing]
+    standing = _about_wiring([o for o in outcomes if o.standing])
     fine = any(o.severity.is_fine for o in standing)
     if verdict is Verdict.DANGER and alarm_unanswered:
         return (SUMMARIES.say("alarm-unanswered", **point.practice.named),)
     if direct is not None and (fine or not standing):
         return (direct,)
-    if fine and insulation is JudgementResult.FAIL:
+    if fine and insulation is State.FAIL:
         found = SUMMARIES.say("insulation-fails")
-    elif fine and insulation is JudgementResult.BORDERLINE:
+    elif fine and insulation is State.BORDERLINE:
         found = SUMMARIES.say("insulation-borderline")
     elif verdict is Verdict.DANGER and not standing:
         found = SUMMARIES.say("metalwork-live")
     else:
         found = SUMMARIES.say(verdict, **_named(standing, point))
-    return (found, SUMMARIES.say("alarm-unexplained")) if alarm_unexplained else (found,)
+    beside = [
+        o.condition.name_in(point.practice)
+        for o in outcomes
+        if o.standing and o.condition.beside_wiring and not o.condition.device_blind
+    ]
+    more = []
+    if verdict in (Verdict.SAFE, Verdict.CORRECT) and beside:
+        more.append(SUMMARIES.say("beside", names="; ".join(beside)))
+    if alarm_unexplained:
+        more.append(SUMMARIES.say("alarm-unexplained"))
+    return (found, *more)
 
 
 def _named(standing: Sequence[ConditionOutcome], point: PointFacts) -> dict[str, str]:

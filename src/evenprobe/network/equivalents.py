@@ -5,7 +5,7 @@ Thévenin's theorem for a pair of ports, and known loads between ports as rank-o
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
@@ -41,24 +41,31 @@ class Slopes:
 
 @dataclass(frozen=True)
 class Solution:
-    """Potentials V (P, B) in volts of the named ports and the impedances Z (P, P, B) in ohms between them."""
+    """Potentials V (P, B) in volts of the named ports and the impedances Z (P, P, B) in ohms between them.
+
+    `standing`: loads that are on whatever else is asked.
+    """
 
     ports: tuple[str, ...]
     volts: Array
     ohms: Array
     slopes: Slopes | None = None
+    standing: tuple[Load, ...] = ()
 
     def _at(self, pair: Pair) -> tuple[int, int]:
         return self.ports.index(pair[0]), self.ports.index(pair[1])
 
     def transfer(self, pair: Pair, drive: Pair, loads: Sequence[Load] = ()) -> Array:
         """Volts across `pair` for one ampere driven into `drive`, with `loads` connected. Shape (B,)."""
+        return self._transfer(pair, drive, (*self.standing, *loads))
+
+    def _transfer(self, pair: Pair, drive: Pair, loads: Sequence[Load]) -> Array:
         if loads:
             *rest, load = loads
-            into = self.transfer(pair, load.pair, rest)
-            out = into if drive == pair else self.transfer(load.pair, drive, rest)
-            own = self.transfer(load.pair, load.pair, rest)
-            return np.asarray(self.transfer(pair, drive, rest) - load.siemens * into * out / (1 + load.siemens * own))
+            into = self._transfer(pair, load.pair, rest)
+            out = into if drive == pair else self._transfer(load.pair, drive, rest)
+            own = self._transfer(load.pair, load.pair, rest)
+            return np.asarray(self._transfer(pair, drive, rest) - load.siemens * into * out / (1 + load.siemens * own))
         a, b = self._at(pair)
         c, d = self._at(drive)
         return np.asarray(self.ohms[a, c] - self.ohms[a, d] - self.ohms[b, c] + self.ohms[b, d])
@@ -69,17 +76,20 @@ class Solution:
 
     def open_volts(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
         """Open-circuit voltage of the pair in volts, shape (B,)."""
+        return self._open_volts(pair, (*self.standing, *loads))
+
+    def _open_volts(self, pair: Pair, loads: Sequence[Load]) -> Array:
         if loads:
             *rest, load = loads
-            own = self.transfer(load.pair, load.pair, rest)
-            current = load.siemens * self.open_volts(load.pair, rest) / (1 + load.siemens * own)
-            return np.asarray(self.open_volts(pair, rest) - self.transfer(pair, load.pair, rest) * current)
+            own = self._transfer(load.pair, load.pair, rest)
+            current = load.siemens * self._open_volts(load.pair, rest) / (1 + load.siemens * own)
+            return np.asarray(self._open_volts(pair, rest) - self._transfer(pair, load.pair, rest) * current)
         a, b = self._at(pair)
         return np.asarray(self.volts[a] - self.volts[b])
 
     def volts_per_siemens(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
         """What the pair's open-circuit voltage changes by for each branch's admittance, then each EMF, (K + S, B)."""
-        slopes = self._with_slopes
+        slopes, loads = self._with_slopes, (*self.standing, *loads)
         by_admittance = -self._loaded(slopes.across, pair, loads) * self._drops(loads)
         if not len(slopes.by_emf):
             return np.asarray(by_admittance)
@@ -87,7 +97,7 @@ class Solution:
 
     def ohms_per_siemens(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
         """What the pair's internal impedance changes by for each branch's admittance, and not for EMFs, (K + S, B)."""
-        slopes = self._with_slopes
+        slopes, loads = self._with_slopes, (*self.standing, *loads)
         by_admittance = -(self._loaded(slopes.across, pair, loads) ** 2)
         if not len(slopes.by_emf):
             return np.asarray(by_admittance)
@@ -102,8 +112,8 @@ class Solution:
         """Of what answers to a drive at each port, (X, P, B), what answers to the pair with loads on, (X, B)."""
         if loads:
             *rest, load = loads
-            own = self.transfer(load.pair, load.pair, rest)
-            share = load.siemens * self.transfer(load.pair, pair, rest) / (1 + load.siemens * own)
+            own = self._transfer(load.pair, load.pair, rest)
+            share = load.siemens * self._transfer(load.pair, pair, rest) / (1 + load.siemens * own)
             return np.asarray(self._loaded(per_port, pair, rest) - share * self._loaded(per_port, load.pair, rest))
         a, b = self._at(pair)
         return np.asarray(per_port[:, a] - per_port[:, b])
@@ -111,8 +121,8 @@ class Solution:
     def _drops(self, loads: Sequence[Load]) -> Array:
         if loads:
             *rest, load = loads
-            own = self.transfer(load.pair, load.pair, rest)
-            share = load.siemens * self.open_volts(load.pair, rest) / (1 + load.siemens * own)
+            own = self._transfer(load.pair, load.pair, rest)
+            share = load.siemens * self._open_volts(load.pair, rest) / (1 + load.siemens * own)
             across = self._with_slopes.across
             return np.asarray(self._drops(rest) - share * self._loaded(across, load.pair, rest))
         return self._with_slopes.drops
@@ -130,4 +140,9 @@ class Solution:
         slopes = self.slopes and Slopes(
             self.slopes.across[:, :, rows], self.slopes.drops[:, rows], self.slopes.by_emf[..., rows]
         )
-        return Solution(self.ports, self.volts[:, rows], self.ohms[:, :, rows], slopes)
+        standing = tuple(Load(load.pair, load.siemens[rows]) for load in self.standing)
+        return Solution(self.ports, self.volts[:, rows], self.ohms[:, :, rows], slopes, standing)
+
+    def carrying(self, load: Load) -> "Solution":
+        """With a load (B,) on, whatever else is asked."""
+        return replace(self, standing=(*self.standing, load))

@@ -6,7 +6,7 @@ from evenprobe.limits import Limit
 from evenprobe.plugging.check import Check, Result
 from evenprobe.plugging.needs import Needs, band_for
 from evenprobe.plugging.sentences import VOLTAGE as SAID
-from evenprobe.quantities import VOLTAGE, Evidence, Measurement, Reading, weigh
+from evenprobe.quantities import VOLTAGE, Evidence, Measurement, Reading, weigh_all
 from evenprobe.wiring import PointFacts, Terminal
 
 _RESULT = {True: Result.YES, False: Result.NO, None: Result.OPEN}
@@ -27,7 +27,7 @@ def _pair(point: PointFacts, one: Terminal, other: Terminal, limit: Limit, readi
     title = f"{letters[one]} to {letters[other]}"
     allowed = f"{limit.band.low:.0f} to {limit.band.high:.0f} V"
     between = [r for r in readings if _is_between(r, one, other)]
-    counted = [w for r in between for w in weigh(r, point) if isinstance(w, Evidence)]
+    counted = [w for w in weigh_all(between, point) if isinstance(w, Evidence)]
     names = {e.reading.id for e in counted}
     shown = [r.value for r in between if r.id not in names and r.value is not None]
     id_, take = f"range {one}-{other}", Measurement(VOLTAGE, one, other)

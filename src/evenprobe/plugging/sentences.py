@@ -81,6 +81,9 @@ WIRING = Sentences(
         "supply": "Nothing is lost or poor on the way.",
         "could-still-be": "Could still be: {names}.",
         "could-still-be-more": "Could still be: {names}, and {more} more.",
+        "not-excluded": "Not excluded with what is here: {names}. Feel plug and cord under load: warm is too much.",
+        "not-excluded-more": "Not excluded with what is here: {names}, and {more} more. Feel plug and cord under load: "
+        "warm is too much.",
         "is": "{names}.",
         "is-more": "{names}, and {more} more.",
     }

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 
 from evenprobe.conditions import Condition
-from evenprobe.conditions.variants import HEALTHY
+from evenprobe.conditions.variants import HEALTHY, OPEN
 from evenprobe.interpretation import ConditionOutcome, PointInterpretation, Verdict
 from evenprobe.plugging.check import Check, Result
 from evenprobe.plugging.sentences import WIRING, title_of
@@ -13,6 +13,7 @@ from evenprobe.wiring import PointFacts
 _TOPICS = ("order", "earth", "supply")
 """Which wire is where; the earth; anything else on the way."""
 _NOTHING_KNOWN = (Verdict.UNTESTED, Verdict.CONTRADICTORY)
+_SAID_OF = {Result.OPEN: "could-still-be", Result.NOTE: "not-excluded", Result.NO: "is"}
 NAMED = 2
 """How many explanations a sentence names."""
 
@@ -23,6 +24,12 @@ def topic_of(condition: Condition) -> str:
         return "order"
     about_earth = "earth" in condition.joints or condition.leak_ohm is not None or not condition.bonded
     return "earth" if about_earth or condition.device_blind else "supply"
+
+
+def _at_worst_warms(condition: Condition) -> bool:
+    """Whether it is a poor joint or a long run, which no meter tells from a sound one for certain and warmth does."""
+    poor = any(joint is not OPEN for joint in condition.joints.values())
+    return not condition.severity.can_hurt and (poor or condition.overloaded)
 
 
 def wiring_checks(point: PointFacts, found: PointInterpretation) -> tuple[Check, ...]:
@@ -53,8 +60,11 @@ def _topic(
     if not wrong:
         return Check(topic, title_of(topic, point), Result.YES, str(WIRING.say(topic, **point.practice.named)))
     wrong.sort(key=lambda o: (-o.severity, -o.likelihood))
+    if otherwise is Result.OPEN and take is None and all(_at_worst_warms(o.condition) for o in wrong):
+        likeliest = max(standing, key=lambda o: o.likelihood)
+        otherwise = Result.NOTE if likeliest.severity.is_fine else otherwise
     names = "; or ".join(o.condition.name_in(point.practice) for o in wrong[:NAMED])
     more = len(wrong) - NAMED
-    key = ("could-still-be" if otherwise is Result.OPEN else "is") + ("-more" if more > 0 else "")
+    key = _SAID_OF[otherwise] + ("-more" if more > 0 else "")
     told = str(WIRING.say(key, names=names, more=more))
     return Check(topic, title_of(topic, point), otherwise, told[0].upper() + told[1:], take=take)

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from evenprobe.quantities.evidence import at_odds, confining, in_order
+from evenprobe.quantities.evidence import confining, in_order
 from evenprobe.quantities.measurement import (
     QUANTITIES,
     Alarm,
@@ -28,6 +28,7 @@ from evenprobe.quantities.resistance import RESISTANCE  # noqa: E402
 from evenprobe.quantities.sequence import SEQUENCE  # noqa: E402
 from evenprobe.quantities.trip import TRIP  # noqa: E402
 from evenprobe.quantities.voltage import VOLTAGE  # noqa: E402
+from evenprobe.quantities.whole_volts import with_last_digits  # noqa: E402
 
 __all__ = [
     "CURRENT",
@@ -48,10 +49,10 @@ __all__ = [
     "Quantity",
     "Reading",
     "Weighed",
-    "at_odds",
     "confining",
     "in_order",
     "weigh",
+    "weigh_all",
 ]
 
 
@@ -86,3 +87,34 @@ def weigh(reading: Reading, point: PointFacts) -> Sequence[Weighed]:
     True
     """
     return reading.measurement.quantity.weigh(reading, point)
+
+
+def weigh_all(readings: Sequence[Reading], point: PointFacts) -> list[Weighed]:
+    """What all readings of a point count for, each tester's last digit inferred where it is not on record.
+
+    Parameters
+    ----------
+    readings : sequence of Reading
+        In SI units.
+    point : PointFacts
+        Where they were taken.
+
+    Returns
+    -------
+    list of Evidence, Alarm, Direct or Kept
+        As `weigh` has them.
+
+    Examples
+    --------
+    >>> from evenprobe.practices import BRITISH
+    >>> from evenprobe.supplies import SYSTEMS, Earthing
+    >>> from evenprobe.wiring import PointFacts, PointKind, Terminal
+    >>> contacts = (Terminal.L, Terminal.N, Terminal.PE)
+    >>> outlet = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, contacts)
+    >>> from evenprobe.quantities import VOLTAGE, Measurement, Reading
+    >>> volts = Measurement(VOLTAGE, Terminal.L, Terminal.N)
+    >>> whole, tenths = (weigh_all([Reading("r1", volts, value=v)], outlet)[0] for v in (231.0, 231.2))
+    >>> whole.tolerance > 3 * tenths.tolerance
+    True
+    """
+    return [w for r in with_last_digits(readings) for w in weigh(r, point)]

@@ -1,4 +1,4 @@
-"""Evidence of several readings: in an order of its own, which of several alike confine most, and which are at odds."""
+"""Evidence of several readings: in an order of its own, and which of several alike confine most."""
 
 from collections.abc import Sequence
 
@@ -39,41 +39,13 @@ def confining(evidence: Sequence[Evidence]) -> tuple[Evidence, ...]:
     return tuple(e for e in evidence if id(e) in kept)
 
 
-def at_odds(evidence: Sequence[Evidence]) -> Extremes | None:
-    """Two readings of one thing, with one tester or two alike, that no value explains.
-
-    Parameters
-    ----------
-    evidence : sequence of Evidence
-
-    Returns
-    -------
-    (Evidence, Evidence) or None
-        None where there are no two such.
-    """
-    for group in _repeated(evidence):
-        below, above = _extremes(group)
-        if below.low - below.tolerance > above.high + above.tolerance:
-            return below, above
-    for group in _repeated(evidence, by_any_like_tester=True):
-        below = max(group, key=lambda e: e.interval[0])
-        above = min(group, key=lambda e: e.interval[1])
-        if below.interval[0] > above.interval[1]:
-            return below, above
-    return None
-
-
 def _extremes(group: Sequence[Evidence]) -> Extremes:
     return max(group, key=lambda e: e.low - e.tolerance), min(group, key=lambda e: e.high + e.tolerance)
 
 
-def _repeated(evidence: Sequence[Evidence], *, by_any_like_tester: bool = False) -> list[list[Evidence]]:
-    """The evidence in groups of one prediction each: one setup, whichever probe was where."""
+def _repeated(evidence: Sequence[Evidence]) -> list[list[Evidence]]:
+    """The evidence in groups of one prediction each: one setup of one tester, whichever probe was where."""
     groups: dict[tuple[object, ...], list[Evidence]] = {}
     for e in evidence:
-        m = e.measurement
-        ability = m.instrument.volts()
-        connected = ability and (ability.input_ohm, ability.input_farad, ability.low_input_ohm)
-        who = connected if by_any_like_tester else (e.tester, e.gain_share)
-        groups.setdefault((m.setup(), who), []).append(e)
+        groups.setdefault((e.measurement.setup(), e.tester, e.gain_share), []).append(e)
     return list(groups.values())

@@ -13,7 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from evenprobe.installation.installation import BesideBranches, Solved
-from evenprobe.installation.modes import Mode
+from evenprobe.installation.modes import OFF, Mode
 from evenprobe.quantities.sentences import DIRECT, KEPT
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.written import Function, Written
@@ -70,7 +70,11 @@ class Quantity(Listed, ABC):
 
     def mode(self, measurement: "Measurement") -> Mode:
         """The state of the installation that it is measured in."""
-        return Mode(device_open=measurement.device == "open", taps=measurement.load_elsewhere_a is not None)
+        return Mode(
+            device_open=measurement.device == "open",
+            taps=measurement.load_elsewhere_a is not None,
+            others=OFF if measurement.nothing_else_on else "",
+        )
 
     @abstractmethod
     def shown(self, measurement: "Measurement", solved: Solved, point: PointFacts) -> Array:
@@ -83,10 +87,6 @@ class Quantity(Listed, ABC):
         Complex: a change of admittances changes what is shown by the real part of the sum of products.
         """
 
-    def follows_source(self, measurement: "Measurement", shown: Array) -> Array:
-        """Whether what is shown rises with the source, (B,)."""
-        return np.full(shown.shape, self.with_source)
-
     def beside_branches(self, measurement: "Measurement") -> Iterable[BesideBranches]:
         """Unknowns that act at the known load and at the probes, where they matter."""
         if measurement.under_load:
@@ -95,6 +95,10 @@ class Quantity(Listed, ABC):
             yield "contact_ohm"
         if Terminal.REF in measurement.ends:
             yield "reference_ohm"
+
+    def wander(self, measurement: "Measurement", solved: Solved) -> Array:
+        """By what share it wanders from one moment to the next by itself, (B,)."""
+        return np.zeros(solved.contact_ohm.shape)
 
     def weigh(self, reading: "Reading", point: PointFacts) -> Sequence["Weighed"]:
         """What a reading of it counts for: any tester may raise an alarm, only a fit and proved one clears."""
@@ -153,7 +157,8 @@ class Measurement:
     """`from_`: measuring point; `to`: reference point, None for what needs one point or all.
 
     Loads are known loads in amperes at nominal voltage; None means none known. `load_between`: which contacts they
-    are between, None for the pair that `probes.load_between` takes. `device`: the circuit's own.
+    are between, None for the pair that `probes.load_between` takes. `nothing_else_on`: whatever else there is on the
+    circuit was seen to be switched off or unplugged. `device`: the circuit's own.
     `test_ma`: what a trip test drives from the line to earth, at nominal voltage.
     `neutral`: lifted off its bar at the board, or opened by the device. `dc`: on a DC range.
     """
@@ -166,6 +171,7 @@ class Measurement:
     load_here_a: float | None = None
     load_elsewhere_a: float | None = None
     load_between: tuple[Terminal, Terminal] | None = None
+    nothing_else_on: bool = False
     device: Device = "closed"
     neutral: Neutral = "connected"
     test_ma: float | None = None
@@ -224,7 +230,8 @@ class Reading:
     `over_range` for a display that shows only more than its range; `alarm` for a detector, with `sweep` where it was
     walked along; `tripped` for a trip test; `lit` by lamp, named as `L-N`. `test_volts` and `loads` are of an
     insulation test. `least` and `most` are what a current fell and rose to, and `continuous` one that flows for three
-    hours and more. `unfit`: why what was held then cannot confirm safe here, empty where it was fit.
+    hours and more. `unfit`: why what was held then cannot confirm safe here, empty where it was fit. `at`: when it was
+    taken, in seconds of any clock common to a point's readings, None where nobody wrote it down.
     """
 
     id: str
@@ -243,6 +250,7 @@ class Reading:
     most: float | None = None
     continuous: bool = False
     unfit: str = ""
+    at: float | None = None
 
 
 @dataclass(frozen=True)
@@ -277,7 +285,7 @@ class Evidence:
     @property
     def key(self) -> tuple[object, ...]:
         """What the evidence says, whoever recorded it and under whatever id."""
-        return self.measurement, self.low, self.high, self.tolerance, self.gain_share, self.tester
+        return self.measurement, self.low, self.high, self.tolerance, self.gain_share, self.tester, self.reading.at
 
     @property
     def interval(self) -> tuple[float, float]:

@@ -11,7 +11,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from evenprobe.installation.installation import Solved
+from evenprobe.installation.installation import Solved, tap_port
 from evenprobe.network import Load, Pair
 from evenprobe.quantities.measurement import CONTACT_S, LIVE_EXPOSURE, Measurement, Quantity
 from evenprobe.wiring import PointFacts, Terminal
@@ -22,7 +22,7 @@ Array = NDArray[Any]
 BEYOND = 1e15
 """Stands for no upper end, above anything a tester shows."""
 AT_A_LIVE_CONTACT_S, REFERENCE_S, LOW_IMPEDANCE_S = 2.0, 25.0, 8.0
-LOAD_HERE_S, LOAD_ELSEWHERE_S = 40.0, 70.0
+LOAD_HERE_S, LOAD_ELSEWHERE_S, NOTHING_ELSE_S = 40.0, 70.0, 50.0
 """Seconds that a live contact, a reference earth, a low impedance and a known load add to a reading."""
 
 
@@ -65,7 +65,7 @@ def _known_loads(measurement: Measurement, solved: Solved, point: PointFacts) ->
     per_ampere = solved.known_load_error / point.volts_between(one, other)
     placed = (
         (measurement.load_here_a, (str(one), str(other))),
-        (measurement.load_elsewhere_a, (f"TAP-{one}", f"TAP-{other}")),
+        (measurement.load_elsewhere_a, (tap_port(str(one)), tap_port(str(other)))),
     )
     return [Load(pair, amperes * per_ampere) for amperes, pair in placed if amperes is not None]
 
@@ -119,15 +119,10 @@ class BetweenProbes(Quantity):
         """Shown for each volt across the probes."""
         return 1.0
 
-    def most(self, measurement: Measurement) -> float:
-        """The most that can be shown."""
-        return np.inf
-
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         pair = self.pair(measurement, point)
         volts, behind, meter = self._behind(measurement, pair, solved, point)
-        found = np.abs(volts / (1 + behind * meter)) * self.per_volt(measurement, pair, solved, point)
-        return np.minimum(found, self.most(measurement))
+        return np.asarray(np.abs(volts / (1 + behind * meter)) * self.per_volt(measurement, pair, solved, point))
 
     def slopes(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         pair = self.pair(measurement, point)
@@ -136,8 +131,7 @@ class BetweenProbes(Quantity):
         at_meter = volts / (1 + behind * meter)
         change = solved.at.volts_per_siemens(pair, loads) - at_meter * meter * solved.at.ohms_per_siemens(pair, loads)
         per_volt = self.per_volt(measurement, pair, solved, point)
-        moves = np.abs(at_meter) * per_volt < self.most(measurement)
-        return np.asarray(along(at_meter) * change / (1 + behind * meter) * per_volt * moves)
+        return np.asarray(along(at_meter) * change / (1 + behind * meter) * per_volt)
 
     def _behind(
         self, measurement: Measurement, pair: Pair, solved: Solved, point: PointFacts
@@ -160,4 +154,5 @@ def seconds_at_contacts(measurement: Measurement, seconds: float) -> float:
     seconds += LOW_IMPEDANCE_S * (measurement.input == "low-z")
     seconds += LOAD_HERE_S * (measurement.load_here_a is not None)
     seconds += LOAD_ELSEWHERE_S * (measurement.load_elsewhere_a is not None)
+    seconds += NOTHING_ELSE_S * measurement.nothing_else_on
     return seconds * LIVE_EXPOSURE

@@ -42,6 +42,7 @@ class Trip(BetweenProbes):
     title = "Trip test"
     unit = "A"
     purpose = Purpose.RESIDUAL_CURRENT
+    with_source = True
     written = Written(ends="line to earth", seen="yes or no")
     functions = (
         Function(
@@ -67,13 +68,6 @@ class Trip(BetweenProbes):
         contacts = solved.at.ports[: len(solved.through_device)]
         from_, to = (port in contacts and solved.through_device[contacts.index(port)] for port in pair)
         return np.asarray(_test_siemens(measurement, point) * np.not_equal(from_, to))
-
-    def most(self, measurement: Measurement) -> float:
-        return np.inf if measurement.test_ma is None else measurement.test_ma / 1000
-
-    def follows_source(self, measurement: Measurement, shown: Array) -> Array:
-        """Up to the most that it drives."""
-        return np.asarray(shown < self.most(measurement))
 
     def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
         measurement = reading.measurement
@@ -119,8 +113,8 @@ class Trip(BetweenProbes):
         """The circuit's own device, or where none is recorded one of those there are."""
         rated_ma = hidden.point.circuit.residual_ma or float(errors.rng.choice(_DEVICES_MA))
         trips_at = errors.rng.uniform(*residual_span_ma(rated_ma))
-        true = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
-        return Reading(name, measurement, tripped=1000 * true >= trips_at)
+        would_drive = 1000 * float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
+        return Reading(name, measurement, tripped=min(would_drive, measurement.test_ma or 0.0) >= trips_at)
 
 
 def _test_siemens(measurement: Measurement, point: PointFacts) -> float:

@@ -9,6 +9,7 @@ from math import pi
 
 import numpy as np
 
+from evenprobe.installation.installation import Solved
 from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
 from evenprobe.quantities.indication import STEP_LIGHTS_FROM, Drift, displayed, stepped
 from evenprobe.quantities.measurement import (
@@ -22,7 +23,7 @@ from evenprobe.quantities.measurement import (
     Weighed,
     set_aside,
 )
-from evenprobe.quantities.probes import BEYOND, BetweenProbes, port_of
+from evenprobe.quantities.probes import BEYOND, Array, BetweenProbes, pair_of, port_of
 from evenprobe.quantities.sentences import BEYOND_TESTER, KEPT, NOT_PROVED
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a
@@ -33,10 +34,13 @@ from evenprobe.wiring import PointFacts, Terminal, contact_pairs
 from evenprobe.wiring.circumstances import Input
 from evenprobe.wiring.points import METALWORK
 
-DRIFT = Drift(0.1, 0.002)
-"""The supply moves between one reading and the next."""
+DRIFT = Drift(0.1, 0.0)
+"""A display's last digit is never quite still; what the supply does meanwhile is its moment's."""
 _DIRECT_FROM_VOLTS = 1.0
 """Direct voltage above this and the tester's error is there; below it is an offset of the range."""
+_WANDERS = 0.2
+_STEADY_OHM, _HANGING_OHM = 1e5, 3e5
+"""Behind a pair: up to the first its voltage stands still, from the other on it wanders by all of the share above."""
 DC_OFFSET_VOLTS = 0.3
 """What a DC range may show of a live AC conductor."""
 
@@ -69,6 +73,11 @@ class Voltage(BetweenProbes):
         if measurement.input == "low-z" and ability.low_input_ohm is not None:
             return 1 / ability.low_input_ohm
         return 1 / ability.input_ohm + 2j * pi * point.system.frequency_hz * ability.input_farad
+
+    def wander(self, measurement: Measurement, solved: Solved) -> Array:
+        """What hangs on capacitances alone follows a hand and the damp."""
+        behind = np.abs(solved.at.impedance(pair_of(measurement)))
+        return np.asarray(_WANDERS * np.clip((behind - _STEADY_OHM) / (_HANGING_OHM - _STEADY_OHM), 0.0, 1.0))
 
     def weigh(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
         return (_direct(reading),) if reading.measurement.dc else super().weigh(reading, point)
@@ -114,8 +123,10 @@ class Voltage(BetweenProbes):
         for a, b in [*pairs, *references]:
             yield from (Measurement(self, a, b, tester, i) for i in inputs)
         for a, b in pairs:
+            yield Measurement(self, a, b, tester, nothing_else_on=True)
             if not plugs_in:
                 yield Measurement(self, a, b, tester, load_here_a=load)
+                yield Measurement(self, a, b, tester, load_here_a=load, nothing_else_on=True)
             yield Measurement(self, a, b, tester, load_elsewhere_a=load)
 
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:

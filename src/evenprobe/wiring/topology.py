@@ -80,8 +80,8 @@ class Topology:
 
     @property
     def dead_ports(self) -> tuple[str, ...]:
-        """Ends of all wires, the mass of earth, the ends at the board."""
-        return (*self.live_ports, *(f"{wire}_out" for wire in self.layout.live_wires), "earth_bar")
+        """Ends of all wires, the taps of the live ones, the mass of earth, the ends at the board."""
+        return (*self.tapped_ports, *(f"{wire}_out" for wire in self.layout.live_wires), "earth_bar")
 
     @property
     def _ends(self) -> tuple[str, ...]:

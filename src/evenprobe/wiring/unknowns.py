@@ -107,8 +107,25 @@ def amperes(place: str, one: str, other: str) -> str:
     return f"{between(place, one, other)}_a"
 
 
-def circuit_load(values: Values, place: str, one: str, other: str) -> Cube:
-    """Amperes at nominal voltage between two wires at the tap or the contacts, (B,)."""
+def circuit_load(values: Values, place: str, one: str, other: str, most_a: float) -> Cube:
+    """Amperes at nominal voltage between two wires at the tap or the contacts, (B,).
+
+    The device carries both, so along the run there is at most what is left of `most_a`.
+    """
+    load = _alone(values, place, one, other)
+    return load * _left_share(values, one, other, most_a) if place == "tap" else load
+
+
+def load_left(values: Values, one: str, other: str, most_a: float) -> Cube:
+    """The most amperes that can be on along the run beside what is at the contacts, (B,)."""
+    return most_a * _left_share(values, one, other, most_a)
+
+
+def _left_share(values: Values, one: str, other: str, most_a: float) -> Cube:
+    return np.asarray(1 - _alone(values, "end", one, other) / most_a)
+
+
+def _alone(values: Values, place: str, one: str, other: str) -> Cube:
     load = values[amperes(place, one, other)]
     together = values.get(f"{place}_loaded")
     return load if together is None else load * together
@@ -145,18 +162,43 @@ def _base(layout: Layout) -> dict[str, Range]:
     return ranges
 
 
-def _loads(layout: Layout, rating: float) -> dict[str, Range]:
+def most_load_a(point: PointFacts) -> float:
+    """The most that a load on the circuit draws, in amperes."""
+    several = len(pairs_of(point.layout.live_wires)) > 1
+    return assumed_rating_a(point) * (_SHARE_OF_SEVERAL if several else 1.0)
+
+
+def source_range(point: PointFacts) -> Range:
+    """Volts at the board of a sound supply: the tolerable band, and a little past it."""
+    limit = limit_for("voltage.band", point.practice, point.system)
+    healthy = limit.tolerable or limit.band
+    return Range(healthy.low * 0.985, healthy.high * 1.015)
+
+
+def ohm_of_a_run_too_long(point: PointFacts) -> float:
+    """Of each wire, in ohms: on so much the device's rating loses more than the practice would have it."""
+    return point.practice.drop.share * point.system.nominal_volts / (2 * most_load_a(point))
+
+
+def loses_little(point: PointFacts) -> bool:
+    """Whether what is on record of the circuit says that its run is not too long."""
+    length, conductor = point.circuit.length_m, point.circuit.conductor
+    if length is None or conductor is None:
+        return False
+    return conductor.ohm_per_m * length < ohm_of_a_run_too_long(point)
+
+
+def _loads(point: PointFacts) -> dict[str, Range]:
     """Loads elsewhere on the circuit and at the contacts, from equipment on standby to all the device carries.
 
     Where there are several they are on or off together as well, so that a circuit with nothing on it is no rarity.
     """
-    pairs = pairs_of(layout.live_wires)
+    pairs, most = pairs_of(point.layout.live_wires), most_load_a(point)
     if len(pairs) == 1:
         absent = {"tap": 0.2, "end": 0.6}
-        switched, most = {}, rating
+        switched = {}
     else:
         absent = {"tap": 0.35, "end": 0.5}
-        most = _SHARE_OF_SEVERAL * rating
         switched = {"tap_loaded": Range(1.0, 1.0, absent=0.3), "end_loaded": Range(1.0, 1.0, absent=0.4)}
     ranges = {
         amperes(place, a, b): Range(_SMALLEST_LOAD_A, most, "square", absent=share)
@@ -248,13 +290,11 @@ class Unknowns:
     @staticmethod
     def _narrowed(point: PointFacts) -> dict[str, Range]:
         circuit, system = point.circuit, point.system
-        limit = limit_for("voltage.band", point.practice, system)
-        healthy = limit.tolerable or limit.band
         rating = assumed_rating_a(point)
         source_electrode, own_electrode = _ELECTRODES[point.earthing]
         ranges = {
-            "source_volts": Range(healthy.low * 0.985, healthy.high * 1.015),
-            **_loads(point.layout, rating),
+            "source_volts": source_range(point),
+            **_loads(point),
             "earth_size": Range(*point.practice.earth_size_ratio),
             "source_electrode_ohm": source_electrode,
             "electrode_ohm": own_electrode,

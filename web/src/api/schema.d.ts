@@ -2105,6 +2105,21 @@ export interface components {
             sweeps: components["schemas"]["SweepOut"][];
         };
         /**
+         * BesideWiringOut
+         * @description A question beside the wiring: whether it insulates, whether its device trips. `reading`: the one that decides.
+         */
+        BesideWiringOut: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "not-tested" | "not-present" | "pass" | "borderline" | "fail";
+            /** Why */
+            why: string;
+            /** Reading */
+            reading: string | null;
+        };
+        /**
          * CircumstanceOut
          * @description The circumstances that are not as they are found.
          */
@@ -2115,6 +2130,8 @@ export interface components {
             load_elsewhere_a?: number | null;
             /** Load Between */
             load_between?: string[] | null;
+            /** Nothing Else On */
+            nothing_else_on?: true | null;
             /** Device */
             device?: ("open" | "closed") | null;
             /** Neutral */
@@ -2202,6 +2219,8 @@ export interface components {
             verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
             /** Summary */
             summary: string;
+            insulation: components["schemas"]["BesideWiringOut"];
+            protection: components["schemas"]["BesideWiringOut"];
             /** Conditions */
             conditions: components["schemas"]["ConditionOut"][];
             /** Judgements */
@@ -2428,6 +2447,11 @@ export interface components {
             load_elsewhere_a?: number;
             /** Load Between */
             load_between?: string[];
+            /**
+             * Nothing Else On
+             * @constant
+             */
+            nothing_else_on?: true;
             /** Min */
             min?: number;
             /** Max */

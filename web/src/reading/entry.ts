@@ -65,6 +65,7 @@ export function circumstances(entry: Entry | (NextTest["circumstance"] & { quant
   if (entry.load_elsewhere_a != null) parts.push(`${entry.load_elsewhere_a} A load elsewhere`);
   if ("load_between" in entry && entry.load_between)
     parts.push(`between ${entry.load_between.join(" and ")}`);
+  if (entry.nothing_else_on) parts.push("nothing else on");
   if ("turns" in entry && entry.turns) parts.push(`${entry.turns} turns through the clamp`);
   if ("continuous" in entry && entry.continuous) parts.push("three hours and more");
   if (entry.test_ma != null) parts.push(`${entry.test_ma} mA`);

@@ -2,6 +2,7 @@ import { beforeAll, beforeEach, expect, test } from "vitest";
 import type { Reading, Reference, Tester } from "../api/client";
 import { holdReference } from "../api/reference";
 import tables from "../api/reference.json";
+import { circumstances } from "./entry";
 import {
   apply,
   type Change,
@@ -31,6 +32,7 @@ const START: Setup = {
   load: "none",
   amperes: "10",
   loadBetween: "",
+  nothingElseOn: false,
   deviceOpen: false,
   neutralLifted: false,
   clamp: UNCLAMPED,
@@ -109,6 +111,17 @@ test("a known load is in the entry with what it is between", () => {
   expect(entry()).toMatchObject({ load_elsewhere_a: 9 });
   change({ do: "load between", pair: "L1 N" });
   expect(entry().load_between).toEqual(["L1", "N"]);
+});
+
+test("that nothing else is on is in the entry until the device is open, and comes with a test and a correction", () => {
+  change({ do: "nothing else on", said: true }, { do: "load", load: "here" });
+  expect(entry()).toMatchObject({ nothing_else_on: true, load_here_a: 10 });
+  expect(circumstances(entry())).toBe("10 A load here, nothing else on");
+  change({ do: "device", open: true });
+  expect(entry().nothing_else_on).toBeUndefined();
+  const test = { quantity: "voltage", from: "L", to: "N", circumstance: { nothing_else_on: true } };
+  change({ do: "test", test: test as never, tester: null });
+  expect(setup.nothingElseOn).toBe(true);
 });
 
 test("a clamp is at one conductor, at the board or here, once or in turns", () => {

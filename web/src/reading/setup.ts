@@ -19,6 +19,8 @@ export type Setup = {
   amperes: string;
   /** Which contacts the load is between where several lines come: as "L1 N", empty for the pair measured. */
   loadBetween: string;
+  /** Whatever else there is on the circuit was seen to be switched off or unplugged. */
+  nothingElseOn: boolean;
   deviceOpen: boolean;
   /** Off its bar at the board, or opened by the device: for ohms only. */
   neutralLifted: boolean;
@@ -56,6 +58,7 @@ export type Change =
   | { do: "load"; load: Load }
   | { do: "amperes"; amperes: string }
   | { do: "load between"; pair: string }
+  | { do: "nothing else on"; said: boolean }
   | { do: "pair"; measuring: string; reference: string }
   | { do: "device"; open: boolean }
   | { do: "neutral"; lifted: boolean }
@@ -73,6 +76,8 @@ export function apply(setup: Setup, change: Change, bench: Pick<Bench, "terminal
   switch (change.do) {
     case "load between":
       return { ...setup, loadBetween: change.pair };
+    case "nothing else on":
+      return { ...setup, nothingElseOn: change.said, deviceOpen: false };
     case "pair":
       return { ...setup, probes: { measuring: change.measuring, reference: change.reference } };
     case "type":
@@ -93,7 +98,7 @@ export function apply(setup: Setup, change: Change, bench: Pick<Bench, "terminal
     case "amperes":
       return { ...setup, amperes: change.amperes };
     case "device":
-      return { ...setup, deviceOpen: change.open, load: "none" };
+      return { ...setup, deviceOpen: change.open, load: "none", nothingElseOn: false };
     case "neutral":
       return { ...setup, neutralLifted: change.lifted };
     case "clamp":
@@ -136,6 +141,7 @@ export function useSetup(bench: Bench, tester: Tester | undefined, begun: Setup 
         load: "none",
         amperes: USUAL_AMPERES,
         loadBetween: "",
+        nothingElseOn: false,
         deviceOpen: false,
         neutralLifted: false,
         clamp: UNCLAMPED,
@@ -193,6 +199,7 @@ function withFunction(setup: Setup, what: string): Setup {
     deviceOpen: dead,
     neutralLifted: dead && setup.neutralLifted,
     load: dead ? "none" : setup.load,
+    nothingElseOn: !dead && setup.nothingElseOn,
   };
 }
 
@@ -207,7 +214,7 @@ function placed({ probes, what }: Setup, terminal: string): Probes {
 function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
   const f = functionOf({ ...test.circumstance, quantity: test.quantity } as Partial<Entry>);
   const what = f?.id ?? setup.what;
-  const { load_here_a, load_elsewhere_a, device, neutral } = test.circumstance;
+  const { load_here_a, load_elsewhere_a, nothing_else_on, device, neutral } = test.circumstance;
   return {
     ...setup,
     tester: tester ?? setup.tester,
@@ -218,6 +225,7 @@ function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
     load: load_here_a ? "here" : load_elsewhere_a ? "elsewhere" : "none",
     amperes: String(load_here_a ?? load_elsewhere_a ?? setup.amperes),
     loadBetween: "",
+    nothingElseOn: nothing_else_on === true,
     deviceOpen: device === "open",
     neutralLifted: neutral === "lifted",
     typed: "",
@@ -239,6 +247,7 @@ function forCorrection(setup: Setup, reading: Reading): Setup {
     load: entry.load_here_a != null ? "here" : entry.load_elsewhere_a != null ? "elsewhere" : "none",
     amperes: String(entry.load_here_a ?? entry.load_elsewhere_a ?? setup.amperes),
     loadBetween: entry.load_between?.join(" ") ?? "",
+    nothingElseOn: entry.nothing_else_on === true,
     deviceOpen: entry.device === "open",
     neutralLifted: entry.neutral === "lifted",
     typed: "",
@@ -298,6 +307,7 @@ export function entryFor(
     if (setup.load === "here") entry.load_here_a = typedNumber(setup.amperes);
     if (setup.load === "elsewhere") entry.load_elsewhere_a = typedNumber(setup.amperes);
     if (setup.load !== "none" && setup.loadBetween) entry.load_between = setup.loadBetween.split(" ");
+    if (setup.nothingElseOn) entry.nothing_else_on = true;
   }
   if (setup.deviceOpen && hasDevice(f)) entry.device = "open";
   if (setup.neutralLifted && f.neutral_lifted) entry.neutral = "lifted";

@@ -41,11 +41,11 @@ from sites.models import Point
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
 
 _STARTED = datetime(2026, 11, 23, 9, 30, tzinfo=UTC)
-_STRAY_VOLTS = 60.0
-"""What a stray reading shows: the probe slipped onto something else."""
+_STRAY_VOLTS = 0.3
+"""What a stray reading shows: the probe touched nothing."""
 
 
-_TAKEN_WITH = {"alarm": "d1", "trip": "t1", "draws": "c1"}
+_TAKEN_WITH = {"alarm": "d1", "trip": "t1", "draws": "c1", "ohm": "l4", "lifted": "l4"}
 _CHECKED_BEFORE = timedelta(hours=2)
 _ANEW_AFTER = timedelta(minutes=4)
 _PROVING_VOLTS = 239.0
@@ -205,10 +205,11 @@ class Command(BaseCommand):
 
     @staticmethod
     def _read(hidden: HiddenPoint, errors: TesterErrors, setup: str, tester: Instrument) -> dict[str, Any]:
-        """A reading of the survey format for a setup such as `N-PE here 10`, `L-PE low`, `N-PE ohm`, `PE alarm`.
+        """A reading of the survey format for a setup such as `N-PE here 10 alone`, `L-PE low`, `N-PE ohm`, `PE alarm`.
 
-        `draws` is what a machine takes, running and starting; `stray` is a probe that slipped; `false-alarm` a
-        detector set off by something nearby.
+        `alone` is with nothing else on, `lifted` ohms with the neutral off its bar; `draws` is what a machine takes,
+        running and starting; `stray` is a probe that touched nothing; `false-alarm` a detector set off by something
+        nearby.
         """
         pair, *how = setup.split()
         if how[:1] == ["draws"]:
@@ -217,7 +218,7 @@ class Command(BaseCommand):
             test_ma = float(how[0])
             press = Measurement(TRIP, None, None, tester, test_ma=test_ma)
             return {"quantity": "trip", "test_ma": test_ma, "value": hidden.read("", press, errors).tripped}
-        ends = [Terminal(name) for name in pair.split("-")]
+        ends = [Terminal(name) for name in pair.split("-", 1)]
         if how in (["alarm"], ["false-alarm"]):
             quiet = Measurement(PRESENCE, ends[0], None, tester)
             seen = hidden.read("", quiet, errors).alarm or how == ["false-alarm"]
@@ -230,12 +231,16 @@ class Command(BaseCommand):
             options["load_here_a"] = entry["load_here_a"] = float(how[1])
         elif how[:1] == ["elsewhere"]:
             options["load_elsewhere_a"] = entry["load_elsewhere_a"] = float(how[1])
-        elif how[:1] == ["ohm"]:
+        elif how[:1] in (["ohm"], ["lifted"]):
             options["device"] = "open"
             entry = {"quantity": "resistance", "from": entry["from"], "to": entry["to"], "device": "open"}
-        quantity = RESISTANCE if how == ["ohm"] else VOLTAGE
+            if how == ["lifted"]:
+                options["neutral"] = entry["neutral"] = "lifted"
+        if how[-1:] == ["alone"]:
+            options["nothing_else_on"] = entry["nothing_else_on"] = True
+        quantity = RESISTANCE if entry["quantity"] == "resistance" else VOLTAGE
         reading: Reading = hidden.read("", Measurement(quantity, ends[0], ends[1], tester, **options), errors)
         if reading.over_range:
             return {**entry, "over_range": True, "unit": "ohm"}
         value = _STRAY_VOLTS if how == ["stray"] else round(reading.value or 0.0, 2)
-        return {**entry, "value": value, "unit": "ohm" if how == ["ohm"] else "V"}
+        return {**entry, "value": value, "unit": quantity.unit}

@@ -2,15 +2,15 @@
 
 from collections.abc import Iterable
 from math import isfinite
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field
 
 from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer, Identified, unless_none
-from evenprobe.formats.words import KindWord, QuantityWord, SeverityWord, VerdictWord
+from evenprobe.formats.words import KindWord, QuantityWord, SeverityWord, StateWord, VerdictWord
 from evenprobe.interpretation import ConditionOutcome, Judgement, NextMeasurement, PointInterpretation, Reason, Story
-from evenprobe.interpretation.findings import JudgementResult
+from evenprobe.interpretation.findings import BesideWiring, JudgementResult
 from evenprobe.practices import Practice
 from evenprobe.quantities import Measurement
 from evenprobe.rounding import figures, rounded
@@ -102,6 +102,7 @@ class CircumstanceOut(Answer):
     load_here_a: float | None = unless_none()
     load_elsewhere_a: float | None = unless_none()
     load_between: list[str] | None = unless_none()
+    nothing_else_on: Literal[True] | None = unless_none()
     device: Device | None = unless_none()
     neutral: Neutral | None = unless_none()
     input: Input | None = unless_none()
@@ -114,6 +115,7 @@ class CircumstanceOut(Answer):
             load_here_a=measurement.load_here_a,
             load_elsewhere_a=measurement.load_elsewhere_a,
             load_between=None if between is None else [str(t) for t in between],
+            nothing_else_on=True if measurement.nothing_else_on else None,
             device="open" if measurement.device == "open" else None,
             neutral="lifted" if measurement.neutral == "lifted" else None,
             input="low-z" if measurement.input == "low-z" else None,
@@ -176,11 +178,25 @@ class StoryOut(Answer):
         )
 
 
+class BesideWiringOut(Answer):
+    """A question beside the wiring: whether it insulates, whether its device trips. `reading`: the one that decides."""
+
+    state: StateWord
+    why: str
+    reading: str | None
+
+    @classmethod
+    def of(cls, found: BesideWiring) -> "BesideWiringOut":
+        return cls(state=str(found.state), why=found.why, reading=found.reading)
+
+
 class InterpretationOut(Answer):
     """What the readings of one point can still mean."""
 
     verdict: VerdictWord
     summary: str
+    insulation: BesideWiringOut
+    protection: BesideWiringOut
     conditions: list[ConditionOut]
     judgements: list[JudgementOut]
     retake: list[str]
@@ -213,6 +229,8 @@ def _of_a_point(result: PointInterpretation) -> dict[str, object]:
     return {
         "verdict": str(result.verdict),
         "summary": result.summary,
+        "insulation": BesideWiringOut.of(result.insulation),
+        "protection": BesideWiringOut.of(result.protection),
         "conditions": [ConditionOut.of(c, result.practice) for c in result.conditions],
         "judgements": [JudgementOut.of(j) for j in result.judgements],
         "retake": list(result.retake),

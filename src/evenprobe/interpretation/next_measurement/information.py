@@ -1,23 +1,26 @@
 """What a reading is expected to tell: mutual information with the condition, and what falls if all is well.
 
 For each candidate the nearest samples of every standing condition say what it would show. The mutual information
-between condition and reading is binned by the tester's own error (Lindley, Ann. Math. Stat. 27, 1956).
+between condition and reading is binned by the tester's own error and by what a supply moves meanwhile (Lindley, Ann.
+Math. Stat. 27, 1956); what falls is what cannot show it at any moment, whatever else is on then.
 """
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from itertools import pairwise
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from evenprobe.conditions import Severity
-from evenprobe.installation.modes import AS_FOUND
+from evenprobe.conditions import Condition, Severity
+from evenprobe.installation.modes import AS_FOUND, OFF
 from evenprobe.interpretation.elimination import Elimination, Standing
 from evenprobe.interpretation.ensemble import Ensemble
+from evenprobe.interpretation.movement import SOON_AFTER_S, USUALLY_BETWEEN_S, share_after
 from evenprobe.quantities import Measurement
 from evenprobe.quantities.lamps import LAMP_DARK_SHARE, LAMP_LIT_SHARE, LAMPS, lamp_of, lamps_on
 from evenprobe.testers import Instrument
+from evenprobe.wiring import PointFacts
 
 Array = NDArray[Any]
 
@@ -31,6 +34,7 @@ _WEIGHT = {
 }
 _FLATTEN = 0.35
 """Exponent on the likelihoods: a rare danger must stay worth a test."""
+_FAIR_CHANCE = 0.15
 _EXPECTED_SPAN = (0.15, 0.85)
 """Share of a condition's samples between which its reading is expected."""
 
@@ -52,16 +56,23 @@ class Expected:
         self._standing = elimination.standing
         self._sizes = [len(s.rows) for s in self._standing]
         self._rows = np.concatenate([s.rows for s in self._standing])
-        self._would_show = self._shown(candidates)
-        self._error = np.array([m.quantity.apart(m, ensemble.point) for m in candidates]).T[:, :, None]
+        self._candidates = candidates
+        self._would_show = self._shown("")
+        self._with_nothing_on = self._shown(OFF)
+        self._least = np.minimum(self._would_show, self._with_nothing_on)
+        self._most = np.maximum(self._would_show, self._with_nothing_on)
+        moves = np.array([share_after(USUALLY_BETWEEN_S) * m.quantity.with_source for m in candidates])
+        constant, share = np.array([m.quantity.apart(m, ensemble.point) for m in candidates]).T
+        self._error = np.array([constant, share + moves])[:, :, None]
 
-    def _shown(self, candidates: Sequence[Measurement]) -> Array:
-        """(M, S): each candidate at the standing conditions' nearest samples, one after another."""
-        modes = {m.quantity.mode(m) for m in candidates}
-        solved = {mode: self._ensemble.solved_at(self._rows, mode) for mode in modes}
-        found = np.empty((len(candidates), len(self._rows)))
-        for m, x in zip(candidates, found, strict=True):
-            x[:] = m.quantity.shown(m, solved[m.quantity.mode(m)], self._ensemble.point)
+    def _shown(self, others: str) -> Array:
+        """(M, S): each candidate at the standing conditions' nearest samples, with so much else on along the run."""
+        of_each = [m.quantity.mode(m) for m in self._candidates]
+        modes = [mode._replace(others=mode.others or others) for mode in of_each]
+        solved = {mode: self._ensemble.solved_at(self._rows, mode) for mode in set(modes)}
+        found = np.empty((len(self._candidates), len(self._rows)))
+        for m, mode, x in zip(self._candidates, modes, found, strict=True):
+            x[:] = m.quantity.shown(m, solved[mode], self._ensemble.point)
             if m.quantity.with_source:
                 x *= self._elimination.scale[self._rows]
         return found
@@ -74,25 +85,63 @@ class Expected:
     def _weights(self) -> Array:
         point = self._ensemble.point
         weight = np.array(
-            [
-                self._likelihood[s.condition.id] ** _FLATTEN * _WEIGHT[s.condition.severity_at(point)]
-                for s in self._standing
-            ]
+            [self._likelihood[s.condition.id] ** _FLATTEN * _weight_of(s.condition, point) for s in self._standing]
         )
         return np.asarray(weight / weight.sum())
 
     def ruled_out(self) -> NDArray[np.bool_]:
         """(M, conditions): what falls if a candidate comes out as the likeliest would show it, all being well."""
-        expected = likeliest(self._ensemble, self._standing, self._likelihood)
-        starts = np.cumsum([0, *self._sizes[:-1]])
-        own = self._would_show[:, starts[expected] : starts[expected] + self._sizes[expected]]
-        low, high = np.quantile(own, _EXPECTED_SPAN, axis=1)[:, :, None]
+        return self._without_sample(self._as_if_well(self._would_show, self._least, self._most, self._doubt))
+
+    def ruled_out_by_pairs(self, before: Sequence[int], after: Sequence[int]) -> NDArray[np.bool_]:
+        """(P, conditions) of pairs of candidates with nothing else on: what falls by both and how far they are apart.
+
+        A gain and an unknown load both have in common.
+        """
+        first, then = self._with_nothing_on[list(before)], self._with_nothing_on[list(after)]
+        change = then - first
+        moves = share_after(SOON_AFTER_S) * np.median(then, axis=1)[:, None]
+        doubt = 2 * self._error[0][list(before)] + 2 * moves
+        by_change = self._as_if_well(change, change, change, lambda _: doubt)
+        constant, share = (error[list(before)] for error in self._error)
+        by_first = self._as_if_well(first, first, first, lambda x: constant + 2 * share * x)
+        return self._without_sample(by_change & by_first)
+
+    def _doubt(self, shown: Array) -> Array:
         constant, share = self._error
-        low, high = low - constant - 2 * share * low, high + constant + 2 * share * high
-        inside = (self._would_show >= low) & (self._would_show <= high)
-        gone = ~np.logical_or.reduceat(inside, starts, axis=1)
-        gone[:, expected] = False
+        return np.asarray(constant + 2 * share * shown)
+
+    def _as_if_well(
+        self, shown: Array, least: Array, most: Array, doubt: Callable[[Array], Array]
+    ) -> NDArray[np.bool_]:
+        """(M, S) whether a sample can show what the likeliest usually shows, within the doubt."""
+        expected = likeliest(self._ensemble, self._standing, self._likelihood)
+        start = sum(self._sizes[:expected])
+        own = shown[:, start : start + self._sizes[expected]]
+        low, high = np.quantile(own, _EXPECTED_SPAN, axis=1)[:, :, None]
+        return np.asarray((most >= low - doubt(low)) & (least <= high + doubt(high)))
+
+    def _without_sample(self, inside: NDArray[np.bool_]) -> NDArray[np.bool_]:
+        """(M, conditions) of which none is inside, the likeliest itself apart."""
+        gone = ~np.logical_or.reduceat(inside, np.cumsum([0, *self._sizes[:-1]]), axis=1)
+        gone[:, likeliest(self._ensemble, self._standing, self._likelihood)] = False
         return np.asarray(gone)
+
+    def tells_apart(self, number: int) -> bool:
+        """Whether a candidate, for some of what stands, has a fair chance to strike out any of the rest."""
+        constant, share = self._error[:, number]
+        starts = np.cumsum([0, *self._sizes[:-1]])
+        lowest = np.minimum.reduceat(self._least[number], starts)
+        highest = np.maximum.reduceat(self._most[number], starts)
+        shown = self._would_show[number][:, None]
+        beyond = (shown > highest * (1 + 2 * share) + 2 * constant) | (shown < lowest * (1 - 2 * share) - 2 * constant)
+        chances = np.add.reduceat(beyond, starts, axis=0) / np.array(self._sizes)[:, None]
+        return bool((chances > _FAIR_CHANCE).any())
+
+
+def _weight_of(condition: Condition, point: PointFacts) -> float:
+    """What it is worth to know it; what is beside the wiring is a question of its own."""
+    return _WEIGHT[Severity.DEFECT if condition.beside_wiring else condition.severity_at(point)]
 
 
 def likeliest(ensemble: Ensemble, standing: Sequence[Standing], likelihood: dict[str, float]) -> int:

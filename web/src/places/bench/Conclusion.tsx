@@ -59,6 +59,7 @@ export const Conclusion = memo(function Conclusion(props: {
       {found.retake.length > 0 && <Retake bench={bench} practice={practice} onCorrect={props.onCorrect} />}
       {found.next_tests.length > 0 && <NextTests {...props} tests={found.next_tests} />}
       {found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}
+      <BesideWiring found={found} />
       {!untested && faults.length > 0 && (
         <StandingList title="Possible faults" conditions={faults} practice={practice} />
       )}
@@ -242,6 +243,28 @@ function NextTests(props: {
         )}
       </div>
     </div>
+  );
+}
+
+const STATE_SHAPE: Record<string, string> = { pass: "correct", fail: "hazard", borderline: "unconfirmed" };
+
+/** The two questions that the wiring's verdict leaves open: does it insulate, does its device trip. */
+function BesideWiring({ found }: { found: Interpretation }) {
+  const questions = [
+    { name: "Insulation", ...found.insulation },
+    { name: "Protection", ...found.protection },
+  ];
+  return (
+    <ul className={classes.beside} aria-label="Beside the wiring">
+      {questions.map(({ name, state, why }) => (
+        <li key={name}>
+          <VerdictShape kind={STATE_SHAPE[state] ?? "untested"} size={16} />
+          <span>
+            <b>{name}</b> {why}
+          </span>
+        </li>
+      ))}
+    </ul>
   );
 }
 

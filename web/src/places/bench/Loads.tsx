@@ -12,9 +12,9 @@ const LOADS: [Load, string][] = [
   ["elsewhere", "Load elsewhere"],
 ];
 
-/** The circumstances of a voltage: as it is, under a known load and between what, or with the device open. */
+/** The circumstances of a voltage: as it is, under a known load and between what, alone, or with the device open. */
 export const Loads = memo(function Loads(
-  props: Pick<Setup, "what" | "load" | "deviceOpen" | "amperes" | "loadBetween"> & {
+  props: Pick<Setup, "what" | "load" | "nothingElseOn" | "deviceOpen" | "amperes" | "loadBetween"> & {
     terminals: Bench["terminals"];
     practice: Practice;
     change: Dispatch<Change>;
@@ -37,6 +37,12 @@ export const Loads = memo(function Loads(
             {name}
           </Toggle>
         ))}
+        <Toggle
+          on={setup.nothingElseOn}
+          onToggle={() => change({ do: "nothing else on", said: !setup.nothingElseOn })}
+        >
+          Nothing else on
+        </Toggle>
         {hasDevice(functionNamed(setup.what)) && (
           <Toggle on={setup.deviceOpen} onToggle={() => change({ do: "device", open: !setup.deviceOpen })}>
             Device open

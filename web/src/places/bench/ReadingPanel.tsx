@@ -137,6 +137,7 @@ export function ReadingPanel(props: {
               practice={practice}
               what={setup.what}
               load={setup.load}
+              nothingElseOn={setup.nothingElseOn}
               deviceOpen={setup.deviceOpen}
               amperes={setup.amperes}
               loadBetween={setup.loadBetween}

@@ -1,0 +1,63 @@
+"""Readings of different moments: what a supply and other loads explain, and what they do not."""
+
+from dataclasses import replace
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from evenprobe.interpretation import Verdict, interpret
+from evenprobe.interpretation.movement import of_the_source, share_after
+from evenprobe.quantities import weigh
+from tests.core.installations import outlet, read, standing, volts
+
+SOUND = (volts("L-N", 121.0), volts("L-PE", 119.2), volts("N-PE", 0.2))
+"""A heater was switched on between the first and the second."""
+seconds = st.floats(0, 1e4, allow_nan=False)
+
+
+def at(reading, when):
+    return replace(reading, at=when)
+
+
+@given(one=seconds, other=seconds)
+def test_the_longer_between_the_further_a_supply_may_be_and_never_beyond_its_most(one, other):
+    less, more = sorted((one, other))
+    assert 0.003 <= share_after(less) <= share_after(more) <= 0.025
+
+
+def test_at_one_moment_there_is_one_supply():
+    evidence = [w for r in (at(SOUND[0], 5.0), at(SOUND[1], 5.0)) for w in weigh(r, outlet())]
+    assert of_the_source(evidence)[0, 1] == 0
+    apart = [w for r in (at(SOUND[0], 5.0), at(SOUND[1], 500.0)) for w in weigh(r, outlet())]
+    assert of_the_source(apart)[0, 1] == pytest.approx(0.05)
+
+
+def test_a_heater_between_two_readings_accuses_nobody():
+    found = read(outlet(), *SOUND)
+    assert "correct" in standing(found)
+    assert found.verdict is Verdict.UNCONFIRMED
+    assert found.next_tests or interpret(outlet(), SOUND, [r.measurement.instrument for r in SOUND]).next_tests
+
+
+def test_the_closer_in_time_the_more_two_readings_say():
+    """Half a volt of drop by ten amperes: seconds apart a poor joint falls which it does not without times."""
+    pair = (volts("L-N", 120.0, nothing_else_on=True), volts("L-N", 119.3, load_here_a=10.0, nothing_else_on=True))
+    soon = read(outlet(), at(pair[0], 0.0), at(pair[1], 5.0))
+    whenever = read(outlet(), *pair)
+    assert "high-resistance-line" in standing(whenever)
+    assert standing(soon) < standing(whenever)
+
+
+def test_with_nothing_else_on_no_other_load_explains_a_sag():
+    sagging = {"load_here_a": 10.0}
+    without = read(outlet(), volts("L-N", 119.8), volts("L-N", 103.0, **sagging))
+    alone = read(
+        outlet(), volts("L-N", 119.8, nothing_else_on=True), volts("L-N", 103.0, nothing_else_on=True, **sagging)
+    )
+    assert standing(alone) <= standing(without)
+    assert "correct" not in standing(alone)
+
+
+def test_whole_volts_on_a_cheap_display_accuse_nobody_and_tenths_do():
+    assert "correct" in standing(read(outlet(), volts("L-N", 120), volts("L-PE", 118), volts("N-PE", 1)))
