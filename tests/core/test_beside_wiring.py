@@ -57,5 +57,7 @@ def test_a_device_nobody_tripped_keeps_no_wiring_from_safe():
     )  # fmt: skip
     found = interpret(PROTECTED, chain)
     assert "residual-device-fails" in standing(found)
+    plugged_in = interpret(PROTECTED, chain, [replace(PLUG, test_ma=6.0)])
+    assert TRIP in {t.measurement.quantity for t in plugged_in.next_tests}
     assert found.verdict in (Verdict.SAFE, Verdict.CORRECT)
     assert found.protection.state == "not-tested"

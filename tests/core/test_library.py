@@ -159,6 +159,6 @@ def test_the_ten_lines_of_the_page_run(capsys):
     lines = page.split("```python")[1].split("```")[0]
     exec(lines, {})
     printed = capsys.readouterr().out.splitlines()
-    assert printed[0].startswith("unconfirmed - It could be right")
+    assert printed[0].startswith("unconfirmed - Most likely: correct. Not excluded yet: ")
     assert "open-earth" in printed[1]
     assert printed[-1] == "230 V"

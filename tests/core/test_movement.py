@@ -61,3 +61,22 @@ def test_with_nothing_else_on_no_other_load_explains_a_sag():
 
 def test_whole_volts_on_a_cheap_display_accuse_nobody_and_tenths_do():
     assert "correct" in standing(read(outlet(), volts("L-N", 120), volts("L-PE", 118), volts("N-PE", 1)))
+
+
+def test_a_reading_that_jumps_is_a_joint_that_comes_and_goes_and_two_volts_are_none():
+    rest = (volts("L-PE", 121.1), volts("N-PE", 0.2))
+    jumping = read(outlet(), volts("L-N", 121.0), volts("L-N", 96.0, id="again"), *rest)
+    assert "intermittent-joint" in standing(jumping)
+    assert jumping.verdict is not Verdict.CONTRADICTORY
+    gone = read(outlet(), volts("L-N", 121.0), volts("L-N", 0.4, id="again"), *rest)
+    assert "intermittent-joint" in standing(gone), "from sound to open"
+    assert gone.next_tests or "panel" in gone.next_tests_note
+    steady = read(outlet(), volts("L-N", 121.0), volts("L-N", 119.0, id="again"), *rest)
+    assert "intermittent-joint" not in standing(steady)
+    assert steady.verdict is Verdict.UNCONFIRMED
+
+
+def test_what_no_joint_makes_is_none_that_comes_and_goes():
+    impossible = read(outlet(), volts("L-N", 121.0), volts("L-N", 300.0, id="again"), volts("N-PE", 0.2))
+    assert impossible.verdict is Verdict.CONTRADICTORY
+    assert "again" in impossible.retake

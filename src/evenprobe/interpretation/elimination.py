@@ -2,7 +2,7 @@
 
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, NamedTuple
 
 import numpy as np
@@ -50,6 +50,9 @@ class Elimination:
     scale: Array
     standing: tuple[Standing, ...]
     fallen: tuple[Condition, ...]
+
+    def with_standing(self, more: Standing) -> "Elimination":
+        return replace(self, standing=(*self.standing, more))
 
     def stands(self, condition_id: str) -> bool:
         return any(s.condition.id == condition_id for s in self.standing)

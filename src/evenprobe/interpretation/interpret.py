@@ -19,9 +19,10 @@ from evenprobe.interpretation.findings import (
     PointInterpretation,
     Verdict,
 )
+from evenprobe.interpretation.intermittent import INTERMITTENT, with_intermittent
 from evenprobe.interpretation.judgements import judgements
 from evenprobe.interpretation.next_measurement import Obstacle, next_measurements
-from evenprobe.interpretation.sentences import SUMMARIES
+from evenprobe.interpretation.sentences import NEXT, SUMMARIES
 from evenprobe.interpretation.stories import stories
 from evenprobe.interpretation.verdict import (
     dangerous_readings,
@@ -92,7 +93,7 @@ def interpret(
     directs = direct_voltage([w for w in weighed if isinstance(w, Direct)], kept)
     direct = direct_sentence(directs, point.practice)
     ensemble = ensemble_for(point, samples)
-    elimination = eliminate(ensemble, evidence)
+    elimination = with_intermittent(ensemble, eliminate(ensemble, evidence))
     unanswered = standing_alarms(alarms, evidence)
     answered = [a for a in alarms if a.terminal in METALWORK and a not in unanswered]
     outcomes = _outcomes(ensemble, elimination, [a for a in alarms if a not in answered], kept, strained=bool(answered))
@@ -105,6 +106,8 @@ def interpret(
     retake = _retake(ensemble, evidence) if not elimination.standing else ()
     likelihood = {o.condition.id: o.likelihood for o in outcomes}
     tests, note = next_measurements(ensemble, elimination, likelihood, readings, kit, cannot)
+    if not tests and elimination.stands(INTERMITTENT.id):
+        note = str(NEXT.say("jumps", **point.practice.named))
     band = limit_for("voltage.band", point.practice, point.system, overrides).band
     return PointInterpretation(
         practice=point.practice,

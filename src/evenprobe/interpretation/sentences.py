@@ -9,10 +9,13 @@ SUMMARIES = Sentences(
         Verdict.CONTRADICTORY: "No single condition explains all the readings. Treat as live and retake.",
         Verdict.CORRECT: "Everything dangerous is ruled out and nothing is wrong.",
         Verdict.SAFE: "No dangerous fault left; {worst} still could be.",
-        Verdict.UNCONFIRMED: "It could be right, and it could still be this: {worst} ({symptom}).",
+        Verdict.UNCONFIRMED: "Most likely: {likely}. Not excluded yet: {worst} ({symptom}).",
+        "unconfirmed-likely-wrong": "Most likely: {worst} ({symptom}). It could still be right.",
         Verdict.DEFECT: "It is not right: {likeliest}.",
         Verdict.HAZARD: "One more fault and someone is hurt: {likeliest}.",
         Verdict.DANGER: "Someone can be hurt now: {worst}. Keep off, switch off, lock.",
+        "hazard-not-excluded": "Most likely: {likely}. Not excluded yet: {worst} (hazard).",
+        "danger-not-excluded": "Most likely: {likely}. Not excluded yet: {worst} (danger). Keep off, switch off, lock.",
         "metalwork-live": "Metalwork is at a dangerous voltage. Keep off, switch off, lock.",
         "alarm-unanswered": (
             "A tester says the metalwork is live. "
@@ -60,6 +63,10 @@ NEXT = Sentences(
         "rules-out-more": "If all is well it rules out {titles} and {more} more.",
         "then-loaded": "Take the same under the load right after. {then}",
         "narrows": "Narrows down what is left.",
+        "jumps": (
+            "Repeat it while somebody moves cord and plug, then take the same at the {board}: what jumps there too is "
+            "the supply's."
+        ),
         "not-from-this-kit": (
             "No test from this kit tells these apart: {titles}. Look for {cause}; or measure "
             "each conductor end to end, isolated and proved dead, with a low-ohm tester."

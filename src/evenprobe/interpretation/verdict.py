@@ -159,7 +159,7 @@ def summary(
     elif verdict is Verdict.DANGER and not standing:
         found = SUMMARIES.say("metalwork-live")
     else:
-        found = SUMMARIES.say(verdict, **_named(standing, point))
+        found = SUMMARIES.say(_headline(verdict, standing), **_named(standing, point))
     beside = [
         o.condition.name_in(point.practice)
         for o in outcomes
@@ -173,14 +173,30 @@ def summary(
     return (found, *more)
 
 
+def _headline(verdict: Verdict, standing: Sequence[ConditionOutcome]) -> str:
+    """The likeliest first and then the worst not excluded, where the one is not the other."""
+    if not standing:
+        return verdict
+    worst, likely = _worst(standing), max(standing, key=lambda o: o.likelihood)
+    if verdict is Verdict.UNCONFIRMED:
+        return "unconfirmed-likely-wrong" if likely is worst else verdict
+    is_of_the_worst = verdict in (Verdict.HAZARD, Verdict.DANGER) and _OF_SEVERITY.get(worst.severity) is verdict
+    return f"{verdict}-not-excluded" if is_of_the_worst and likely.severity < worst.severity else verdict
+
+
+def _worst(standing: Sequence[ConditionOutcome]) -> ConditionOutcome:
+    return max(standing, key=lambda o: (o.severity, o.likelihood))
+
+
 def _named(standing: Sequence[ConditionOutcome], point: PointFacts) -> dict[str, str]:
-    """What a summary may speak of: the `worst` that stands with its `symptom`, and the few `likeliest`."""
+    """What a summary may speak of: the `worst` that stands, its `symptom`, the one `likely`, the few `likeliest`."""
     if not standing:
         return {}
-    worst = max(standing, key=lambda o: (o.severity, o.likelihood))
+    worst = _worst(standing)
     likeliest = sorted(standing, key=lambda o: -o.likelihood)[:MOST_NAMED]
     return {
         "worst": worst.condition.name_in(point.practice),
         "symptom": point.practice.in_words(worst.condition.symptom),
+        "likely": likeliest[0].condition.name_in(point.practice),
         "likeliest": "; or ".join(o.condition.name_in(point.practice) for o in likeliest),
     }

@@ -127,8 +127,11 @@ class Expected:
         gone[:, likeliest(self._ensemble, self._standing, self._likelihood)] = False
         return np.asarray(gone)
 
-    def tells_apart(self, number: int) -> bool:
-        """Whether a candidate, for some of what stands, has a fair chance to strike out any of the rest."""
+    def tells_apart(self, number: int, asked: Sequence[bool]) -> bool:
+        """Whether a candidate, for some of what stands, has a fair chance to strike out any of the rest that is asked.
+
+        Or any of the rest at all, where what is asked is true.
+        """
         constant, share = self._error[:, number]
         starts = np.cumsum([0, *self._sizes[:-1]])
         lowest = np.minimum.reduceat(self._least[number], starts)
@@ -136,7 +139,8 @@ class Expected:
         shown = self._would_show[number][:, None]
         beyond = (shown > highest * (1 + 2 * share) + 2 * constant) | (shown < lowest * (1 - 2 * share) - 2 * constant)
         chances = np.add.reduceat(beyond, starts, axis=0) / np.array(self._sizes)[:, None]
-        return bool((chances > _FAIR_CHANCE).any())
+        about = np.asarray(asked)
+        return bool((chances[:, about] > _FAIR_CHANCE).any() or (chances[about] > _FAIR_CHANCE).any())
 
 
 def _weight_of(condition: Condition, point: PointFacts) -> float:

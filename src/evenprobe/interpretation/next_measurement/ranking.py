@@ -67,7 +67,8 @@ def next_measurements(
         What to do where nothing in the kit separates what stands; empty otherwise.
     """
     standing, point = elimination.standing, ensemble.point
-    if len(standing) < 2 or all(s.condition.severity_at(point).is_fine for s in standing):
+    open_to_test = [s for s in standing if not s.condition.severity_at(point).is_fine]
+    if len(standing) < 2 or all(s.condition.beside_wiring and not s.condition.device_blind for s in open_to_test):
         return (), ""
     possible = [m for m in candidates(point, taken, kit) if can_be_taken(m, cannot)]
     if not possible:
@@ -82,7 +83,12 @@ def next_measurements(
         why = " ".join(filter(None, (str(_why(ensemble, standing, ids)), m.quantity.warning(m))))
         tests.append(NextMeasurement(m, ids, float(informs), m.quantity.seconds(m), why))
         worth.append(informs / cost(m, danger_stands=danger_stands, rules_out=bool(ids)))
-    useful = (i for i in np.argsort(worth)[::-1] if _tells(tests[i]) and expected.tells_apart(i))
+    asked = [s for s in open_to_test if not s.condition.beside_wiring] or open_to_test
+    useful = (
+        i
+        for i in np.argsort(worth)[::-1]
+        if _tells(tests[i]) and expected.tells_apart(i, [s in asked for s in standing])
+    )
     first: list[NextMeasurement] = []
     if not _danger_suspected(ensemble, likelihood):
         first = _first(ensemble, standing, taken, tests, worth, expected, before)
