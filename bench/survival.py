@@ -9,7 +9,7 @@ import json
 import sys
 from collections import Counter
 from concurrent.futures import ProcessPoolExecutor, as_completed
-from dataclasses import asdict, dataclass, field
+from dataclasses import dataclass, field
 from datetime import UTC, datetime
 from pathlib import Path
 
@@ -53,7 +53,7 @@ def survey_point(index: int, surveys: int, seed: int) -> Count:
 def run(surveys: int, seed: int, kept: Path) -> Count:
     """`kept`: a line of JSON for each point that is done; those in it are not drawn again."""
     each = -(-surveys // len(points()))
-    total, done = Count(), _done(kept)
+    total, done = Count(), done_in(kept)
     for part in done.values():
         _add(total, part)
     with ProcessPoolExecutor(WORKERS) as pool:
@@ -61,7 +61,7 @@ def run(surveys: int, seed: int, kept: Path) -> Count:
         for job in as_completed(jobs):
             part = job.result()
             with kept.open("a") as file:
-                file.write(json.dumps({"point": jobs[job], **asdict(part)}) + "\n")
+                file.write(line_of(jobs[job], part))
             _add(total, part)
             tell(f"{total.surveys} of {each * len(points())} surveys")
             for line in [*part.lost, *part.cleared]:
@@ -75,7 +75,11 @@ def _code() -> str:
     return hashlib.sha256(b"".join(file.read_bytes() for file in files)).hexdigest()[:8]
 
 
-def _done(kept: Path) -> dict[int, Count]:
+def line_of(point: int, part: Count) -> str:
+    return json.dumps({"point": point, **vars(part)}) + "\n"
+
+
+def done_in(kept: Path) -> dict[int, Count]:
     rows = [json.loads(line) for line in kept.read_text().splitlines()] if kept.exists() else []
     return {r.pop("point"): Count(**{**r, "verdicts": Counter(r["verdicts"])}) for r in rows}
 

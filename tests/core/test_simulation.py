@@ -1,8 +1,11 @@
 """Hidden points read with full tester error: what is written down is always within what the error allows."""
 
+from collections import Counter
+
 import numpy as np
 import pytest
 from bench.draws import DETECTOR, FLAT, LAMP_TESTER, METER, STEPPED, draw, points
+from bench.survival import Count, done_in, line_of
 
 from evenprobe.conditions import conditions_for
 from evenprobe.quantities import (
@@ -91,3 +94,11 @@ def test_random_surveys_use_every_tester_and_every_kind_of_reading():
     assert seen >= {METER.id, STEPPED.id, LAMP_TESTER.id, DETECTOR.id, FLAT.id, "here", "elsewhere", "open", "low-z"}
     assert seen >= {VOLTAGE, RESISTANCE, LAMPS, PRESENCE, Terminal.CASE}
     assert weighed == {Evidence, Alarm, Direct, Kept}
+
+
+def test_what_is_done_of_a_survival_run_is_read_again_as_it_was(tmp_path):
+    kept = tmp_path / "run.jsonl"
+    parts = {3: Count(2, ["one fell"], [], Counter(safe=1, danger=1)), 5: Count(2, [], [], Counter(unconfirmed=2))}
+    kept.write_text("".join(line_of(point, part) for point, part in parts.items()))
+    assert done_in(kept) == parts
+    assert done_in(tmp_path / "none.jsonl") == {}
