@@ -91,8 +91,9 @@ export function testName(
   return `${what}${where}${how ? `, ${how}` : ""}`;
 }
 
-/** A voltage between two contacts as it is found. */
+/** A voltage between two contacts without a known load, whether or not anything else was on. */
 export function isAsIs(entry: Entry): boolean {
   const taken = functionOf(entry);
-  return circumstances(entry) === "" && taken?.unit === "V" && taken.probes === "two";
+  const { nothing_else_on: _, ...rest } = entry;
+  return circumstances(rest) === "" && taken?.unit === "V" && taken.probes === "two";
 }

@@ -119,6 +119,8 @@ test("that nothing else is on is in the entry until the device is open, and come
   expect(circumstances(entry())).toBe("10 A load here, nothing else on");
   change({ do: "device", open: true });
   expect(entry().nothing_else_on).toBeUndefined();
+  change({ do: "nothing else on", said: true }, { do: "load", load: "none" });
+  expect(setup.nothingElseOn, "as it is, again").toBe(false);
   const test = { quantity: "voltage", from: "L", to: "N", circumstance: { nothing_else_on: true } };
   change({ do: "test", test: test as never, tester: null });
   expect(setup.nothingElseOn).toBe(true);

@@ -94,7 +94,12 @@ export function apply(setup: Setup, change: Change, bench: Pick<Bench, "terminal
     case "contact":
       return { ...setup, probes: placed(setup, change.terminal) };
     case "load":
-      return { ...setup, load: change.load, deviceOpen: false };
+      return {
+        ...setup,
+        load: change.load,
+        nothingElseOn: change.load !== "none" && setup.nothingElseOn,
+        deviceOpen: false,
+      };
     case "amperes":
       return { ...setup, amperes: change.amperes };
     case "device":

@@ -31,7 +31,7 @@ export const Loads = memo(function Loads(
         {LOADS.map(([load, name]) => (
           <Toggle
             key={load}
-            on={setup.load === load && !setup.deviceOpen}
+            on={setup.load === load && !setup.deviceOpen && (load !== "none" || !setup.nothingElseOn)}
             onToggle={() => change({ do: "load", load })}
           >
             {name}
