@@ -136,7 +136,7 @@ class Condition(Listed):
         return moved | set(self.joints) | set(self.disturbs) | (set() if self.bonded else {"earth"})
 
     @property
-    def beside_wiring(self) -> bool:
+    def leaves_wiring_sound(self) -> bool:
         """Whether the wiring here is sound under it: a device that sees nothing, a neutral that fails at the source."""
         return self.device_blind or (set(self.joints) == {"service"} and not self.severity.can_hurt)
 

@@ -98,11 +98,16 @@ def eliminate(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Elimination:
         if best > 1.0 and refined.get(condition.id, np.inf) > FITS:
             fallen.append(condition)
             continue
-        nearest = np.argsort(own)[:_NEIGHBOURS]
-        near = nearest[(own[nearest] <= max(1.0, best) + _NEIGHBOUR_SLACK) | _FEWEST]
-        share = max(float((own <= 1.0).sum()), 0.5) / ensemble.samples
-        standing.append(Standing(condition, block.start + near, share))
+        standing.append(standing_by(condition, own, block.start))
     return Elimination(held.evidence, held.misfit, held.scale, tuple(standing), tuple(fallen))
+
+
+def standing_by(condition: Condition, misfit: Array, start: int) -> Standing:
+    """A condition that stands by the misfits of its samples (samples,), whose rows begin at `start`."""
+    nearest = np.argsort(misfit)[:_NEIGHBOURS]
+    near = nearest[(misfit[nearest] <= max(1.0, float(misfit.min())) + _NEIGHBOUR_SLACK) | _FEWEST]
+    share = max(float((misfit <= 1.0).sum()), 0.5) / len(misfit)
+    return Standing(condition, start + near, share)
 
 
 def reason_for(ensemble: Ensemble, elimination: Elimination, condition: Condition) -> Reason:

@@ -13,7 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from evenprobe.conditions import Condition, Severity
-from evenprobe.interpretation.elimination import Elimination, Standing
+from evenprobe.interpretation.elimination import Elimination, standing_by
 from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.local_search import FITS
 from evenprobe.interpretation.misfit import misfits
@@ -32,7 +32,6 @@ INTERMITTENT = Condition(
 _APART = 0.03
 _STATES = ("correct", "high-resistance-{wire}", "open-{wire}")
 _WIRES = ("line", "neutral", "earth")
-_NEIGHBOURS = 48
 
 
 def with_intermittent(ensemble: Ensemble, elimination: Elimination) -> Elimination:
@@ -43,9 +42,7 @@ def with_intermittent(ensemble: Ensemble, elimination: Elimination) -> Eliminati
     if found is None or found[0] > FITS:
         return elimination
     _, misfit, start = found
-    rows = start + np.argsort(misfit)[:_NEIGHBOURS]
-    share = max(float((misfit <= 1.0).sum()), 0.5) / ensemble.samples
-    return elimination.with_standing(Standing(INTERMITTENT, rows, share))
+    return elimination.with_standing(standing_by(INTERMITTENT, misfit, start))
 
 
 def _jumps(evidence: Sequence[Evidence]) -> bool:

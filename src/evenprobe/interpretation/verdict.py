@@ -75,7 +75,7 @@ def standing_alarms(alarms: Sequence[Alarm], evidence: Sequence[Evidence]) -> li
 
 def _about_wiring(standing: Sequence[ConditionOutcome]) -> Sequence[ConditionOutcome]:
     """Of what stands what is about the wiring here; what is beside it only where nothing else is left."""
-    return [o for o in standing if not o.condition.beside_wiring] or standing
+    return [o for o in standing if not o.condition.leaves_wiring_sound] or standing
 
 
 def _at_the_point(e: Evidence) -> bool:
@@ -163,7 +163,7 @@ def summary(
     beside = [
         o.condition.name_in(point.practice)
         for o in outcomes
-        if o.standing and o.condition.beside_wiring and not o.condition.device_blind
+        if o.standing and o.condition.leaves_wiring_sound and not o.condition.device_blind
     ]
     more = []
     if verdict in (Verdict.SAFE, Verdict.CORRECT) and beside:

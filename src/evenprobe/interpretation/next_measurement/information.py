@@ -145,7 +145,7 @@ class Expected:
 
 def _weight_of(condition: Condition, point: PointFacts) -> float:
     """What it is worth to know it; what is beside the wiring is a question of its own."""
-    return _WEIGHT[Severity.DEFECT if condition.beside_wiring else condition.severity_at(point)]
+    return _WEIGHT[Severity.DEFECT if condition.leaves_wiring_sound else condition.severity_at(point)]
 
 
 def likeliest(ensemble: Ensemble, standing: Sequence[Standing], likelihood: dict[str, float]) -> int:
