@@ -3,6 +3,7 @@
 import pytest
 from playwright.sync_api import expect
 
+from readings.models import Reading
 from tests.browser.conftest import accessible, another_browser, sign_in, small_targets
 
 
@@ -83,6 +84,33 @@ def test_a_slip_is_named_at_the_field_and_what_was_typed_stays(outlet, live_serv
     page.get_by_role("button", name="Undo").click()
     page.get_by_text("1 reading recorded").click()
     expect(page.get_by_text("withdrawn, kept")).to_be_visible()
+
+
+def test_that_nothing_else_is_on_is_said_of_a_reading_and_two_answers_stand_beside_the_verdict(
+    outlet, live_server, page
+):
+    open_outlet(page, live_server)
+    alone, as_is = (page.get_by_role("button", name=name, exact=True) for name in ("Nothing else on", "As is"))
+    alone.click()
+    expect(as_is).to_have_attribute("aria-pressed", "false")
+    enter(page, "119.8", "H to G")
+    expect(alone).to_have_attribute("aria-pressed", "true")
+    as_is.click()
+    expect(alone).to_have_attribute("aria-pressed", "false")
+    enter(page, "119.9", "N to G")
+    page.get_by_text("2 readings recorded").click()
+    readings = page.get_by_label("Readings", exact=True).get_by_role("listitem")
+    expect(readings.filter(has_text="nothing else on")).to_have_count(1)
+    verdict = page.get_by_label("What it could still be")
+    expect(verdict.get_by_text("Most likely: correct. Not excluded yet:")).to_be_visible()
+    beside = verdict.get_by_label("Beside the wiring")
+    expect(beside).to_contain_text("No insulation test counts yet.")
+    expect(beside).to_contain_text("No GFCI is recorded here.")
+    accessible(page)
+    assert small_targets(page) == []
+    page.reload()
+    expect(page.get_by_text("2 readings recorded")).to_be_visible()
+    assert [r.entry.get("nothing_else_on") for r in Reading.objects.order_by("taken_at")] == [True, None]
 
 
 def test_a_line_that_comes_and_goes_takes_nothing_typed_away(outlet, live_server, page):
