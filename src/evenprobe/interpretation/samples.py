@@ -121,10 +121,7 @@ class Samples:
 
     def predicted(self, measurement: Measurement) -> Array:
         """What the measurement would show, (B,) in its quantity's unit."""
-        return self._predicted.of(measurement, lambda: self._predict(measurement))
-
-    def _predict(self, measurement: Measurement) -> Array:
-        return self._shown_with(measurement, "")
+        return self._predicted.of(measurement, lambda: self._shown_with(measurement, ""))
 
     def _shown_with(self, measurement: Measurement, others: str) -> Array:
         """What it would show with so much else on as `others` of a mode says."""

@@ -7,7 +7,7 @@ SUMMARIES = Sentences(
     {
         Verdict.UNTESTED: "Nothing measured counts yet. Treat as live.",
         Verdict.CONTRADICTORY: "No single condition explains all the readings. Treat as live and retake.",
-        Verdict.CORRECT: "Everything dangerous is ruled out and nothing is wrong.",
+        Verdict.CORRECT: "Everything dangerous in the wiring is ruled out, and nothing is wrong with it.",
         Verdict.SAFE: "No dangerous fault left; {worst} still could be.",
         Verdict.UNCONFIRMED: "Most likely: {likely}. Not excluded yet: {worst} ({symptom}).",
         "unconfirmed-likely-wrong": "Most likely: {worst} ({symptom}). It could still be right.",
