@@ -26,26 +26,41 @@ def samples_of(ensemble, condition):
     return ensemble.cube[next(rows for c, rows in ensemble.blocks if c.id == condition.id)]
 
 
+def found(ensemble, evidence, condition, samples, **how):
+    """What becomes of the first samples of a condition moved towards all of the evidence."""
+    start = Start(condition, samples_of(ensemble, condition)[:samples], np.ones(len(evidence), bool))
+    return search_from(ensemble.installation, evidence, [start], **how)[condition.id]
+
+
 @pytest.mark.parametrize("number", range(6))
 def test_refining_never_ends_farther_off_than_it_began(number):
     facts = points()[0]
     ensemble = Ensemble(facts, 64)
     truth, evidence = evidence_of(facts, number)
-    few = search_from(ensemble.installation, evidence, [Start(truth, samples_of(ensemble, truth)[:1])])[truth.id].misfit
-    begun = search_from(ensemble.installation, evidence, [Start(truth, samples_of(ensemble, truth)[:16])])[
-        truth.id
-    ].misfit
-    assert begun <= max(few, FITS)
+    assert found(ensemble, evidence, truth, 16).misfit <= max(found(ensemble, evidence, truth, 1).misfit, FITS)
 
 
 def test_a_voltage_far_above_the_band_never_fits_the_correct_condition():
     facts = outlet()
     ensemble = Ensemble(facts, 64)
     (evidence,) = weigh(volts("L-N", 180.0), facts)
-    correct, block = ensemble.blocks[0]
-    assert (
-        search_from(ensemble.installation, [evidence], [Start(correct, ensemble.cube[block])])["correct"].misfit > FITS
-    )
+    assert found(ensemble, [evidence], ensemble.conditions[0], 64).misfit > FITS
+
+
+def test_what_is_moved_beside_others_ends_where_it_would_alone():
+    """Starts of several conditions, each with readings of its own to meet, go together and do not touch."""
+    facts = points()[0]
+    ensemble = Ensemble(facts, 64)
+    evidence = [w for v in ("L-N", "L-PE", "N-PE") for w in weigh(volts(v, 118.0 if v != "N-PE" else 9.0), facts)]
+    two, one = np.array([True, False, True]), np.array([False, True, False])
+    sound, opened = (next(c for c in ensemble.conditions if c.id == name) for name in ("correct", "open-neutral"))
+    starts = [Start(sound, samples_of(ensemble, sound)[:8], two), Start(opened, samples_of(ensemble, opened)[:8], one)]
+    together = search_from(ensemble.installation, evidence, starts)
+    for start in starts:
+        own = [e for e, wanted in zip(evidence, start.meets, strict=True) if wanted]
+        alone = found(ensemble, own, start.condition, 8)
+        assert together[start.condition.id].misfit == pytest.approx(alone.misfit, rel=1e-6)
+        assert together[start.condition.id].cube == pytest.approx(alone.cube, abs=1e-6)
 
 
 def test_a_sample_that_shows_the_reading_has_nowhere_to_move():
@@ -101,9 +116,8 @@ def test_patience_finds_no_less_and_ends_lie_in_the_cube(number):
     facts = points()[3]
     ensemble = Ensemble(facts, 64)
     truth, evidence = evidence_of(facts, number)
-    start = [Start(truth, samples_of(ensemble, truth)[:16])]
-    hasty = search_from(ensemble.installation, evidence, start)[truth.id]
-    patient = search_from(ensemble.installation, evidence, start, patient=True)[truth.id]
+    hasty = found(ensemble, evidence, truth, 16)
+    patient = found(ensemble, evidence, truth, 16, patient=True)
     assert patient.misfit <= max(hasty.misfit, FITS)
     for arrival in (hasty, patient):
         assert arrival.cube.shape[1] == ensemble.installation.unknowns.count

@@ -4,7 +4,7 @@ A condition is only out of the question when a reading by itself lies far beyond
 are moved from the samples that are nearest, in two senses.
 """
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -34,19 +34,29 @@ _NEAREST = 24
 
 @dataclass(frozen=True)
 class Doubt:
-    """A condition to look at again: its samples nearest by `distance`, best first, and that of the first."""
+    """A condition to look at again, for no sample of it meets the evidence.
+
+    `starts`: its samples nearest, in two senses; `nearest`: more of them, by `distance`, which is that of the first.
+    """
 
     condition: Condition
+    evidence: tuple[Evidence, ...]
     starts: Array
     nearest: Array
     distance: float
 
 
 def doubts_of(
-    ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Span, misfit: Array, scale: Array
+    ensemble: Ensemble,
+    conditions: Iterable[Condition],
+    evidence: Sequence[Evidence],
+    predicted: Span,
+    misfit: Array,
+    scale: Array,
 ) -> Iterator[Doubt]:
-    """The conditions no sample fits and nothing excludes yet."""
-    for condition, block in ensemble.blocks:
+    """Those of the conditions no sample fits and nothing excludes yet."""
+    for condition in conditions:
+        block = ensemble.block_of(condition)
         best = misfit[block].min()
         if best <= 1.0 or best > _HOPELESS_MISFIT:
             continue
@@ -61,7 +71,7 @@ def doubts_of(
         ways = [ensemble.installation.unknowns.every_way(starts[i]) for i in first_by_each]
         rows = block.start + np.argsort(to_move)[:_NEAREST]
         nearest = ensemble.installation.with_source(ensemble.cube[rows], condition, scale[rows])
-        yield Doubt(condition, np.concatenate([starts, *ways]), nearest, float(to_move.min()))
+        yield Doubt(condition, tuple(evidence), np.concatenate([starts, *ways]), nearest, float(to_move.min()))
 
 
 def _of_each_kind(ensemble: Ensemble, condition: Condition, block: slice, *orders: Array) -> NDArray[np.intp]:
@@ -76,12 +86,13 @@ def _of_each_kind(ensemble: Ensemble, condition: Condition, block: slice, *order
     either_or += ["earth_joint_place"] * ("earth" in condition.joints)
     sides = (ensemble.cube[block][:, [names.index(name) for name in either_or]] < 0.5).astype(np.intp)
     ways = len(condition.variants_at(ensemble.point.layout))
-    which = variant_of(ensemble.cube[block, names.index("variant")], ways)
-    sides = np.column_stack([which, sides])
+    kind = variant_of(ensemble.cube[block, names.index("variant")], ways)
+    for side in sides.T:
+        kind = 2 * kind + side
     rows: dict[int, None] = {}
     for by in orders:
         order = np.argsort(by)
-        _, first = np.unique(sides[order], axis=0, return_index=True)
+        _, first = np.unique(kind[order], return_index=True)
         rows |= dict.fromkeys(order[sorted({0, 1, *first})].tolist())
     return np.asarray(block.start + np.array(list(rows)), dtype=np.intp)
 

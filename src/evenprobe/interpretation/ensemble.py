@@ -4,6 +4,7 @@ Sobol points with a fixed seed, so results repeat. The same points serve every c
 differ by their change alone.
 """
 
+from collections.abc import Hashable
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
@@ -61,7 +62,7 @@ class Ensemble(Samples):
         super().__init__(installation, np.tile(cube, (len(self.conditions), 1)), blocks)
         self.scale = self.source_range
         self._ranges: Memory[Measurement, ShownRange] = Memory(PREDICTIONS_KEPT)
-        self.met: Memory[tuple[object, ...], float] = Memory(_LEAST_MISSES_KEPT)
+        self.met: Memory[Hashable, float] = Memory(_LEAST_MISSES_KEPT)
         """By a condition's id and the keys of one or two pieces of evidence: the least that it misses them by."""
         self._potentials: Memory[Terminal, Array] = Memory(PREDICTIONS_KEPT)
 

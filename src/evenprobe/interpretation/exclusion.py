@@ -1,12 +1,12 @@
 """Before a condition is struck out it is looked at again, in stages, until one of its samples fits or none is found.
 
 The first stage moves the samples that come nearest; the next hop away from where those end, with some unknowns drawn
-anew; the patient ones give up none that still moves. What a stage takes up, where it starts from and how patient it is
+anew; the patient ones give up later what still moves. What a stage takes up, where it starts from and how patient it is
 stands in `_STAGES`. What is not found here is held to be nowhere, and the survival bench decides whether it is.
 """
 
 import hashlib
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Hashable, Iterable, Sequence
 from dataclasses import dataclass
 from itertools import combinations
 from typing import Any
@@ -23,7 +23,6 @@ from evenprobe.interpretation.samples import Span
 from evenprobe.quantities import Evidence
 
 Array = NDArray[Any]
-Dice = Callable[[str], np.random.Generator]
 
 _HOPS = 48
 _WORTH_HOPPING = 60.0
@@ -117,7 +116,7 @@ def look_again(
 
     `briefly`: only of the nearest few conditions, and without hops.
     """
-    doubts = list(doubts_of(ensemble, evidence, predicted, misfit, scale))
+    doubts = list(doubts_of(ensemble, ensemble.conditions, evidence, predicted, misfit, scale))
     if briefly:
         return _pursue(ensemble, evidence, _nearest(doubts, _BRIEF_CONDITIONS), (_NEAREST_FIRST,))
     least = _by_two(ensemble, evidence, predicted, doubts)
@@ -133,14 +132,22 @@ def look_again(
 def _pursue(
     ensemble: Ensemble, evidence: Sequence[Evidence], doubts: Iterable[Doubt], stages: Sequence[Stage]
 ) -> dict[str, float]:
-    """The least misfit found for each condition; a stage takes up what the one before it took up and did not fit."""
-    dice, every_way = _dice_of(evidence), ensemble.installation.unknowns.every_way
+    """The least misfit found for each condition; a stage takes up what the one before it took up and did not fit.
+
+    All are moved together, each by the evidence it is in doubt of; whoever else is tried makes no difference.
+    """
+    every_way = ensemble.installation.unknowns.every_way
     pursued = {d.condition.id: Pursued(d) for d in doubts}
+    evidence = [e for e in evidence if any(e in p.doubt.evidence for p in pursued.values())]
     least: dict[str, float] = {}
     for stage in stages:
-        taken = {n: p for n, p in pursued.items() if p.least > FITS and stage.takes(p, len(evidence))}
+        taken = {n: p for n, p in pursued.items() if p.least > FITS and stage.takes(p, len(p.doubt.evidence))}
         starts = [
-            Start(p.doubt.condition, stage.starts(p, every_way, dice(f"{name} {stage.name}"), len(evidence)))
+            Start(
+                p.doubt.condition,
+                stage.starts(p, every_way, _dice(f"{name} {stage.name}", p.doubt.evidence), len(p.doubt.evidence)),
+                np.array([e in p.doubt.evidence for e in evidence]),
+            )
             for name, p in taken.items()
         ]
         arrived = search_from(ensemble.installation, evidence, starts, patient=stage.patient)
@@ -171,16 +178,21 @@ def _by_two(
         pair = _worst_two(ensemble, evidence, predicted, ensemble.block_of(doubt.condition))
         if len(pair) < len(evidence):
             by_pair.setdefault(pair, []).append(doubt.condition)
-    found: dict[str, float] = {}
+    least: dict[str, float] = {}
+    in_doubt: list[Doubt] = []
+    anew: dict[str, Hashable] = {}
     for pair, conditions in by_pair.items():
         two = [evidence[i] for i in pair]
         keys = {c.id: (c.id, *(e.key for e in two)) for c in conditions}
-        known = {name: least for name, key in keys.items() if (least := ensemble.met.known(key)) is not None}
-        anew = _least_of(ensemble, two, [c for c in conditions if c.id not in known])
-        for name, least in anew.items():
-            ensemble.met.keep(keys[name], least)
-        found |= {name: least for name, least in (known | anew).items() if least > FITS}
-    return found
+        known = {name: missed for name, key in keys.items() if (missed := ensemble.met.known(key)) is not None}
+        of_samples, worth_moving = _doubts_among(ensemble, two, [c for c in conditions if c.id not in known])
+        least |= known | of_samples
+        in_doubt += worth_moving
+        anew |= {name: keys[name] for name in of_samples}
+    least |= _pursue(ensemble, evidence, in_doubt, _STAGES)
+    for name, key in anew.items():
+        ensemble.met.keep(key, least[name])
+    return {name: missed for name, missed in least.items() if missed > FITS}
 
 
 def _worst_two(ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Span, block: slice) -> tuple[int, ...]:
@@ -193,26 +205,22 @@ def _worst_two(ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Span
     return max(best, key=lambda pair: best[pair])
 
 
-def _least_of(ensemble: Ensemble, evidence: Sequence[Evidence], conditions: Sequence[Condition]) -> dict[str, float]:
-    """The least misfit of each condition, of its samples as they are or moved."""
+def _doubts_among(
+    ensemble: Ensemble, evidence: Sequence[Evidence], conditions: Sequence[Condition]
+) -> tuple[dict[str, float], list[Doubt]]:
+    """The least misfit of each condition's samples as they are, and which conditions are worth moving them."""
     if not conditions:
-        return {}
+        return {}, []
     predicted = ensemble.spans(evidence)
     misfit, scale = misfits(evidence, predicted, ensemble.scale), best_scale(evidence, predicted, ensemble.scale)
     least = {c.id: float(misfit[ensemble.block_of(c)].min()) for c in conditions}
-    doubts = [d for d in doubts_of(ensemble, evidence, predicted, misfit, scale) if d.condition in conditions]
-    return least | _pursue(ensemble, evidence, doubts, _STAGES)
+    return least, list(doubts_of(ensemble, conditions, evidence, predicted, misfit, scale))
 
 
-def _dice_of(evidence: Sequence[Evidence]) -> Dice:
+def _dice(stage_of_condition: str, evidence: Sequence[Evidence]) -> np.random.Generator:
     """Random numbers for a condition's stage: of the ordered evidence, whoever else is tried."""
     told = repr([e.key for e in evidence])
-
-    def dice(stage_of_condition: str) -> np.random.Generator:
-        seed = hashlib.sha256(f"{stage_of_condition} {told}".encode()).digest()
-        return np.random.default_rng(int.from_bytes(seed))
-
-    return dice
+    return np.random.default_rng(int.from_bytes(hashlib.sha256(f"{stage_of_condition} {told}".encode()).digest()))
 
 
 def hops(from_: Array, count: int, rng: np.random.Generator) -> Array:

@@ -4,7 +4,9 @@ An ensemble of a thousand samples in some forty unknowns is sparse; a true condi
 ten readings at once. So the samples that come nearest are moved by damped least squares (Levenberg 1944,
 Marquardt 1963) on what each reading misses its tolerance by. Once a reading is inside it pulls no more, so
 a sample that fits is a root of the system and is reached fast; a condition that cannot fit stops moving.
-All starts of all conditions go in one batch; the worse half of a condition's starts is dropped as they go.
+All starts of all conditions go in one batch, each with the readings it is to meet; the worse half of a condition's
+starts is dropped as they go. Every other time slopes are not found anew but brought into line with what the step
+just taken showed (Broyden, Math. Comp. 19, 1965).
 """
 
 from collections.abc import Sequence
@@ -16,7 +18,7 @@ from numpy.typing import NDArray
 
 from evenprobe.conditions import Condition
 from evenprobe.installation import Installation
-from evenprobe.interpretation.movement import at_a_moment, moment_of
+from evenprobe.interpretation.movement import moment_of, of_the_source
 from evenprobe.interpretation.samples import Samples
 from evenprobe.quantities import Evidence
 
@@ -30,7 +32,7 @@ _SOFT_TOLERANCES = 20.0
 _INSIDE = 0.6
 """Share of the tolerance within which a reading pulls no more."""
 _ROUNDS = 20
-KEEP = {2: 0.5, 4: 0.25, 7: 0.1}
+KEEP, KEEP_PATIENTLY = {0: 0.75, 2: 0.4, 4: 0.2, 7: 0.1}, {2: 0.7, 4: 0.5, 7: 0.25}
 """After so many rounds only this share of a condition's starts goes on."""
 _FEWEST_KEPT = 3
 _OUT_OF_REACH = {4: 600.0, 7: 100.0}
@@ -39,6 +41,7 @@ third of this by then, nearly all of them at their goal."""
 ENDS = 4
 FITS = 1.05
 """Least squares may stop short of the least misfit there is; a condition that comes this near is not struck out."""
+_SLOPES_ANEW_EVERY = 2
 _PATIENCE = {3: 0.9, 5: 0.75}
 _LONG_PATIENCE = {5: 0.95}
 """A start whose misfits have not shrunk to this share in so many rounds has arrived."""
@@ -46,10 +49,11 @@ _LONG_PATIENCE = {5: 0.95}
 
 @dataclass(frozen=True)
 class Start:
-    """Samples (K, unknowns) of one condition to begin from."""
+    """Samples (K, unknowns) of one condition to begin from, and what of the evidence they are to meet (R,)."""
 
     condition: Condition
     cube: Array
+    meets: NDArray[np.bool_]
 
 
 @dataclass(frozen=True)
@@ -62,7 +66,7 @@ class Arrival:
 
 
 class LocalSearch:
-    """A batch of starts moved together; `patient`, no start is given up that still moves.
+    """A batch of starts moved together; `patient`, one that still moves is given up late.
 
     Beside the unknowns each tester's gain is moved and each moment's source, one more axis of the cube each, 0.5
     being exact. What else is on at a moment is whatever suits its reading best.
@@ -74,6 +78,7 @@ class LocalSearch:
         self._installation, self._evidence, self._patient = installation, evidence, patient
         self._conditions = [s.condition for s in starts]
         self._owner = np.concatenate([np.full(len(s.cube), i) for i, s in enumerate(starts)])
+        self._meets = np.array([s.meets for s in starts])
         self._begun_with = np.bincount(self._owner)
         cube = np.concatenate([s.cube for s in starts])
         exact = np.full((len(cube), len(_testers(evidence)) + len(_moments(evidence))), 0.5)
@@ -100,10 +105,10 @@ class LocalSearch:
     def _move(self, turn: int) -> None:
         """One step of every active start; kept where it came nearer, and shorter the next time where it did not."""
         active = self._active
-        step = _damped_step(
-            self._slopes[active], _outside(self._residual[active]), self._damping[active], self._cube[active]
-        )
-        trial = self._trial(self._owner[active], np.clip(self._cube[active] + step, 0.0, 1.0))
+        begun_at, residual, slopes = self._cube[active], self._residual[active], self._slopes[active]
+        size = self._meets.sum(axis=1)[self._owner[active]]
+        step = _damped_step(slopes, _outside(residual), self._damping[active], begun_at, size)
+        trial = self._trial(self._owner[active], np.clip(begun_at + step, 0.0, 1.0))
         np.minimum.at(self._least, self._owner[active], trial.misfit)
         better = trial.cost < self._cost[active]
         damping = self._damping[active]
@@ -114,20 +119,22 @@ class LocalSearch:
         self._cost[moved] = trial.cost[arrived]
         self._costs.append(self._cost)
         self._active = self._worth_going_on(turn)
-        go_on = np.isin(moved, self._active)
-        if go_on.any():
-            self._slopes[moved[go_on]] = trial.slopes(arrived[go_on])
+        if turn % _SLOPES_ANEW_EVERY:
+            go_on = np.isin(moved, self._active)
+            if go_on.any():
+                self._slopes[moved[go_on]] = trial.slopes(arrived[go_on])
+        else:
+            self._slopes[active] = _in_line_with(slopes, trial.cube - begun_at, trial.residual - residual)
 
     def _worth_going_on(self, turn: int) -> NDArray[np.intp]:
         active: NDArray[np.intp] = self._active[self._least[self._owner[self._active]] > FITS]
         for rounds, share in (_LONG_PATIENCE if self._patient else _PATIENCE).items():
             if turn >= rounds:
                 active = active[self._cost[active] < share * self._costs[-1 - rounds][active]]
-        if self._patient:
-            return active
-        if turn in _OUT_OF_REACH:
+        if turn in _OUT_OF_REACH and not self._patient:
             active = active[self._cost[active] <= _OUT_OF_REACH[turn]]
-        return self._best_of_each(active, KEEP[turn]) if turn in KEEP else active
+        keep = KEEP_PATIENTLY if self._patient else KEEP
+        return self._best_of_each(active, keep[turn]) if turn in keep else active
 
     def _best_of_each(self, active: NDArray[np.intp], share: float) -> NDArray[np.intp]:
         """Of each condition's starts the nearest, so many that at most `share` of those it began with are left."""
@@ -144,7 +151,7 @@ class LocalSearch:
         return Arrival(condition, float(self._least[number]), self._cube[ends, : self._installation.unknowns.count])
 
     def _trial(self, owner: Array, cube: Array) -> "_Trial":
-        return _Trial(self._installation, self._evidence, self._conditions, owner, cube)
+        return _Trial(self._installation, self._evidence, self._conditions, owner, cube, self._meets[owner])
 
 
 def search_from(
@@ -166,7 +173,8 @@ def _cost(residual: Array) -> Array:
 class _Trial:
     """A batch tried: samples with a gain for each tester and a source for each moment, of the conditions they are of.
 
-    `residual` (K, R): what each reading is missed by, signed, in tolerances; `misfit` (K,) the greatest of them.
+    `meets` (K, R): which readings each is to meet. `residual` (K, R): what each of these is missed by, signed, in
+    tolerances; `misfit` (K,) the greatest of them.
     """
 
     def __init__(
@@ -176,6 +184,7 @@ class _Trial:
         conditions: Sequence[Condition],
         owner: Array,
         cube: Array,
+        meets: NDArray[np.bool_],
     ) -> None:
         self.evidence = evidence
         self.cube = cube
@@ -190,7 +199,7 @@ class _Trial:
         low, high = np.array([e.low for e in evidence]), np.array([e.high for e in evidence])
         tolerance = np.array([e.tolerance for e in evidence])
         self.gain_share = np.array([e.gain_share for e in evidence])
-        self.source_share = at_a_moment(evidence)
+        self.source_share = np.where(meets[:, None, :], of_the_source(evidence), 0.0).max(axis=2) / 2
         self.gain = 1 + self.gain_share * (2 * cube[:, self.gain_axis] - 1)
         of_the_point = 1 + self.source_share * (2 * cube[:, self.source_axis] - 1)
         low_scale, high_scale = (end[:, None] for end in self.samples.source_range)
@@ -201,12 +210,12 @@ class _Trial:
         self.shown = np.maximum(least, np.minimum(most, low))
         self.loading = np.where(most < low, span.most_with.T, span.least_with.T)
         inside = np.clip(self.shown, low, high)
-        self.misfit = np.abs((self.shown - inside) / tolerance).max(axis=1)
+        self.misfit = np.abs((self.shown - inside) / tolerance).max(axis=1, where=meets, initial=0.0)
         with_source = np.array([e.with_source for e in evidence])
         self.soft = np.where(with_source, _SOFT_TOLERANCES * tolerance, _SOFT_OHMS)
         self.share = tolerance / (np.minimum(low, 1e9) + self.soft)
-        self.residual = np.log((self.shown + self.soft) / (inside + self.soft)) / self.share
-        self.outside = self.shown != inside
+        self.residual = np.log((self.shown + self.soft) / (inside + self.soft)) / self.share * meets
+        self.outside = (self.shown != inside) & meets
         self.cost = _cost(self.residual)
 
     def slopes(self, rows: NDArray[np.intp]) -> Array:
@@ -216,24 +225,19 @@ class _Trial:
         found[:, :, : self.unknowns] = self._of_the_spans(rows) * (gain * source)[:, :, None]
         each = np.arange(len(self.evidence))
         found[:, each, self.gain_axis] = 2 * self.gain_share * shown / gain
-        found[:, each, self.source_axis] = 2 * self.source_share * ~self.source_held[rows] * shown / source
+        found[:, each, self.source_axis] = 2 * self.source_share[rows] * ~self.source_held[rows] * shown / source
         per_unit = self.outside[rows] / (self.share * (shown + self.soft))
         return np.asarray(found * per_unit[:, :, None])
 
     def _of_the_spans(self, rows: NDArray[np.intp]) -> Array:
         """How the end of its span that misses the reading changes, (N, R, unknowns); 0 where none does."""
-        samples, found = self.samples.select(rows), np.zeros((len(rows), len(self.evidence), self.unknowns))
-        outside, loading = self.outside[rows], self.loading[rows]
-        by_loading: dict[str, list[tuple[int, NDArray[np.bool_]]]] = {}
-        for i in range(len(self.evidence)):
-            for number, others in enumerate(samples.installation.loadings):
-                wanted = outside[:, i] & (loading[:, i] == number)
-                if wanted.any():
-                    by_loading.setdefault(others, []).append((i, wanted))
-        for others, readings in by_loading.items():
-            slopes = samples.slopes([self.evidence[i] for i, _ in readings], others)
-            for number, (i, wanted) in enumerate(readings):
-                found[wanted, i] = slopes[wanted, number]
+        found = np.zeros((len(rows), len(self.evidence), self.unknowns))
+        for number, others in enumerate(self.samples.installation.loadings):
+            wanted = self.outside[rows] & (self.loading[rows] == number)
+            some, readings = np.flatnonzero(wanted.any(axis=1)), np.flatnonzero(wanted.any(axis=0))
+            if len(some):
+                slopes = self.samples.select(rows[some]).slopes([self.evidence[i] for i in readings], others)
+                found[np.ix_(some, readings)] += slopes * wanted[np.ix_(some, readings)][:, :, None]
         return found
 
 
@@ -245,15 +249,25 @@ def _moments(evidence: Sequence[Evidence]) -> list[float | str]:
     return list(dict.fromkeys(moment_of(e) for e in evidence))
 
 
-def _damped_step(slopes: Array, residual: Array, damping: Array, cube: Array) -> Array:
-    """(K, unknowns), in the dual form since there are fewer readings than unknowns; walls hold what leans on them."""
+def _in_line_with(slopes: Array, step: Array, change: Array) -> Array:
+    """The slopes (K, R, unknowns) least changed that give the change (K, R) of the residuals seen for the step."""
+    unseen = change - (slopes @ step[:, :, None])[:, :, 0]
+    length = (step * step).sum(axis=1)[:, None] + 1e-18
+    return np.asarray(slopes + unseen[:, :, None] * (step / length)[:, None, :])
+
+
+def _damped_step(slopes: Array, residual: Array, damping: Array, cube: Array, size: Array) -> Array:
+    """(K, unknowns), in the dual form since there are fewer readings than unknowns; walls hold what leans on them.
+
+    `size` (K,): how many of the readings there are to meet.
+    """
     free = np.ones_like(cube)
     step = np.zeros_like(cube)
     for _ in range(3):
         held = slopes * free[:, None, :]
         inner = held @ held.transpose(0, 2, 1)
-        size = np.trace(inner, axis1=1, axis2=2) / inner.shape[1] + 1e-12
-        inner = inner + (damping * size)[:, None, None] * np.eye(inner.shape[1])
+        mean = np.trace(inner, axis1=1, axis2=2) / size + 1e-12
+        inner = inner + (damping * mean)[:, None, None] * np.eye(inner.shape[1])
         step = -(held.transpose(0, 2, 1) @ np.linalg.solve(inner, residual[:, :, None]))[:, :, 0]
         leaning = ((cube <= 0) & (step < 0)) | ((cube >= 1) & (step > 0))
         free = np.where(leaning, 0.0, free)

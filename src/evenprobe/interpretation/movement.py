@@ -56,8 +56,3 @@ def of_the_source(evidence: Sequence[Evidence]) -> Array:
 def _between(one: Evidence, other: Evidence) -> float:
     at, then = one.reading.at, other.reading.at
     return USUALLY_BETWEEN_S if at is None or then is None else max(_LEAST_BETWEEN_S, abs(at - then))
-
-
-def at_a_moment(evidence: Sequence[Evidence]) -> Array:
-    """(R,) by how much the source of each reading's moment may be off the point's, as a share."""
-    return np.asarray(of_the_source(evidence).max(axis=1, initial=0.0) / 2)
