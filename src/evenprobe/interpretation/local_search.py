@@ -236,7 +236,7 @@ class _Trial:
             wanted = self.outside[rows] & (self.loading[rows] == number)
             some, readings = np.flatnonzero(wanted.any(axis=1)), np.flatnonzero(wanted.any(axis=0))
             if len(some):
-                slopes = self.samples.select(rows[some]).slopes([self.evidence[i] for i in readings], others)
+                slopes = self.samples.select(rows[some]).slopes([self.evidence[i] for i in readings.tolist()], others)
                 found[np.ix_(some, readings)] += slopes * wanted[np.ix_(some, readings)][:, :, None]
         return found
 
