@@ -11,7 +11,9 @@ from evenprobe.practices import PRACTICES
 from evenprobe.quantities import (
     CURRENT,
     LAMPS,
+    LOAD_HELD,
     PRESENCE,
+    RESIDUAL_CURRENT,
     RESISTANCE,
     SEQUENCE,
     TRIP,
@@ -37,7 +39,7 @@ DETECTOR = Instrument("detector", kinds.NON_CONTACT, proved=True)
 FLAT = Instrument("flat", kinds.MULTIMETER, proved=False)
 """Not proved, and it shows less than there is."""
 TESTERS = (METER, OTHER_METER, STEPPED, FLAT, CLAMP, PLUG_TESTER)
-WITHOUT_VOLTS_SHARE, CLAMPED_SHARE = 0.18, 0.35
+WITHOUT_VOLTS_SHARE, CLAMPED_SHARE, ALL_CLAMPED_SHARE = 0.2, 0.35, 0.3
 DIRECT_SHARE, UNSAID_SHARE = 0.15, 0.4
 """Of surveys with a direct source on a contact, and of known loads of which nobody says between what they are."""
 TIMED_SHARE, SOON_S, ALONE_SHARE = 0.5, 90.0, 0.25
@@ -198,6 +200,9 @@ def _without_volts(rng: np.random.Generator, point: PointFacts) -> Measurement:
     kind = rng.random()
     if kind < 0.3 and len(point.lines) == 1:
         return Measurement(LAMPS, None, None, LAMP_TESTER)
+    if kind < 0.4 and point.circuit.residual_ma:
+        amperes = float(np.round(rng.uniform(2, point.circuit.rating_a or 12), 1))
+        return Measurement(LOAD_HELD, None, None, METER, load_here_a=amperes, load_between=_load_between(rng, point))
     if kind < 0.6:
         test_ma = float(rng.choice([6.0, 30.0]))
         return Measurement(TRIP, None, None, PLUG_TESTER, test_ma=test_ma)
@@ -213,6 +218,8 @@ def _clamped(rng: np.random.Generator, point: PointFacts) -> Measurement:
     plain = Measurement(CURRENT, ends[rng.integers(len(ends))], None, CLAMP)
     amperes = float(np.round(rng.uniform(2, point.circuit.rating_a or 12), 1))
     where, between = rng.random(), _load_between(rng, point)
+    if rng.random() < ALL_CLAMPED_SHARE:
+        plain = Measurement(RESIDUAL_CURRENT, None, None, CLAMP)
     if where < 0.6:
         return replace(plain, load_here_a=amperes, load_between=between)
     return replace(plain, load_elsewhere_a=amperes, load_between=between) if where < 0.85 else plain

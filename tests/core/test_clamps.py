@@ -70,7 +70,7 @@ def test_no_current_in_the_earth_strikes_out_the_swap_and_current_there_leaves_o
     assert "neutral-earth-swapped" not in standing(clear)
     assert "correct" in standing(clear)
     found = interpret(outlet(), (*HEALTHY, amperes(Terminal.BOARD_PE, 9.7, load_here_a=10.0)))
-    assert standing(found) == {"neutral-earth-swapped"}
+    assert standing(found) == {"neutral-earth-swapped", "neutral-earth-joined-on-run"}
     fallen = next(o for o in found.conditions if o.condition.id == "correct")
     assert fallen.reasons[0].quantity.unit == "A"
 

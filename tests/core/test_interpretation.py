@@ -229,6 +229,10 @@ def test_stories_differ_in_where_the_conductors_sit():
     assert second.potentials[Terminal.PE][1] > 100
 
 
+NOISE_A = 0.2
+"""Of a difference over so small a step, where amperes are volts along a stretch of conductor of a floating supply."""
+
+
 def predictions(samples, evidence):
     return np.stack([samples.predicted(e.measurement) for e in evidence])
 
@@ -243,12 +247,13 @@ def test_slopes_of_readings_are_what_moving_each_unknown_does(point):
     samples = Samples(ensemble.installation, cube, ensemble.blocks, with_slopes=True)
     slopes, before = samples.slopes(evidence), predictions(samples, evidence)
     tolerance = np.array([e.tolerance for e in evidence])[:, None]
+    noise = np.array([NOISE_A * (e.quantity.unit == "A") for e in evidence])[:, None]
     for axis, name in enumerate(ensemble.installation.unknowns.names):
         moved = cube.copy()
         moved[:, axis] += 1e-4
         after = predictions(Samples(ensemble.installation, moved, ensemble.blocks), evidence)
         difference = (after - before) / 1e-4
-        off = np.abs(slopes[:, :, axis].T - difference) / (tolerance + np.abs(difference) + 1e-4 * before)
+        off = np.abs(slopes[:, :, axis].T - difference) / (tolerance + np.abs(difference) + 1e-4 * before + noise)
         assert off.max() < 0.25, name  # one missing altogether is off by 1; near nothing a magnitude bends
 
 

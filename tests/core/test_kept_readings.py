@@ -7,7 +7,9 @@ from evenprobe.quantities import (
     FREQUENCY,
     INSULATION,
     LAMPS,
+    LOAD_HELD,
     PRESENCE,
+    RESIDUAL_CURRENT,
     RESISTANCE,
     SEQUENCE,
     TRIP,
@@ -63,6 +65,8 @@ KEPT_READINGS = [
     (took(CURRENT, L, by=CLAMP, value=3.0), said("not-at-the-board")),
     (took(CURRENT, BOARD_END[L], by=CLAMP, most=30.0), said("only-the-start")),
     (took(CURRENT, BOARD_END[L], by=CLAMP, value=0.0, device="open"), said("nothing-flows")),
+    (took(LOAD_HELD, tripped=False), said("held.no-load")),
+    (took(LOAD_HELD, tripped=True, load_here_a=10.0), said("held.tripped")),
     (took(TRIP, L, PE, by=PLUG, tripped=False), said("trip.current-unknown")),
     (took(TRIP, L, PE, by=PLUG, tripped=True, test_ma=1.0), said("trip.by-something-else", test=1.0)),
     (took(TRIP, L, PE, by=UNPROVED_PLUG, tripped=False, test_ma=7.0), said("trip.not-proved")),
@@ -88,11 +92,13 @@ def test_what_is_kept_says_why_and_strikes_nothing_out(reading, why):
 def test_without_a_device_on_record_a_missing_trip_proves_nothing_in_the_words_of_the_practice():
     (found,) = weigh(took(TRIP, L, PE, by=PLUG, tripped=False, test_ma=7.0), outlet())
     assert found.why == "no GFCI is recorded for this circuit, so no trip proves nothing"
+    (held,) = weigh(took(LOAD_HELD, tripped=False, load_here_a=10.0), outlet())
+    assert held.why == "no GFCI is recorded for this circuit, so none could have tripped"
 
 
 def test_every_reason_there_is_is_the_reason_of_some_reading():
     reasons = {why for _, why in KEPT_READINGS}
-    shapes = {key: words.split("{")[0] for key, words in KEPT.words.items() if key != "trip.no-device"}
+    shapes = {key: words.split("{")[0] for key, words in KEPT.words.items() if not key.endswith(".no-device")}
     unsaid = {key for key, start in shapes.items() if not any(why.startswith(start) for why in reasons)}
     assert unsaid - {"unfit"} == set(), "which begins with what is wrong"
 
@@ -106,6 +112,8 @@ def test_every_reason_there_is_is_the_reason_of_some_reading():
         took(CURRENT, BOARD_END[L], by=CLAMP, value=3.0),
         took(TRIP, L, PE, by=PLUG, tripped=False, test_ma=6.0),
         took(TRIP, L, PE, by=PLUG, tripped=True, test_ma=6.0),
+        took(LOAD_HELD, tripped=False, load_here_a=10.0),
+        took(RESIDUAL_CURRENT, by=CLAMP, value=0.0),
         took(LAMPS, by=LAMP, lit={"L-N": True}),
     ],
     ids=lambda reading: f"{reading.measurement.quantity} {reading.tripped or ''}",

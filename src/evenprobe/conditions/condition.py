@@ -64,6 +64,8 @@ class Condition(Listed):
         Whether the line is open at its device.
     device_blind
         Whether its residual-current device sees nothing; it can only be where there is one.
+    borrows_neutral
+        Whether the neutral behind the N contact is another circuit's.
     taps_too
         Whether other points of the circuit have their contacts so too.
     harmless_unpolarised
@@ -102,6 +104,7 @@ class Condition(Listed):
     overloaded: bool = False
     open_at_device: bool = False
     device_blind: bool = False
+    borrows_neutral: bool = False
     taps_too: bool = False
     harmless_unpolarised: bool = False
     variants: Variants = each_line

@@ -4,7 +4,14 @@ A row a condition. What a person would call it uses the practice's words: `{line
 """
 
 from evenprobe.conditions.condition import Condition, Severity
-from evenprobe.conditions.variants import OPEN, a_line_as_neutral, lost_or_failing
+from evenprobe.conditions.variants import (
+    OPEN,
+    a_line_as_neutral,
+    lost_or_failing,
+    neutral_and_earth_joined,
+    of_another_line,
+    of_any_line,
+)
 from evenprobe.wiring.unknowns import Range
 
 _STANDALONE = ("standalone-120", "standalone-230")
@@ -241,6 +248,41 @@ ONE_LINE: tuple[Condition, ...] = (
         cause="a corroded or loose neutral joint at the origin, the meter or the transformer",
         remedy="report it: it opens sooner or later",
         joints={"service": _FAILING_SERVICE},
+        disturbs=("neutral",),
+    ),
+    Condition(
+        id="neutral-earth-joined-on-run",
+        severity=Severity.DEFECT,
+        prior=0.01,
+        title="{neutral} and {earth} joined along the run",
+        symptom="works; load current returns through metalwork too, {rcd}s trip",
+        cause="a second link between them in another box of this circuit",
+        remedy="isolate, prove dead, take the link out: they belong together at the origin only",
+        variants=neutral_and_earth_joined,
+        disturbs=("neutral", "earth"),
+    ),
+    Condition(
+        id="borrowed-neutral",
+        severity=Severity.DEFECT,
+        prior=0.01,
+        title="{neutral} borrowed from another circuit",
+        symptom="works; {rcd}s trip, and with this circuit off its {neutral} may still be live",
+        cause="a {neutral} joined in a box where two circuits meet",
+        remedy="isolate both circuits, prove dead, give each its own {neutral}",
+        variants=of_any_line,
+        borrows_neutral=True,
+        disturbs=("neutral",),
+    ),
+    Condition(
+        id="shared-neutral",
+        severity=Severity.NOTE,
+        prior=0.03,
+        title="{neutral} shared with another line's circuit",
+        symptom="nothing; its {neutral} is live while the other circuit is on, even with this one off",
+        cause="one {neutral} run for two circuits",
+        remedy="nothing to mend where both switch off together; never open it with either on",
+        variants=of_another_line,
+        lines=(1,),
         disturbs=("neutral",),
     ),
     Condition(

@@ -45,6 +45,9 @@ class Change:
 class Variant:
     """`contacts`: the wire behind each contact, lines first, then N where there is one, then PE.
 
+    `joined`: the place of the run, `tap` or `end`, where neutral and earth are joined, empty where nowhere. `foreign`:
+    the phasor per volt of an ordinary line of what another circuit's load on this neutral is fed by, None where none.
+
     `feeds`: of each bar at the board its phasor per volt of an ordinary line, None where nothing feeds it.
     `tied`: two bars that are one. `neutral_emf`: the same of what the neutral's wire is on. `joints` by wire.
     `lines`: contacts it is about, by the names of their wires.
@@ -56,6 +59,8 @@ class Variant:
     leaking: str = ""
     tied: tuple[str, str] | None = None
     neutral_emf: complex = 0j
+    joined: str = ""
+    foreign: complex | None = None
     lines: tuple[str, ...] = ()
 
 
@@ -96,6 +101,21 @@ def _of_line(change: Change, layout: Layout, healthy: Variant, line: str) -> Var
 def a_line_as_neutral(_: Change, layout: Layout) -> Sequence[Variant]:
     """The neutral's wire on any other line than the one that is here, or where several are, on any."""
     return [replace(_as_it_should_be(layout), neutral_emf=phasor) for phasor in layout.astray]
+
+
+def neutral_and_earth_joined(_: Change, layout: Layout) -> Sequence[Variant]:
+    """At another box of the circuit, or at one beyond this point."""
+    return [replace(_as_it_should_be(layout), joined=place) for place in ("tap", "end")]
+
+
+def of_any_line(_: Change, layout: Layout) -> Sequence[Variant]:
+    """The neutral carries what another circuit of any line draws too."""
+    return [replace(_as_it_should_be(layout), foreign=phasor) for phasor in dict.fromkeys((1 + 0j, *layout.astray))]
+
+
+def of_another_line(_: Change, layout: Layout) -> Sequence[Variant]:
+    """The neutral carries what another line's circuit draws too."""
+    return [replace(_as_it_should_be(layout), foreign=phasor) for phasor in layout.astray]
 
 
 def one_line_lost(change: Change, layout: Layout) -> Sequence[Variant]:

@@ -12,8 +12,9 @@ from evenprobe.installation.modes import Mode, only_between
 from evenprobe.installation.sensitivities import Blocks
 from evenprobe.supplies import Earthing
 from evenprobe.wiring.points import Layout, PointFacts
-from evenprobe.wiring.topology import between, clamp, pairs_of, topology_of
+from evenprobe.wiring.topology import FOREIGN, between, clamp, pairs_of, topology_of
 from evenprobe.wiring.unknowns import (
+    Range,
     Values,
     amperes,
     assumed_rating_a,
@@ -36,6 +37,12 @@ _CLOSED_SIEMENS = 1e3
 _BOLTED_SIEMENS = 1e3
 _LEAST_DROP_VOLTS = 0.5
 """Lost on the way to a point even where the supply is at the foot of its band."""
+_JOINED_OHM = Range(0.001, 0.5, "log")
+"""From two screws on one bar to a clamp that barely holds."""
+_FOREIGN_A = Range(0.0, 20.0, "square", absent=0.2)
+"""What another circuit draws through this one's neutral."""
+_BORROWED_SHARE = Range(0.2, 5.0, "log")
+"""How long another circuit's neutral is, as a share of this run."""
 CLAMPED_SIEMENS = 1e3
 """Of the stretch of conductor inside a clamp; amperes through it are its volts times this."""
 
@@ -145,6 +152,10 @@ class Admittances:
                     if joint_range is not OPEN:
                         joint[rows] = joint_range.at(v["joint_severity"][rows])
             ohm = line_ohm * (v["earth_size"] if wire == "earth" else v.get(f"{wire}_match", 1.0))
+            if wire == "neutral":
+                for condition, _, rows in by_variant:
+                    if condition.borrows_neutral:
+                        ohm[rows] *= _BORROWED_SHARE.at(v["joint_severity"][rows])
             ohm = ohm + v[f"{wire}_splice_ohm"]
             for segment, share, here in (("a", v["tap"], before_tap), ("b", 1 - v["tap"], ~before_tap)):
                 whole = 1 / (ohm * share + 1e-3 + joint * here)
@@ -156,6 +167,9 @@ class Admittances:
             y |= self._at_the_device(v, by_variant, mode, line, y[f"{line}_a"])
         if mode.dc and self.layout.neutral:
             y["neutral_link"] = np.full(count, _OPEN_SIEMENS if mode.neutral_lifted else _CLOSED_SIEMENS)
+            for condition, _, rows in by_variant:
+                if condition.borrows_neutral:
+                    y["neutral_link"][rows] = _CLOSED_SIEMENS
         return y
 
     def _at_the_device(
@@ -195,7 +209,22 @@ class Admittances:
         for condition, variant, rows in by_variant:
             if condition.leak_ohm is not None:
                 y[between("end", variant.leaking, "earth")][rows] += 1 / condition.leak_ohm.at(v["leak_severity"][rows])
+            if variant.joined:
+                y[between(variant.joined, "neutral", "earth")][rows] += 1 / _JOINED_OHM.at(v["leak_severity"][rows])
+        if self.layout.neutral:
+            y[FOREIGN] = self._foreign_siemens(v, by_variant, mode)
         return y
+
+    def _foreign_siemens(self, v: Values, by_variant: ByVariant, mode: Mode) -> Array:
+        """Of another circuit's load on this one's neutral."""
+        found = np.full(len(v["length_m"]), _OPEN_SIEMENS, dtype=float if mode.dc else complex)
+        for _, variant, rows in by_variant:
+            if variant.foreign is not None:
+                volts = self.point.system.nominal_volts * abs(variant.foreign)
+                found[rows] += (
+                    _FOREIGN_A.at(v["leak_severity"][rows]) / volts * (v["load_at_dc"][rows] if mode.dc else 1.0)
+                )
+        return found
 
     def most_along_the_run(self, v: Values, blocks: Blocks, pair: tuple[str, str], mode: Mode) -> Array:
         """Siemens (B,) of the most that can be on between two wires beside what is at the contacts."""

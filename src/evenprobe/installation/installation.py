@@ -18,7 +18,7 @@ from evenprobe.installation.sensitivities import Blocks, Sensitivities
 from evenprobe.limits import limit_for
 from evenprobe.network import Load, Mesh, Solution
 from evenprobe.wiring.points import BOARD_END, PointFacts, Terminal
-from evenprobe.wiring.topology import pairs_of, topology_of
+from evenprobe.wiring.topology import FOREIGN, pairs_of, topology_of
 from evenprobe.wiring.unknowns import Cube, Unknowns, Values, amperes, board_pairs, circuit_load, load_left, most_load_a
 
 Array = NDArray[Any]
@@ -30,13 +30,14 @@ class Solved:
     """A solved batch: terminal equivalents, and what else a sample fixes. Arrays are (B,).
 
     Ports: the contacts as they are labelled, `TAP-` and a live contact's name where other loads tap the run, REF;
-    dead also the conductors' ends at the board, clamped these and the bars behind them. `through_device` (contacts,
-    B): whether what is behind a contact goes through the device and is seen by it, as the lines and the neutral are
-    and the earth is not.
+    dead also the conductors' ends at the board, clamped these and the bars behind them. `of_the_circuit` (live wires,
+    B): which leave the board together, through the circuit's device; `device_sees` (B,): whether it sees what is
+    missing of them.
     """
 
     at: Solution
-    through_device: NDArray[np.bool_]
+    of_the_circuit: NDArray[np.bool_]
+    device_sees: NDArray[np.bool_]
     known_load_error: Array
     contact_ohm: Array
     reference_ohm: Array
@@ -45,7 +46,8 @@ class Solved:
         """Some of the samples."""
         return Solved(
             self.at.select(rows),
-            self.through_device[:, rows],
+            self.of_the_circuit[:, rows],
+            self.device_sees[rows],
             self.known_load_error[rows],
             self.contact_ohm[rows],
             self.reference_ohm[rows],
@@ -221,16 +223,17 @@ class Installation:
         """Voltage of each branch that has a source, as a share of the source's volts, complex (B,)."""
         count = len(values["source_ohm"])
         share = {bar: np.full(count, phasor) for bar, phasor in zip(self.layout.bars, self.layout.phasors, strict=True)}
-        neutral = np.zeros(count, dtype=complex)
+        neutral, foreign = np.zeros(count, dtype=complex), np.zeros(count, dtype=complex)
         for _, variant, rows in rows_by_variant(self.layout, values, blocks):
             neutral[rows] = -variant.neutral_emf
+            foreign[rows] = variant.foreign or 0j
             if variant.feeds != self.layout.phasors:
                 for bar, feed in zip(self.layout.bars, variant.feeds, strict=True):
                     share[bar][rows] = feed or 0j
         for line in self._unbalanced:
             share[line] = share[line] * (1 + values[f"unbalance_{line}"] + 1j * values[f"shift_{line}"])
         found = {self.topology.sources[bar]: volts for bar, volts in share.items()}
-        return found | ({"neutral_a": neutral} if self.layout.neutral else {})
+        return found | ({"neutral_a": neutral, FOREIGN: foreign} if self.layout.neutral else {})
 
     def _as_labelled(self, solution: Solution, values: Values, blocks: Blocks, mode: Mode) -> Solved:
         """The solution by the contacts' labels rather than by the wires behind them."""
@@ -253,13 +256,14 @@ class Installation:
         if not self.point.polarised:
             turned = np.flatnonzero(values["way_round"] < 0.5)
             ports[:2, turned] = ports[1::-1, turned]
-        through_device = ports[: len(wires)] < live
+        of_the_circuit, device_sees = np.ones((live, count), dtype=bool), np.ones(count, dtype=bool)
         for condition, rows in blocks:
-            if condition.device_blind:
-                through_device[:, rows] = False
+            of_the_circuit[[wire == "neutral" for wire in self.layout.live_wires], rows] = not condition.borrows_neutral
+            device_sees[rows] = not condition.device_blind
         return Solved(
             solution.at_ports(names, ports),
-            through_device,
+            of_the_circuit,
+            device_sees,
             values["known_load_error"],
             values["contact_ohm"],
             values["reference_ohm"],

@@ -23,7 +23,9 @@ from evenprobe.quantities.current import CURRENT  # noqa: E402
 from evenprobe.quantities.frequency import FREQUENCY  # noqa: E402
 from evenprobe.quantities.insulation import INSULATION  # noqa: E402
 from evenprobe.quantities.lamps import LAMPS  # noqa: E402
+from evenprobe.quantities.load_held import LOAD_HELD  # noqa: E402
 from evenprobe.quantities.presence import PRESENCE  # noqa: E402
+from evenprobe.quantities.residual_current import RESIDUAL_CURRENT  # noqa: E402
 from evenprobe.quantities.resistance import RESISTANCE  # noqa: E402
 from evenprobe.quantities.sequence import SEQUENCE  # noqa: E402
 from evenprobe.quantities.trip import TRIP  # noqa: E402
@@ -35,8 +37,10 @@ __all__ = [
     "FREQUENCY",
     "INSULATION",
     "LAMPS",
+    "LOAD_HELD",
     "PRESENCE",
     "QUANTITIES",
+    "RESIDUAL_CURRENT",
     "RESISTANCE",
     "SEQUENCE",
     "TRIP",

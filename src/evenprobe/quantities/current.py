@@ -73,18 +73,7 @@ class Current(BetweenProbes):
         return CLAMPED_SIEMENS
 
     def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
-        measurement = reading.measurement
-        ability = measurement.instrument.amps()
-        if ability is None:
-            return (set_aside(reading, "does-not-measure", kind=measurement.instrument.kind, what="current"),)
-        if measurement.instrument.proved is False:
-            return (self.of_one_unfit(reading, NOT_PROVED),)
-        if why := _says_nothing_of_wires(reading):
-            return (set_aside(reading, why),)
-        value = reading.value or 0.0
-        tolerance = ability.counts * ability.resolution + DRIFT.constant + DRIFT.share * value
-        tester = f"{measurement.instrument.id} amps"
-        return (Evidence(reading, value, value, tolerance, ability.percent / 100, tester),)
+        return (clamped(reading, _says_nothing_of_wires(reading)),)
 
     def setups(self, point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
         if tester.kind.clamps and tester.proved is not False:
@@ -95,11 +84,31 @@ class Current(BetweenProbes):
         return (BOARD_S + LOAD_HERE_S) * LIVE_EXPOSURE
 
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
-        ability = measurement.instrument.amps()
-        if ability is None:
-            raise ValueError(f"a {measurement.instrument.kind} shows no {self}")
-        true = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
-        return Reading(name, measurement, value=displayed(true, measurement, ability, DRIFT, errors))
+        return as_clamped(name, measurement, hidden, errors)
+
+
+def clamped(reading: Reading, says_nothing: str = "") -> Weighed:
+    """What a clamp's reading counts for; `says_nothing`: the reason why that is nothing, where there is one."""
+    measurement = reading.measurement
+    ability = measurement.instrument.amps()
+    if ability is None:
+        return set_aside(reading, "does-not-measure", kind=measurement.instrument.kind, what="current")
+    if measurement.instrument.proved is False:
+        return measurement.quantity.of_one_unfit(reading, NOT_PROVED)
+    if says_nothing:
+        return set_aside(reading, says_nothing)
+    value = reading.value or 0.0
+    tolerance = ability.counts * ability.resolution + DRIFT.constant + DRIFT.share * value
+    return Evidence(reading, value, value, tolerance, ability.percent / 100, f"{measurement.instrument.id} amps")
+
+
+def as_clamped(name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
+    """What a clamp would show of a point whose truth is known. Raises ValueError for a tester that has none."""
+    ability, quantity = measurement.instrument.amps(), measurement.quantity
+    if ability is None:
+        raise ValueError(f"a {measurement.instrument.kind} shows no {quantity}")
+    true = float(quantity.shown(measurement, hidden.solved(quantity.mode(measurement)), hidden.point)[0])
+    return Reading(name, measurement, value=displayed(true, measurement, ability, DRIFT, errors))
 
 
 def _says_nothing_of_wires(reading: Reading) -> str:

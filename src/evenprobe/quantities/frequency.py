@@ -12,7 +12,7 @@ from evenprobe.wiring import PointFacts
 
 class Frequency(Quantity):
     id = "frequency"
-    rank = 7
+    rank = 8
     title = "Frequency"
     unit = "Hz"
     purpose = Purpose.LIVE_VOLTAGE

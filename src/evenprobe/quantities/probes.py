@@ -59,7 +59,7 @@ def along(volts: Array) -> Array:
     return np.asarray(np.conj(volts) / np.maximum(np.abs(volts), 1e-30))
 
 
-def _known_loads(measurement: Measurement, solved: Solved, point: PointFacts) -> list[Load]:
+def known_loads(measurement: Measurement, solved: Solved, point: PointFacts) -> list[Load]:
     """The loads that are known to be on, each where it is."""
     one, other = load_between(measurement, point)
     per_ampere = solved.known_load_error / point.volts_between(one, other)
@@ -127,7 +127,7 @@ class BetweenProbes(Quantity):
     def slopes(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         pair = self.pair(measurement, point)
         volts, behind, meter = self._behind(measurement, pair, solved, point)
-        loads = _known_loads(measurement, solved, point)
+        loads = known_loads(measurement, solved, point)
         at_meter = volts / (1 + behind * meter)
         change = solved.at.volts_per_siemens(pair, loads) - at_meter * meter * solved.at.ohms_per_siemens(pair, loads)
         per_volt = self.per_volt(measurement, pair, solved, point)
@@ -137,7 +137,7 @@ class BetweenProbes(Quantity):
         self, measurement: Measurement, pair: Pair, solved: Solved, point: PointFacts
     ) -> tuple[Array, Array, complex]:
         """Open-circuit volts between the probes, the ohms behind them, and the siemens of the tester across them."""
-        loads = _known_loads(measurement, solved, point)
+        loads = known_loads(measurement, solved, point)
         volts = solved.at.open_volts(pair, loads)
         behind = solved.at.impedance(pair, loads) + touching(pair, solved)
         return volts, behind, self.across(measurement, point)

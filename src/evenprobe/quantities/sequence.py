@@ -37,7 +37,7 @@ class PhaseSequence(Quantity):
     """Shown as 1 forwards, 0 reversed, and a half where there is none."""
 
     id = "sequence"
-    rank = 9
+    rank = 11
     title = "Phase sequence"
     unit = ""
     purpose = Purpose.LIVE_VOLTAGE

@@ -1,19 +1,32 @@
 """A trip test: a known current from a line to earth, and whether the residual-current device opens.
 
 IEC 61008-1, IEC 61009-1, UL 943. A trip says that the test current did not come back by the device; that none came
-may be the device's own fault. Whatever tripped is no less sensitive than the device recorded, or than any there is.
+may be the device's own fault. Whatever tripped is no less sensitive than the device recorded, or than any there is,
+and stayed in until it was pressed.
 """
 
 from collections.abc import Iterable, Sequence
+from dataclasses import replace
 from typing import Any
 
 import numpy as np
 
 from evenprobe.installation.installation import Solved
+from evenprobe.installation.modes import CLAMPED, Mode
 from evenprobe.limits.protective_devices import residual_span_ma
-from evenprobe.network import Pair
-from evenprobe.quantities.measurement import QUANTITIES, Array, Evidence, Measurement, Reading, Weighed, set_aside
-from evenprobe.quantities.probes import BEYOND, BetweenProbes, port_of, seconds_at_contacts
+from evenprobe.network import Load
+from evenprobe.quantities.measurement import (
+    QUANTITIES,
+    Array,
+    Evidence,
+    Measurement,
+    Quantity,
+    Reading,
+    Weighed,
+    set_aside,
+)
+from evenprobe.quantities.probes import BEYOND, along, known_loads, port_of, seconds_at_contacts
+from evenprobe.quantities.residual import residual, residual_per_siemens
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.written import Function, Written
@@ -29,16 +42,16 @@ _DEVICES_MA = (5.0, 10.0, 30.0)
 """Those there may be where none is recorded."""
 SHORT_OF_TRIPPING, NO_TRIP_TOLERANCE = 0.95, 0.03
 """Share of what a device must trip at that it certainly has not seen when it did not, and the doubt in it."""
-_STANDING_LEAKAGE_SHARE = 0.3
-"""Of what a device may trip at: as much may leak on its circuit already."""
+_STANDING_SHARE = 0.75
+"""Of what a device may trip at: as much may be missing on its circuit already, and the press adds the rest."""
 APART_A, APART_SHARE = 0.002, 0.1
 """Residual currents that a trip tells apart: as good as none, and enough."""
 _TRIP_S = 60.0
 
 
-class Trip(BetweenProbes):
+class Trip(Quantity):
     id = "trip"
-    rank = 8
+    rank = 9
     title = "Trip test"
     unit = "A"
     purpose = Purpose.RESIDUAL_CURRENT
@@ -56,18 +69,19 @@ class Trip(BetweenProbes):
         ),
     )
 
-    def pair(self, measurement: Measurement, point: PointFacts) -> Pair:
-        """From the first line to earth unless it says otherwise."""
-        return port_of(measurement.from_ or point.lines[0]), port_of(measurement.to or Terminal.PE)
+    def mode(self, measurement: Measurement) -> Mode:
+        return CLAMPED
 
-    def across(self, measurement: Measurement, point: PointFacts) -> complex:
-        return _test_siemens(measurement, point)
+    def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
+        """What of the test current does not come back by the device, and is seen by it."""
+        before, pressed = (residual(solved, loads, point) for loads in _loads(measurement, solved, point))
+        return np.asarray(np.abs(pressed - before) * solved.device_sees)
 
-    def per_volt(self, measurement: Measurement, pair: Pair, solved: Solved, point: PointFacts) -> Array | float:
-        """What does not come back by the device."""
-        contacts = solved.at.ports[: len(solved.through_device)]
-        from_, to = (port in contacts and solved.through_device[contacts.index(port)] for port in pair)
-        return np.asarray(_test_siemens(measurement, point) * np.not_equal(from_, to))
+    def slopes(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
+        on = _loads(measurement, solved, point)
+        before, pressed = (residual(solved, loads, point) for loads in on)
+        each_before, each_pressed = (residual_per_siemens(solved, loads, point) for loads in on)
+        return np.asarray(along(pressed - before) * (each_pressed - each_before) * solved.device_sees)
 
     def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
         measurement = reading.measurement
@@ -80,21 +94,21 @@ class Trip(BetweenProbes):
             if test_ma < stays_in:
                 return (set_aside(reading, "trip.by-something-else", test=test_ma),)
             low = stays_in / 1000
-            return (Evidence(reading, low, BEYOND, _STANDING_LEAKAGE_SHARE * low, 0.0, tester),)
+            return (Evidence(reading, low, BEYOND, _STANDING_SHARE * low, 0.0, tester),)
         if measurement.instrument.proved is False:
             return (set_aside(reading, "trip.not-proved"),)
         if rated_ma is None:
             return (set_aside(reading, "trip.no-device", **point.practice.named),)
         if test_ma < must_trip:
             return (set_aside(reading, "trip.need-not", test=test_ma, must=must_trip),)
-        high = SHORT_OF_TRIPPING * must_trip / 1000
-        return (Evidence(reading, 0.0, high, NO_TRIP_TOLERANCE * high, 0.0, tester),)
+        return (stayed_in(reading, must_trip),)
 
     def setups(self, point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
         """With a current that must trip the device there is."""
         rated_ma = point.circuit.residual_ma
         drives = tester.test_ma if self.purpose in tester.kind.purposes else None
-        if rated_ma and drives and Terminal.PE in point.terminals and drives >= residual_span_ma(rated_ma)[1]:
+        needed = residual_span_ma(rated_ma or _SMALLEST_DEVICE_MA)[1]
+        if drives and Terminal.PE in point.terminals and drives >= needed:
             yield Measurement(self, point.lines[0], Terminal.PE, tester, test_ma=drives)
 
     def seconds(self, measurement: Measurement) -> float:
@@ -113,12 +127,24 @@ class Trip(BetweenProbes):
         """The circuit's own device, or where none is recorded one of those there are."""
         rated_ma = hidden.point.circuit.residual_ma or float(errors.rng.choice(_DEVICES_MA))
         trips_at = errors.rng.uniform(*residual_span_ma(rated_ma))
-        would_drive = 1000 * float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
-        return Reading(name, measurement, tripped=min(would_drive, measurement.test_ma or 0.0) >= trips_at)
+        solved = hidden.solved(self.mode(measurement))
+        missing = [residual(solved, loads, hidden.point) for loads in _loads(measurement, solved, hidden.point)]
+        was_in, stays_in = (1000 * float((np.abs(a) * solved.device_sees)[0]) < trips_at for a in missing)
+        return Reading(name, measurement if was_in else replace(measurement, test_ma=None), tripped=not stays_in)
 
 
-def _test_siemens(measurement: Measurement, point: PointFacts) -> float:
-    return (measurement.test_ma or 0.0) / 1000 / (_DRIVES_FROM_SHARE * point.system.nominal_volts)
+def stayed_in(reading: Reading, must_trip_ma: float) -> Evidence:
+    """What a device that stayed in says of what is missing: less than it must trip at."""
+    high = SHORT_OF_TRIPPING * must_trip_ma / 1000
+    return Evidence(reading, 0.0, high, NO_TRIP_TOLERANCE * high, 0.0, f"{reading.measurement.instrument.id} trip")
+
+
+def _loads(measurement: Measurement, solved: Solved, point: PointFacts) -> tuple[list[Load], list[Load]]:
+    """What is known to be on before it is pressed, and while it is: from the first line to earth, or as it says."""
+    before = known_loads(measurement, solved, point)
+    siemens = (measurement.test_ma or 0.0) / 1000 / (_DRIVES_FROM_SHARE * point.system.nominal_volts)
+    ends = port_of(measurement.from_ or point.lines[0]), port_of(measurement.to or Terminal.PE)
+    return before, [*before, Load(ends, siemens * np.ones_like(solved.contact_ohm))]
 
 
 TRIP = QUANTITIES.add(Trip())

@@ -48,4 +48,5 @@ def quick_set(point: PointFacts, tester: Instrument) -> tuple[Measurement, ...]:
 
 def _trips(point: PointFacts, tester: Instrument) -> list[Measurement]:
     """Which comes last: everything behind the device goes dark."""
-    return [m for m in setups_with(point, tester) if m.quantity is TRIP]
+    recorded = point.circuit.residual_ma is not None
+    return [m for m in setups_with(point, tester) if recorded and m.quantity is TRIP]

@@ -2,6 +2,7 @@
 
     source – line bar – device – run – [joint] – tap – run – [joint] – contact, for every line
     source neutral – board neutral bar – run – N contact, and the bond or electrodes of the earthing
+another circuit's source and load – the neutral where the run is tapped
     earth bar – electrode – mass of earth; earth bar – run – PE contact – casing
 
 The run is split where other loads tap it, so a joint lies before or after the tap. Loads are between any
@@ -18,6 +19,9 @@ from evenprobe.network import EARTH, Mesh
 from evenprobe.wiring.points import Layout
 
 Branches = dict[str, tuple[str, str]]
+
+FOREIGN = "foreign"
+"""The branch by which another circuit's load sends its current into this one's neutral."""
 
 
 def between(place: str, one: str, other: str) -> str:
@@ -107,6 +111,8 @@ class Topology:
             found[f"{wire}_a"] = (f"{wire}_bar", f"{wire}_tap")
             found[f"{wire}_b"] = (f"{wire}_tap", f"{wire}_end")
             found[f"stray_{wire}"] = (f"{wire}_end", EARTH)
+        if self.layout.neutral:
+            found[FOREIGN] = ("neutral_tap", "neutral_bar")
         for a, b in pairs_of(self.layout.wires):
             for place in ("tap", "end"):
                 found[between(place, a, b)] = (f"{a}_{place}", f"{b}_{place}")

@@ -54,8 +54,8 @@ def _mapped(shape: Shape, low: Cube, high: Cube, absent: Cube, u: Cube) -> Cube:
     return np.where(present, value, 0.0)
 
 
-_SMALLEST_LOAD_A = 0.02
-"""Equipment on standby."""
+_SMALLEST_LOAD_A = 0.0005
+"""A charger or a clock."""
 _ALONE_SHARES = (0.02, 0.3)
 """How far along its range a load is tried that is on alone."""
 _SHARE_OF_SEVERAL = 0.6

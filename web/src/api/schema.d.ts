@@ -1161,7 +1161,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "frequency" | "trip" | "sequence";
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence";
             /** Title */
             title: string;
             /** Unit */
@@ -2318,7 +2318,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "frequency" | "trip" | "sequence";
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence";
             /** From */
             from: string | null;
             /** To */
@@ -2398,7 +2398,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "frequency" | "trip" | "sequence";
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence";
             /**
              * Mode
              * @enum {string}
@@ -4146,7 +4146,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "frequency" | "trip" | "sequence";
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence";
             /** From */
             from: string | null;
             /** To */
@@ -4540,7 +4540,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "frequency" | "trip" | "sequence";
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence";
             /** From */
             from: string | null;
             /** To */
