@@ -1,11 +1,12 @@
 """Random surveys with a known truth: a random sample of a random condition, read by testers with their full error."""
 
+from collections.abc import Collection
 from dataclasses import dataclass, replace
 from itertools import product
 
 import numpy as np
 
-from evenprobe.conditions import Condition, conditions_for
+from evenprobe.conditions import Condition, conditions_for, with_slight_joint
 from evenprobe.limits.voltages import DRY_TOUCH_DC_VOLTS
 from evenprobe.practices import PRACTICES
 from evenprobe.quantities import (
@@ -44,6 +45,8 @@ DIRECT_SHARE, UNSAID_SHARE = 0.15, 0.4
 """Of surveys with a direct source on a contact, and of known loads of which nobody says between what they are."""
 TIMED_SHARE, SOON_S, ALONE_SHARE = 0.5, 90.0, 0.25
 """Of surveys whose times are known; the longest between two readings then; and of readings with nothing else on."""
+SLIGHT_SHARE = 0.4
+"""Of poor joints that are only a little poor."""
 TESTER_SHARES = (0.51, 0.18, 0.18, 0.03, 0.05, 0.05)
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
 L1, L2, L3, N, PE = Terminal.L1, Terminal.L2, Terminal.L3, Terminal.N, Terminal.PE
@@ -110,8 +113,15 @@ def contacts_of(point: PointFacts) -> tuple[Terminal, ...]:
 
 @dataclass(frozen=True)
 class Draw:
+    """`slight`: the truth is a joint that is only a little poor, as good as none while the wiring may be sound."""
+
     truth: Condition
     readings: tuple[Reading, ...]
+    slight: bool = False
+
+    def is_held(self, standing: Collection[str]) -> bool:
+        """Whether what stands, by id, has the truth in it."""
+        return self.truth.id in standing or (self.slight and "correct" in standing)
 
     @property
     def direct_on_metal(self) -> bool:
@@ -124,14 +134,16 @@ def draw(point: PointFacts, rng: np.random.Generator) -> Draw:
     """One survey: one to twelve measurements in any order and under any circumstances."""
     catalogue = conditions_for(point)
     truth = catalogue[rng.integers(len(catalogue))]
-    hidden, errors = HiddenPoint(point, truth, rng, moves=True), TesterErrors(rng)
+    slight = with_slight_joint(truth) if rng.random() < SLIGHT_SHARE else None
+    hidden, errors = HiddenPoint(point, slight or truth, rng, moves=True), TesterErrors(rng)
     taken = [_measurement(rng, point) for _ in range(rng.integers(1, 13))]
     if rng.random() < DIRECT_SHARE:
         contact = contacts_of(point)[rng.integers(len(contacts_of(point)))]
         hidden.direct_volts[contact] = float(rng.uniform(-400, 400))
         taken.append(Measurement(VOLTAGE, contact, Terminal.REF, METER, dc=True))
     at = np.cumsum(rng.uniform(1.0, SOON_S, len(taken))) if rng.random() < TIMED_SHARE else [None] * len(taken)
-    return Draw(truth, tuple(_read(hidden, f"r{i}", m, errors, at[i]) for i, m in enumerate(taken)))
+    readings = tuple(_read(hidden, f"r{i}", m, errors, at[i]) for i, m in enumerate(taken))
+    return Draw(truth, readings, slight is not None)
 
 
 def _read(hidden: HiddenPoint, name: str, measurement: Measurement, errors: TesterErrors, at: float | None) -> Reading:

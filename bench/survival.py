@@ -16,6 +16,7 @@ from pathlib import Path
 import numpy as np
 
 from bench.draws import draw, points
+from evenprobe.conditions import Severity
 from evenprobe.interpretation import Verdict, interpret
 
 SURVEYS = 2_000
@@ -38,11 +39,11 @@ def survey_point(index: int, surveys: int, seed: int) -> Count:
     for number in range(surveys):
         drawn = draw(point, np.random.default_rng([seed, index, number]))
         result = interpret(point, drawn.readings)
-        severity = drawn.truth.severity_at(point)
+        severity = Severity.OK if drawn.slight else drawn.truth.severity_at(point)
         count.surveys += 1
         count.verdicts[result.verdict] += 1
         what = f"point {index} survey {number}: {drawn.truth.id}, {len(drawn.readings)} readings"
-        if not any(o.standing for o in result.conditions if o.condition.id == drawn.truth.id):
+        if not drawn.is_held({o.condition.id for o in result.conditions if o.standing}):
             count.lost.append(what)
         hurts = severity.can_hurt and result.verdict in (Verdict.SAFE, Verdict.CORRECT)
         if hurts or (drawn.direct_on_metal and result.verdict is not Verdict.DANGER):

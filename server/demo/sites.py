@@ -60,7 +60,7 @@ CHAIN = (
 )  # fmt: skip
 WHOLE = (
     *THREE, "PE-REF", "L-PE low", "L-N alone", "L-N here 10 alone",
-    "L-BOARD-L ohm", "N-BOARD-N ohm", "PE-BOARD-PE lifted",
+    "L-BOARD-L ohm", "N-BOARD-N ohm", "PE-BOARD-PE lifted", "N-PE lifted",
 )  # fmt: skip
 
 _SIX = ("L1-N", "L2-N", "L1-L2", "L1-PE", "L2-PE", "N-PE")

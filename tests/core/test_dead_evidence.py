@@ -70,6 +70,14 @@ def test_a_conductor_of_more_than_its_run_has_a_poor_joint():
     assert (found.verdict, standing(found)) == (Verdict.DEFECT, {"high-resistance-line"})
 
 
+@pytest.mark.parametrize("joint", [0.2, 0.28])
+def test_a_conductor_of_a_little_more_than_its_run_has_a_joint_that_is_a_little_poor(joint):
+    """Joints are continuous: what is neither sound nor yet poor must not leave nothing that explains it."""
+    whole = ohms("PE BOARD-PE", RUN * 1.2, "lifted"), ohms("N BOARD-N", RUN)
+    found = read(outlet(), *LIVE, *whole, ohms("L BOARD-L", RUN + joint))
+    assert (found.verdict, standing(found)) == (Verdict.DEFECT, {"high-resistance-line"})
+
+
 def test_neutral_and_earth_joined_though_lifted_is_a_false_earth():
     found = standing(read(outlet(), *LIVE, ohms("N PE", 0.02, "lifted")))
     assert found == {"earth-from-neutral", "earth-from-neutral-swapped", "neutral-earth-joined-on-run"}

@@ -58,7 +58,7 @@ def test_a_clamp_at_the_board_is_evidence_and_round_two_it_is_kept(anna, place, 
     at_board = {"quantity": "current", "from": "BOARD-PE", "value": 9.7, "unit": "A", "load_here_a": 10}
     bench = put(anna, place, at_board, clamp).json()
     standing = {c["id"] for c in bench["interpretation"]["conditions"] if c["standing"]}
-    assert standing == {"neutral-earth-swapped"}
+    assert standing == {"neutral-earth-swapped", "neutral-earth-joined-on-run"}
     both = {"quantity": "current", "from": "BOARD-L", "to": "BOARD-N", "value": 0.0, "unit": "A"}
     bench = put(anna, place, both, clamp).json()
     assert any("cancel" in n["why"] for n in bench["interpretation"]["not_counted"])

@@ -40,7 +40,7 @@ def test_dead_tests_reach_the_bench(anna, bench_kit):
     fill(anna, place)
     bench = anna.get(f"/points/{place['point']}/bench").json()
     standing = {c["id"] for c in bench["interpretation"]["conditions"] if c["standing"]}
-    of_the_source = {"neutral-open-at-source", "neutral-failing-at-source", "source-not-bonded"}
+    of_the_source = {"neutral-open-at-source", "neutral-failing-at-source", "source-not-bonded", "shared-neutral"}
     assert standing == {"correct", *of_the_source}, "which no dead test of a circuit can see"
     live = {"quantity": "voltage", "mode": "ac", "from": "L"}
     for seen in (

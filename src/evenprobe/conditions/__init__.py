@@ -2,6 +2,7 @@
 
 from evenprobe.conditions.catalogue import conditions_for
 from evenprobe.conditions.condition import CONDITIONS, Condition, Severity
+from evenprobe.conditions.slight import with_slight_joint
 from evenprobe.conditions.variants import HEALTHY
 
-__all__ = ["CONDITIONS", "HEALTHY", "Condition", "Severity", "conditions_for"]
+__all__ = ["CONDITIONS", "HEALTHY", "Condition", "Severity", "conditions_for", "with_slight_joint"]

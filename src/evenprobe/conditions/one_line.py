@@ -15,11 +15,11 @@ from evenprobe.conditions.variants import (
 from evenprobe.wiring.unknowns import Range
 
 _STANDALONE = ("standalone-120", "standalone-230")
-_POOR_JOINT = Range(0.3, 6.0, "log")
+POOR_JOINT = Range(0.3, 6.0, "log")
 _FAILING_SERVICE = Range(0.2, 2.0, "log")
 LOST_SERVICE = Range(2.0, 200.0, "log")
 """Ohms of the neutral's joint at the source: what it heats and lets rise before it opens, and as good as open."""
-_POOR_EARTH_JOINT = Range(2.0, 500.0, "log")
+POOR_EARTH_JOINT = Range(2.0, 500.0, "log")
 
 ONE_LINE: tuple[Condition, ...] = (
     Condition(
@@ -193,7 +193,7 @@ ONE_LINE: tuple[Condition, ...] = (
         symptom="voltage sags under load, a joint runs hot",
         cause="a loose screw, burnt or brittle insulation along the run",
         remedy="isolate, prove dead, remake the joint",
-        joints={"line": _POOR_JOINT},
+        joints={"line": POOR_JOINT},
     ),
     Condition(
         id="high-resistance-neutral",
@@ -203,7 +203,7 @@ ONE_LINE: tuple[Condition, ...] = (
         symptom="voltage sags under load, neutral rises above {earth}",
         cause="a loose screw, burnt or brittle insulation along the run",
         remedy="isolate, prove dead, remake the joint",
-        joints={"neutral": _POOR_JOINT},
+        joints={"neutral": POOR_JOINT},
     ),
     Condition(
         id="high-resistance-earth",
@@ -213,7 +213,7 @@ ONE_LINE: tuple[Condition, ...] = (
         symptom="reads right and fails when a fault needs it",
         cause="a loose screw, paint or corrosion under a protective connection",
         remedy="isolate, prove dead, remake the joint",
-        joints={"earth": _POOR_EARTH_JOINT},
+        joints={"earth": POOR_EARTH_JOINT},
     ),
     Condition(
         id="wrong-system",

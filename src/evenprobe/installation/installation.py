@@ -79,7 +79,9 @@ class Installation:
         self.unknowns = Unknowns(point)
         self.admittances = Admittances(point)
         self._circuit_pairs = pairs_of(self.layout.live_wires)
-        self._unbalanced = self.layout.lines[1:]
+        self._moving_sources = {f"emf_{line}": self.topology.sources[line] for line in self.layout.lines[1:]}
+        if "earth_offset_volts" in self.unknowns.ranges:
+            self._moving_sources["emf_earth"] = "source_electrode"
         self._most_a = most_load_a(point)
 
     @cached_property
@@ -106,7 +108,7 @@ class Installation:
         else:
             volts = self.source_volts(values, blocks) * self.regulation(values, blocks)
             emf = {branch: volts * share for branch, share in self._sources(values, blocks).items()}
-            moving = [self.topology.sources[line] for line in self._unbalanced]
+            moving = list(self._moving_sources.values())
             mesh, ports = self._energised(mode)
             solution = mesh.solve(admittance, emf, ports, with_slopes=with_slopes, moving=moving, per_volts=volts)
         return self._as_labelled(solution, values, blocks, mode)
@@ -132,8 +134,8 @@ class Installation:
         return self._energised_sensitivities(self.topology.clamped, CLAMPED)
 
     def _energised_sensitivities(self, mesh: Mesh, *modes: Mode) -> Sensitivities[Mode]:
-        emfs = (f"emf_{line}" for line in self._unbalanced)
-        return Sensitivities(self.unknowns, conditions_for(self.point), (*mesh.branches, *emfs), modes, self._moving)
+        branches = (*mesh.branches, *self._moving_sources)
+        return Sensitivities(self.unknowns, conditions_for(self.point), branches, modes, self._moving)
 
     @cached_property
     def _dead_sensitivities(self) -> Sensitivities[Mode]:
@@ -146,9 +148,9 @@ class Installation:
         )
 
     def _moving(self, values: Values, blocks: Blocks, mode: Mode) -> dict[str, Array]:
-        """Admittances, and each unbalanced source's voltage as a share of the first's."""
+        """Admittances, and the voltage of each source that moves by itself as a share of the first's."""
         sources = self._sources(values, blocks)
-        shares = {f"emf_{line}": sources[self.topology.sources[line]] for line in self._unbalanced}
+        shares = {name: sources[branch] for name, branch in self._moving_sources.items()}
         return self.admittances(values, blocks, mode) | shares
 
     def source_span(self, condition: Condition) -> tuple[float, float]:
@@ -230,9 +232,12 @@ class Installation:
             if variant.feeds != self.layout.phasors:
                 for bar, feed in zip(self.layout.bars, variant.feeds, strict=True):
                     share[bar][rows] = feed or 0j
-        for line in self._unbalanced:
+        for line in self.layout.lines[1:]:
             share[line] = share[line] * (1 + values[f"unbalance_{line}"] + 1j * values[f"shift_{line}"])
         found = {self.topology.sources[bar]: volts for bar, volts in share.items()}
+        if "earth_offset_volts" in self.unknowns.ranges:
+            offset = values["earth_offset_volts"] * np.exp(1j * values["earth_offset_angle"])
+            found["source_electrode"] = offset / self.point.system.nominal_volts
         return found | ({"neutral_a": neutral, FOREIGN: foreign} if self.layout.neutral else {})
 
     def _as_labelled(self, solution: Solution, values: Values, blocks: Blocks, mode: Mode) -> Solved:

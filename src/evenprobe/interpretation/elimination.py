@@ -54,6 +54,11 @@ class Elimination:
     def with_standing(self, more: Standing) -> "Elimination":
         return replace(self, standing=(*self.standing, more))
 
+    def standing_again(self, fallen: Standing) -> "Elimination":
+        """With what fell standing all the same."""
+        others = tuple(c for c in self.fallen if c.id != fallen.condition.id)
+        return replace(self, standing=(*self.standing, fallen), fallen=others)
+
     def stands(self, condition_id: str) -> bool:
         return any(s.condition.id == condition_id for s in self.standing)
 

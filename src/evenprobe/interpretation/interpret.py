@@ -23,6 +23,7 @@ from evenprobe.interpretation.intermittent import INTERMITTENT, with_intermitten
 from evenprobe.interpretation.judgements import judgements
 from evenprobe.interpretation.next_measurement import Obstacle, next_measurements
 from evenprobe.interpretation.sentences import NEXT, SUMMARIES
+from evenprobe.interpretation.slight_joints import with_slight_joints
 from evenprobe.interpretation.stories import stories
 from evenprobe.interpretation.verdict import (
     dangerous_readings,
@@ -93,7 +94,8 @@ def interpret(
     directs = direct_voltage([w for w in weighed if isinstance(w, Direct)], kept)
     direct = direct_sentence(directs, point.practice)
     ensemble = ensemble_for(point, samples)
-    elimination = with_intermittent(ensemble, eliminate(ensemble, evidence))
+    elimination = with_slight_joints(ensemble, eliminate(ensemble, evidence), evidence)
+    elimination = with_intermittent(ensemble, elimination)
     unanswered = standing_alarms(alarms, evidence)
     answered = [a for a in alarms if a.terminal in METALWORK and a not in unanswered]
     outcomes = _outcomes(ensemble, elimination, [a for a in alarms if a not in answered], kept, strained=bool(answered))

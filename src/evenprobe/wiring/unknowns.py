@@ -216,6 +216,10 @@ _ELECTRODES: dict[Earthing, tuple[Range, Range]] = {
 }
 
 
+_EARTH_OFFSET = {"earth_offset_volts": Range(0.0, 8.0, "square"), "earth_offset_angle": Range(0.0, 2 * np.pi)}
+"""Of a neutral whose electrode is somewhere else: what others return through the ground lifts it, in any phase."""
+
+
 def assumed_rating_a(point: PointFacts) -> float:
     """The device rating in amperes: recorded, or the practice's usual largest for socket circuits."""
     return point.circuit.rating_a or point.practice.usual_rating_a
@@ -298,6 +302,7 @@ class Unknowns:
             "earth_size": Range(*point.practice.earth_size_ratio),
             "source_electrode_ohm": source_electrode,
             "electrode_ohm": own_electrode,
+            **(_EARTH_OFFSET if point.earthing is Earthing.TT else {}),
             "length_m": Range(1.0, 80.0, "log")
             if circuit.length_m is None
             else Range(circuit.length_m * (1 - _LENGTH_DOUBT), circuit.length_m * (1 + _LENGTH_DOUBT)),
