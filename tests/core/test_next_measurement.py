@@ -101,10 +101,25 @@ def test_a_tester_that_is_known_not_to_work_is_not_offered_and_the_note_says_wha
     assert "proved dead" in result.next_tests_note
 
 
-def test_where_nothing_stands_there_is_nothing_to_ask_but_to_take_it_again():
+def test_where_nothing_stands_it_says_what_comes_nearest_and_asks_to_take_it_again():
+    """Never a dead end: which two conditions miss which reading, by how much, and what to repeat."""
     contradictory = interpret(outlet(), [*HEALTHY, volts("L-N", 300.0, id="slip")], [METER])
-    assert contradictory.next_tests == ()
     assert "slip" in contradictory.retake
+    again = [test.measurement for test in contradictory.next_tests]
+    assert again == [volts("L-N", 0.0).measurement], "two readings of one thing are one to repeat"
+    one, other = contradictory.nearest
+    assert 1.0 < one.misfit <= other.misfit
+    low, high = one.reason.would_show
+    assert not low <= one.reason.seen <= high
+    for near in contradictory.nearest:
+        assert near.condition.name_in(outlet().practice) in contradictory.summary
+
+
+def test_readings_without_a_slip_among_them_are_repeated_where_the_nearest_miss_them():
+    wild = [volts("L-N", 119.0), volts("L-PE", 400.0), volts("N-PE", 90.0), volts("PE-REF", 300.0)]
+    result = interpret(outlet(), wild, [METER])
+    assert result.verdict in (Verdict.CONTRADICTORY, Verdict.DANGER)
+    assert result.next_tests
 
 
 def test_when_all_that_stands_is_fine_no_more_is_asked():

@@ -1,8 +1,8 @@
 """Elimination: a condition stands while some sample of it reproduces all the counted readings together."""
 
 from collections import Counter
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from typing import Any, NamedTuple
 
 import numpy as np
@@ -43,13 +43,17 @@ class Standing:
 
 @dataclass(frozen=True)
 class Elimination:
-    """`misfit` (ensemble rows,) of each sample, exact up to where it matters; `scale` the best factor on its source."""
+    """`misfit` (ensemble rows,) of each sample, exact up to where it matters; `scale` the best factor on its source.
+
+    `missed_by`: the least misfit found of each condition that fell, by its id.
+    """
 
     evidence: tuple[Evidence, ...]
     misfit: Array
     scale: Array
     standing: tuple[Standing, ...]
     fallen: tuple[Condition, ...]
+    missed_by: Mapping[str, float] = field(default_factory=dict)
 
     def with_standing(self, more: Standing) -> "Elimination":
         return replace(self, standing=(*self.standing, more))
@@ -96,15 +100,16 @@ def eliminate(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Elimination:
         return Elimination((), nothing, nothing + 1, everything, ())
     held = _held_against(ensemble, evidence)
     refined = look_again(ensemble, *held)
-    standing, fallen = [], []
+    standing, fallen, missed_by = [], [], {}
     for condition, block in ensemble.blocks:
         own = held.misfit[block]
         best = float(own.min())
         if best > 1.0 and refined.get(condition.id, np.inf) > FITS:
             fallen.append(condition)
+            missed_by[condition.id] = min(best, refined.get(condition.id, best))
             continue
         standing.append(standing_by(condition, own, block.start))
-    return Elimination(held.evidence, held.misfit, held.scale, tuple(standing), tuple(fallen))
+    return Elimination(held.evidence, held.misfit, held.scale, tuple(standing), tuple(fallen), missed_by)
 
 
 def standing_by(condition: Condition, misfit: Array, start: int) -> Standing:

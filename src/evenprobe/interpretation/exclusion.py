@@ -219,7 +219,7 @@ def _doubts_among(
 
 def _dice(stage_of_condition: str, evidence: Sequence[Evidence]) -> np.random.Generator:
     """Random numbers for a condition's stage: of the ordered evidence, whoever else is tried."""
-    told = repr([e.key for e in evidence])
+    told = repr([e.seen for e in evidence])
     return np.random.default_rng(int.from_bytes(hashlib.sha256(f"{stage_of_condition} {told}".encode()).digest()))
 
 

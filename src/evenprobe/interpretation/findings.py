@@ -65,6 +65,15 @@ class Reason:
 
 
 @dataclass(frozen=True)
+class Near:
+    """A condition that comes near to explaining readings nothing explains, in tolerances, and what it misses most."""
+
+    condition: Condition
+    misfit: float
+    reason: Reason
+
+
+@dataclass(frozen=True)
 class ConditionOutcome:
     """`likelihood` sums to 1 over what stands; it orders, and never decides.
 
@@ -154,6 +163,7 @@ class PointInterpretation:
     conditions: tuple[ConditionOutcome, ...] = ()
     judgements: tuple[Judgement, ...] = ()
     retake: tuple[str, ...] = ()
+    nearest: tuple[Near, ...] = ()
     next_tests: tuple[NextMeasurement, ...] = ()
     next_tests_note: str = ""
     stories: tuple[Story, ...] = ()

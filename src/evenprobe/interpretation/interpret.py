@@ -21,7 +21,8 @@ from evenprobe.interpretation.findings import (
 )
 from evenprobe.interpretation.intermittent import INTERMITTENT, with_intermittent
 from evenprobe.interpretation.judgements import judgements
-from evenprobe.interpretation.next_measurement import Obstacle, next_measurements
+from evenprobe.interpretation.nearest import nearest
+from evenprobe.interpretation.next_measurement import Obstacle, next_measurements, taken_again
 from evenprobe.interpretation.sentences import NEXT, SUMMARIES
 from evenprobe.interpretation.slight_joints import with_slight_joints
 from evenprobe.interpretation.stories import stories
@@ -107,7 +108,10 @@ def interpret(
     unexplained = bool(alarms) and not is_unanswered and not unstrained and bool(elimination.standing)
     retake = _retake(ensemble, evidence) if not elimination.standing else ()
     likelihood = {o.condition.id: o.likelihood for o in outcomes}
+    near = nearest(ensemble, elimination)
     tests, note = next_measurements(ensemble, elimination, likelihood, readings, kit, cannot)
+    if near:
+        tests = taken_again(readings, retake, near, point.practice)
     if not tests and elimination.stands(INTERMITTENT.id):
         note = str(NEXT.say("jumps", **point.practice.named))
     band = limit_for("voltage.band", point.practice, point.system, overrides).band
@@ -122,12 +126,14 @@ def interpret(
             alarm_unexplained=unexplained,
             insulation=insulation.state,
             direct=direct,
+            near=near,
         ),
         insulation=insulation,
         protection=protection_of(point, evidence),
         conditions=outcomes,
         judgements=judged,
         retake=retake,
+        nearest=near,
         next_tests=tests,
         next_tests_note=note,
         stories=stories(ensemble, elimination, outcomes),

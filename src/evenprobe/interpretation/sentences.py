@@ -6,7 +6,8 @@ from evenprobe.sentences import Sentences
 SUMMARIES = Sentences(
     {
         Verdict.UNTESTED: "Nothing measured counts yet. Treat as live.",
-        Verdict.CONTRADICTORY: "No single condition explains all the readings. Treat as live and retake.",
+        Verdict.CONTRADICTORY: "No single condition explains all the readings. Treat as live.",
+        "nearest": "Nearest: {name}, which would show {expected} where {seen} was read.",
         Verdict.CORRECT: "Everything dangerous in the wiring is ruled out, and nothing is wrong with it.",
         Verdict.SAFE: "No dangerous fault left; {worst} still could be.",
         Verdict.UNCONFIRMED: "Most likely: {likely}. Not excluded yet: {worst} ({symptom}).",
@@ -67,6 +68,8 @@ NEXT = Sentences(
             "Repeat it while somebody moves cord and plug, then take the same at the {board}: what jumps there too is "
             "the supply's."
         ),
+        "again": "Take it again: without it the others agree.",
+        "again-for": "Take it again: for {title} it would show {expected}.",
         "not-from-this-kit": (
             "No test from this kit tells these apart: {titles}. Look for {cause}; or measure "
             "each conductor end to end, isolated and proved dead, with a low-ohm tester."

@@ -6,7 +6,7 @@ Nothing is safe while a dangerous explanation still fits.
 from collections.abc import Sequence
 
 from evenprobe.conditions import Severity
-from evenprobe.interpretation.findings import ConditionOutcome, State, Verdict
+from evenprobe.interpretation.findings import ConditionOutcome, Near, State, Verdict
 from evenprobe.interpretation.sentences import DIRECT, SUMMARIES
 from evenprobe.limits.voltages import DRY_TOUCH_DC_VOLTS, DRY_TOUCH_VOLTS
 from evenprobe.practices import Practice
@@ -144,8 +144,12 @@ def summary(
     alarm_unexplained: bool,
     insulation: State = State.NOT_TESTED,
     direct: Sentence | None = None,
+    near: Sequence[Near] = (),
 ) -> tuple[Sentence, ...]:
-    """What is said of the verdict, one plain sentence, and what it leaves out. `direct`: of a direct voltage."""
+    """What is said of the verdict, one plain sentence, and what it leaves out.
+
+    `direct`: of a direct voltage; `near`: what comes nearest where nothing explains the readings.
+    """
     standing = _about_wiring([o for o in outcomes if o.standing])
     fine = any(o.severity.is_fine for o in standing)
     if verdict is Verdict.DANGER and alarm_unanswered:
@@ -170,6 +174,9 @@ def summary(
         more.append(SUMMARIES.say("beside", names="; ".join(beside)))
     if alarm_unexplained:
         more.append(SUMMARIES.say("alarm-unexplained"))
+    for one in near:
+        name, reason = one.condition.name_in(point.practice), one.reason
+        more.append(SUMMARIES.say("nearest", name=name, expected=reason.text, seen=reason.quantity.said(reason.seen)))
     return (found, *more)
 
 

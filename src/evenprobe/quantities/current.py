@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from evenprobe.installation.admittances import CLAMPED_SIEMENS
 from evenprobe.installation.installation import Solved, result_bar
-from evenprobe.installation.modes import CLAMPED, Mode
+from evenprobe.installation.modes import CLAMPED, OFF, Mode
 from evenprobe.network import Pair
 from evenprobe.quantities.indication import Drift, displayed
 from evenprobe.quantities.measurement import (
@@ -58,7 +58,7 @@ class Current(BetweenProbes):
     )
 
     def mode(self, measurement: Measurement) -> Mode:
-        return CLAMPED
+        return CLAMPED._replace(others=OFF if measurement.nothing_else_on else "")
 
     def pair(self, measurement: Measurement, point: PointFacts) -> Pair:
         """Between a conductor's bar and its end at the board."""

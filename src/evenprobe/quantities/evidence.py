@@ -18,7 +18,7 @@ def in_order(evidence: Sequence[Evidence]) -> list[Evidence]:
     -------
     list of Evidence
     """
-    return sorted(evidence, key=lambda e: (repr(e.key), e.reading.id))
+    return sorted(evidence, key=lambda e: (e.seen, repr(e.key), e.reading.id))
 
 
 def confining(evidence: Sequence[Evidence]) -> tuple[Evidence, ...]:

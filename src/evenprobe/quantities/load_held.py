@@ -1,7 +1,8 @@
 """A load held: a known load is on at the point, and the circuit's residual-current device stays in.
 
 IEC 61008-1, UL 943: what such a device must trip at did not go missing, so the load comes back by it, and not by the
-earth nor by another circuit's neutral. A device that trips under a load may have had too much of it.
+earth nor by another circuit's neutral. A device that trips may have had too much load; where there is nothing else on
+and its rating is not reached it trips on what goes missing.
 """
 
 from collections.abc import Iterable, Sequence
@@ -15,21 +16,23 @@ from evenprobe.quantities.measurement import (
     LIVE_EXPOSURE,
     QUANTITIES,
     Array,
+    Evidence,
     Measurement,
     Reading,
     Weighed,
     set_aside,
 )
-from evenprobe.quantities.probes import LOAD_HERE_S
+from evenprobe.quantities.probes import BEYOND, LOAD_HERE_S, NOTHING_ELSE_S
 from evenprobe.quantities.residual import Missing
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
-from evenprobe.quantities.trip import APART_A, APART_SHARE, stayed_in
+from evenprobe.quantities.trip import APART_A, APART_SHARE, STANDING_SHARE, stayed_in
 from evenprobe.quantities.usual_load import usual_load_a
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal
+from evenprobe.wiring.unknowns import assumed_rating_a
 
 
 class LoadHeld(Missing):
@@ -60,19 +63,26 @@ class LoadHeld(Missing):
         rated_ma = point.circuit.residual_ma
         if reading.measurement.load_here_a is None:
             return (set_aside(reading, "held.no-load"),)
-        if reading.tripped:
-            return (set_aside(reading, "held.tripped"),)
         if rated_ma is None:
             return (set_aside(reading, "held.no-device", **point.practice.named),)
-        return (stayed_in(reading, residual_span_ma(rated_ma)[1]),)
+        stays_in, must_trip = residual_span_ma(rated_ma)
+        if not reading.tripped:
+            return (stayed_in(reading, must_trip),)
+        if not reading.measurement.nothing_else_on or reading.measurement.load_here_a > assumed_rating_a(point):
+            return (set_aside(reading, "held.tripped"),)
+        low = stays_in / 1000
+        tester = f"{reading.measurement.instrument.id} trip"
+        return (Evidence(reading, low, BEYOND, STANDING_SHARE * low, 0.0, tester),)
 
     def setups(self, point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
         """It takes no tester; whoever has one that shows volts may look at the device as well."""
         if point.circuit.residual_ma and tester.volts() is not None:
-            yield Measurement(self, None, None, tester, load_here_a=usual_load_a(point))
+            load = usual_load_a(point)
+            yield Measurement(self, None, None, tester, load_here_a=load)
+            yield Measurement(self, None, None, tester, load_here_a=load, nothing_else_on=True)
 
     def seconds(self, measurement: Measurement) -> float:
-        return LOAD_HERE_S * LIVE_EXPOSURE
+        return (LOAD_HERE_S + NOTHING_ELSE_S * measurement.nothing_else_on) * LIVE_EXPOSURE
 
     def apart(self, measurement: Measurement, point: PointFacts) -> tuple[float, float]:
         return APART_A, APART_SHARE

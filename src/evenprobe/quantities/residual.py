@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from evenprobe.installation.admittances import CLAMPED_SIEMENS
 from evenprobe.installation.installation import Solved, result_bar
-from evenprobe.installation.modes import CLAMPED, Mode
+from evenprobe.installation.modes import CLAMPED, OFF, Mode
 from evenprobe.network import Load
 from evenprobe.quantities.measurement import Measurement, Quantity
 from evenprobe.quantities.probes import along, known_loads
@@ -50,7 +50,7 @@ class Missing(Quantity):
     with_source = True
 
     def mode(self, measurement: Measurement) -> Mode:
-        return CLAMPED
+        return CLAMPED._replace(others=OFF if measurement.nothing_else_on else "")
 
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         return np.abs(residual(solved, known_loads(measurement, solved, point), point))

@@ -23,7 +23,7 @@ KEPT = Sentences(
         "nothing-flows": "with the device open, or on DC, nothing is meant to flow",
         # Trip.
         "held.no-load": "no load is said to have been on here, so a device that stayed in says nothing",
-        "held.tripped": "a device may trip under a load because it is too much: find out which",
+        "held.tripped": "it may have had too much: try again with nothing else on, within its rating",
         "held.no-device": "no {rcd} is recorded for this circuit, so none could have tripped",
         "trip.current-unknown": "the tester's current is not known, so a trip or no trip says nothing",
         "trip.by-something-else": "{test:g} mA is less than any device may trip at: something else tripped it",

@@ -12,7 +12,7 @@ from typing import Any
 import numpy as np
 
 from evenprobe.installation.installation import Solved
-from evenprobe.installation.modes import CLAMPED, Mode
+from evenprobe.installation.modes import CLAMPED, OFF, Mode
 from evenprobe.limits.protective_devices import residual_span_ma
 from evenprobe.network import Load
 from evenprobe.quantities.measurement import (
@@ -42,7 +42,7 @@ _DEVICES_MA = (5.0, 10.0, 30.0)
 """Those there may be where none is recorded."""
 SHORT_OF_TRIPPING, NO_TRIP_TOLERANCE = 0.95, 0.03
 """Share of what a device must trip at that it certainly has not seen when it did not, and the doubt in it."""
-_STANDING_SHARE = 0.75
+STANDING_SHARE = 0.75
 """Of what a device may trip at: as much may be missing on its circuit already, and the press adds the rest."""
 APART_A, APART_SHARE = 0.002, 0.1
 """Residual currents that a trip tells apart: as good as none, and enough."""
@@ -70,7 +70,7 @@ class Trip(Quantity):
     )
 
     def mode(self, measurement: Measurement) -> Mode:
-        return CLAMPED
+        return CLAMPED._replace(others=OFF if measurement.nothing_else_on else "")
 
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         """What of the test current does not come back by the device, and is seen by it."""
@@ -94,7 +94,7 @@ class Trip(Quantity):
             if test_ma < stays_in:
                 return (set_aside(reading, "trip.by-something-else", test=test_ma),)
             low = stays_in / 1000
-            return (Evidence(reading, low, BEYOND, _STANDING_SHARE * low, 0.0, tester),)
+            return (Evidence(reading, low, BEYOND, STANDING_SHARE * low, 0.0, tester),)
         if measurement.instrument.proved is False:
             return (set_aside(reading, "trip.not-proved"),)
         if rated_ma is None:

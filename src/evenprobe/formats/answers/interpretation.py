@@ -10,7 +10,7 @@ from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer, Identified, unless_none
 from evenprobe.formats.words import KindWord, QuantityWord, SeverityWord, StateWord, VerdictWord
 from evenprobe.interpretation import ConditionOutcome, Judgement, NextMeasurement, PointInterpretation, Reason, Story
-from evenprobe.interpretation.findings import BesideWiring, JudgementResult
+from evenprobe.interpretation.findings import BesideWiring, JudgementResult, Near
 from evenprobe.practices import Practice
 from evenprobe.quantities import Measurement
 from evenprobe.rounding import figures, rounded
@@ -69,6 +69,20 @@ class ConditionOut(Answer):
             lines=[list(lines) for lines in outcome.lines],
             reasons=[ReasonOut.of(reason) for reason in outcome.reasons],
         )
+
+
+class NearOut(Answer):
+    """What comes near to explaining readings that nothing explains. `misfit`: in tolerances."""
+
+    id: str
+    title: str
+    misfit: float
+    reason: ReasonOut
+
+    @classmethod
+    def of(cls, near: Near, practice: Practice) -> "NearOut":
+        title = near.condition.title_in(practice)
+        return cls(id=near.condition.id, title=title, misfit=figures(near.misfit), reason=ReasonOut.of(near.reason))
 
 
 class JudgementOut(Answer):
@@ -200,6 +214,7 @@ class InterpretationOut(Answer):
     conditions: list[ConditionOut]
     judgements: list[JudgementOut]
     retake: list[str]
+    nearest: list[NearOut]
     next_tests: list[NextTestOut]
     next_tests_note: str
     not_counted: list[NotCountedOut]
@@ -234,6 +249,7 @@ def _of_a_point(result: PointInterpretation) -> dict[str, object]:
         "conditions": [ConditionOut.of(c, result.practice) for c in result.conditions],
         "judgements": [JudgementOut.of(j) for j in result.judgements],
         "retake": list(result.retake),
+        "nearest": [NearOut.of(near, result.practice) for near in result.nearest],
         "next_tests": [NextTestOut.of(t) for t in result.next_tests],
         "next_tests_note": result.next_tests_note,
         "not_counted": [NotCountedOut(reading=n.reading, why=n.why, warns=n.warns) for n in result.not_counted],
