@@ -70,6 +70,12 @@ NEXT = Sentences(
         ),
         "again": "Take it again: without it the others agree.",
         "again-for": "Take it again: for {title} it would show {expected}.",
+        "enough": "Enough: nothing here can change the verdict any more. What would: {would}.",
+        "would": "{what}, against {titles}",
+        "reference": "an independent {earth}",
+        "load": "a known load",
+        "open": "the {board} opened",
+        "switch-off": "the circuit switched off",
         "not-from-this-kit": (
             "No test from this kit tells these apart: {titles}. Look for {cause}; or measure "
             "each conductor end to end, isolated and proved dead, with a low-ohm tester."

@@ -6,15 +6,15 @@ from itertools import compress
 import numpy as np
 
 from evenprobe.conditions import Severity
-from evenprobe.interpretation.elimination import Elimination, Standing
+from evenprobe.interpretation.elimination import Elimination
 from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.findings import NextMeasurement
 from evenprobe.interpretation.next_measurement.candidates import candidates
 from evenprobe.interpretation.next_measurement.cost import cost
+from evenprobe.interpretation.next_measurement.enough import what_would_decide
 from evenprobe.interpretation.next_measurement.information import Expected, dark_where_lit, likeliest
 from evenprobe.interpretation.next_measurement.obstacles import Obstacle, can_be_taken, obstacles_to
 from evenprobe.interpretation.next_measurement.way_to_safe import is_loaded_alone, on_the_way, why_taken
-from evenprobe.interpretation.sentences import NEXT
 from evenprobe.quantities import Reading
 from evenprobe.quantities.probes import unloaded
 from evenprobe.quantities.setups import setups_with
@@ -56,7 +56,7 @@ def next_measurements(
     tuple of NextMeasurement
         At most three, the best first, no two that would strike out the same.
     str
-        What to do where nothing in the kit separates what stands; empty otherwise.
+        What would decide where nothing in the kit separates what stands; empty otherwise.
     """
     standing, point = elimination.standing, ensemble.point
     open_to_test = [s for s in standing if not s.condition.severity_at(point).is_fine]
@@ -64,7 +64,7 @@ def next_measurements(
         return (), ""
     possible = [m for m in candidates(point, taken, kit) if can_be_taken(m, cannot)]
     if not possible:
-        return (), _note(ensemble, standing)
+        return (), what_would_decide(ensemble, elimination, likelihood, taken, kit, cannot)
     before = [m for m in {unloaded(m): m for m in possible if is_loaded_alone(m)} if m not in possible]
     expected = Expected(ensemble, elimination, likelihood, [*possible, *before])
     danger_stands = any(s.condition.severity_at(point) is Severity.DANGER for s in standing)
@@ -85,7 +85,9 @@ def next_measurements(
     if not _danger_suspected(ensemble, likelihood):
         first = on_the_way(ensemble, standing, taken, tests, worth, expected, before)
     offered = _that_differ((*first, *(tests[i] for i in useful)))
-    return tuple(offered), "" if offered else _note(ensemble, standing)
+    if offered:
+        return tuple(offered), ""
+    return (), what_would_decide(ensemble, elimination, likelihood, taken, kit, cannot)
 
 
 def _tells(test: NextMeasurement) -> bool:
@@ -142,10 +144,3 @@ def would_rule_out(
     if possible:
         gone = gone | Expected(ensemble, elimination, likelihood, possible).ruled_out().any(axis=0)
     return frozenset(s.condition.id for s, falls in zip(standing, gone, strict=True) if falls)
-
-
-def _note(ensemble: Ensemble, standing: Sequence[Standing]) -> str:
-    practice = ensemble.point.practice
-    titles = "; ".join(s.condition.title_in(practice) for s in standing)
-    worst = max((s.condition for s in standing), key=lambda c: c.severity_at(ensemble.point))
-    return str(NEXT.say("not-from-this-kit", titles=titles, cause=practice.in_words(worst.cause)))

@@ -57,7 +57,7 @@ def on_the_way(
         if i not in after and not _is_of_a_line_under_load(test.measurement)
     ]
     steps = [step.ruling_out(_METAL) if metal & set(step.numbers) else step for step in (*single, *pairs)]
-    to_rule_out = _in_the_way_of_safe(ensemble, standing) | ({_METAL} if has_to_touch else set())
+    to_rule_out = in_the_way_of_safe(ensemble, standing) | ({_METAL} if has_to_touch else set())
     way = shortest_way(possible, steps, to_rule_out)
     way.sort(key=lambda step: (not (has_to_touch and _METAL in step.rules_out), -max(worth[i] for i in step.numbers)))
     return [_begun(ensemble, standing, step, tests) for step in way]
@@ -101,7 +101,7 @@ def _begun(
     return replace(test, rules_out=ids, why=str(NEXT.say("then-loaded", then=said) if len(step.numbers) > 1 else said))
 
 
-def _in_the_way_of_safe(ensemble: Ensemble, standing: Sequence[Standing]) -> frozenset[str]:
+def in_the_way_of_safe(ensemble: Ensemble, standing: Sequence[Standing]) -> frozenset[str]:
     """What could hurt, or where nothing could, what else is not fine."""
     severities = {
         s.condition.id: s.condition.severity_at(ensemble.point) for s in standing if not s.condition.leaves_wiring_sound
