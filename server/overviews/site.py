@@ -9,6 +9,7 @@ from base.failures import each_shown
 from base.problems import Problems
 from base.shapes import Named
 from crews.services import crew_of
+from evenprobe.formats.answers import UNKNOWN, BesideWiringOut
 from evenprobe.interpretation import Verdict
 from evenprobe.practices.lengths import FOOT
 from evenprobe.rounding import figures
@@ -182,14 +183,21 @@ def _retired(site: Site, supplies: list[Supply]) -> list[RetiredOut]:
 
 def _point_line(point: Point) -> PointLine:
     answer = interpretation_of(PointView(point))
-    return _line(point, answer.verdict, answer.summary)
+    return _line(point, answer.verdict, answer.summary, answer.insulation, answer.protection)
 
 
 def _unshown_point(point: Point, why: str) -> PointLine:
-    return _line(point, Verdict.UNTESTED, f"{why} Treat as live.", why)
+    return _line(point, Verdict.UNTESTED, f"{why} Treat as live.", UNKNOWN, UNKNOWN, why)
 
 
-def _line(point: Point, verdict: str, summary: str, unshown: str = "") -> PointLine:
+def _line(
+    point: Point,
+    verdict: str,
+    summary: str,
+    insulation: BesideWiringOut,
+    protection: BesideWiringOut,
+    unshown: str = "",
+) -> PointLine:
     return PointLine(
         id=point.id,
         name=point.name,
@@ -199,6 +207,8 @@ def _line(point: Point, verdict: str, summary: str, unshown: str = "") -> PointL
         length_ft=None if point.length_m is None else figures(point.length_m / FOOT.metres),
         room=point.room,
         verdict=str(verdict),
+        insulation=insulation,
+        protection=protection,
         summary=summary,
         unshown=unshown,
     )

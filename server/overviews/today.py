@@ -12,6 +12,7 @@ from base.failures import each_shown
 from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.formats import InstrumentEntry
+from evenprobe.formats.answers import UNKNOWN, BesideWiringOut
 from evenprobe.formats.words import VerdictWord
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.testers.fitness import attention
@@ -44,6 +45,8 @@ class PointToDo(Schema):
     circuit: str
     site: str
     verdict: VerdictWord
+    insulation: BesideWiringOut
+    protection: BesideWiringOut
     summary: str
     unshown: str = ""
 
@@ -101,14 +104,21 @@ def _points(crew: Crew) -> list[PointToDo]:
 
 def _point(point: Point) -> PointToDo:
     answer = interpretation_of(PointView(point))
-    return _to_do(point, answer.verdict, answer.summary)
+    return _to_do(point, answer.verdict, answer.summary, answer.insulation, answer.protection)
 
 
 def _unshown_point(point: Point, why: str) -> PointToDo:
-    return _to_do(point, Verdict.UNTESTED, f"{why} Treat as live.", why)
+    return _to_do(point, Verdict.UNTESTED, f"{why} Treat as live.", UNKNOWN, UNKNOWN, why)
 
 
-def _to_do(point: Point, verdict: str, summary: str, unshown: str = "") -> PointToDo:
+def _to_do(
+    point: Point,
+    verdict: str,
+    summary: str,
+    insulation: BesideWiringOut,
+    protection: BesideWiringOut,
+    unshown: str = "",
+) -> PointToDo:
     circuit = point.circuit
     return PointToDo(
         id=point.id,
@@ -116,6 +126,8 @@ def _to_do(point: Point, verdict: str, summary: str, unshown: str = "") -> Point
         circuit=circuit.name,
         site=circuit.board.supply.site.name,
         verdict=str(verdict),
+        insulation=insulation,
+        protection=protection,
         summary=summary,
         unshown=unshown,
     )

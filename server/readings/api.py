@@ -1,5 +1,6 @@
 """The Bench over HTTP: a point, its readings and what they can mean; surveys out and in."""
 
+from collections.abc import Sequence
 from typing import Any
 from uuid import UUID
 
@@ -12,6 +13,7 @@ from base.problems import Problems, Refused
 from base.shapes import Named
 from crews.services import crew_of
 from evenprobe.formats.answers import CapabilitiesOut, SweepOut
+from evenprobe.interpretation.next_measurement import Obstacle
 from evenprobe.quantities import QUANTITIES
 from evenprobe.quantities.fit_here import may_trip, why_unfit
 from evenprobe.quantities.functions import functions_with
@@ -28,10 +30,12 @@ from readings.services import record, withdraw
 from readings.shapes import (
     BenchOut,
     BringIn,
+    CannotIn,
     RecordIn,
     WithdrawalIn,
 )
 from readings.surveys import counts, survey_of
+from readings.visit import cannot_here, remember
 from sites.models import Point
 from sites.services import site_of
 
@@ -42,7 +46,7 @@ router = Router(tags=["work"])
 def bench(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
     crew = crew_of(request)
     view = view_of(crew, point_id)
-    found = bench_out(view, Hands(crew, timezone.now()))
+    found = bench_out(view, Hands(crew, timezone.now()), cannot_here(request, view.site.id))
     make_ready(view)
     return found
 
@@ -58,7 +62,16 @@ def record_reading(request: HttpRequest, point_id: UUID, reading_id: UUID, data:
     when = by_our_clock(now, data.taken_at, data.sent_at) if data.sent_at else data.taken_at or now
     hands = Hands(crew, when)
     view = record(crew, request.user, point_id, reading_id, data.entry, data.tester, data.supersedes, when, hands)
-    return bench_out(view, hands)
+    return bench_out(view, hands, cannot_here(request, view.site.id))
+
+
+@router.put("/points/{point_id}/cannot", response={200: BenchOut, 404: Problems, 422: Problems}, by_alias=True)
+def say_cannot(request: HttpRequest, point_id: UUID, data: CannotIn) -> dict[str, Any]:
+    """What is not to be had at the point's site for the rest of the day; no next test there needs it."""
+    crew = crew_of(request)
+    view = view_of(crew, point_id)
+    remember(request, view.site.id, data.cannot)
+    return bench_out(view, Hands(crew, timezone.now()), cannot_here(request, view.site.id))
 
 
 @router.put(
@@ -68,7 +81,8 @@ def record_reading(request: HttpRequest, point_id: UUID, reading_id: UUID, data:
 )
 def withdraw_reading(request: HttpRequest, point_id: UUID, withdrawal_id: UUID, data: WithdrawalIn) -> dict[str, Any]:
     crew = crew_of(request)
-    return bench_out(withdraw(crew, request.user, point_id, withdrawal_id, data.reading), Hands(crew, timezone.now()))
+    view = withdraw(crew, request.user, point_id, withdrawal_id, data.reading)
+    return bench_out(view, Hands(crew, timezone.now()), cannot_here(request, view.site.id))
 
 
 @router.get("/points/{point_id}/capabilities/{tester_id}", response={200: CapabilitiesOut, 404: Problems})
@@ -101,7 +115,7 @@ def bring_survey_in(request: HttpRequest, site_id: UUID, data: BringIn) -> Named
     return Named(id=site.id, name=site.name)
 
 
-def bench_out(view: PointView, hands: Hands) -> dict[str, Any]:
+def bench_out(view: PointView, hands: Hands, cannot: Sequence[Obstacle]) -> dict[str, Any]:
     """The point as the Bench shows it."""
     point = view.point
     circuit = point.circuit
@@ -133,7 +147,8 @@ def bench_out(view: PointView, hands: Hands) -> dict[str, Any]:
         ],
         **_of_each_tester(hands, view.facts),
         "sweeps": SweepOut.of_each(view.readings, view.facts.practice),
-        "interpretation": interpretation_of(view),
+        "interpretation": interpretation_of(view, cannot),
+        "cannot": list(cannot),
         "loads": loads_of(view),
     }
 

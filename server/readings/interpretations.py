@@ -2,7 +2,7 @@
 
 import hashlib
 import threading
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from functools import cache as once
 from pathlib import Path
 from typing import Any, TypeVar
@@ -12,6 +12,7 @@ from django.core.cache import cache
 import evenprobe
 from evenprobe.formats.answers import CapabilitiesOut, InterpretationOut, LoadsOut
 from evenprobe.interpretation import PointInterpretation, capabilities_here, ensemble_for, interpret, what_supply
+from evenprobe.interpretation.next_measurement import Obstacle
 from evenprobe.loads import draws, loops
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Instrument
@@ -29,14 +30,22 @@ def core_fingerprint() -> str:
     return digest.hexdigest()[:16]
 
 
-def interpretation_of(view: PointView) -> InterpretationOut:
-    """The answer for one point, as `evenprobe interpret` gives it."""
-    return _kept("", view, lambda: InterpretationOut.of(result_of(view)))
+def interpretation_of(view: PointView, cannot: Sequence[Obstacle] = ()) -> InterpretationOut:
+    """The answer for one point, as `evenprobe interpret` gives it. `cannot`: what no next test may need."""
+    return _kept(_without(cannot), view, lambda: InterpretationOut.of(result_of(view, cannot)))
 
 
-def result_of(view: PointView) -> PointInterpretation:
+def result_of(view: PointView, cannot: Sequence[Obstacle] = ()) -> PointInterpretation:
     """The same as the core gives it, for what asks more of it."""
-    return _kept("result-", view, lambda: interpret(view.facts, view.readings, view.checked.kit()))
+
+    def made() -> PointInterpretation:
+        return interpret(view.facts, view.readings, view.checked.kit(), cannot=cannot)
+
+    return _kept(f"result-{_without(cannot)}", view, made)
+
+
+def _without(cannot: Sequence[Obstacle]) -> str:
+    return "".join(f"{obstacle}-" for obstacle in cannot)
 
 
 def reads_like(view: PointView) -> list[dict[str, Any]]:

@@ -12,7 +12,8 @@ from evenprobe.entries import Time
 from evenprobe.entries.documented import Among, WrittenAs
 from evenprobe.formats import ReadingEntry
 from evenprobe.formats.answers import InterpretationOut, LoadsOut, SweepOut
-from evenprobe.formats.words import EarthingWord, PointKindWord, PracticeWord, QuantityWord, SystemWord
+from evenprobe.formats.words import EarthingWord, ObstacleWord, PointKindWord, PracticeWord, QuantityWord, SystemWord
+from evenprobe.interpretation.next_measurement import Obstacle
 
 ReadingJson = Annotated[dict[str, Any], WrittenAs(ReadingEntry)]
 
@@ -70,6 +71,8 @@ class BenchOut(Schema):
     functions: dict[str, list[str]]
     """By tester: what it can be set to here; of a proved multimeter, where none is named, under the empty name."""
     interpretation: InterpretationOut
+    cannot: list[ObstacleWord]
+    """What was said today not to be had at this site, so that no next test needs it."""
     loads: LoadsOut
     sweeps: list[SweepOut]
 
@@ -102,6 +105,12 @@ class RecordIn(Schema):
 
 class WithdrawalIn(Schema):
     reading: UUID
+
+
+class CannotIn(Schema):
+    """All of it: what is left out can be had again."""
+
+    cannot: list[Obstacle]
 
 
 class BringIn(Schema):

@@ -5,7 +5,9 @@ from typing import Any
 
 from base.failures import each_shown
 from base.shapes import Named
+from evenprobe.formats.answers import UNKNOWN
 from evenprobe.interpretation import WORST_FIRST, Verdict
+from evenprobe.interpretation.findings import State
 from evenprobe.rounds import Stop, StopState, stop_of
 from evenprobe.testers import TYPED
 from readings.interpretations import interpretation_of
@@ -81,6 +83,8 @@ def _unshown_stop(point: Point, why: str) -> StopOut:
         terminals=[],
         state=str(StopState.LEFT),
         verdict=str(Verdict.UNTESTED),
+        insulation=UNKNOWN,
+        protection=UNKNOWN,
         summary=why,
         reason="",
         unfit="",
@@ -109,7 +113,8 @@ def _stop(found: Round, point: Point, skipped: RoundEvent | None) -> StopOut:
     own = {name: row for name, row in view.counting().items() if row.recorded_at >= found.begun_at}
     readings = [reading for reading in view.readings if reading.id in own]
     tester = found.tester.instrument().instrument() if found.tester else TYPED
-    stop = stop_of(view.facts, tester, readings, Verdict(answer.verdict), skipped=skipped is not None)
+    verdict, protection = Verdict(answer.verdict), State(answer.protection.state)
+    stop = stop_of(view.facts, tester, readings, verdict, protection, skipped=skipped is not None)
     return StopOut(
         id=point.id,
         name=point.name,
@@ -118,6 +123,8 @@ def _stop(found: Round, point: Point, skipped: RoundEvent | None) -> StopOut:
         terminals=point.terminals,
         state=str(stop.state),
         verdict=answer.verdict,
+        insulation=answer.insulation,
+        protection=answer.protection,
         summary=answer.summary,
         reason=_reason(stop, skipped),
         unfit=next((reading.unfit for reading in readings if reading.unfit), ""),

@@ -8,6 +8,7 @@ from ninja import Schema
 
 from base.shapes import Named, ToldLater
 from evenprobe.entries.documented import Among
+from evenprobe.formats.answers import BesideWiringOut
 from evenprobe.formats.words import PointKindWord, PracticeWord, VerdictWord
 from evenprobe.rounds import StopState
 from readings.shapes import QuickOut
@@ -27,6 +28,8 @@ class StopOut(Schema):
     terminals: list[str]
     state: Annotated[str, Among(StopState)]
     verdict: VerdictWord
+    insulation: BesideWiringOut
+    protection: BesideWiringOut
     summary: str
     reason: str
     unfit: str

@@ -6,6 +6,7 @@ from uuid import UUID
 from ninja import Schema
 
 from evenprobe.entries.documented import Among
+from evenprobe.formats.answers import BesideWiringOut
 from evenprobe.formats.words import EarthingWord, PointKindWord, PracticeWord, SystemWord, VerdictWord
 
 PlaceKindWord = Annotated[str, Among(("site", "supply", "board", "circuit", "point"))]
@@ -29,6 +30,8 @@ class PointLine(Schema):
     length_ft: float | None
     room: str
     verdict: VerdictWord
+    insulation: BesideWiringOut
+    protection: BesideWiringOut
     summary: str
     unshown: str = ""
     """Why it cannot be shown, with a reference."""

@@ -113,6 +113,28 @@ def test_that_nothing_else_is_on_is_said_of_a_reading_and_two_answers_stand_besi
     assert [r.entry.get("nothing_else_on") for r in Reading.objects.order_by("taken_at")] == [True, None]
 
 
+def test_what_is_not_to_be_had_is_said_once_and_the_next_best_is_asked_for(outlet, live_server, page):
+    open_outlet(page, live_server)
+    enter(page, "119.8", "H to G")
+    enter(page, "119.9", "N to G")
+    page.keyboard.type("0.1")
+    page.keyboard.press("Enter")
+    conclusion = page.get_by_label("What it could still be")
+    heading = conclusion.get_by_role("heading", name="Next:")
+    expect(heading).to_contain_text("independent ground")
+    conclusion.get_by_role("button", name="I have no reference").click()
+    expect(heading).not_to_contain_text("independent ground")
+    left_out = conclusion.get_by_role("button", name="no reference: offer it again")
+    expect(left_out).to_be_visible()
+    accessible(page)
+    assert small_targets(page) == []
+    page.reload()
+    expect(heading).not_to_contain_text("independent ground")
+    left_out.click()
+    expect(heading).to_contain_text("independent ground")
+    expect(left_out).to_have_count(0)
+
+
 def test_a_line_that_comes_and_goes_takes_nothing_typed_away(outlet, live_server, page):
     open_outlet(page, live_server)
     field = page.get_by_label("Reading, H to N")

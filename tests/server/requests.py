@@ -40,6 +40,7 @@ ROUTES = [
     ("put", "/points/{point}", {"circuit": "{circuit}", "name": "x", "kind": "outlet", "terminals": ["L", "N"]}),
     ("put", "/points/{point}/readings/{new}", {"entry": entry(120.0)}),
     ("put", "/points/{point}/withdrawals/{new}", {"reading": "{reading}"}),
+    ("put", "/points/{point}/cannot", {"cannot": ["load"]}),
     ("put", "/testers/{tester}", {"label": "x", "kind": "multimeter"}),
     ("put", "/testers/{new}", {"label": "x", "kind": "multimeter", "usual_leads": "{leads}"}),
     ("get", "/testers/{tester}", None),

@@ -7,6 +7,7 @@ from evenprobe.deadtests.kinds import DEAD_TESTS
 from evenprobe.entries.documented import Among
 from evenprobe.interpretation import Verdict
 from evenprobe.interpretation.findings import State
+from evenprobe.interpretation.next_measurement import Obstacle
 from evenprobe.practices import PRACTICES
 from evenprobe.quantities import QUANTITIES
 from evenprobe.supplies import SYSTEMS, Earthing
@@ -27,4 +28,5 @@ CategoryWord = Annotated[str, Among(tuple(category.name for category in Category
 DeadTestWord = Annotated[str, Among(DEAD_TESTS)]
 VerdictWord = Annotated[str, Among(Verdict)]
 StateWord = Annotated[str, Among(State)]
+ObstacleWord = Annotated[str, Among(Obstacle)]
 SeverityWord = Annotated[str, Among(tuple(severity.label for severity in Severity))]

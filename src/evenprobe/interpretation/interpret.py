@@ -194,7 +194,7 @@ def _outcomes(
         ConditionOutcome(c, c.severity_at(ensemble.point), False, False, 0.0, (reason_for(ensemble, elimination, c),))
         for c in elimination.fallen
     ]
-    standing.sort(key=lambda o: (-o.severity, -o.likelihood))
+    standing.sort(key=lambda o: (-o.likelihood, -o.severity))
     return (*standing, *fallen)
 
 

@@ -5,11 +5,13 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from evenprobe.interpretation import Verdict
+from evenprobe.interpretation.findings import State
 from evenprobe.quantities import TRIP, Measurement, Reading
 from evenprobe.rounds.quick import quick_set
 from evenprobe.testers import TYPED, Instrument
 from evenprobe.wiring import PointFacts
 
+_SAFE = (Verdict.SAFE, Verdict.CORRECT)
 _OPEN_VERDICTS = (Verdict.UNTESTED, Verdict.CONTRADICTORY, Verdict.UNCONFIRMED)
 """Something that could hurt is neither found nor excluded yet."""
 
@@ -37,13 +39,19 @@ class Stop:
 
 
 def stop_of(
-    point: PointFacts, tester: Instrument, readings: Sequence[Reading], verdict: Verdict, *, skipped: bool = False
+    point: PointFacts,
+    tester: Instrument,
+    readings: Sequence[Reading],
+    verdict: Verdict,
+    protection: State = State.NOT_PRESENT,
+    *,
+    skipped: bool = False,
 ) -> Stop:
     """Where a stop of a round stands.
 
     Quick where the set of the round's tester is complete; its lamps or pairs may be a meter's pairs instead. Full
-    where also nothing that could hurt is left open: excluded, or found. Nobody presses a trip button where
-    metalwork is live. What was measured after all is no longer skipped.
+    where also nothing that could hurt is left open, excluded or found, and the device that is on record was tripped.
+    Nobody presses a trip button where metalwork is live. What was measured after all is no longer skipped.
 
     Parameters
     ----------
@@ -55,6 +63,8 @@ def stop_of(
         Those of this round that count.
     verdict : Verdict
         Of the point with everything known of it.
+    protection : State
+        What the trips of the point's device came to.
     skipped : bool
         Whether somebody passed it by, with a reason.
 
@@ -66,7 +76,8 @@ def stop_of(
     with_a_meter = quick_matches(point, TYPED, readings)
     trips = tuple(pair for pair in own if pair[0].quantity is TRIP and verdict is not Verdict.DANGER)
     if _complete(own) or _complete((*with_a_meter, *trips)):
-        state = StopState.QUICK if verdict in _OPEN_VERDICTS else StopState.FULL
+        is_open = verdict in _OPEN_VERDICTS or (verdict in _SAFE and protection is State.NOT_TESTED)
+        state = StopState.QUICK if is_open else StopState.FULL
     elif skipped:
         state = StopState.SKIPPED
     else:

@@ -386,6 +386,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/points/{point_id}/cannot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say Cannot
+         * @description What is not to be had at the point's site for the rest of the day; no next test there needs it.
+         */
+        put: operations["readings_api_say_cannot"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/points/{point_id}/withdrawals/{withdrawal_id}": {
         parameters: {
             query?: never;
@@ -1767,6 +1787,21 @@ export interface components {
             /** Retired */
             retired: boolean;
         };
+        /**
+         * BesideWiringOut
+         * @description A question beside the wiring: whether it insulates, whether its device trips. `reading`: the one that decides.
+         */
+        BesideWiringOut: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "not-tested" | "not-present" | "pass" | "borderline" | "fail";
+            /** Why */
+            why: string;
+            /** Reading */
+            reading: string | null;
+        };
         /** BoardOut */
         BoardOut: {
             /**
@@ -1826,6 +1861,8 @@ export interface components {
              * @enum {string}
              */
             verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            insulation: components["schemas"]["BesideWiringOut"];
+            protection: components["schemas"]["BesideWiringOut"];
             /** Summary */
             summary: string;
             /**
@@ -2100,24 +2137,11 @@ export interface components {
                 [key: string]: string[];
             };
             interpretation: components["schemas"]["InterpretationOut"];
+            /** Cannot */
+            cannot: ("reference" | "load" | "open" | "switch-off")[];
             loads: components["schemas"]["LoadsOut"];
             /** Sweeps */
             sweeps: components["schemas"]["SweepOut"][];
-        };
-        /**
-         * BesideWiringOut
-         * @description A question beside the wiring: whether it insulates, whether its device trips. `reading`: the one that decides.
-         */
-        BesideWiringOut: {
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "not-tested" | "not-present" | "pass" | "borderline" | "fail";
-            /** Why */
-            why: string;
-            /** Reading */
-            reading: string | null;
         };
         /**
          * CircumstanceOut
@@ -2143,7 +2167,7 @@ export interface components {
         };
         /**
          * ConditionOut
-         * @description `lines`: of a condition about one line of several, those it can be about.
+         * @description `fine`: it is no fault. `lines`: of a condition about one line of several, those it can be about.
          */
         ConditionOut: {
             /** Id */
@@ -2161,6 +2185,8 @@ export interface components {
              * @enum {string}
              */
             severity: "ok" | "note" | "defect" | "hazard" | "danger";
+            /** Fine */
+            fine: boolean;
             /** Standing */
             standing: boolean;
             /** Strained */
@@ -2227,6 +2253,8 @@ export interface components {
             judgements: components["schemas"]["JudgementOut"][];
             /** Retake */
             retake: string[];
+            /** Nearest */
+            nearest: components["schemas"]["NearOut"][];
             /** Next Tests */
             next_tests: components["schemas"]["NextTestOut"][];
             /** Next Tests Note */
@@ -2312,6 +2340,19 @@ export interface components {
             /** Parts */
             parts: components["schemas"]["PartOfLoop"][];
         };
+        /**
+         * NearOut
+         * @description What comes near to explaining readings that nothing explains. `misfit`: in tolerances.
+         */
+        NearOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Misfit */
+            misfit: number;
+            reason: components["schemas"]["ReasonOut"];
+        };
         /** NextTestOut */
         NextTestOut: {
             /**
@@ -2339,6 +2380,8 @@ export interface components {
             seconds: number;
             /** Why */
             why: string;
+            /** Needs */
+            needs: ("reference" | "load" | "open" | "switch-off")[];
         };
         /** NotCountedOut */
         NotCountedOut: {
@@ -2624,6 +2667,20 @@ export interface components {
             /** Sent At */
             sent_at?: string | null;
         };
+        /**
+         * CannotIn
+         * @description All of it: what is left out can be had again.
+         */
+        CannotIn: {
+            /** Cannot */
+            cannot: components["schemas"]["Obstacle"][];
+        };
+        /**
+         * Obstacle
+         * @description What is not to be had or not allowed; files write it so.
+         * @enum {string}
+         */
+        Obstacle: "reference" | "load" | "open" | "switch-off";
         /** WithdrawalIn */
         WithdrawalIn: {
             /**
@@ -4256,6 +4313,8 @@ export interface components {
              * @enum {string}
              */
             verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            insulation: components["schemas"]["BesideWiringOut"];
+            protection: components["schemas"]["BesideWiringOut"];
             /** Summary */
             summary: string;
             /** Reason */
@@ -4579,6 +4638,8 @@ export interface components {
              * @enum {string}
              */
             verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            insulation: components["schemas"]["BesideWiringOut"];
+            protection: components["schemas"]["BesideWiringOut"];
             /** Summary */
             summary: string;
             /**
@@ -5513,6 +5574,50 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    readings_api_say_cannot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CannotIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,5 +1,6 @@
 import { Link } from "react-router";
 import type { Circuit } from "../api/client";
+import { BesideWiringInShort } from "./BesideWiring";
 import classes from "./Run.module.css";
 import { VerdictShape, WORDS } from "./VerdictShape";
 
@@ -48,6 +49,7 @@ export function Run({
             <VerdictShape kind={point.verdict} size={26} />
             <span className={classes.label}>{point.name}</span>
             <span className={classes.word}>{WORDS[point.verdict]}</span>
+            {!compact && <BesideWiringInShort found={point} />}
           </Link>
         </li>
       ))}

@@ -3,7 +3,7 @@
 from evenprobe.formats.answers.capabilities import CapabilitiesOut
 from evenprobe.formats.answers.fitness import FindingOut, FitnessOut, LinkOut, RatingOut
 from evenprobe.formats.answers.forecast import ForecastOut
-from evenprobe.formats.answers.interpretation import InterpretationOut, SurveyOut
+from evenprobe.formats.answers.interpretation import UNKNOWN, BesideWiringOut, InterpretationOut, SurveyOut
 from evenprobe.formats.answers.isolation import IsolationOut
 from evenprobe.formats.answers.limits import LimitOut, OutcomeOut
 from evenprobe.formats.answers.loads import BarOut, LoadsOut
@@ -13,7 +13,9 @@ from evenprobe.formats.answers.sweeps import SweepOut
 from evenprobe.formats.answers.tests import TestsOut
 
 __all__ = [
+    "UNKNOWN",
     "BarOut",
+    "BesideWiringOut",
     "CapabilitiesOut",
     "EquivalentOut",
     "FindingOut",

@@ -8,9 +8,10 @@ from pydantic import Field
 
 from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer, Identified, unless_none
-from evenprobe.formats.words import KindWord, QuantityWord, SeverityWord, StateWord, VerdictWord
+from evenprobe.formats.words import KindWord, ObstacleWord, QuantityWord, SeverityWord, StateWord, VerdictWord
 from evenprobe.interpretation import ConditionOutcome, Judgement, NextMeasurement, PointInterpretation, Reason, Story
-from evenprobe.interpretation.findings import BesideWiring, JudgementResult, Near
+from evenprobe.interpretation.findings import BesideWiring, JudgementResult, Near, State
+from evenprobe.interpretation.next_measurement import Obstacle, obstacles_to
 from evenprobe.practices import Practice
 from evenprobe.quantities import Measurement
 from evenprobe.rounding import figures, rounded
@@ -39,7 +40,7 @@ class ReasonOut(Answer):
 
 
 class ConditionOut(Answer):
-    """`lines`: of a condition about one line of several, those it can be about."""
+    """`fine`: it is no fault. `lines`: of a condition about one line of several, those it can be about."""
 
     id: str
     title: str
@@ -47,6 +48,7 @@ class ConditionOut(Answer):
     look_for: str
     mend: str
     severity: SeverityWord
+    fine: bool
     standing: bool
     strained: bool
     likelihood: float
@@ -63,6 +65,7 @@ class ConditionOut(Answer):
             look_for=practice.in_words(condition.cause),
             mend=practice.in_words(condition.remedy),
             severity=outcome.severity.label,
+            fine=outcome.severity.is_fine,
             standing=outcome.standing,
             strained=outcome.strained,
             likelihood=figures(outcome.likelihood),
@@ -148,6 +151,8 @@ class NextTestOut(Answer):
     information_bits: float
     seconds: int
     why: str
+    needs: list[ObstacleWord]
+    """What must be to be had for it."""
 
     @classmethod
     def of(cls, test: NextMeasurement) -> "NextTestOut":
@@ -163,6 +168,7 @@ class NextTestOut(Answer):
             information_bits=figures(test.information_bits),
             seconds=round(test.seconds),
             why=test.why,
+            needs=[obstacle for obstacle in Obstacle if obstacle in obstacles_to(measurement)],
         )
 
 
@@ -202,6 +208,10 @@ class BesideWiringOut(Answer):
     @classmethod
     def of(cls, found: BesideWiring) -> "BesideWiringOut":
         return cls(state=str(found.state), why=found.why, reading=found.reading)
+
+
+UNKNOWN = BesideWiringOut(state=str(State.NOT_TESTED), why="", reading=None)
+"""Of a point that cannot be shown."""
 
 
 class InterpretationOut(Answer):

@@ -2,10 +2,12 @@ import { Button } from "@mantine/core";
 import { memo } from "react";
 import type { Bench, Condition, Interpretation, NextTest, Practice, Reading, Tester } from "../../api/client";
 import { useLine } from "../../api/line";
+import { BesideWiring } from "../../parts/BesideWiring";
 import folds from "../../parts/Fold.module.css";
 import { LastKnown } from "../../parts/LastKnown";
 import { colourOf, lastKnownShape, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import { circumstances, ends, entryById, seen, testName } from "../../reading/entry";
+import { ICannot, SaidCannot } from "./Cannot";
 import classes from "./Conclusion.module.css";
 import { UnderLoad } from "./UnderLoad";
 import { Walked } from "./Walked";
@@ -50,15 +52,19 @@ export const Conclusion = memo(function Conclusion(props: {
   const { bench, practice } = props;
   const found = bench.interpretation;
   const standing = found.conditions.filter((c) => c.standing);
-  const faults = standing.filter((c) => c.severity !== "ok");
-  const sound = standing.filter((c) => c.severity === "ok");
+  const faults = standing.filter((c) => !c.fine);
+  const sound = standing.filter((c) => c.fine);
   const fallen = found.conditions.filter((c) => !c.standing);
   const untested = found.verdict === "untested";
   return (
     <>
-      {found.retake.length > 0 && <Retake bench={bench} practice={practice} onCorrect={props.onCorrect} />}
-      {found.next_tests.length > 0 && <NextTests {...props} tests={found.next_tests} />}
+      {found.retake.length > 0 ? (
+        <Retake bench={bench} practice={practice} onCorrect={props.onCorrect} />
+      ) : (
+        <NextTests {...props} tests={found.next_tests} />
+      )}
       {found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}
+      <SaidCannot bench={bench} />
       <BesideWiring found={found} />
       {!untested && faults.length > 0 && (
         <StandingList title="Possible faults" conditions={faults} practice={practice} />
@@ -208,6 +214,7 @@ function Retake(props: { bench: Bench; practice: Practice; onCorrect: (reading: 
 }
 
 function NextTests(props: {
+  bench: Bench;
   tests: NextTest[];
   practice: Practice;
   testers: Tester[];
@@ -242,29 +249,8 @@ function NextTests(props: {
           </details>
         )}
       </div>
+      <ICannot bench={props.bench} needs={first.needs} />
     </div>
-  );
-}
-
-const STATE_SHAPE: Record<string, string> = { pass: "correct", fail: "hazard", borderline: "unconfirmed" };
-
-/** The two questions that the wiring's verdict leaves open: does it insulate, does its device trip. */
-function BesideWiring({ found }: { found: Interpretation }) {
-  const questions = [
-    { name: "Insulation", ...found.insulation },
-    { name: "Protection", ...found.protection },
-  ];
-  return (
-    <ul className={classes.beside} aria-label="Beside the wiring">
-      {questions.map(({ name, state, why }) => (
-        <li key={name}>
-          <VerdictShape kind={STATE_SHAPE[state] ?? "untested"} size={16} />
-          <span>
-            <b>{name}</b> {why}
-          </span>
-        </li>
-      ))}
-    </ul>
   );
 }
 

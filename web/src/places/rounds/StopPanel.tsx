@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Practice, Round, Stop, Tester } from "../../api/client";
 import starting from "../../parts/Begin.module.css";
+import { BesideWiring } from "../../parts/BesideWiring";
 import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
 import { isPressed, QuickSet } from "../bench/QuickSet";
 import { PressHere } from "./Press";
@@ -40,6 +41,7 @@ export function StopPanel(props: {
           <div>
             <strong style={{ color: colourOf(stop.verdict) }}>{WORDS[stop.verdict]}</strong>
             <p>{stop.summary}</p>
+            <BesideWiring found={stop} />
           </div>
         </div>
       )}

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { useCutOff } from "../../api/freshness";
 import { useLine } from "../../api/line";
 import { LOOK_AGAIN_MS, useToday } from "../../api/queries";
+import { BesideWiringInShort } from "../../parts/BesideWiring";
 import { Failure } from "../../parts/Failure";
 import { LastKnown } from "../../parts/LastKnown";
 import { Page } from "../../parts/Page";
@@ -82,7 +83,7 @@ export function Today() {
                         <span className="quiet">
                           {point.circuit}, {point.site}
                         </span>
-                        {point.unshown && <em>{point.unshown}</em>}
+                        {point.unshown ? <em>{point.unshown}</em> : <BesideWiringInShort found={point} />}
                       </span>
                       <span className={work.right}>{point.unshown ? "Unknown" : WORDS[point.verdict]}</span>
                     </Link>
