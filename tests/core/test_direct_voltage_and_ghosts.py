@@ -4,6 +4,7 @@ from dataclasses import replace
 
 import pytest
 
+from evenprobe.conditions import Severity
 from evenprobe.interpretation import JudgementResult, Verdict
 from evenprobe.plugging import Answer, Needs, may_plug_in
 from evenprobe.quantities import PRESENCE, VOLTAGE, Direct, Evidence, Kept, Measurement, Reading, weigh
@@ -27,6 +28,17 @@ def test_direct_voltage_on_metalwork_above_its_touch_limit_is_danger(value):
         assert result.verdict is Verdict.DANGER
         assert f"{abs(value):g} V direct" in result.summary
         assert "switch off every source" in result.summary
+
+
+@pytest.mark.parametrize(("pair", "severity"), [("PE-REF", Severity.DANGER), ("L-N", Severity.HAZARD)])
+def test_it_stands_among_what_can_be_true_whatever_else_fell(pair, severity):
+    """It was measured, so it stands even where no wiring explains the rest; without it nobody speaks of it."""
+    for readings in ((), HEALTHY, (*HEALTHY, volts("L-N", 300.0, id="slip"))):
+        result = read(outlet(), *readings, direct(pair, 160.0))
+        first = result.conditions[0]
+        assert (first.condition.id, first.standing, first.severity) == ("direct-voltage-present", True, severity)
+        assert sum(o.likelihood for o in result.conditions) == pytest.approx(1.0)
+        assert "direct-voltage-present" not in {o.condition.id for o in read(outlet(), *readings).conditions}
 
 
 def test_it_is_judged_against_the_direct_limit_and_not_the_alternating_one():

@@ -176,3 +176,25 @@ def test_every_quick_check_says_what_to_set_and_what_to_expect():
         assert check.expect.endswith((".", "figure."))
     heater = advise(QUICK_CHECKS["element"], {"rated_v": 230, "rated_w": 2000})
     assert (heater.range_top, heater.expected) == (200, pytest.approx(26.45))
+
+
+def panels(volts, **how):
+    return judged("panel-string", panels=10, panel_v=40.0, volts=volts, **how)
+
+
+def test_panels_in_series_add_up_and_the_sign_decides():
+    assert panels(402.0)["result"] == "pass"
+    assert panels(-402.0)["result"] == "fail"
+    assert "the other way round" in panels(-402.0)["text"]
+    assert panels(402.0)["computed"]["expected_v"] == 400.0
+
+
+@pytest.mark.parametrize(("volts", "missing"), [(322.0, 2), (281.0, 3)])
+def test_what_is_missing_from_a_string_is_counted_in_panels(volts, missing):
+    found = panels(volts)
+    assert found["result"] == "fail"
+    assert f"About {missing} of them missing" in found["text"]
+
+
+def test_millivolts_of_a_string_are_taken_for_volts_and_asked_about():
+    assert "did you mean" in panels(0.4)["question"]

@@ -95,7 +95,7 @@ NAMES = """
     r30_mohm r60_mohm r600_mohm type rated_ma test_ma tripped ms r1 rn r2 points rating_a running_a start_a curve
     printed_uf measured_uf chemistry volts pairs rated_v rated_w measured_v hz circuits temperature_c"""
 KINDS = """continuity separation closed-contact insulation insulation-ratio parallel residual-current ring load
-    capacitor battery temperature-sensor coil element frequency"""
+    capacitor battery panel-string temperature-sensor coil element frequency"""
 keys = st.dictionaries(st.sampled_from(NAMES.split()), number | word, max_size=9)
 kinds = st.sampled_from(KINDS.split())
 

@@ -103,6 +103,12 @@ QUICK_CHECKS: dict[str, QuickCheck] = {
             expected=lambda _: BATTERIES["alkaline-1.5"][0].volts, presets={"chemistry": "alkaline-1.5"},
         ),
         QuickCheck(
+            "panels", "String of panels", "panel-string", _DC_VOLTS,
+            "In daylight, nothing connected, one string at a time. Never pull a plug under load: it draws an arc.",
+            "What is printed for one, times how many; cold gives more, heat less. The sign decides.",
+            ("panels", "panel_v"), lambda f: f["panels"] * f["panel_v"],
+        ),
+        QuickCheck(
             "sensor", "Temperature sensor", "temperature-sensor", _DEGREES,
             "Beside a thermometer, at two temperatures well apart; wait until both are steady.",
             "Within 1 °C of the thermometer, or the maker's figure.",

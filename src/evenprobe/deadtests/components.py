@@ -1,4 +1,4 @@
-"""Parts taken out and checked alone: capacitors, batteries, sensors, coils, heating elements, filaments.
+"""Parts checked alone: capacitors, batteries, panels, sensors, coils, heating elements, filaments.
 
 Fuses, switches and breakers are contacts, see `continuity`. R = V²/P for what only heats, a tenth of it for a
 cold filament; IEC 60947-4-1 for coils; makers' figures else.
@@ -20,6 +20,7 @@ from evenprobe.limits.components import (
     ELEMENT,
     FILAMENT,
     FILAMENT_COLD_SHARE,
+    PANEL_STRING,
     SENSOR_TOLERANCE_C,
 )
 
@@ -58,6 +59,25 @@ def battery(chemistry: str, measured: Shown) -> Outcome:
     question = did_you_mean(volts.value, states[0].volts, "V")
     computed = {"state": state.says, "volts": volts.value}
     return Outcome(result, said, limit, computed, question, volts, states[0].volts)
+
+
+def panel_string(panels: int, panel_v: float, measured: Shown) -> Outcome:
+    """Volts of panels in series at open circuit: they add up, and the sign decides (IEC 62446-1, 6.1).
+
+    A panel that is bypassed is missing from the sum, one the other way round is taken off it.
+    """
+    expected = panels * panel_v
+    share = measured.times(100 / expected)
+    limit, computed = PANEL_STRING, {"expected_v": expected}
+    question = did_you_mean(abs(measured.value), expected, "V")
+    if measured.value + measured.doubt < 0:
+        return Outcome(Result.FAIL, [JUDGED.say("panels.minus")], limit, computed, question, measured, expected)
+    result = held_against(limit, share.interval)
+    said = [JUDGED.say(f"panels.{result}", expected=expected)]
+    missing = round((expected - measured.value) / panel_v)
+    if result is Result.FAIL and share.value < limit.band.low and 1 <= missing < panels:
+        said.append(JUDGED.say("panels.missing", count=missing))
+    return Outcome(result, said, limit, computed, question, share, 100.0)
 
 
 def temperature_sensor(pairs: Sequence[tuple[float, float]], tolerance_c: float | None, accuracy: Accuracy) -> Outcome:

@@ -88,6 +88,12 @@ JUDGED = Sentences(
         "battery.minus": (
             "The minus sign: leads or battery are the other way round. Find out which before it is connected."
         ),
+        # A string of panels.
+        "panels.pass": "They add up: {expected:g} V is printed.",
+        "panels.borderline": "At the edge of what {expected:g} V printed may be in this heat or cold: repeat it.",
+        "panels.fail": "They do not add up to the {expected:g} V printed.",
+        "panels.missing": "About {count} of them missing from the sum; one the other way round counts twice.",
+        "panels.minus": "The minus sign: string or leads are the other way round. Nothing may be connected to it so.",
         # A temperature sensor.
         "sensor.pass": "Within its tolerance.",
         "sensor.borderline": "At the edge of its tolerance.",

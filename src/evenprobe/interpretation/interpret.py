@@ -3,6 +3,7 @@
 from collections.abc import Collection, Sequence
 
 from evenprobe.interpretation.beside_wiring import insulation_of, protection_of
+from evenprobe.interpretation.direct import direct_sentence, direct_voltage, with_direct
 from evenprobe.interpretation.elimination import (
     Elimination,
     agrees_with,
@@ -26,14 +27,7 @@ from evenprobe.interpretation.next_measurement import Obstacle, next_measurement
 from evenprobe.interpretation.sentences import NEXT, SUMMARIES
 from evenprobe.interpretation.slight_joints import with_slight_joints
 from evenprobe.interpretation.stories import stories
-from evenprobe.interpretation.verdict import (
-    dangerous_readings,
-    decide,
-    direct_sentence,
-    direct_voltage,
-    standing_alarms,
-    summary,
-)
+from evenprobe.interpretation.verdict import dangerous_readings, decide, standing_alarms, summary
 from evenprobe.limits import Override, limit_for
 from evenprobe.quantities import Alarm, Direct, Evidence, Kept, Reading, Weighed, confining, weigh_all
 from evenprobe.testers import Instrument
@@ -99,15 +93,18 @@ def interpret(
     elimination = with_intermittent(ensemble, elimination)
     unanswered = standing_alarms(alarms, evidence)
     answered = [a for a in alarms if a.terminal in METALWORK and a not in unanswered]
-    outcomes = _outcomes(ensemble, elimination, [a for a in alarms if a not in answered], kept, strained=bool(answered))
+    of_wiring = _outcomes(
+        ensemble, elimination, [a for a in alarms if a not in answered], kept, strained=bool(answered)
+    )
+    outcomes = with_direct(of_wiring, directs)
     judged = judgements(point, evidence, [w.reading for w in weighed if isinstance(w, Kept | Direct)], overrides)
     insulation = insulation_of(judged)
     verdict = decide(outcomes, evidence, alarms, insulation.state, directs)
     is_unanswered = bool(unanswered) and not dangerous_readings(evidence)
-    unstrained = [o for o in outcomes if o.standing and not o.strained]
+    unstrained = [o for o in of_wiring if o.standing and not o.strained]
     unexplained = bool(alarms) and not is_unanswered and not unstrained and bool(elimination.standing)
     retake = _retake(ensemble, evidence) if not elimination.standing else ()
-    likelihood = {o.condition.id: o.likelihood for o in outcomes}
+    likelihood = {o.condition.id: o.likelihood for o in of_wiring}
     near = nearest(ensemble, elimination)
     tests, note = next_measurements(ensemble, elimination, likelihood, readings, kit, cannot)
     if near:
@@ -136,7 +133,7 @@ def interpret(
         nearest=near,
         next_tests=tests,
         next_tests_note=note,
-        stories=stories(ensemble, elimination, outcomes),
+        stories=stories(ensemble, elimination, of_wiring),
         not_counted=_not_counted(weighed),
         healthy_band=(band.low, band.high),
         direct=direct,
@@ -164,6 +161,7 @@ def _without_lines(point: PointFacts, readings: Sequence[Reading]) -> PointInter
         said,
         insulation_of(()),
         protection_of(point, evidence),
+        conditions=with_direct((), directs),
         not_counted=not_counted,
         direct=direct,
     )

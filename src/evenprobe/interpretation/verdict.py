@@ -6,12 +6,11 @@ Nothing is safe while a dangerous explanation still fits.
 from collections.abc import Sequence
 
 from evenprobe.conditions import Severity
+from evenprobe.interpretation.direct import on_metal
 from evenprobe.interpretation.findings import ConditionOutcome, Near, State, Verdict
-from evenprobe.interpretation.sentences import DIRECT, SUMMARIES
-from evenprobe.limits.voltages import DRY_TOUCH_DC_VOLTS, DRY_TOUCH_VOLTS
-from evenprobe.practices import Practice
-from evenprobe.quantities import VOLTAGE, Alarm, Direct, Evidence, Kept
-from evenprobe.quantities.measurement import FEEDS_DIRECT
+from evenprobe.interpretation.sentences import SUMMARIES
+from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
+from evenprobe.quantities import VOLTAGE, Alarm, Direct, Evidence
 from evenprobe.quantities.probes import ports_of
 from evenprobe.sentences import Sentence
 from evenprobe.wiring import PointFacts
@@ -49,23 +48,6 @@ def dangerous_readings(evidence: Sequence[Evidence]) -> list[Evidence]:
     return [e for e in above if e.measurement.at_low_impedance or e.measurement.setup("input") not in collapsed]
 
 
-def direct_voltage(directs: Sequence[Direct], kept: Sequence[Kept]) -> list[Direct]:
-    """Direct voltages that low impedance did not bring to nothing in the same place, the highest on metalwork first."""
-    collapsed = {
-        k.reading.measurement.setup("input") for k in kept if k.no_direct and k.reading.measurement.at_low_impedance
-    }
-    found = [
-        d
-        for d in directs
-        if d.reading.measurement.at_low_impedance or d.reading.measurement.setup("input") not in collapsed
-    ]
-    return sorted(found, key=lambda d: (-d.metal, -d.volts, d.reading.id))
-
-
-def _direct_on_metal(directs: Sequence[Direct]) -> bool:
-    return any(d.metal and d.volts > DRY_TOUCH_DC_VOLTS for d in directs)
-
-
 def standing_alarms(alarms: Sequence[Alarm], evidence: Sequence[Evidence]) -> list[Alarm]:
     """Alarms at metalwork that no contact reading to an independent earth has answered, as things were or live."""
     answered_with = {e.measurement.device for e in _metalwork_against_reference(evidence) if e.high <= DRY_TOUCH_VOLTS}
@@ -95,7 +77,7 @@ def decide(
     `insulation`: what its tests came to. `directs`: direct voltages that stand. Both can only make the verdict worse.
     """
     unanswered = standing_alarms(alarms, evidence)
-    if dangerous_readings(evidence) or unanswered or _direct_on_metal(directs):
+    if dangerous_readings(evidence) or unanswered or on_metal(directs):
         return Verdict.DANGER
     found = _by_elimination(outcomes, evidence, alarms, insulation)
     return found if found in (Verdict.HAZARD, Verdict.DANGER) or not directs else Verdict.HAZARD
@@ -121,18 +103,6 @@ def _by_elimination(
     if worst.can_hurt or not evidence or insulation is State.BORDERLINE:
         return Verdict.UNCONFIRMED
     return Verdict.CORRECT if worst.is_fine else Verdict.SAFE
-
-
-def direct_sentence(directs: Sequence[Direct], practice: Practice) -> Sentence | None:
-    """What is said of the worst direct voltage that stands; None where none does."""
-    if not directs:
-        return None
-    worst, letters = directs[0], practice.letters
-    m = worst.reading.measurement
-    ends = " and ".join(letters.get(end, str(end)) for end in (m.from_, m.to) if end)
-    feeds = f"{FEEDS_DIRECT[0].upper()}{FEEDS_DIRECT[1:]}"
-    where = "on-metal" if _direct_on_metal(directs[:1]) else "elsewhere"
-    return DIRECT.say(where, shown=worst.shows, ends=ends, feeds=feeds)
 
 
 def summary(

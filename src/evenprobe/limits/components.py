@@ -9,6 +9,7 @@ COIL_DROP_OUT = Limit("coil.drop-out", "%", Band(0, 20), "IEC 60947-4-1")
 CAPACITOR_TOLERANCE_PERCENT = 6.0
 """Where none is printed."""
 SENSOR_TOLERANCE_C = 1.0
+PANEL_STRING = Limit("panels.open-circuit", "%", Band(88, 118), "IEC 62446-1, the printed sum; hot to freezing cells")
 ELEMENT = Limit("element.resistance", "ohm", Band(0.8, 1.25), "V²/P as a guide")
 FILAMENT_COLD_SHARE = 0.1
 FILAMENT = Limit("filament.resistance", "ohm", Band(0.4, 2.5), "a tenth of V²/P as a guide, cold")

@@ -1067,7 +1067,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "continuity" | "ring" | "separation" | "closed-contact" | "insulation" | "insulation-ratio" | "parallel" | "residual-current" | "load" | "frequency" | "capacitor" | "battery" | "temperature-sensor" | "coil" | "element";
+            id: "continuity" | "ring" | "separation" | "closed-contact" | "insulation" | "insulation-ratio" | "parallel" | "residual-current" | "load" | "frequency" | "capacitor" | "battery" | "temperature-sensor" | "coil" | "element" | "panel-string";
             /** Title */
             title: string;
             /**
@@ -3399,7 +3399,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "continuity" | "ring" | "separation" | "closed-contact" | "insulation" | "insulation-ratio" | "parallel" | "residual-current" | "load" | "frequency" | "capacitor" | "battery" | "temperature-sensor" | "coil" | "element";
+            kind: "continuity" | "ring" | "separation" | "closed-contact" | "insulation" | "insulation-ratio" | "parallel" | "residual-current" | "load" | "frequency" | "capacitor" | "battery" | "temperature-sensor" | "coil" | "element" | "panel-string";
             /** Function */
             function: string;
             /** Jack */
@@ -3618,7 +3618,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "continuity" | "ring" | "separation" | "closed-contact" | "insulation" | "insulation-ratio" | "parallel" | "residual-current" | "load" | "frequency" | "capacitor" | "battery" | "temperature-sensor" | "coil" | "element";
+            kind: "continuity" | "ring" | "separation" | "closed-contact" | "insulation" | "insulation-ratio" | "parallel" | "residual-current" | "load" | "frequency" | "capacitor" | "battery" | "temperature-sensor" | "coil" | "element" | "panel-string";
             /** Title */
             title: string;
             /** Why */
