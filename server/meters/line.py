@@ -5,6 +5,7 @@ Whoever is at the other end is not trusted: no answer is waited for longer, or r
 
 import re
 import socket
+import termios
 import time
 from contextlib import suppress
 from dataclasses import dataclass
@@ -114,7 +115,10 @@ class _Serial:
         self._port.write(f"{command}\n".encode("ascii"))
 
     def ask(self, question: str, within_s: float = ANSWER_WITHIN_S) -> str:
-        self._port.reset_input_buffer()
+        try:
+            self._port.reset_input_buffer()
+        except termios.error as gone:  # an adapter pulled out, which is no OSError to the terminal
+            raise ConnectionResetError("the port went away") from gone
         self.send(question)
         self._port.timeout = within_s
         answer: bytes = self._port.read_until(END, LONGEST_ANSWER)

@@ -2,6 +2,7 @@
 
 import os
 import pty
+import termios
 import threading
 import tty
 from contextlib import contextmanager
@@ -88,3 +89,15 @@ def test_a_port_that_goes_away_is_a_lost_link_and_is_opened_again():
     with on_a_port(SOUND) as (again, heard):
         assert live(again, VOLTS).state == "live"
         assert heard[0] == "*IDN?"
+
+
+def test_an_adapter_pulled_out_is_a_lost_link_too(monkeypatch):
+    """What the terminal then says is no OSError."""
+    with on_a_port(SOUND) as (address, _):
+        assert live(address, VOLTS).state == "live"
+
+        def gone(_port):
+            raise termios.error(5, "Input/output error")
+
+        monkeypatch.setattr("serial.Serial.reset_input_buffer", gone)
+        assert live(address, VOLTS).state == "lost"

@@ -20,5 +20,6 @@ def _has(tester: Instrument, point: PointFacts) -> dict[Need, bool]:
         "test current": tester.test_ma is not None,
         "low impedance": ability is not None and ability.low_input_ohm is not None,
         "one line": len(point.lines) == 1,
+        "residual device": point.circuit.residual_ma is not None,
         "three lines": len(point.lines) == LINES_WITH_A_SEQUENCE,
     }

@@ -49,6 +49,7 @@ class LoadHeld(Missing):
             probes="none",
             entered="pick",
             answers=((True, "stayed in"), (False, "tripped")),
+            needs=("residual device",),
             hint="Switch a known load on here for a minute, then look at the device.",
         ),
     )

@@ -5,7 +5,7 @@ from typing import Literal
 
 Ends = Literal["none", "one", "two", "line to earth"]
 Seen = Literal["number", "yes or no", "lamps"]
-Need = Literal["test current", "one line", "three lines", "low impedance"]
+Need = Literal["test current", "one line", "three lines", "low impedance", "residual device"]
 
 
 @dataclass(frozen=True, kw_only=True)

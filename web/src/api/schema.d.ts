@@ -1217,7 +1217,7 @@ export interface components {
             /** At Board */
             at_board: boolean;
             /** Needs */
-            needs: ("test current" | "one line" | "three lines" | "low impedance")[];
+            needs: ("test current" | "one line" | "three lines" | "low impedance" | "residual device")[];
             /** On A Wire */
             on_a_wire: boolean;
             /** Hint */

@@ -28,7 +28,25 @@ _STANDS_IN_THE_WAY: Mapping[Obstacle, Callable[[Measurement], bool]] = {
 
 
 def obstacles_to(measurement: Measurement) -> set[Obstacle]:
-    """What would stand in its way."""
+    """What would stand in its way.
+
+    Parameters
+    ----------
+    measurement : Measurement
+        As it would be taken.
+
+    Returns
+    -------
+    set of Obstacle
+        What it needs, and may not be to be had.
+
+    Examples
+    --------
+    >>> from evenprobe.quantities import VOLTAGE, Measurement
+    >>> from evenprobe.wiring import Terminal
+    >>> [str(o) for o in obstacles_to(Measurement(VOLTAGE, Terminal.PE, Terminal.REF))]
+    ['reference']
+    """
     return {obstacle for obstacle, stands_in_the_way in _STANDS_IN_THE_WAY.items() if stands_in_the_way(measurement)}
 
 
