@@ -176,8 +176,13 @@ def _measurement(rng: np.random.Generator, point: PointFacts) -> Measurement:
         return replace(plain, load_here_a=amperes, load_between=_load_between(rng, point))
     if kind < 0.80:
         return replace(plain, load_elsewhere_a=amperes, load_between=_load_between(rng, point))
-    if kind < 0.84:
+    if kind < 0.83:
         return replace(plain, device="open")
+    if kind < 0.88:
+        loaded = replace(plain, load_here_a=amperes, load_between=_load_between(rng, point))
+        one, other = rng.permutation(len(board_ends(contacts)))[:2]
+        ends = board_ends(contacts)
+        return replace(loaded if rng.random() < 0.6 else plain, from_=ends[one], to=ends[other])
     return _ohms(rng, point)
 
 

@@ -55,6 +55,7 @@ KEPT_READINGS = [
     (took(VOLTAGE, L, N, by=FLAT, value=120.0), said("unfit", why=NOT_PROVED)),
     (took(VOLTAGE, L, N, unfit="its leads are cut", value=120.0), said("unfit", why="its leads are cut")),
     (took(VOLTAGE, L, N, value=0.0, dc=True), said("direct-is-blind")),
+    (took(VOLTAGE, BOARD_END[L], BOARD_END[N], value=0.0, device="open"), said("board-device-open")),
     (took(RESISTANCE, N, PE, by=DETECTOR, value=0.3), said("does-not-measure", kind=DETECTOR.kind, what="ohms")),
     (took(RESISTANCE, N, PE, by=FLAT, value=0.3, device="open"), said("not-proved")),
     (took(RESISTANCE, N, PE, value=0.3), said("supply-measured-too")),

@@ -202,3 +202,28 @@ def test_what_a_tester_reads_of_a_truth_never_strikes_that_truth_out(number, tes
                     assert not isinstance(found, Direct), "nothing here is direct"
                     assert tester.proved is not False or not isinstance(found, Evidence)
                     assert not isinstance(found, Alarm) or measurement.of_metal_to_reference
+
+
+def test_what_a_load_takes_between_the_board_and_the_point_is_the_run_s():
+    """Ohm: the same load lowers the point by more than the board, by its amperes times both wires of the run."""
+    ensemble = Ensemble(outlet(), 64)
+    alone = {"nothing_else_on": True, "instrument": METER}
+    at_board = BOARD_END[LINE], BOARD_END[NEUTRAL]
+    lost = [
+        sound(ensemble, volts(ensemble, *ends, **alone) - volts(ensemble, *ends, load_here_a=10.0, **alone))
+        for ends in (at_board, (LINE, NEUTRAL))
+    ]
+    run = lost[1] - lost[0]
+    assert (run > 0).all()
+    ohms = sound(ensemble, ensemble.predicted(Measurement(RESISTANCE, LINE, BOARD_END[LINE], LOW_OHM, device="open")))
+    assert np.median(run / (10.0 * 2 * ohms)) == pytest.approx(1.0, abs=0.15)
+
+
+def test_volts_at_the_board_tell_a_poor_joint_along_the_run_from_a_poor_supply():
+    ensemble = Ensemble(outlet(), 64)
+    loaded = {"nothing_else_on": True, "load_here_a": 10.0, "instrument": METER}
+    for condition, lost_before in (("high-resistance-line", False), ("neutral-lost-at-source", True)):
+        rows = ensemble.block_of(CONDITIONS[condition])
+        at_board = volts(ensemble, BOARD_END[LINE], BOARD_END[NEUTRAL], **loaded)[rows]
+        bare = volts(ensemble, BOARD_END[LINE], BOARD_END[NEUTRAL], nothing_else_on=True, instrument=METER)[rows]
+        assert bool(np.median(bare - at_board) > 10.0) is lost_before

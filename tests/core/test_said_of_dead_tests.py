@@ -6,7 +6,7 @@ import re
 import pytest
 
 from evenprobe.deadtests import Accuracy, Result
-from evenprobe.deadtests.components import battery, capacitor, coil, element, temperature_sensor
+from evenprobe.deadtests.components import battery, capacitor, coil, element, panel_string, temperature_sensor
 from evenprobe.deadtests.continuity import Run, closed_contact, continuity, separation
 from evenprobe.deadtests.insulation import CircuitInsulation, insulation, ratios, several
 from evenprobe.deadtests.protective import frequency, load, residual_current
@@ -96,6 +96,7 @@ def of_parts():
             continue
         yield from (battery(chemistry, shows(value)) for chemistry in ("lead-acid-12", "alkaline-1.5"))
         yield from (coil(230, shows(value), energised=on) for on in (True, False))
+    yield from (panel_string(10, 40.0, shows(volts)) for volts in (400.0, 355.0, 320.0, -400.0))
     for off in (0.2, 1.0, 4.0):
         yield temperature_sensor([(20, 20 + off), (60, 60 + off)], None, EXACT)
         yield temperature_sensor([(20, 20 + off)], None, EXACT)

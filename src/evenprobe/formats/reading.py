@@ -125,7 +125,7 @@ class ReadingEntry(Strict):
                     raise FieldError(key, f"a {self.quantity} test goes from a line to earth; use {', '.join(ends)}")
         at_board = [key for key, end in (("from", self.from_), ("to", self.to)) if end in BOARD_END.values()]
         if at_board and not written.at_board:
-            raise FieldError(at_board[0], f"an end at the board is for dead tests and currents, not {self.quantity}")
+            raise FieldError(at_board[0], f"an end at the board is not for {self.quantity}")
         if self.nothing_else_on and not written.load:
             raise FieldError("nothing_else_on", f"says something of a live voltage, not of {self.quantity}")
         if self.neutral == "lifted" and not written.neutral_lifted:

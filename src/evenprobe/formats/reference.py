@@ -113,6 +113,8 @@ class FunctionRow(BaseModel):
     over_range: bool
     extremes: bool
     at_board: bool
+    at_the_board: bool
+    """Both ends are always there."""
     needs: list[Need]
     on_a_wire: bool
     hint: str
@@ -290,6 +292,7 @@ def _function(quantity: Quantity, function: Function) -> FunctionRow:
         over_range=written.over_range,
         extremes=written.extremes,
         at_board=written.at_board,
+        at_the_board=function.at_the_board,
         needs=list(function.needs),
         on_a_wire=function.on_a_wire,
         hint=function.hint,

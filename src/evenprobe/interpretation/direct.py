@@ -15,7 +15,7 @@ from evenprobe.quantities import Direct, Kept
 from evenprobe.quantities.measurement import FEEDS_DIRECT
 from evenprobe.sentences import Sentence
 
-DIRECT_PRESENT = Condition(
+_PRESENT = Condition(
     id="direct-voltage-present",
     severity=Severity.HAZARD,
     prior=0.01,
@@ -50,9 +50,9 @@ def with_direct(outcomes: Sequence[ConditionOutcome], directs: Sequence[Direct])
     """The same, with direct voltage standing before all else where one stands."""
     if not directs:
         return tuple(outcomes)
-    severity = Severity.DANGER if on_metal(directs) else DIRECT_PRESENT.severity
+    severity = Severity.DANGER if on_metal(directs) else _PRESENT.severity
     share = _LIKELIHOOD if any(o.standing for o in outcomes) else 1.0
-    found = ConditionOutcome(DIRECT_PRESENT, severity, standing=True, strained=False, likelihood=share)
+    found = ConditionOutcome(_PRESENT, severity, standing=True, strained=False, likelihood=share)
     return (found, *(replace(o, likelihood=o.likelihood * (1 - share)) for o in outcomes))
 
 

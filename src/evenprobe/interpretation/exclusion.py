@@ -21,6 +21,7 @@ from evenprobe.interpretation.local_search import FITS, Arrival, Start, search_f
 from evenprobe.interpretation.misfit import best_scale, misfits
 from evenprobe.interpretation.samples import Span
 from evenprobe.quantities import Evidence
+from evenprobe.quantities.evidence import seen
 
 Array = NDArray[Any]
 
@@ -219,7 +220,7 @@ def _doubts_among(
 
 def _dice(stage_of_condition: str, evidence: Sequence[Evidence]) -> np.random.Generator:
     """Random numbers for a condition's stage: of the ordered evidence, whoever else is tried."""
-    told = repr([e.seen for e in evidence])
+    told = repr([seen(e) for e in evidence])
     return np.random.default_rng(int.from_bytes(hashlib.sha256(f"{stage_of_condition} {told}".encode()).digest()))
 
 

@@ -22,8 +22,7 @@ from evenprobe.quantities.measurement import (
     Weighed,
     set_aside,
 )
-from evenprobe.quantities.probes import LOAD_HERE_S, BetweenProbes, pair_of
-from evenprobe.quantities.resistance import BOARD_S
+from evenprobe.quantities.probes import BOARD_S, LOAD_HERE_S, BetweenProbes, pair_of
 from evenprobe.quantities.sentences import NOT_PROVED
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a

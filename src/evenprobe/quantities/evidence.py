@@ -18,7 +18,13 @@ def in_order(evidence: Sequence[Evidence]) -> list[Evidence]:
     -------
     list of Evidence
     """
-    return sorted(evidence, key=lambda e: (e.seen, repr(e.key), e.reading.id))
+    return sorted(evidence, key=lambda e: (seen(e), repr(e.key), e.reading.id))
+
+
+def seen(e: Evidence) -> tuple[object, ...]:
+    """What was seen between what, whichever probe was where: it orders evidence, and decides nothing."""
+    ends = sorted(map(str, e.measurement.ends))
+    return str(e.quantity), ends, e.low, e.high, e.tolerance, e.tester, str(e.reading.at)
 
 
 def confining(evidence: Sequence[Evidence]) -> tuple[Evidence, ...]:

@@ -288,12 +288,6 @@ class Evidence:
         return self.measurement, self.low, self.high, self.tolerance, self.gain_share, self.tester, self.reading.at
 
     @property
-    def seen(self) -> tuple[object, ...]:
-        """What was seen between what, whichever probe was where: what orders evidence, and nothing else depends on."""
-        ends = sorted(map(str, self.measurement.ends))
-        return str(self.quantity), ends, self.low, self.high, self.tolerance, self.tester, str(self.reading.at)
-
-    @property
     def interval(self) -> tuple[float, float]:
         """Every true value the reading allows, in the quantity's unit."""
         low, high = self.low - self.tolerance, self.high + self.tolerance

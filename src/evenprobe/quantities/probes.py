@@ -15,15 +15,19 @@ from evenprobe.installation.installation import Solved, tap_port
 from evenprobe.network import Load, Pair
 from evenprobe.quantities.measurement import CONTACT_S, LIVE_EXPOSURE, Measurement, Quantity
 from evenprobe.wiring import PointFacts, Terminal
-from evenprobe.wiring.points import METALWORK
+from evenprobe.wiring.points import BOARD_END, METALWORK
 
 Array = NDArray[Any]
 
 BEYOND = 1e15
 """Stands for no upper end, above anything a tester shows."""
-AT_A_LIVE_CONTACT_S, REFERENCE_S, LOW_IMPEDANCE_S = 2.0, 25.0, 8.0
+AT_A_LIVE_CONTACT_S, REFERENCE_S, LOW_IMPEDANCE_S, BOARD_S = 2.0, 25.0, 8.0, 30.0
 LOAD_HERE_S, LOAD_ELSEWHERE_S, NOTHING_ELSE_S = 40.0, 70.0, 50.0
-"""Seconds that a live contact, a reference earth, a low impedance and a known load add to a reading."""
+"""Seconds that a live contact, a reference earth, a low impedance, the board and a known load add to a reading."""
+
+
+_BOTH = 2
+_CONTACT_OF = {end: contact for contact, end in BOARD_END.items() if contact is not Terminal.CASE}
 
 
 def port_of(terminal: Terminal) -> str:
@@ -91,9 +95,9 @@ def load_between(measurement: Measurement, point: PointFacts) -> tuple[Terminal,
         return measurement.load_between
     first, *others = point.lines
     live = {*point.lines, Terminal.N} if point.layout.neutral else {*point.lines}
-    measured = measurement.from_, measurement.to
-    if len(point.lines) > 1 and measured[0] in live and measured[1] in live:
-        return Terminal(measured[0]), Terminal(measured[1])
+    measured = tuple(_CONTACT_OF.get(end, end) for end in (measurement.from_, measurement.to) if end is not None)
+    if len(point.lines) > 1 and len(measured) == _BOTH and live.issuperset(measured):
+        return measured[0], measured[1]
     return first, Terminal.N if point.layout.neutral else others[0]
 
 

@@ -14,9 +14,8 @@ from evenprobe.quantities.measurement import (
     Reading,
     Weighed,
 )
-from evenprobe.quantities.probes import LOAD_HERE_S
+from evenprobe.quantities.probes import BOARD_S, LOAD_HERE_S
 from evenprobe.quantities.residual import Missing
-from evenprobe.quantities.resistance import BOARD_S
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a
 from evenprobe.quantities.written import Function, Written

@@ -13,7 +13,7 @@ from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import DEAD, NEUTRAL_LIFTED, Mode
 from evenprobe.quantities.indication import Drift, autoranged, displayed
 from evenprobe.quantities.measurement import QUANTITIES, Evidence, Measurement, Quantity, Reading, Weighed, set_aside
-from evenprobe.quantities.probes import BEYOND, pair_of, touching
+from evenprobe.quantities.probes import BEYOND, BOARD_S, pair_of, touching
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
@@ -28,7 +28,7 @@ Array = NDArray[Any]
 TOUCH = Drift(0.02, 0.01)
 """The resistance of a probe's touch is another one each time."""
 _OVER_RANGE_OHM = 40e6
-OPEN_S, BOARD_S, LIFTED_S = 150.0, 30.0, 60.0
+OPEN_S, LIFTED_S = 150.0, 60.0
 """Seconds to open and prove dead, to go to the board, to take the neutral disconnected at the board."""
 
 

@@ -9,6 +9,7 @@ KEPT = Sentences(
         "not-proved": "this tester was not proved, so it cannot confirm safe",
         "unfit": "{why}, so it may raise an alarm and cannot confirm safe",
         # Voltage.
+        "board-device-open": "at the board with the device open says nothing of the supply, nor of the run",
         "direct-is-blind": "a DC range shows 0 on a live AC conductor, so it says nothing about AC",
         # Resistance and insulation.
         "supply-measured-too": "with the device closed the supply is measured too; open it and repeat",

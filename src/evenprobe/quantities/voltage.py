@@ -10,9 +10,11 @@ from math import pi
 import numpy as np
 
 from evenprobe.installation.installation import Solved
+from evenprobe.installation.modes import Mode
 from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
 from evenprobe.quantities.indication import STEP_LIGHTS_FROM, Drift, displayed, stepped
 from evenprobe.quantities.measurement import (
+    LIVE_EXPOSURE,
     QUANTITIES,
     Alarm,
     Direct,
@@ -23,7 +25,7 @@ from evenprobe.quantities.measurement import (
     Weighed,
     set_aside,
 )
-from evenprobe.quantities.probes import BEYOND, Array, BetweenProbes, pair_of, port_of
+from evenprobe.quantities.probes import BEYOND, BOARD_S, Array, BetweenProbes, pair_of, port_of
 from evenprobe.quantities.sentences import BEYOND_TESTER, KEPT, NOT_PROVED
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a
@@ -32,7 +34,7 @@ from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal, contact_pairs
 from evenprobe.wiring.circumstances import Input
-from evenprobe.wiring.points import METALWORK
+from evenprobe.wiring.points import BOARD_END, METALWORK
 
 DRIFT = Drift(0.1, 0.0)
 """A display's last digit is never quite still; what the supply does meanwhile is its moment's."""
@@ -52,7 +54,9 @@ class Voltage(BetweenProbes):
     unit = "V"
     purpose = Purpose.LIVE_VOLTAGE
     with_source = True
-    written = Written(ends="two", units=("V", "mV", "kV"), called="an AC voltage", signed_direct=True, load=True)
+    written = Written(
+        ends="two", units=("V", "mV", "kV"), called="an AC voltage", at_board=True, signed_direct=True, load=True
+    )
     functions = (
         Function(id="volts", name="AC volts", fixes=(("mode", "ac"),), on_a_wire=True),
         Function(
@@ -62,9 +66,21 @@ class Voltage(BetweenProbes):
             needs=("low impedance",),
             on_a_wire=True,
         ),
+        Function(
+            id="board-volts",
+            name="AC volts at the board",
+            fixes=(("mode", "ac"),),
+            at_the_board=True,
+            hint="Tap the contacts whose conductors the probes are on, where they leave the board.",
+        ),
         Function(id="dc", name="DC volts", fixes=(("mode", "dc"),), on_a_wire=True),
         Function(id="steps", name="Volt steps", entered="steps", fixes=(("mode", "ac"),)),
     )
+
+    def mode(self, measurement: Measurement) -> Mode:
+        """At the board where the conductors leave it, after the device."""
+        mode = super().mode(measurement)
+        return mode._replace(clamped=True, taps=True) if _at_the_board(measurement) else mode
 
     def across(self, measurement: Measurement, point: PointFacts) -> complex:
         ability = measurement.instrument.volts()
@@ -89,6 +105,8 @@ class Voltage(BetweenProbes):
             return (set_aside(reading, "does-not-measure", kind=instrument.kind, what="volts"),)
         if instrument.proved is False:
             return (self.of_one_unfit(reading, NOT_PROVED),)
+        if _at_the_board(reading.measurement) and reading.measurement.device == "open":
+            return (set_aside(reading, "board-device-open"),)
         if reading.value is None:
             low = STEP_LIGHTS_FROM * (reading.at_least or 0.0)
             high = BEYOND if reading.below is None else reading.below
@@ -128,6 +146,15 @@ class Voltage(BetweenProbes):
                 yield Measurement(self, a, b, tester, load_here_a=load)
                 yield Measurement(self, a, b, tester, load_here_a=load, nothing_else_on=True)
             yield Measurement(self, a, b, tester, load_elsewhere_a=load)
+        if plugs_in or Terminal.N not in point.terminals:
+            return
+        for line in point.lines:
+            ends = BOARD_END[line], Terminal.BOARD_N
+            yield Measurement(self, *ends, tester, nothing_else_on=True)
+            yield Measurement(self, *ends, tester, load_here_a=load, nothing_else_on=True)
+
+    def seconds(self, measurement: Measurement) -> float:
+        return super().seconds(measurement) + BOARD_S * LIVE_EXPOSURE * _at_the_board(measurement)
 
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
         ability = measurement.instrument.volts()
@@ -139,6 +166,10 @@ class Voltage(BetweenProbes):
         if measurement.instrument.kind.stepped:
             return stepped(name, measurement, true, errors)
         return Reading(name, measurement, value=displayed(true, measurement, ability, DRIFT, errors))
+
+
+def _at_the_board(measurement: Measurement) -> bool:
+    return bool(measurement.ends & set(BOARD_END.values()))
 
 
 def _direct(reading: Reading) -> Weighed:

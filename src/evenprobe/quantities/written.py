@@ -77,6 +77,8 @@ class Function:
         What the tester or the point must have.
     on_a_wire
         Whether a meter with a link can show it by itself.
+    at_the_board
+        Whether its probes are on conductors where they leave the board.
     hint, hint_at
         What to do, where it is put to two contacts by nothing; and once it has a place, `{at}`.
     """
@@ -89,5 +91,6 @@ class Function:
     fixes: tuple[tuple[str, str], ...] = ()
     needs: tuple[Need, ...] = ()
     on_a_wire: bool = False
+    at_the_board: bool = False
     hint: str = ""
     hint_at: str = ""

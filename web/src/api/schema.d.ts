@@ -1216,6 +1216,8 @@ export interface components {
             extremes: boolean;
             /** At Board */
             at_board: boolean;
+            /** At The Board */
+            at_the_board: boolean;
             /** Needs */
             needs: ("test current" | "one line" | "three lines" | "low impedance" | "residual device")[];
             /** On A Wire */

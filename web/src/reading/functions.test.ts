@@ -23,6 +23,8 @@ test.each<[Entry, string]>([
   [{ quantity: "presence", value: true }, "presence"],
   [{ quantity: "presence", sweep: [{ m: 0, alarm: true }] }, "sweep"],
   [{ quantity: "current" }, "amps"],
+  [{ quantity: "current", from: "BOARD-L" }, "amps"],
+  [{ quantity: "voltage", from: "BOARD-L", to: "BOARD-N" }, "board-volts"],
   [{ quantity: "trip" }, "trip"],
 ])("an entry is known by what it was taken with: %o", (entry, id) => {
   expect(functionOf(entry)?.id).toBe(id);
@@ -39,7 +41,8 @@ test("every function of every kind is there, and is known again by what it fixes
       const f = functionNamed(id);
       const how =
         f.entered === "walk" ? { sweep: [] } : f.entered === "steps" ? { at_least: 12 } : ({} as object);
-      expect(functionOf({ quantity: f.quantity, ...f.fixes, ...how })?.id).toBe(id);
+      const ends = f.at_the_board ? { from: "BOARD-L", to: "BOARD-N" } : {};
+      expect(functionOf({ quantity: f.quantity, ...f.fixes, ...how, ...ends })?.id).toBe(id);
     }
 });
 

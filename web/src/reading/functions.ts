@@ -24,11 +24,15 @@ export function functionOf(entry: Partial<Entry>): TesterFunction | undefined {
   const how = entry.sweep ? "walk" : inSteps(entry) ? "steps" : null;
   const fits = (f: TesterFunction) =>
     f.quantity === entry.quantity &&
+    f.at_the_board === isAtTheBoard(entry) &&
     (how ? f.entered === how : f.entered !== "walk" && f.entered !== "steps") &&
     Object.entries(f.fixes).every(([key, value]) => said[key] === value);
   return theReference()
     .functions.filter(fits)
     .sort((a, b) => Object.keys(b.fixes).length - Object.keys(a.fixes).length)[0];
 }
+
+const isAtTheBoard = ({ from, to }: Partial<Entry>) =>
+  from?.startsWith("BOARD-") === true && to?.startsWith("BOARD-") === true;
 
 const inSteps = (entry: Partial<Entry>) => entry.at_least !== undefined || entry.below !== undefined;

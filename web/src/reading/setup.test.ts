@@ -136,6 +136,18 @@ test("a clamp is at one conductor, at the board or here, once or in turns", () =
   expect(entry().to).toBe("BOARD-N");
 });
 
+test("volts at the board are of the conductors of two contacts, and are set up again as such", () => {
+  change({ do: "function", what: "board-volts" }, { do: "type", typed: "120.4" });
+  expect(entry()).toMatchObject({ quantity: "voltage", mode: "ac", from: "BOARD-L", to: "BOARD-N" });
+  const test = { quantity: "voltage", from: "BOARD-L", to: "BOARD-N", circumstance: { load_here_a: 9 } };
+  change({ do: "test", test: test as never, tester: null });
+  expect(setup).toMatchObject({
+    what: "board-volts",
+    probes: { measuring: "L", reference: "N" },
+    load: "here",
+  });
+});
+
 test("a tester that cannot do what was set does what it does first", () => {
   change({ do: "tester", tester: { id: "plug" } as Tester });
   expect(setup).toMatchObject({ tester: "plug", what: "lamps" });

@@ -4,7 +4,7 @@ import { useReducer } from "react";
 import type { Bench, Entry, NextTest, Reading, Tester } from "../api/client";
 import { theReference } from "../api/reference";
 import { isAsIs } from "./entry";
-import { functionNamed, functionOf, hasDevice } from "./functions";
+import { functionNamed, functionOf, hasDevice, type TesterFunction } from "./functions";
 import type { Probes } from "./probes";
 import { typedNumber } from "./typedNumber";
 
@@ -217,7 +217,8 @@ function placed({ probes, what }: Setup, terminal: string): Probes {
 }
 
 function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
-  const f = functionOf({ ...test.circumstance, quantity: test.quantity } as Partial<Entry>);
+  const { quantity, from, to } = test;
+  const f = functionOf({ ...test.circumstance, quantity, from, to } as Partial<Entry>);
   const what = f?.id ?? setup.what;
   const { load_here_a, load_elsewhere_a, nothing_else_on, device, neutral } = test.circumstance;
   return {
@@ -225,7 +226,7 @@ function forTest(setup: Setup, test: NextTest, tester: string | null): Setup {
     tester: tester ?? setup.tester,
     what,
     unit: functionNamed(what).units[0] ?? "",
-    probes: { measuring: test.from?.replace("BOARD-", "") ?? null, reference: test.to },
+    probes: probesOf(f, test),
     clamp: { ...UNCLAMPED, atBoard: f?.at_board === true && f.extremes },
     load: load_here_a ? "here" : load_elsewhere_a ? "elsewhere" : "none",
     amperes: String(load_here_a ?? load_elsewhere_a ?? setup.amperes),
@@ -247,7 +248,7 @@ function forCorrection(setup: Setup, reading: Reading): Setup {
     tester: reading.tester ?? setup.tester,
     what,
     unit: entry.unit ?? functionNamed(what).units[0] ?? "",
-    probes: { measuring: entry.from ?? null, reference: entry.to ?? null },
+    probes: probesOf(f, entry),
     ...(f?.extremes && clampOf(entry)),
     load: entry.load_here_a != null ? "here" : entry.load_elsewhere_a != null ? "elsewhere" : "none",
     amperes: String(entry.load_here_a ?? entry.load_elsewhere_a ?? setup.amperes),
@@ -258,6 +259,16 @@ function forCorrection(setup: Setup, reading: Reading): Setup {
     typed: "",
     correcting: reading.id,
   };
+}
+
+/** Where the probes are: at the board itself, and where a clamp is closed, by the contacts' names. */
+function probesOf(
+  f: TesterFunction | undefined,
+  { from, to }: Pick<NextTest, "from" | "to"> | Entry,
+): Probes {
+  const contact = (end: string | null | undefined) => end?.replace("BOARD-", "") ?? null;
+  const measuring = f?.at_the_board || f?.extremes ? contact(from) : (from ?? null);
+  return { measuring, reference: f?.at_the_board ? contact(to) : (to ?? null) };
 }
 
 function clampOf(entry: Entry): Pick<Setup, "probes" | "clamp"> {
@@ -302,10 +313,10 @@ export function entryFor(
   what: Partial<Entry> = { value: typedNumber(setup.typed) },
 ): Entry {
   const f = functionNamed(setup.what);
+  const end = (terminal: string | null) =>
+    (f.at_the_board && hasBoardEnd(terminal) ? boardEnd(terminal) : terminal) ?? undefined;
   const probes =
-    f.probes === "none"
-      ? {}
-      : { from: setup.probes.measuring ?? undefined, to: setup.probes.reference ?? undefined };
+    f.probes === "none" ? {} : { from: end(setup.probes.measuring), to: end(setup.probes.reference) };
   const entry: Entry = { quantity: f.quantity, ...probes, ...what, ...f.fixes };
   if (setup.unit && f.units.length > 0) entry.unit ??= setup.unit as Entry["unit"];
   if (f.load) {
