@@ -8,7 +8,7 @@ from evenprobe.interpretation import Verdict, capabilities_here, interpret
 from evenprobe.interpretation.next_measurement import Obstacle
 from evenprobe.interpretation.next_measurement.obstacles import obstacles_to
 from evenprobe.interpretation.next_measurement.shortest_way import Step, shortest_way
-from evenprobe.quantities import RESISTANCE, VOLTAGE, Measurement
+from evenprobe.quantities import PRESENCE, RESISTANCE, VOLTAGE, Measurement, Reading
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import Terminal
@@ -90,8 +90,18 @@ def test_only_what_the_kit_can_do_is_offered():
         for t in interpret(outlet(), HEALTHY, [LOW_OHM]).next_tests
         if t.measurement.quantity is RESISTANCE
     )
-    with_detector = interpret(outlet(), HEALTHY, [DETECTOR]).next_tests
-    assert all(t.measurement.instrument is not DETECTOR for t in with_detector)
+
+
+def test_a_detector_is_held_to_the_metal_beside_what_decides_and_only_once():
+    """Its alarm finds a danger in three seconds; its silence strikes nothing out, so it never comes first."""
+    *decide, screen = interpret(outlet(), HEALTHY, [METER, DETECTOR]).next_tests
+    assert decide
+    assert (screen.measurement.quantity, screen.measurement.from_, screen.rules_out) == (PRESENCE, Terminal.PE, ())
+    silent = Reading("s", screen.measurement, alarm=False)
+    after = interpret(outlet(), [*HEALTHY, silent], [METER, DETECTOR]).next_tests
+    assert PRESENCE not in {t.measurement.quantity for t in after}
+    flat = Instrument("d", kinds.NON_CONTACT, proved=False)
+    assert PRESENCE not in {t.measurement.quantity for t in interpret(outlet(), HEALTHY, [METER, flat]).next_tests}
 
 
 def test_a_tester_that_is_known_not_to_work_is_not_offered_and_the_note_says_what_would_help():

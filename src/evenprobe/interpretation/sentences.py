@@ -60,6 +60,7 @@ JUDGED = Sentences(
 
 NEXT = Sentences(
     {
+        "screen": "Three seconds. An alarm finds a danger; silence proves nothing.",
         "rules-out": "If all is well it rules out {titles}.",
         "rules-out-more": "If all is well it rules out {titles} and {more} more.",
         "then-loaded": "Take the same under the load right after. {then}",

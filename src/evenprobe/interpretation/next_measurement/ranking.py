@@ -14,6 +14,7 @@ from evenprobe.interpretation.next_measurement.cost import cost
 from evenprobe.interpretation.next_measurement.enough import what_would_decide
 from evenprobe.interpretation.next_measurement.information import Expected, dark_where_lit, likeliest
 from evenprobe.interpretation.next_measurement.obstacles import Obstacle, can_be_taken, obstacles_to
+from evenprobe.interpretation.next_measurement.screening import to_be_screened
 from evenprobe.interpretation.next_measurement.way_to_safe import is_loaded_alone, on_the_way, why_taken
 from evenprobe.quantities import Reading
 from evenprobe.quantities.probes import unloaded
@@ -85,6 +86,9 @@ def next_measurements(
     if not _danger_suspected(ensemble, likelihood):
         first = on_the_way(ensemble, standing, taken, tests, worth, expected, before)
     offered = _that_differ((*first, *(tests[i] for i in useful)))
+    screen = to_be_screened(point, taken, kit) if danger_stands else None
+    if offered and screen is not None:
+        offered = [*offered[: _OFFERED - 1], screen]
     if offered:
         return tuple(offered), ""
     return (), what_would_decide(ensemble, elimination, likelihood, taken, kit, cannot)
