@@ -45,6 +45,8 @@ DIRECT_SHARE, UNSAID_SHARE = 0.15, 0.4
 """Of surveys with a direct source on a contact, and of known loads of which nobody says between what they are."""
 TIMED_SHARE, SOON_S, ALONE_SHARE = 0.5, 90.0, 0.25
 """Of surveys whose times are known; the longest between two readings then; and of readings with nothing else on."""
+JOINED_SHARE = 0.4
+"""Of ohms between two contacts that are taken with their conductors joined at the board."""
 SLIGHT_SHARE = 0.4
 """Of poor joints that are only a little poor."""
 TESTER_SHARES = (0.51, 0.18, 0.18, 0.03, 0.05, 0.05)
@@ -204,7 +206,9 @@ def _ohms(rng: np.random.Generator, point: PointFacts) -> Measurement:
         a = contacts[rng.integers(len(contacts))]
         b = board_ends(contacts)[rng.integers(len(contacts))]
     tester = (METER, LOW_OHM)[rng.integers(2)]
-    return Measurement(RESISTANCE, a, b, tester, device="open", neutral=NEUTRALS[rng.integers(2)])
+    ohms = Measurement(RESISTANCE, a, b, tester, device="open", neutral=NEUTRALS[rng.integers(2)])
+    joins = b not in board_ends(contacts) and rng.random() < JOINED_SHARE
+    return replace(ohms, far_ends="joined") if joins else ohms
 
 
 def _casing_or(end: Terminal, rng: np.random.Generator, point: PointFacts) -> Terminal:

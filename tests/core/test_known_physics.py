@@ -230,3 +230,19 @@ def test_volts_at_the_board_tell_a_poor_joint_along_the_run_from_a_poor_supply()
         at_board = volts(ensemble, BOARD_END[LINE], BOARD_END[NEUTRAL], **loaded)[rows]
         bare = volts(ensemble, BOARD_END[LINE], BOARD_END[NEUTRAL], nothing_else_on=True, instrument=METER)[rows]
         assert bool(np.median(bare - at_board) > 10.0) is lost_before
+
+
+@pytest.mark.parametrize("other", [EARTH, NEUTRAL])
+def test_two_conductors_joined_at_the_board_read_as_both_end_to_end(other):
+    """R1 + R2 and R1 + RN of IEC 60364-6: no long lead, and as each by itself but for what hangs across them."""
+    ensemble = Ensemble(outlet(), 64)
+    dead = {"device": "open", "neutral": "lifted"}
+    each = [Measurement(RESISTANCE, end, BOARD_END[end], LOW_OHM, **dead) for end in (LINE, other)]
+    joined = Measurement(RESISTANCE, LINE, other, LOW_OHM, far_ends="joined", **dead)
+    summed = sum(sound(ensemble, ensemble.predicted(m)) for m in each)
+    both = sound(ensemble, ensemble.predicted(joined))
+    assert (both < summed + 0.1).all()
+    assert np.median(both / summed) == pytest.approx(0.95, abs=0.15)
+    false_earth = ensemble.block_of(CONDITIONS["earth-from-neutral"])
+    if other is EARTH:
+        assert np.median(ensemble.predicted(joined)[false_earth]) > 100, "made of a neutral that is lifted"

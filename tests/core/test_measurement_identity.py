@@ -30,6 +30,7 @@ OTHERWISE = {
     "nothing_else_on": True,
     "device": "open",
     "neutral": "lifted",
+    "far_ends": "joined",
     "test_ma": 30.0,
     "dc": True,
 }

@@ -19,7 +19,7 @@ from evenprobe.quantities.sweep import Station, Sweep
 from evenprobe.quantities.written import Written
 from evenprobe.testers import Instrument
 from evenprobe.wiring import Terminal
-from evenprobe.wiring.circumstances import Device, Input, Loads, Neutral
+from evenprobe.wiring.circumstances import Device, FarEnds, Input, Loads, Neutral
 from evenprobe.wiring.points import BOARD_END, LINES, METALWORK
 
 _HIGHEST_LOAD_A = 1000.0
@@ -68,6 +68,8 @@ class ReadingEntry(Strict):
     device: Device | None = None
     neutral: Neutral | None = None
     """Of a dead test: lifted off its bar at the board, or opened by the device."""
+    far_ends: FarEnds | None = None
+    """Of ohms between two contacts: joined, where their conductors are joined at the board."""
     loads: Loads | None = None
     source: Literal["typed", "captured"] | None = None
     """How it came into the record: typed, which it is where nothing is said, or captured from a meter's link."""
@@ -130,6 +132,8 @@ class ReadingEntry(Strict):
             raise FieldError("nothing_else_on", f"says something of a live voltage, not of {self.quantity}")
         if self.neutral == "lifted" and not written.neutral_lifted:
             raise FieldError("neutral", "is lifted only on a dead circuit, for ohms and insulation")
+        if self.far_ends == "joined" and (not written.joins or at_board or None in (self.from_, self.to)):
+            raise FieldError("far_ends", "is of ohms between two contacts, their conductors joined at the board")
         if self.from_ is not None and self.from_ == self.to:
             raise FieldError("to", f"both probes are on {self.to}; put one on another contact")
 
@@ -230,6 +234,7 @@ class ReadingEntry(Strict):
                 nothing_else_on=self.nothing_else_on is True,
                 device=self.device or ("open" if self._written.device_open else "closed"),
                 neutral=self.neutral or "connected",
+                far_ends=self.far_ends or "apart",
                 test_ma=self.test_ma if self._written.ends == "line to earth" else None,
                 dc=self.mode == "dc",
             ),

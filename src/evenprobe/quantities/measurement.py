@@ -22,7 +22,7 @@ from evenprobe.rounding import rounded
 from evenprobe.testers.instrument import TYPED, Instrument
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal
-from evenprobe.wiring.circumstances import Device, Input, Loads, Neutral
+from evenprobe.wiring.circumstances import Device, FarEnds, Input, Loads, Neutral
 from evenprobe.wiring.points import METALWORK
 
 if TYPE_CHECKING:
@@ -160,7 +160,8 @@ class Measurement:
     are between, None for the pair that `probes.load_between` takes. `nothing_else_on`: whatever else there is on the
     circuit was seen to be switched off or unplugged. `device`: the circuit's own.
     `test_ma`: what a trip test drives from the line to earth, at nominal voltage.
-    `neutral`: lifted off its bar at the board, or opened by the device. `dc`: on a DC range.
+    `neutral`: lifted off its bar at the board, or opened by the device. `far_ends`: joined, where the conductors of the
+    two contacts are joined at the board, so that it is both of them. `dc`: on a DC range.
     """
 
     quantity: Quantity
@@ -174,6 +175,7 @@ class Measurement:
     nothing_else_on: bool = False
     device: Device = "closed"
     neutral: Neutral = "connected"
+    far_ends: FarEnds = "apart"
     test_ma: float | None = None
     dc: bool = False
 

@@ -4,6 +4,8 @@ Low-ohm testers: IEC 61557-4. An over-range display says only that it is more th
 """
 
 from collections.abc import Iterable, Sequence
+from dataclasses import replace
+from itertools import product
 from typing import Any
 
 import numpy as np
@@ -11,6 +13,7 @@ from numpy.typing import NDArray
 
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import DEAD, NEUTRAL_LIFTED, Mode
+from evenprobe.network import Load
 from evenprobe.quantities.indication import Drift, autoranged, displayed
 from evenprobe.quantities.measurement import QUANTITIES, Evidence, Measurement, Quantity, Reading, Weighed, set_aside
 from evenprobe.quantities.probes import BEYOND, BOARD_S, pair_of, touching
@@ -29,7 +32,9 @@ TOUCH = Drift(0.02, 0.01)
 """The resistance of a probe's touch is another one each time."""
 _OVER_RANGE_OHM = 40e6
 OPEN_S, LIFTED_S = 150.0, 60.0
-"""Seconds to open and prove dead, to go to the board, to take the neutral disconnected at the board."""
+"""Seconds to open and prove dead, and to take the neutral off its bar."""
+_JOINED_SIEMENS = 100.0
+"""Of a short wire and two clips."""
 
 
 class OnADeadCircuit(Quantity):
@@ -43,18 +48,30 @@ class OnADeadCircuit(Quantity):
 
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         pair = pair_of(measurement)
-        through = np.real(solved.at.impedance(pair)) if pair[0] != pair[1] else np.zeros_like(solved.contact_ohm)
+        joined = _joined(measurement, solved)
+        through = (
+            np.real(solved.at.impedance(pair, joined)) if pair[0] != pair[1] else np.zeros_like(solved.contact_ohm)
+        )
         return np.asarray(through + touching(pair, solved))
 
     def slopes(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
-        return np.asarray(solved.at.ohms_per_siemens(pair_of(measurement)))
+        return np.asarray(solved.at.ohms_per_siemens(pair_of(measurement), _joined(measurement, solved)))
 
     def said(self, value: float) -> str:
         return "over range" if value >= _OVER_RANGE_OHM else super().said(value)
 
     def seconds(self, measurement: Measurement) -> float:
         to_the_board = bool(measurement.ends & set(BOARD_END.values()))
-        return OPEN_S + BOARD_S * to_the_board + LIFTED_S * (measurement.neutral == "lifted")
+        lifted, joined = measurement.neutral == "lifted", measurement.far_ends == "joined"
+        return OPEN_S + BOARD_S * (to_the_board or joined) + LIFTED_S * lifted
+
+
+def _joined(measurement: Measurement, solved: Solved) -> list[Load]:
+    """What joins the two conductors at the board, where that is how it is measured."""
+    if measurement.far_ends == "apart":
+        return []
+    one, other = (str(BOARD_END[end]) for end in (measurement.from_, measurement.to) if end is not None)
+    return [Load((one, other), np.full_like(solved.contact_ohm, _JOINED_SIEMENS))]
 
 
 class Resistance(OnADeadCircuit):
@@ -70,8 +87,17 @@ class Resistance(OnADeadCircuit):
         most_si=HIGHEST_OHMS,
         device_open=True,
         neutral_lifted=True,
+        joins=True,
     )
-    functions = (Function(id="ohms", name="Ohms, device open", on_a_wire=True),)
+    functions = (
+        Function(id="ohms", name="Ohms, device open", on_a_wire=True),
+        Function(
+            id="ohms-joined",
+            name="Ohms, joined at the board",
+            fixes=(("far_ends", "joined"),),
+            hint="Join the two conductors to each other at the board: what you read is both of them.",
+        ),
+    )
 
     def counts_for(self, reading: Reading, point: PointFacts) -> Sequence[Weighed]:
         measurement = reading.measurement
@@ -104,6 +130,10 @@ class Resistance(OnADeadCircuit):
                 yield ohms(terminal, BOARD_END[terminal], "lifted")
         if {Terminal.N, Terminal.PE} <= set(point.terminals):
             yield ohms(Terminal.N, Terminal.PE, "lifted")
+        for line, other in product(point.lines, (Terminal.PE, Terminal.N)):
+            if other in point.terminals:
+                yield replace(ohms(line, other), far_ends="joined")
+                yield replace(ohms(line, other, "lifted"), far_ends="joined")
 
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
         true = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])

@@ -38,6 +38,8 @@ class Written:
         Whether the circuit's device is open where nobody says so.
     neutral_lifted
         Whether the neutral may be off its bar.
+    joins
+        Whether the two conductors may be joined at the board.
     load
         Whether a known load may be on.
     """
@@ -54,6 +56,7 @@ class Written:
     walked: bool = False
     device_open: bool = False
     neutral_lifted: bool = False
+    joins: bool = False
     load: bool = False
 
 

@@ -2162,6 +2162,8 @@ export interface components {
             device?: ("open" | "closed") | null;
             /** Neutral */
             neutral?: ("connected" | "lifted") | null;
+            /** Far Ends */
+            far_ends?: ("apart" | "joined") | null;
             /** Input */
             input?: ("high-z" | "low-z") | null;
             /** Test Ma */
@@ -2518,6 +2520,11 @@ export interface components {
              * @enum {string}
              */
             neutral?: "connected" | "lifted";
+            /**
+             * Far Ends
+             * @enum {string}
+             */
+            far_ends?: "apart" | "joined";
             /**
              * Loads
              * @enum {string}

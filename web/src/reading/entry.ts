@@ -71,6 +71,7 @@ export function circumstances(entry: Entry | (NextTest["circumstance"] & { quant
   if (entry.test_ma != null) parts.push(`${entry.test_ma} mA`);
   if (entry.device === "open") parts.push("device open");
   if (entry.neutral === "lifted") parts.push("neutral disconnected at the board");
+  if (entry.far_ends === "joined") parts.push("joined at the board");
   if (entry.input === "low-z") parts.push("low impedance");
   if ("mode" in entry && entry.mode === "dc") parts.push("DC");
   return parts.join(", ");

@@ -15,7 +15,7 @@ from evenprobe.interpretation.next_measurement import Obstacle, obstacles_to
 from evenprobe.practices import Practice
 from evenprobe.quantities import Measurement
 from evenprobe.rounding import figures, rounded
-from evenprobe.wiring.circumstances import Device, Input, Neutral
+from evenprobe.wiring.circumstances import Device, FarEnds, Input, Neutral
 
 
 class ReasonOut(Answer):
@@ -122,6 +122,7 @@ class CircumstanceOut(Answer):
     nothing_else_on: Literal[True] | None = unless_none()
     device: Device | None = unless_none()
     neutral: Neutral | None = unless_none()
+    far_ends: FarEnds | None = unless_none()
     input: Input | None = unless_none()
     test_ma: float | None = unless_none()
 
@@ -135,6 +136,7 @@ class CircumstanceOut(Answer):
             nothing_else_on=True if measurement.nothing_else_on else None,
             device="open" if measurement.device == "open" else None,
             neutral="lifted" if measurement.neutral == "lifted" else None,
+            far_ends="joined" if measurement.far_ends == "joined" else None,
             input="low-z" if measurement.input == "low-z" else None,
             test_ma=measurement.test_ma,
         )

@@ -22,7 +22,7 @@ _BOARD_ENDS = frozenset(BOARD_END.values())
 _STANDS_IN_THE_WAY: Mapping[Obstacle, Callable[[Measurement], bool]] = {
     Obstacle.REFERENCE: lambda m: Terminal.REF in m.ends,
     Obstacle.LOAD: lambda m: m.under_load,
-    Obstacle.OPEN: lambda m: bool(m.ends & _BOARD_ENDS) or m.neutral == "lifted",
+    Obstacle.OPEN: lambda m: bool(m.ends & _BOARD_ENDS) or m.neutral == "lifted" or m.far_ends == "joined",
     Obstacle.SWITCH_OFF: lambda m: m.quantity.dead or m.device == "open" or m.nothing_else_on,
 }
 
