@@ -66,11 +66,15 @@ class Reason:
 
 @dataclass(frozen=True)
 class Near:
-    """A condition that comes near to explaining readings nothing explains, in tolerances, and what it misses most."""
+    """A condition that comes near to explaining readings nothing explains, in tolerances, and what it misses most.
+
+    `missed`: the measurement that it misses most by.
+    """
 
     condition: Condition
     misfit: float
     reason: Reason
+    missed: Measurement
 
 
 @dataclass(frozen=True)

@@ -13,4 +13,9 @@ def nearest(ensemble: Ensemble, elimination: Elimination) -> tuple[Near, ...]:
         return ()
     missed_by = elimination.missed_by
     by_misfit = sorted(elimination.fallen, key=lambda c: (missed_by[c.id], -c.prior_at(ensemble.point)))
-    return tuple(Near(c, missed_by[c.id], reason_for(ensemble, elimination, c)) for c in by_misfit[:_NAMED])
+    taken = {e.reading.id: e.reading.measurement for e in elimination.evidence}
+    found = []
+    for condition in by_misfit[:_NAMED]:
+        reason = reason_for(ensemble, elimination, condition)
+        found.append(Near(condition, missed_by[condition.id], reason, taken[reason.reading]))
+    return tuple(found)

@@ -7,7 +7,7 @@ SUMMARIES = Sentences(
     {
         Verdict.UNTESTED: "Nothing measured counts yet. Treat as live.",
         Verdict.CONTRADICTORY: "No single condition explains all the readings. Treat as live.",
-        "nearest": "Nearest: {name}, which would show {expected} where {seen} was read.",
+        "nearest": "Nearest: {name}, but then {ends} would show {expected}, not {seen}.",
         Verdict.CORRECT: "Everything dangerous in the wiring is ruled out, and nothing is wrong with it.",
         Verdict.SAFE: "No dangerous fault left; {worst} still could be.",
         Verdict.UNCONFIRMED: "Most likely: {likely}. Not excluded yet: {worst} ({symptom}).",
