@@ -6,6 +6,7 @@ import pytest
 from evenprobe.conditions import conditions_for
 from evenprobe.interpretation import Verdict, capabilities_here, interpret
 from evenprobe.interpretation.next_measurement import Obstacle
+from evenprobe.interpretation.next_measurement.candidates import candidates
 from evenprobe.interpretation.next_measurement.obstacles import obstacles_to
 from evenprobe.interpretation.next_measurement.shortest_way import Step, shortest_way
 from evenprobe.quantities import PRESENCE, RESISTANCE, VOLTAGE, Measurement, Reading
@@ -238,3 +239,13 @@ def test_a_plug_tester_meets_the_contacts_of_its_outlet_only():
 def test_a_detector_alone_rules_nothing_out():
     detector = Instrument("detector", kinds.NON_CONTACT, proved=True)
     assert capabilities_here(outlet(), (), detector).can == ()
+
+
+def test_the_board_is_asked_only_after_a_load_at_the_point_showed_what_is_lost():
+    at_board = {Terminal.BOARD_L, Terminal.BOARD_N}
+
+    def asked(*readings):
+        return any(m.quantity is VOLTAGE and m.ends == at_board for m in candidates(outlet(), readings, [METER]))
+
+    assert not asked(*HEALTHY)
+    assert asked(*HEALTHY, volts("L-N", 112.0, load_here_a=10.0))

@@ -5,7 +5,7 @@ ten readings at once. So the samples that come nearest are moved by damped least
 Marquardt 1963) on what each reading misses its tolerance by. Once a reading is inside it pulls no more, so
 a sample that fits is a root of the system and is reached fast; a condition that cannot fit stops moving.
 All starts of all conditions go in one batch, each with the readings it is to meet; the worse half of a condition's
-starts is dropped as they go. Every other time slopes are not found anew but brought into line with what the step
+starts is dropped as they go. Every third time slopes are not found anew but brought into line with what the step
 just taken showed (Broyden, Math. Comp. 19, 1965).
 """
 
@@ -41,7 +41,7 @@ third of this by then, nearly all of them at their goal."""
 ENDS = 4
 FITS = 1.05
 """Least squares may stop short of the least misfit there is; a condition that comes this near is not struck out."""
-_SLOPES_ANEW_EVERY = 2
+_IN_LINE_EVERY = 3
 _PATIENCE = {3: 0.9, 5: 0.75}
 _LONG_PATIENCE = {5: 0.95}
 """A start whose misfits have not shrunk to this share in so many rounds has arrived."""
@@ -119,7 +119,7 @@ class LocalSearch:
         self._cost[moved] = trial.cost[arrived]
         self._costs.append(self._cost)
         self._active = self._worth_going_on(turn)
-        if turn % _SLOPES_ANEW_EVERY:
+        if turn % _IN_LINE_EVERY:
             go_on = np.isin(moved, self._active)
             if go_on.any():
                 self._slopes[moved[go_on]] = trial.slopes(arrived[go_on])
