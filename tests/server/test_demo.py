@@ -12,6 +12,7 @@ from kit.models import Tester
 from proofs.logs import state_of
 from proofs.models import Proof
 from readings.interpretations import interpretation_of
+from readings.models import Reading
 from readings.point_view import PointView
 from sites.models import Point, Site
 
@@ -23,6 +24,16 @@ def test_the_demo_scenario_shows_every_verdict_and_loads_twice_as_once(db):
     verdicts = {interpretation_of(PointView(p)).verdict for p in points}
     assert verdicts == set(Verdict)
     assert Site.objects.get(name__startswith="Larkspur").supplies.all()[0].name == "Split-phase service"
+
+
+def test_what_an_older_version_loaded_stays_as_it_is_and_that_is_said(db, monkeypatch, capsys):
+    """Its readings were simulated by other physics: under their ids they cannot be written again."""
+    call_command("load_demo")
+    before = {r.id: r.entry for r in Reading.objects.all()}
+    monkeypatch.setattr("demo.management.commands.load_demo._STRAY_VOLTS", 37.0)
+    call_command("load_demo")
+    assert "of an older version, kept as it is" in capsys.readouterr().out
+    assert {r.id: r.entry for r in Reading.objects.all()} == before
 
 
 def test_the_demo_scenario_shows_proofs_that_run_and_that_do_not_and_kit_that_needs_a_hand(db):
