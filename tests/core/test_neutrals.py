@@ -73,17 +73,25 @@ def test_another_line_s_load_raises_a_shared_neutral_with_the_circuit_off():
 @pytest.mark.parametrize(
     ("deciding", "left"),
     [
-        (Reading("held", HELD, tripped=False), set()),
-        (Reading("lifted", LIFTED, over_range=True), set()),
-        (Reading("all", ALL_CLAMPED, value=0.0), {"neutral-earth-joined-on-run"}),
+        ((Reading("pressed", PRESSED, tripped=True), Reading("held", HELD, tripped=False)), set()),
+        ((Reading("lifted", LIFTED, over_range=True),), set()),
+        ((Reading("all", ALL_CLAMPED, value=0.0),), {"neutral-earth-joined-on-run"}),
     ],
     ids=["held", "lifted", "clamped, which does not see a link next to the board"],
 )
 def test_each_of_these_alone_strikes_them_out(deciding, left):
     assert standing(read(PROTECTED, *SOUND)) >= NEUTRALS
-    found = standing(read(PROTECTED, *SOUND, deciding))
+    found = standing(read(PROTECTED, *SOUND, *deciding))
     assert "correct" in found
     assert NEUTRALS & found == left
+
+
+def test_a_device_nobody_has_seen_trip_clears_nothing_by_staying_in():
+    """It may be one that never trips: then a swapped neutral holds any load."""
+    held = Reading("held", HELD, tripped=False)
+    before, after = read(PROTECTED, *SOUND), read(PROTECTED, *SOUND, held)
+    assert standing(after) == standing(before)
+    assert "nobody has seen this GFCI trip yet" in after.not_counted[0].why
 
 
 def test_ohms_from_the_lifted_neutral_to_earth_show_it_is_joined_or_borrowed():

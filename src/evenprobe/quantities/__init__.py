@@ -23,7 +23,7 @@ from evenprobe.quantities.current import CURRENT  # noqa: E402
 from evenprobe.quantities.frequency import FREQUENCY  # noqa: E402
 from evenprobe.quantities.insulation import INSULATION  # noqa: E402
 from evenprobe.quantities.lamps import LAMPS  # noqa: E402
-from evenprobe.quantities.load_held import LOAD_HELD  # noqa: E402
+from evenprobe.quantities.load_held import LOAD_HELD, by_devices_that_trip  # noqa: E402
 from evenprobe.quantities.presence import PRESENCE  # noqa: E402
 from evenprobe.quantities.residual_current import RESIDUAL_CURRENT  # noqa: E402
 from evenprobe.quantities.resistance import RESISTANCE  # noqa: E402
@@ -94,7 +94,9 @@ def weigh(reading: Reading, point: PointFacts) -> Sequence[Weighed]:
 
 
 def weigh_all(readings: Sequence[Reading], point: PointFacts) -> list[Weighed]:
-    """What all readings of a point count for, each tester's last digit inferred where it is not on record.
+    """What all readings of a point count for together.
+
+    Each tester's last digit is inferred where it is not on record, and a load held clears only by a device that trips.
 
     Parameters
     ----------
@@ -121,4 +123,4 @@ def weigh_all(readings: Sequence[Reading], point: PointFacts) -> list[Weighed]:
     >>> whole.tolerance > 3 * tenths.tolerance
     True
     """
-    return [w for r in with_last_digits(readings) for w in weigh(r, point)]
+    return by_devices_that_trip([w for r in with_last_digits(readings) for w in weigh(r, point)], point)

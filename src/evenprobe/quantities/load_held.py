@@ -2,7 +2,8 @@
 
 IEC 61008-1, UL 943: what such a device must trip at did not go missing, so the load comes back by it, and not by the
 earth nor by another circuit's neutral. A device that trips may have had too much load; where there is nothing else on
-and its rating is not reached it trips on what goes missing.
+and its rating is not reached it trips on what goes missing. What a device holds that nobody has seen trip clears
+nothing: it may be one that never does.
 """
 
 from collections.abc import Iterable, Sequence
@@ -95,6 +96,20 @@ class LoadHeld(Missing):
         missing_ma = 1000 * float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
         trips_at = errors.rng.uniform(*residual_span_ma(hidden.point.circuit.residual_ma or _USUAL_MA))
         return Reading(name, measurement, tripped=missing_ma >= trips_at)
+
+
+def by_devices_that_trip(weighed: Sequence[Weighed], point: PointFacts) -> list[Weighed]:
+    """The same; a load that was held clears only where the device was seen to trip, at this point or under a load."""
+    trips = any(isinstance(w, Evidence) and w.reading.tripped for w in weighed)
+    return [w if trips or not _is_held(w) else _of_a_device_nobody_tripped(w, point) for w in weighed]
+
+
+def _is_held(w: Weighed) -> bool:
+    return isinstance(w, Evidence) and w.quantity is LOAD_HELD and not w.reading.tripped
+
+
+def _of_a_device_nobody_tripped(w: Weighed, point: PointFacts) -> Weighed:
+    return set_aside(w.reading, "held.never-tripped", **point.practice.named)
 
 
 _USUAL_MA = 30.0

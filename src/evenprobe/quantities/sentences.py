@@ -23,6 +23,7 @@ KEPT = Sentences(
         "only-the-start": "what it rose to says what started, not how the wires lie",
         "nothing-flows": "with the device open, or on DC, nothing is meant to flow",
         # Trip.
+        "held.never-tripped": "nobody has seen this {rcd} trip yet, so that it stays in cannot confirm safe",
         "held.no-load": "no load is said to have been on here, so a device that stayed in says nothing",
         "held.tripped": "it may have had too much: try again with nothing else on, within its rating",
         "held.no-device": "no {rcd} is recorded for this circuit, so none could have tripped",

@@ -3,7 +3,7 @@
 from collections.abc import Callable, Hashable, Iterator, Sequence
 from dataclasses import replace
 
-from evenprobe.quantities import VOLTAGE, Measurement, Reading
+from evenprobe.quantities import LOAD_HELD, VOLTAGE, Measurement, Reading
 from evenprobe.quantities.probes import port_of, with_loads_placed
 from evenprobe.quantities.setups import setups_with
 from evenprobe.testers import TYPED, Instrument
@@ -25,10 +25,21 @@ def candidates(point: PointFacts, taken: Sequence[Reading], kit: Sequence[Instru
 
 
 def _asked_of(taken: Sequence[Reading]) -> Callable[[Measurement], bool]:
-    """What is asked at all: volts at the board only once a load at the point showed what is lost on the way there."""
+    """What is asked at all.
+
+    Volts at the board only once a load at the point showed what is lost on the way there, and a load held only of a
+    device that was seen to trip, or that tripped under it and may have had too much.
+    """
     loaded = any(r.measurement.quantity is VOLTAGE and r.measurement.load_here_a is not None for r in taken)
+    tripped = any(r.tripped for r in taken)
     at_board = set(BOARD_END.values())
-    return lambda m: loaded or m.quantity is not VOLTAGE or not m.ends & at_board
+
+    def is_asked(m: Measurement) -> bool:
+        if m.quantity is LOAD_HELD:
+            return tripped
+        return loaded or m.quantity is not VOLTAGE or not m.ends & at_board
+
+    return is_asked
 
 
 def same_test(m: Measurement, point: PointFacts) -> Hashable:
