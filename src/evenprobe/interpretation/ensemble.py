@@ -62,8 +62,8 @@ class Ensemble(Samples):
         super().__init__(installation, np.tile(cube, (len(self.conditions), 1)), blocks)
         self.scale = self.source_range
         self._ranges: Memory[Measurement, ShownRange] = Memory(PREDICTIONS_KEPT)
-        self.met: Memory[Hashable, float] = Memory(_LEAST_MISSES_KEPT)
-        """By a condition's id and the keys of one or two pieces of evidence: the least that it misses them by."""
+        self.met: Memory[Hashable, Any] = Memory(_LEAST_MISSES_KEPT)
+        """By a condition's id and the keys of one or two pieces of evidence: what a search for them found."""
         self._potentials: Memory[Terminal, Array] = Memory(PREDICTIONS_KEPT)
 
     def prepare(self) -> None:

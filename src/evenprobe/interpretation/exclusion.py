@@ -6,10 +6,10 @@ stands in `_STAGES`. What is not found here is held to be nowhere, and the survi
 """
 
 import hashlib
-from collections.abc import Callable, Hashable, Iterable, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Hashable, Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
 from itertools import combinations
-from typing import Any
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -41,6 +41,13 @@ _LAST_CONDITIONS = 3
 _HOP_SHARES = (0.1, 0.8)
 """Of the unknowns drawn anew in a hop: from close by to nearly anywhere, evenly."""
 _BRIEF_CONDITIONS = 3
+
+
+class Found(NamedTuple):
+    """What a search found for a condition: the least misfit, and the samples (E, unknowns) it ended at, if it moved."""
+
+    misfit: float
+    ends: Array | None = None
 
 
 @dataclass(frozen=True)
@@ -119,28 +126,40 @@ def look_again(
     """
     doubts = list(doubts_of(ensemble, ensemble.conditions, evidence, predicted, misfit, scale))
     if briefly:
-        return _pursue(ensemble, evidence, _nearest(doubts, _BRIEF_CONDITIONS), (_NEAREST_FIRST,))
-    least = _by_two(ensemble, evidence, predicted, doubts)
-    in_doubt = [d for d in doubts if d.condition.id not in least]
-    least |= _pursue(ensemble, evidence, in_doubt, _STAGES)
+        return _least(_pursue(ensemble, evidence, _nearest(doubts, _BRIEF_CONDITIONS), (_NEAREST_FIRST,)))
+    by_two = _by_two(ensemble, evidence, predicted, doubts)
+    least = {name: missed for name, missed in _least(by_two).items() if missed > FITS}
+    in_doubt = [_beginning_at(by_two.get(d.condition.id), d) for d in doubts if d.condition.id not in least]
+    least |= _least(_pursue(ensemble, evidence, in_doubt, _STAGES))
     if misfit.min() > 1.0 and min(least.values(), default=0.0) > FITS:
         near = _nearest((d for d in in_doubt if d.distance <= NEAR), _LAST_CONDITIONS)
-        found = _pursue(ensemble, evidence, near, (_LAST,))
+        found = _least(_pursue(ensemble, evidence, near, (_LAST,)))
         least |= {name: min(least[name], misfit_now) for name, misfit_now in found.items()}
     return least
 
 
+def _least(found: Mapping[str, Found]) -> dict[str, float]:
+    return {name: one.misfit for name, one in found.items()}
+
+
+def _beginning_at(found: Found | None, doubt: Doubt) -> Doubt:
+    """Samples that meet the worst two readings are mostly near to meeting all."""
+    if found is None or found.ends is None:
+        return doubt
+    return replace(doubt, starts=np.concatenate([found.ends, doubt.starts]))
+
+
 def _pursue(
     ensemble: Ensemble, evidence: Sequence[Evidence], doubts: Iterable[Doubt], stages: Sequence[Stage]
-) -> dict[str, float]:
-    """The least misfit found for each condition; a stage takes up what the one before it took up and did not fit.
+) -> dict[str, Found]:
+    """What is found for each condition; a stage takes up what the one before it took up and did not fit.
 
     All are moved together, each by the evidence it is in doubt of; whoever else is tried makes no difference.
     """
     every_way = ensemble.installation.unknowns.every_way
     pursued = {d.condition.id: Pursued(d) for d in doubts}
     evidence = [e for e in evidence if any(e in p.doubt.evidence for p in pursued.values())]
-    least: dict[str, float] = {}
+    found: dict[str, Found] = {}
     for stage in stages:
         taken = {n: p for n, p in pursued.items() if p.least > FITS and stage.takes(p, len(p.doubt.evidence))}
         starts = [
@@ -153,8 +172,8 @@ def _pursue(
         ]
         arrived = search_from(ensemble.installation, evidence, starts, patient=stage.patient)
         pursued = {name: taken[name].after(arrival) for name, arrival in arrived.items()}
-        least |= {name: p.least for name, p in pursued.items()}
-    return least
+        found |= {name: Found(p.least, p.ends) for name, p in pursued.items()}
+    return found
 
 
 def _ends(pursued: Pursued) -> Array:
@@ -168,32 +187,32 @@ def _nearest(doubts: Iterable[Doubt], count: int) -> list[Doubt]:
 
 def _by_two(
     ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Span, doubts: Sequence[Doubt]
-) -> dict[str, float]:
-    """Of the conditions that cannot even meet the two readings that lie worst together, the least misfit of those.
+) -> dict[str, Found]:
+    """What is found for the two readings that lie worst together for a condition.
 
-    Two are met more easily than all, so what is not found here is nowhere; and which two they are, and whether they
-    can be met, follows from them alone, so it is remembered for the next reading.
+    Two are met more easily than all, so what does not meet them meets all nowhere; and which two they are, and whether
+    they can be met, follows from them alone, so it is remembered for the next reading.
     """
     by_pair: dict[tuple[int, ...], list[Condition]] = {}
     for doubt in doubts:
         pair = _worst_two(ensemble, evidence, predicted, ensemble.block_of(doubt.condition))
         if len(pair) < len(evidence):
             by_pair.setdefault(pair, []).append(doubt.condition)
-    least: dict[str, float] = {}
+    found: dict[str, Found] = {}
     in_doubt: list[Doubt] = []
     anew: dict[str, Hashable] = {}
     for pair, conditions in by_pair.items():
         two = [evidence[i] for i in pair]
         keys = {c.id: (c.id, *(e.key for e in two)) for c in conditions}
-        known = {name: missed for name, key in keys.items() if (missed := ensemble.met.known(key)) is not None}
+        known = {name: met for name, key in keys.items() if (met := ensemble.met.known(key)) is not None}
         of_samples, worth_moving = _doubts_among(ensemble, two, [c for c in conditions if c.id not in known])
-        least |= known | of_samples
+        found |= known | of_samples
         in_doubt += worth_moving
         anew |= {name: keys[name] for name in of_samples}
-    least |= _pursue(ensemble, evidence, in_doubt, _STAGES)
+    found |= _pursue(ensemble, evidence, in_doubt, _STAGES)
     for name, key in anew.items():
-        ensemble.met.keep(key, least[name])
-    return {name: missed for name, missed in least.items() if missed > FITS}
+        ensemble.met.keep(key, found[name])
+    return found
 
 
 def _worst_two(ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Span, block: slice) -> tuple[int, ...]:
@@ -208,14 +227,14 @@ def _worst_two(ensemble: Ensemble, evidence: Sequence[Evidence], predicted: Span
 
 def _doubts_among(
     ensemble: Ensemble, evidence: Sequence[Evidence], conditions: Sequence[Condition]
-) -> tuple[dict[str, float], list[Doubt]]:
-    """The least misfit of each condition's samples as they are, and which conditions are worth moving them."""
+) -> tuple[dict[str, Found], list[Doubt]]:
+    """What each condition's samples miss by as they are, and which conditions are worth moving them."""
     if not conditions:
         return {}, []
     predicted = ensemble.spans(evidence)
     misfit, scale = misfits(evidence, predicted, ensemble.scale), best_scale(evidence, predicted, ensemble.scale)
-    least = {c.id: float(misfit[ensemble.block_of(c)].min()) for c in conditions}
-    return least, list(doubts_of(ensemble, conditions, evidence, predicted, misfit, scale))
+    found = {c.id: Found(float(misfit[ensemble.block_of(c)].min())) for c in conditions}
+    return found, list(doubts_of(ensemble, conditions, evidence, predicted, misfit, scale))
 
 
 def _dice(stage_of_condition: str, evidence: Sequence[Evidence]) -> np.random.Generator:
