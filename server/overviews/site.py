@@ -1,5 +1,6 @@
 """Sites over HTTP: the tree from supply to point, and filling in an empty one."""
 
+from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -9,12 +10,10 @@ from base.failures import each_shown
 from base.problems import Problems
 from base.shapes import Named
 from crews.services import crew_of
-from evenprobe.formats.answers import UNKNOWN, BesideWiringOut
-from evenprobe.interpretation import Verdict
 from evenprobe.practices.lengths import FOOT
 from evenprobe.rounding import figures
 from evenprobe.supplies import SYSTEMS
-from readings.interpretations import interpretation_of
+from readings.in_short import in_short, not_shown
 from readings.point_view import PointView, with_record
 from sites.loose import file_away, measure_now
 from sites.models import Board, Circuit, Point, Site, Supply
@@ -182,22 +181,14 @@ def _retired(site: Site, supplies: list[Supply]) -> list[RetiredOut]:
 
 
 def _point_line(point: Point) -> PointLine:
-    answer = interpretation_of(PointView(point))
-    return _line(point, answer.verdict, answer.summary, answer.insulation, answer.protection)
+    return _line(point, in_short(PointView(point)))
 
 
 def _unshown_point(point: Point, why: str) -> PointLine:
-    return _line(point, Verdict.UNTESTED, f"{why} Treat as live.", UNKNOWN, UNKNOWN, why)
+    return _line(point, not_shown(why))
 
 
-def _line(
-    point: Point,
-    verdict: str,
-    summary: str,
-    insulation: BesideWiringOut,
-    protection: BesideWiringOut,
-    unshown: str = "",
-) -> PointLine:
+def _line(point: Point, said: dict[str, Any]) -> PointLine:
     return PointLine(
         id=point.id,
         name=point.name,
@@ -206,9 +197,5 @@ def _line(
         length_m=point.length_m,
         length_ft=None if point.length_m is None else figures(point.length_m / FOOT.metres),
         room=point.room,
-        verdict=str(verdict),
-        insulation=insulation,
-        protection=protection,
-        summary=summary,
-        unshown=unshown,
+        **said,
     )

@@ -1,6 +1,7 @@
 """Today: what to do next, in order. Proofs first, then rounds begun, points that are not safe, then kit."""
 
 from datetime import timedelta
+from typing import Any
 from uuid import UUID
 
 from django.db.models import QuerySet
@@ -12,8 +13,6 @@ from base.failures import each_shown
 from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.formats import InstrumentEntry
-from evenprobe.formats.answers import UNKNOWN, BesideWiringOut
-from evenprobe.formats.words import VerdictWord
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.testers.fitness import attention
 from kit.hands import Hands
@@ -21,8 +20,9 @@ from kit.models import Tester
 from kit.services import testers_of
 from proofs.api import proof_lines
 from proofs.shapes import HISTORY, ProofLine
-from readings.interpretations import interpretation_of
+from readings.in_short import in_short, not_shown
 from readings.point_view import PointView, with_record
+from readings.shapes import InShort
 from rounds.models import Round
 from rounds.presenters import lines_of
 from rounds.services import rounds_of
@@ -39,16 +39,11 @@ _IN_HAND = timedelta(days=7)
 """How long a round that was begun is a thing of today."""
 
 
-class PointToDo(Schema):
+class PointToDo(InShort):
     id: UUID
     name: str
     circuit: str
     site: str
-    verdict: VerdictWord
-    insulation: BesideWiringOut
-    protection: BesideWiringOut
-    summary: str
-    unshown: str = ""
 
 
 class KitToDo(Schema):
@@ -103,34 +98,16 @@ def _points(crew: Crew) -> list[PointToDo]:
 
 
 def _point(point: Point) -> PointToDo:
-    answer = interpretation_of(PointView(point))
-    return _to_do(point, answer.verdict, answer.summary, answer.insulation, answer.protection)
+    return _to_do(point, in_short(PointView(point)))
 
 
 def _unshown_point(point: Point, why: str) -> PointToDo:
-    return _to_do(point, Verdict.UNTESTED, f"{why} Treat as live.", UNKNOWN, UNKNOWN, why)
+    return _to_do(point, not_shown(why))
 
 
-def _to_do(
-    point: Point,
-    verdict: str,
-    summary: str,
-    insulation: BesideWiringOut,
-    protection: BesideWiringOut,
-    unshown: str = "",
-) -> PointToDo:
+def _to_do(point: Point, said: dict[str, Any]) -> PointToDo:
     circuit = point.circuit
-    return PointToDo(
-        id=point.id,
-        name=point.name,
-        circuit=circuit.name,
-        site=circuit.board.supply.site.name,
-        verdict=str(verdict),
-        insulation=insulation,
-        protection=protection,
-        summary=summary,
-        unshown=unshown,
-    )
+    return PointToDo(id=point.id, name=point.name, circuit=circuit.name, site=circuit.board.supply.site.name, **said)
 
 
 def _kit(crew: Crew) -> list[KitToDo]:

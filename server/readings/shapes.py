@@ -11,8 +11,16 @@ from base.shapes import Named
 from evenprobe.entries import Time
 from evenprobe.entries.documented import Among, WrittenAs
 from evenprobe.formats import ReadingEntry
-from evenprobe.formats.answers import InterpretationOut, LoadsOut, SweepOut
-from evenprobe.formats.words import EarthingWord, ObstacleWord, PointKindWord, PracticeWord, QuantityWord, SystemWord
+from evenprobe.formats.answers import BesideWiringOut, InterpretationOut, LoadsOut, SweepOut
+from evenprobe.formats.words import (
+    EarthingWord,
+    ObstacleWord,
+    PointKindWord,
+    PracticeWord,
+    QuantityWord,
+    SystemWord,
+    VerdictWord,
+)
 from evenprobe.interpretation.next_measurement import Obstacle
 
 ReadingJson = Annotated[dict[str, Any], WrittenAs(ReadingEntry)]
@@ -88,6 +96,17 @@ class QuickOut(Schema):
     test_ma: float | None
     reading: UUID | None
     entry: ReadingJson | None
+
+
+class InShort(Schema):
+    """What a list says of a point: its three answers, and the verdict in words."""
+
+    verdict: VerdictWord
+    insulation: BesideWiringOut
+    protection: BesideWiringOut
+    summary: str
+    unshown: str = ""
+    """Why it cannot be shown, with a reference."""
 
 
 class RecordIn(Schema):

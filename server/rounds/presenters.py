@@ -5,12 +5,11 @@ from typing import Any
 
 from base.failures import each_shown
 from base.shapes import Named
-from evenprobe.formats.answers import UNKNOWN
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.interpretation.findings import State
 from evenprobe.rounds import Stop, StopState, stop_of
 from evenprobe.testers import TYPED
-from readings.interpretations import interpretation_of
+from readings.in_short import in_short, not_shown
 from readings.point_view import PointView
 from readings.quick import quick_out
 from rounds.models import Round, RoundEvent
@@ -82,14 +81,10 @@ def _unshown_stop(point: Point, why: str) -> StopOut:
         kind=point.kind,
         terminals=[],
         state=str(StopState.LEFT),
-        verdict=str(Verdict.UNTESTED),
-        insulation=UNKNOWN,
-        protection=UNKNOWN,
-        summary=why,
         reason="",
         unfit="",
         quick=[],
-        unshown=why,
+        **not_shown(why),
     )
 
 
@@ -109,11 +104,11 @@ def _unshown_line(found: Round, why: str) -> RoundLine:
 
 def _stop(found: Round, point: Point, skipped: RoundEvent | None) -> StopOut:
     view = PointView(point)
-    answer = interpretation_of(view)
+    said = in_short(view)
     own = {name: row for name, row in view.counting().items() if row.recorded_at >= found.begun_at}
     readings = [reading for reading in view.readings if reading.id in own]
     tester = found.tester.instrument().instrument() if found.tester else TYPED
-    verdict, protection = Verdict(answer.verdict), State(answer.protection.state)
+    verdict, protection = Verdict(said["verdict"]), State(said["protection"].state)
     stop = stop_of(view.facts, tester, readings, verdict, protection, skipped=skipped is not None)
     return StopOut(
         id=point.id,
@@ -122,13 +117,10 @@ def _stop(found: Round, point: Point, skipped: RoundEvent | None) -> StopOut:
         kind=point.kind,
         terminals=point.terminals,
         state=str(stop.state),
-        verdict=answer.verdict,
-        insulation=answer.insulation,
-        protection=answer.protection,
-        summary=answer.summary,
         reason=_reason(stop, skipped),
         unfit=next((reading.unfit for reading in readings if reading.unfit), ""),
         quick=[quick_out(wanted, reading, own) for wanted, reading in stop.quick],
+        **said,
     )
 
 

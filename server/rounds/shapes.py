@@ -8,14 +8,13 @@ from ninja import Schema
 
 from base.shapes import Named, ToldLater
 from evenprobe.entries.documented import Among
-from evenprobe.formats.answers import BesideWiringOut
 from evenprobe.formats.words import PointKindWord, PracticeWord, VerdictWord
 from evenprobe.rounds import StopState
-from readings.shapes import QuickOut
+from readings.shapes import InShort, QuickOut
 from rounds.models import RoundEvent
 
 
-class StopOut(Schema):
+class StopOut(InShort):
     """`state`: left, begun, skipped, quick or full. `reason`: why it was skipped.
 
     `unfit`: why a reading of it cannot confirm safe, where one does not.
@@ -27,15 +26,9 @@ class StopOut(Schema):
     kind: PointKindWord
     terminals: list[str]
     state: Annotated[str, Among(StopState)]
-    verdict: VerdictWord
-    insulation: BesideWiringOut
-    protection: BesideWiringOut
-    summary: str
     reason: str
     unfit: str
     quick: list[QuickOut]
-    unshown: str = ""
-    """Why it cannot be shown, with a reference."""
 
 
 class PressOut(Schema):

@@ -6,8 +6,8 @@ from uuid import UUID
 from ninja import Schema
 
 from evenprobe.entries.documented import Among
-from evenprobe.formats.answers import BesideWiringOut
 from evenprobe.formats.words import EarthingWord, PointKindWord, PracticeWord, SystemWord, VerdictWord
+from readings.shapes import InShort
 
 PlaceKindWord = Annotated[str, Among(("site", "supply", "board", "circuit", "point"))]
 
@@ -21,7 +21,7 @@ class SiteLine(Schema):
     retired: bool
 
 
-class PointLine(Schema):
+class PointLine(InShort):
     id: UUID
     name: str
     kind: PointKindWord
@@ -29,12 +29,6 @@ class PointLine(Schema):
     length_m: float | None
     length_ft: float | None
     room: str
-    verdict: VerdictWord
-    insulation: BesideWiringOut
-    protection: BesideWiringOut
-    summary: str
-    unshown: str = ""
-    """Why it cannot be shown, with a reference."""
 
 
 class CircuitOut(Schema):

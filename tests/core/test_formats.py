@@ -58,6 +58,11 @@ def problems(data):
             "live",
         ),
         (reading(quantity="trip", value=True, to="N"), "points[0].readings[0].to", "from a line to earth"),
+        (
+            reading(quantity="resistance", mode=None, unit="ohm", to="REF", far_ends="joined"),
+            "points[0].readings[0].far_ends",
+            "between two contacts",
+        ),
         (reading(far_ends="joined"), "points[0].readings[0].far_ends", "ohms between two contacts"),
         (reading(quantity="lamps", **{"from": "BOARD-L"}), "points[0].readings[0].from", "not for lamps"),
         (reading(at="yesterday"), "points[0].readings[0].at", "time with its offset"),

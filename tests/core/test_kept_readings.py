@@ -66,6 +66,8 @@ KEPT_READINGS = [
     (took(CURRENT, L, by=CLAMP, value=3.0), said("not-at-the-board")),
     (took(CURRENT, BOARD_END[L], by=CLAMP, most=30.0), said("only-the-start")),
     (took(CURRENT, BOARD_END[L], by=CLAMP, value=0.0, device="open"), said("nothing-flows")),
+    (took(CURRENT, BOARD_END[L], by=CLAMP, value=0.0, dc=True), said("nothing-flows")),
+    (took(RESIDUAL_CURRENT, by=CLAMP, value=0.0, device="open"), said("nothing-flows")),
     (took(LOAD_HELD, tripped=False), said("held.no-load")),
     (took(LOAD_HELD, tripped=True, load_here_a=10.0), said("held.tripped")),
     (took(TRIP, L, PE, by=PLUG, tripped=False), said("trip.current-unknown")),

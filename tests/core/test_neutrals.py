@@ -94,6 +94,24 @@ def test_a_device_nobody_has_seen_trip_clears_nothing_by_staying_in():
     assert "nobody has seen this GFCI trip yet" in after.not_counted[0].why
 
 
+@pytest.mark.parametrize(
+    "reading",
+    [
+        Reading("all", replace(ALL_CLAMPED, device="open"), value=0.0),
+        Reading("held", replace(HELD, device="open"), tripped=False),
+        Reading("press", replace(PRESSED, device="open"), tripped=False),
+        Reading("press", replace(PRESSED, device="open"), tripped=True),
+    ],
+    ids=["all clamped", "held", "did not trip", "tripped"],
+)
+def test_with_the_device_open_nothing_flows_and_nothing_is_cleared(reading):
+    """A clamp that shows 0 A round a circuit that is off says nothing of where its load comes back."""
+    pressed = Reading("before", PRESSED, tripped=True)
+    before, after = read(PROTECTED, *SOUND, pressed), read(PROTECTED, *SOUND, pressed, reading)
+    assert standing(after) == standing(before)
+    assert [n.reading for n in after.not_counted] == [reading.id]
+
+
 def test_ohms_from_the_lifted_neutral_to_earth_show_it_is_joined_or_borrowed():
     found = read(PROTECTED, *SOUND, Reading("lifted", LIFTED, value=0.2))
     assert standing(found) >= NEUTRALS

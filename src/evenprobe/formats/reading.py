@@ -132,7 +132,7 @@ class ReadingEntry(Strict):
             raise FieldError("nothing_else_on", f"says something of a live voltage, not of {self.quantity}")
         if self.neutral == "lifted" and not written.neutral_lifted:
             raise FieldError("neutral", "is lifted only on a dead circuit, for ohms and insulation")
-        if self.far_ends == "joined" and (not written.joins or at_board or None in (self.from_, self.to)):
+        if self.far_ends == "joined" and not (written.joins and {self.from_, self.to} <= set(BOARD_END)):
             raise FieldError("far_ends", "is of ohms between two contacts, their conductors joined at the board")
         if self.from_ is not None and self.from_ == self.to:
             raise FieldError("to", f"both probes are on {self.to}; put one on another contact")

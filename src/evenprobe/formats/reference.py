@@ -91,9 +91,9 @@ class AnswerRow(BaseModel):
 class FunctionRow(BaseModel):
     """What a tester is set to. `fixes`: what it sets in the entry of a reading, which it is also known by.
 
-    `units`: what its number may be given in, the first where nothing is said. What else may be said of it: `load`,
-    a known load; `dead`, that the device is open, with `neutral_lifted`; `over_range`; `extremes`, the most and the
-    least, and how a clamp is closed; `at_board`, the far end of a conductor.
+    `units`: what its number may be given in, the first where nothing is said. What else may be said of it: `load`, a
+    known load; `device`, that the circuit's device is open, and `dead`, that it always is, with `neutral_lifted`;
+    `over_range`; `extremes`, the most and the least, and how a clamp is closed; `at_board`, the far end of a conductor.
     """
 
     id: str
@@ -109,6 +109,7 @@ class FunctionRow(BaseModel):
     fixes: dict[str, str]
     load: bool
     dead: bool
+    device: bool
     neutral_lifted: bool
     over_range: bool
     extremes: bool
@@ -288,10 +289,11 @@ def _function(quantity: Quantity, function: Function) -> FunctionRow:
         fixes=dict(function.fixes),
         load=written.load,
         dead=written.device_open,
+        device=written.device and not function.at_the_board,
         neutral_lifted=written.neutral_lifted,
         over_range=written.over_range,
         extremes=written.extremes,
-        at_board=written.at_board,
+        at_board=written.at_board and function.may_reach_the_board,
         at_the_board=function.at_the_board,
         needs=list(function.needs),
         on_a_wire=function.on_a_wire,

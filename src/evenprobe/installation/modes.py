@@ -18,6 +18,10 @@ class Mode(NamedTuple):
     clamped: bool = False
     others: str = ""
 
+    def at_the_board(self) -> "Mode":
+        """The same, where what leaves the board can be measured."""
+        return self._replace(taps=True, clamped=True)
+
 
 OFF = "off"
 
@@ -28,6 +32,6 @@ def only_between(one: str, other: str) -> str:
 
 
 AS_FOUND = Mode()
-CLAMPED = Mode(taps=True, clamped=True)
+CLAMPED = AS_FOUND.at_the_board()
 DEAD = Mode(dc=True, device_open=True)
 NEUTRAL_LIFTED = Mode(dc=True, device_open=True, neutral_lifted=True)

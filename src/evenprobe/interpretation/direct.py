@@ -60,9 +60,9 @@ def direct_sentence(directs: Sequence[Direct], practice: Practice) -> Sentence |
     """What is said of the worst direct voltage that stands; None where none does."""
     if not directs:
         return None
-    worst, letters = directs[0], practice.letters
+    worst = directs[0]
     m = worst.reading.measurement
-    ends = " and ".join(letters.get(end, str(end)) for end in (m.from_, m.to) if end)
+    ends = practice.between(m.from_, m.to, word="and")
     feeds = f"{FEEDS_DIRECT[0].upper()}{FEEDS_DIRECT[1:]}"
     where = "on-metal" if on_metal(directs[:1]) else "elsewhere"
     return DIRECT.say(where, shown=worst.shows, ends=ends, feeds=feeds)

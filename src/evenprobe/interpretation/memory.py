@@ -1,7 +1,7 @@
 """What an ensemble has worked out already: it makes an answer faster and is never part of it.
 
 Everything kept here follows from its key alone, so it makes no difference who asked for it first, or that two threads
-worked it out at once. What a search failed to find is not kept: that it gave up proves nothing.
+worked it out at once.
 """
 
 from collections.abc import Callable

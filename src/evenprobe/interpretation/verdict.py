@@ -145,9 +145,8 @@ def summary(
     if alarm_unexplained:
         more.append(SUMMARIES.say("alarm-unexplained"))
     for one in near:
-        name, reason, letters = one.condition.name_in(point.practice), one.reason, point.practice.letters
-        missed = [letters.get(end, str(end)) for end in (one.missed.from_, one.missed.to) if end]
-        ends = " to ".join(missed) or str(one.missed.quantity)
+        name, reason = one.condition.name_in(point.practice), one.reason
+        ends = point.practice.between(one.missed.from_, one.missed.to, word="to") or one.missed.quantity.title
         seen = reason.quantity.said(reason.seen)
         more.append(SUMMARIES.say("nearest", name=name, ends=ends, expected=reason.text, seen=seen))
     return (found, *more)

@@ -164,6 +164,10 @@ class Practice(Listed):
                 found.append(Contacts(f"{says} {line}s, {earth}", (*lines, "PE")))
         return (*found, Contacts(f"{one.name} and {self.words['CASE']}", (*one.terminals, "CASE")))
 
+    def between(self, *ends: str | None, word: str) -> str:
+        """What is written on contacts, with a word between: `H to N`."""
+        return f" {word} ".join(self.letters.get(end, end) for end in map(str, filter(None, ends)))
+
     def in_words(self, text: str) -> str:
         """A text of the core in the practice's words.
 

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from evenprobe.installation.admittances import CLAMPED_SIEMENS
 from evenprobe.installation.installation import Solved, result_bar
-from evenprobe.installation.modes import CLAMPED, OFF, Mode
+from evenprobe.installation.modes import Mode
 from evenprobe.network import Pair
 from evenprobe.quantities.indication import Drift, displayed
 from evenprobe.quantities.measurement import (
@@ -45,6 +45,7 @@ class Current(BetweenProbes):
     unit = "A"
     purpose = Purpose.CURRENT
     with_source = True
+    flows = True
     written = Written(ends="none", units=("A", "mA"), at_board=True, extremes=True, load=True)
     functions = (
         Function(
@@ -57,7 +58,7 @@ class Current(BetweenProbes):
     )
 
     def mode(self, measurement: Measurement) -> Mode:
-        return CLAMPED._replace(others=OFF if measurement.nothing_else_on else "")
+        return super().mode(measurement).at_the_board()
 
     def pair(self, measurement: Measurement, point: PointFacts) -> Pair:
         """Between a conductor's bar and its end at the board."""
@@ -119,7 +120,7 @@ def _says_nothing_of_wires(reading: Reading) -> str:
         return "not-at-the-board"
     if reading.value is None:
         return "only-the-start"
-    if measurement.device == "open" or measurement.dc:
+    if measurement.dc:
         return "nothing-flows"
     return ""
 

@@ -55,6 +55,8 @@ class Quantity(Listed, ABC):
         Whether it is made on a dead circuit, by a source of the tester's own.
     with_source
         Whether what it shows rises with the voltage of the source.
+    flows
+        Whether it is of what flows while the circuit's device is closed, so that with it open it says nothing.
     """
 
     listed_as = "quantity"
@@ -67,6 +69,7 @@ class Quantity(Listed, ABC):
     functions: tuple[Function, ...]
     dead: bool = False
     with_source: bool = False
+    flows: bool = False
 
     def mode(self, measurement: "Measurement") -> Mode:
         """The state of the installation that it is measured in."""
@@ -104,6 +107,8 @@ class Quantity(Listed, ABC):
         """What a reading of it counts for: any tester may raise an alarm, only a fit and proved one clears."""
         if reading.unfit:
             return (self.of_one_unfit(reading, reading.unfit),)
+        if self.flows and reading.measurement.device == "open":
+            return (set_aside(reading, "nothing-flows"),)
         return self.counts_for(reading, point)
 
     @abstractmethod

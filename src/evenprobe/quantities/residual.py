@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from evenprobe.installation.admittances import CLAMPED_SIEMENS
 from evenprobe.installation.installation import Solved, result_bar
-from evenprobe.installation.modes import CLAMPED, OFF, Mode
+from evenprobe.installation.modes import Mode
 from evenprobe.network import Load
 from evenprobe.quantities.measurement import Measurement, Quantity
 from evenprobe.quantities.probes import along, known_loads
@@ -48,9 +48,10 @@ class Missing(Quantity):
     """A quantity that is what goes missing under the known load."""
 
     with_source = True
+    flows = True
 
     def mode(self, measurement: Measurement) -> Mode:
-        return CLAMPED._replace(others=OFF if measurement.nothing_else_on else "")
+        return super().mode(measurement).at_the_board()
 
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         return np.abs(residual(solved, known_loads(measurement, solved, point), point))

@@ -86,6 +86,7 @@ class Resistance(OnADeadCircuit):
         over_range=True,
         most_si=HIGHEST_OHMS,
         device_open=True,
+        device=True,
         neutral_lifted=True,
         joins=True,
     )
@@ -95,6 +96,7 @@ class Resistance(OnADeadCircuit):
             id="ohms-joined",
             name="Ohms, joined at the board",
             fixes=(("far_ends", "joined"),),
+            may_reach_the_board=False,
             hint="Join the two conductors to each other at the board: what you read is both of them.",
         ),
     )

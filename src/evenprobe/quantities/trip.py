@@ -12,7 +12,7 @@ from typing import Any
 import numpy as np
 
 from evenprobe.installation.installation import Solved
-from evenprobe.installation.modes import CLAMPED, OFF, Mode
+from evenprobe.installation.modes import Mode
 from evenprobe.limits.protective_devices import residual_span_ma
 from evenprobe.network import Load
 from evenprobe.quantities.measurement import (
@@ -56,6 +56,7 @@ class Trip(Quantity):
     unit = "A"
     purpose = Purpose.RESIDUAL_CURRENT
     with_source = True
+    flows = True
     written = Written(ends="line to earth", seen="yes or no")
     functions = (
         Function(
@@ -70,7 +71,7 @@ class Trip(Quantity):
     )
 
     def mode(self, measurement: Measurement) -> Mode:
-        return CLAMPED._replace(others=OFF if measurement.nothing_else_on else "")
+        return super().mode(measurement).at_the_board()
 
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         """What of the test current does not come back by the device, and is seen by it."""

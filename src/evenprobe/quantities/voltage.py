@@ -55,7 +55,13 @@ class Voltage(BetweenProbes):
     purpose = Purpose.LIVE_VOLTAGE
     with_source = True
     written = Written(
-        ends="two", units=("V", "mV", "kV"), called="an AC voltage", at_board=True, signed_direct=True, load=True
+        ends="two",
+        units=("V", "mV", "kV"),
+        called="an AC voltage",
+        at_board=True,
+        signed_direct=True,
+        device=True,
+        load=True,
     )
     functions = (
         Function(id="volts", name="AC volts", fixes=(("mode", "ac"),), on_a_wire=True),
@@ -80,7 +86,7 @@ class Voltage(BetweenProbes):
     def mode(self, measurement: Measurement) -> Mode:
         """At the board where the conductors leave it, after the device."""
         mode = super().mode(measurement)
-        return mode._replace(clamped=True, taps=True) if _at_the_board(measurement) else mode
+        return mode.at_the_board() if _at_the_board(measurement) else mode
 
     def across(self, measurement: Measurement, point: PointFacts) -> complex:
         ability = measurement.instrument.volts()

@@ -36,6 +36,8 @@ class Written:
         Whether it may be taken at several places along a walk instead.
     device_open
         Whether the circuit's device is open where nobody says so.
+    device
+        Whether the circuit's device may be said to be open or closed.
     neutral_lifted
         Whether the neutral may be off its bar.
     joins
@@ -55,6 +57,7 @@ class Written:
     extremes: bool = False
     walked: bool = False
     device_open: bool = False
+    device: bool = False
     neutral_lifted: bool = False
     joins: bool = False
     load: bool = False
@@ -82,6 +85,8 @@ class Function:
         Whether a meter with a link can show it by itself.
     at_the_board
         Whether its probes are on conductors where they leave the board.
+    may_reach_the_board
+        Whether one of its probes may be there.
     hint, hint_at
         What to do, where it is put to two contacts by nothing; and once it has a place, `{at}`.
     """
@@ -95,5 +100,6 @@ class Function:
     needs: tuple[Need, ...] = ()
     on_a_wire: bool = False
     at_the_board: bool = False
+    may_reach_the_board: bool = True
     hint: str = ""
     hint_at: str = ""

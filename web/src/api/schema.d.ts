@@ -1168,9 +1168,9 @@ export interface components {
          * FunctionRow
          * @description What a tester is set to. `fixes`: what it sets in the entry of a reading, which it is also known by.
          *
-         *     `units`: what its number may be given in, the first where nothing is said. What else may be said of it: `load`,
-         *     a known load; `dead`, that the device is open, with `neutral_lifted`; `over_range`; `extremes`, the most and the
-         *     least, and how a clamp is closed; `at_board`, the far end of a conductor.
+         *     `units`: what its number may be given in, the first where nothing is said. What else may be said of it: `load`, a
+         *     known load; `device`, that the circuit's device is open, and `dead`, that it always is, with `neutral_lifted`;
+         *     `over_range`; `extremes`, the most and the least, and how a clamp is closed; `at_board`, the far end of a conductor.
          */
         FunctionRow: {
             /** Id */
@@ -1208,6 +1208,8 @@ export interface components {
             load: boolean;
             /** Dead */
             dead: boolean;
+            /** Device */
+            device: boolean;
             /** Neutral Lifted */
             neutral_lifted: boolean;
             /** Over Range */
@@ -1839,6 +1841,20 @@ export interface components {
         /** PointLine */
         PointLine: {
             /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            insulation: components["schemas"]["BesideWiringOut"];
+            protection: components["schemas"]["BesideWiringOut"];
+            /** Summary */
+            summary: string;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
+            /**
              * Id
              * Format: uuid
              */
@@ -1858,20 +1874,6 @@ export interface components {
             length_ft: number | null;
             /** Room */
             room: string;
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
-            insulation: components["schemas"]["BesideWiringOut"];
-            protection: components["schemas"]["BesideWiringOut"];
-            /** Summary */
-            summary: string;
-            /**
-             * Unshown
-             * @default
-             */
-            unshown: string;
         };
         /**
          * RetiredOut
@@ -4297,6 +4299,20 @@ export interface components {
          */
         StopOut: {
             /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            insulation: components["schemas"]["BesideWiringOut"];
+            protection: components["schemas"]["BesideWiringOut"];
+            /** Summary */
+            summary: string;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
+            /**
              * Id
              * Format: uuid
              */
@@ -4317,26 +4333,12 @@ export interface components {
              * @enum {string}
              */
             state: "left" | "begun" | "skipped" | "quick" | "full";
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
-            insulation: components["schemas"]["BesideWiringOut"];
-            protection: components["schemas"]["BesideWiringOut"];
-            /** Summary */
-            summary: string;
             /** Reason */
             reason: string;
             /** Unfit */
             unfit: string;
             /** Quick */
             quick: components["schemas"]["QuickOut"][];
-            /**
-             * Unshown
-             * @default
-             */
-            unshown: string;
         };
         /** RoundIn */
         RoundIn: {
@@ -4632,17 +4634,6 @@ export interface components {
         /** PointToDo */
         PointToDo: {
             /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Name */
-            name: string;
-            /** Circuit */
-            circuit: string;
-            /** Site */
-            site: string;
-            /**
              * Verdict
              * @enum {string}
              */
@@ -4656,6 +4647,17 @@ export interface components {
              * @default
              */
             unshown: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Circuit */
+            circuit: string;
+            /** Site */
+            site: string;
         };
         /**
          * Today

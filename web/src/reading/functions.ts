@@ -9,9 +9,6 @@ export type TesterFunction = components["schemas"]["FunctionRow"];
 /** Those answered by picking or tapping what was seen, not by a number. */
 export const isPicked = (f: TesterFunction) => f.entered !== "number";
 
-/** Whether the circuit's device may be said to be open: where a voltage is taken, or a dead test is made. */
-export const hasDevice = (f: TesterFunction) => f.dead || (f.load && !f.extremes);
-
 export function functionNamed(id: string): TesterFunction {
   const found = theReference().functions.find((f) => f.id === id);
   if (!found) throw new Error(`${id} is nothing a tester can be set to`);

@@ -4,7 +4,7 @@ import { useReducer } from "react";
 import type { Bench, Entry, NextTest, Reading, Tester } from "../api/client";
 import { theReference } from "../api/reference";
 import { isAsIs } from "./entry";
-import { functionNamed, functionOf, hasDevice, type TesterFunction } from "./functions";
+import { functionNamed, functionOf, type TesterFunction } from "./functions";
 import type { Probes } from "./probes";
 import { typedNumber } from "./typedNumber";
 
@@ -325,7 +325,7 @@ export function entryFor(
     if (setup.load !== "none" && setup.loadBetween) entry.load_between = setup.loadBetween.split(" ");
     if (setup.nothingElseOn) entry.nothing_else_on = true;
   }
-  if (setup.deviceOpen && hasDevice(f)) entry.device = "open";
+  if (setup.deviceOpen && f.device) entry.device = "open";
   if (setup.neutralLifted && f.neutral_lifted) entry.neutral = "lifted";
   return f.extremes ? { ...entry, ...clamped(setup, terminals) } : entry;
 }

@@ -2,7 +2,7 @@ import { NativeSelect } from "@mantine/core";
 import { type Dispatch, memo } from "react";
 import type { Bench, Practice } from "../../api/client";
 import { Toggle } from "../../parts/Toggle";
-import { functionNamed, hasDevice } from "../../reading/functions";
+import { functionNamed } from "../../reading/functions";
 import type { Change, Load, Setup } from "../../reading/setup";
 import classes from "./ReadingPanel.module.css";
 
@@ -43,7 +43,7 @@ export const Loads = memo(function Loads(
         >
           Nothing else on
         </Toggle>
-        {hasDevice(functionNamed(setup.what)) && (
+        {functionNamed(setup.what).device && (
           <Toggle on={setup.deviceOpen} onToggle={() => change({ do: "device", open: !setup.deviceOpen })}>
             Device open
           </Toggle>

@@ -147,7 +147,7 @@ export function ReadingPanel(props: {
           {what.dead && (
             <>
               <span className={classes.note}>Circuit dead, leads nulled</span>
-              {hasBoardEnd(setup.probes.measuring ?? setup.probes.reference) && (
+              {what.at_board && hasBoardEnd(setup.probes.measuring ?? setup.probes.reference) && (
                 <Toggle
                   on={setup.probes.reference?.startsWith("BOARD-") ?? false}
                   onToggle={() => change({ do: "to the board" })}
