@@ -22,12 +22,12 @@ from proofs.api import proof_lines
 from proofs.shapes import HISTORY, ProofLine
 from readings.in_short import in_short, not_shown
 from readings.point_view import PointView, with_record
-from readings.shapes import InShort
 from rounds.models import Round
 from rounds.presenters import lines_of
 from rounds.services import rounds_of
 from rounds.shapes import RoundLine
 from sites.models import Point
+from sites.shapes import InShort
 
 router = Router(tags=["today"])
 

@@ -11,7 +11,7 @@ from base.shapes import Named
 from evenprobe.entries import Time
 from evenprobe.entries.documented import Among, WrittenAs
 from evenprobe.formats import ReadingEntry
-from evenprobe.formats.answers import BesideWiringOut, InterpretationOut, LoadsOut, SweepOut
+from evenprobe.formats.answers import InterpretationOut, LoadsOut, SweepOut
 from evenprobe.formats.words import (
     EarthingWord,
     ObstacleWord,
@@ -19,7 +19,6 @@ from evenprobe.formats.words import (
     PracticeWord,
     QuantityWord,
     SystemWord,
-    VerdictWord,
 )
 from evenprobe.interpretation.next_measurement import Obstacle
 
@@ -96,17 +95,6 @@ class QuickOut(Schema):
     test_ma: float | None
     reading: UUID | None
     entry: ReadingJson | None
-
-
-class InShort(Schema):
-    """What a list says of a point: its three answers, and the verdict in words."""
-
-    verdict: VerdictWord
-    insulation: BesideWiringOut
-    protection: BesideWiringOut
-    summary: str
-    unshown: str = ""
-    """Why it cannot be shown, with a reference."""
 
 
 class RecordIn(Schema):

@@ -10,8 +10,9 @@ from base.shapes import Named, ToldLater
 from evenprobe.entries.documented import Among
 from evenprobe.formats.words import PointKindWord, PracticeWord, VerdictWord
 from evenprobe.rounds import StopState
-from readings.shapes import InShort, QuickOut
+from readings.shapes import QuickOut
 from rounds.models import RoundEvent
+from sites.shapes import InShort
 
 
 class StopOut(InShort):

@@ -6,8 +6,8 @@ from uuid import UUID
 from ninja import Schema
 
 from evenprobe.entries.documented import Among
+from evenprobe.formats.answers import BesideWiringOut
 from evenprobe.formats.words import EarthingWord, PointKindWord, PracticeWord, SystemWord, VerdictWord
-from readings.shapes import InShort
 
 PlaceKindWord = Annotated[str, Among(("site", "supply", "board", "circuit", "point"))]
 
@@ -19,6 +19,17 @@ class SiteLine(Schema):
     verdicts: list[VerdictWord]
     loose: bool
     retired: bool
+
+
+class InShort(Schema):
+    """What a list says of a point: its three answers, and the verdict in words."""
+
+    verdict: VerdictWord
+    insulation: BesideWiringOut
+    protection: BesideWiringOut
+    summary: str
+    unshown: str = ""
+    """Why it cannot be shown, with a reference."""
 
 
 class PointLine(InShort):

@@ -27,8 +27,8 @@ from evenprobe.plugging.wiring import topic_of
 from evenprobe.practices import BRITISH, PRACTICES
 from evenprobe.practices.practice import CALLED, Sourced, letters
 from evenprobe.quantities import QUANTITIES, VOLTAGE, Evidence, Kept, Measurement, Reading
-from evenprobe.quantities.measurement import Quantity
 from evenprobe.quantities.probes import BetweenProbes
+from evenprobe.quantities.quantity import Quantity
 from evenprobe.quantities.written import Function, Written
 from evenprobe.sentences import Sentences
 from evenprobe.simulation import HiddenPoint, TesterErrors

@@ -5,7 +5,7 @@ from dataclasses import MISSING, fields, replace
 import pytest
 
 from evenprobe.conditions import Condition, Severity
-from evenprobe.quantities.measurement import Quantity
+from evenprobe.quantities.quantity import Quantity
 from evenprobe.testers import KINDS, Kind
 from evenprobe.testers.fitness import Held, fitness
 from evenprobe.testers.kinds import MULTIMETER

@@ -12,7 +12,7 @@ from evenprobe.interpretation.sentences import DIRECT
 from evenprobe.limits.voltages import DRY_TOUCH_DC_VOLTS
 from evenprobe.practices import Practice
 from evenprobe.quantities import Direct, Kept
-from evenprobe.quantities.measurement import FEEDS_DIRECT
+from evenprobe.quantities.weighed import FEEDS_DIRECT
 from evenprobe.sentences import Sentence
 
 _PRESENT = Condition(

@@ -3,17 +3,9 @@
 from collections.abc import Sequence
 
 from evenprobe.quantities.evidence import confining, in_order
-from evenprobe.quantities.measurement import (
-    QUANTITIES,
-    Alarm,
-    Direct,
-    Evidence,
-    Kept,
-    Measurement,
-    Quantity,
-    Reading,
-    Weighed,
-)
+from evenprobe.quantities.measurement import Measurement, Reading
+from evenprobe.quantities.quantity import QUANTITIES, Quantity
+from evenprobe.quantities.weighed import Alarm, Direct, Evidence, Kept, Weighed
 from evenprobe.registry import add_modules_of
 from evenprobe.wiring import PointFacts
 

@@ -13,19 +13,13 @@ from evenprobe.installation.installation import Solved, result_bar
 from evenprobe.installation.modes import Mode
 from evenprobe.network import Pair
 from evenprobe.quantities.indication import Drift, displayed
-from evenprobe.quantities.measurement import (
-    LIVE_EXPOSURE,
-    QUANTITIES,
-    Evidence,
-    Measurement,
-    Reading,
-    Weighed,
-    set_aside,
-)
+from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import BOARD_S, LOAD_HERE_S, BetweenProbes, pair_of
+from evenprobe.quantities.quantity import LIVE_EXPOSURE, QUANTITIES
 from evenprobe.quantities.sentences import NOT_PROVED
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a
+from evenprobe.quantities.weighed import Evidence, Weighed, set_aside
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from evenprobe.quantities.measurement import Evidence
+from evenprobe.quantities.weighed import Evidence
 
 Extremes = tuple[Evidence, Evidence]
 

@@ -3,7 +3,7 @@
 from datetime import date
 
 from evenprobe.limits.protective_devices import residual_span_ma
-from evenprobe.quantities.measurement import Quantity
+from evenprobe.quantities.quantity import Quantity
 from evenprobe.quantities.sentences import WARNINGS
 from evenprobe.testers.fitness import Held, known_problems
 from evenprobe.testers.instrument import Instrument

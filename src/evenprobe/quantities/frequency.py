@@ -3,8 +3,10 @@
 from collections.abc import Sequence
 
 from evenprobe.installation.installation import Solved
-from evenprobe.quantities.measurement import QUANTITIES, Array, Measurement, Quantity, Reading, Weighed, set_aside
+from evenprobe.quantities.measurement import Measurement, Reading
+from evenprobe.quantities.quantity import QUANTITIES, Array, Quantity
 from evenprobe.quantities.simulated import Errors, Hidden
+from evenprobe.quantities.weighed import Weighed, set_aside
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts

@@ -1,6 +1,6 @@
 """What a person can set a tester to, here: lamps are made for one line, only three lines have a sequence."""
 
-from evenprobe.quantities.measurement import QUANTITIES
+from evenprobe.quantities.quantity import QUANTITIES
 from evenprobe.quantities.sequence import LINES_WITH_A_SEQUENCE
 from evenprobe.quantities.written import Function, Need
 from evenprobe.testers.instrument import Instrument

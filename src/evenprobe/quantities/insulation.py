@@ -5,10 +5,12 @@ As evidence it tells what is not joined to what, no more: how well it insulates 
 
 from collections.abc import Sequence
 
-from evenprobe.quantities.measurement import QUANTITIES, Evidence, Measurement, Reading, Weighed, set_aside
+from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import BEYOND
+from evenprobe.quantities.quantity import QUANTITIES
 from evenprobe.quantities.resistance import TOUCH, OnADeadCircuit
 from evenprobe.quantities.simulated import Errors, Hidden
+from evenprobe.quantities.weighed import Evidence, Weighed, set_aside
 from evenprobe.quantities.written import Written
 from evenprobe.testers.instrument import TYPED
 from evenprobe.testers.kinds import HIGHEST_OHMS

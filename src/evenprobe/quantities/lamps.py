@@ -11,20 +11,13 @@ import numpy as np
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import AS_FOUND
 from evenprobe.network import Load
-from evenprobe.quantities.measurement import (
-    QUANTITIES,
-    Array,
-    Evidence,
-    Measurement,
-    Quantity,
-    Reading,
-    Weighed,
-    set_aside,
-)
+from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import BEYOND, along, pair_of, port_of
+from evenprobe.quantities.quantity import QUANTITIES, Array, Quantity
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.voltage import DRIFT
+from evenprobe.quantities.weighed import Evidence, Weighed, set_aside
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import TYPED, Instrument
 from evenprobe.testers.purposes import Purpose

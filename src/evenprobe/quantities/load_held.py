@@ -13,22 +13,15 @@ import numpy as np
 
 from evenprobe.installation.installation import Solved
 from evenprobe.limits.protective_devices import residual_span_ma
-from evenprobe.quantities.measurement import (
-    LIVE_EXPOSURE,
-    QUANTITIES,
-    Array,
-    Evidence,
-    Measurement,
-    Reading,
-    Weighed,
-    set_aside,
-)
+from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import BEYOND, LOAD_HERE_S, NOTHING_ELSE_S
+from evenprobe.quantities.quantity import LIVE_EXPOSURE, QUANTITIES, Array
 from evenprobe.quantities.residual import Missing
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.trip import APART_A, APART_SHARE, STANDING_SHARE, stayed_in
 from evenprobe.quantities.usual_load import usual_load_a
+from evenprobe.quantities.weighed import Evidence, Weighed, set_aside
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose

@@ -8,21 +8,13 @@ from typing import Any
 
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import AS_FOUND
-from evenprobe.quantities.measurement import (
-    QUANTITIES,
-    Alarm,
-    Array,
-    Kept,
-    Measurement,
-    Quantity,
-    Reading,
-    Weighed,
-    set_aside,
-)
+from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import potential
+from evenprobe.quantities.quantity import QUANTITIES, Array, Quantity
 from evenprobe.quantities.sentences import KEPT
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
+from evenprobe.quantities.weighed import Alarm, Kept, Weighed, set_aside
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal

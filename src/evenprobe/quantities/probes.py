@@ -13,7 +13,8 @@ from numpy.typing import NDArray
 
 from evenprobe.installation.installation import Solved, tap_port
 from evenprobe.network import Load, Pair
-from evenprobe.quantities.measurement import CONTACT_S, LIVE_EXPOSURE, Measurement, Quantity
+from evenprobe.quantities.measurement import Measurement
+from evenprobe.quantities.quantity import CONTACT_S, LIVE_EXPOSURE, Quantity
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import BOARD_END, METALWORK
 

@@ -14,8 +14,9 @@ from evenprobe.installation.admittances import CLAMPED_SIEMENS
 from evenprobe.installation.installation import Solved, result_bar
 from evenprobe.installation.modes import Mode
 from evenprobe.network import Load
-from evenprobe.quantities.measurement import Measurement, Quantity
+from evenprobe.quantities.measurement import Measurement
 from evenprobe.quantities.probes import along, known_loads
+from evenprobe.quantities.quantity import Quantity
 from evenprobe.wiring import PointFacts, Terminal
 from evenprobe.wiring.points import BOARD_END
 

@@ -7,17 +7,13 @@ cables leak, loaded or not.
 from collections.abc import Iterable, Sequence
 
 from evenprobe.quantities.current import as_clamped, clamped
-from evenprobe.quantities.measurement import (
-    LIVE_EXPOSURE,
-    QUANTITIES,
-    Measurement,
-    Reading,
-    Weighed,
-)
+from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import BOARD_S, LOAD_HERE_S
+from evenprobe.quantities.quantity import LIVE_EXPOSURE, QUANTITIES
 from evenprobe.quantities.residual import Missing
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a
+from evenprobe.quantities.weighed import Weighed
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose

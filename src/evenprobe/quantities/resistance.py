@@ -15,9 +15,11 @@ from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import DEAD, NEUTRAL_LIFTED, Mode
 from evenprobe.network import Load
 from evenprobe.quantities.indication import Drift, autoranged, displayed
-from evenprobe.quantities.measurement import QUANTITIES, Evidence, Measurement, Quantity, Reading, Weighed, set_aside
+from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import BEYOND, BOARD_S, pair_of, touching
+from evenprobe.quantities.quantity import QUANTITIES, Quantity
 from evenprobe.quantities.simulated import Errors, Hidden
+from evenprobe.quantities.weighed import Evidence, Weighed, set_aside
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.kinds import HIGHEST_OHMS

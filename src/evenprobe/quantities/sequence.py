@@ -6,19 +6,11 @@ from typing import Any
 import numpy as np
 
 from evenprobe.installation.installation import Solved
-from evenprobe.quantities.measurement import (
-    LIVE_EXPOSURE,
-    QUANTITIES,
-    Array,
-    Evidence,
-    Measurement,
-    Quantity,
-    Reading,
-    Weighed,
-    set_aside,
-)
+from evenprobe.quantities.measurement import Measurement, Reading
+from evenprobe.quantities.quantity import LIVE_EXPOSURE, QUANTITIES, Array, Quantity
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
+from evenprobe.quantities.weighed import Evidence, Weighed, set_aside
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import TYPED, Instrument
 from evenprobe.testers.purposes import Purpose

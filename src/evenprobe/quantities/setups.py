@@ -2,7 +2,8 @@
 
 from collections.abc import Iterable
 
-from evenprobe.quantities.measurement import QUANTITIES, Measurement
+from evenprobe.quantities.measurement import Measurement
+from evenprobe.quantities.quantity import QUANTITIES
 from evenprobe.testers.instrument import Instrument
 from evenprobe.wiring import PointFacts
 

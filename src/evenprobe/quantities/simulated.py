@@ -10,7 +10,7 @@ from evenprobe.testers.instrument import Instrument
 from evenprobe.wiring import PointFacts, Terminal
 
 if TYPE_CHECKING:
-    from evenprobe.quantities.measurement import Quantity
+    from evenprobe.quantities.quantity import Quantity
 
 
 class Errors(Protocol):

@@ -15,20 +15,13 @@ from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import Mode
 from evenprobe.limits.protective_devices import residual_span_ma
 from evenprobe.network import Load
-from evenprobe.quantities.measurement import (
-    QUANTITIES,
-    Array,
-    Evidence,
-    Measurement,
-    Quantity,
-    Reading,
-    Weighed,
-    set_aside,
-)
+from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import BEYOND, along, known_loads, port_of, seconds_at_contacts
+from evenprobe.quantities.quantity import QUANTITIES, Array, Quantity
 from evenprobe.quantities.residual import residual, residual_per_siemens
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.sweep import Sweep
+from evenprobe.quantities.weighed import Evidence, Weighed, set_aside
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose

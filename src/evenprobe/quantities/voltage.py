@@ -13,22 +13,13 @@ from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import Mode
 from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
 from evenprobe.quantities.indication import STEP_LIGHTS_FROM, Drift, displayed, stepped
-from evenprobe.quantities.measurement import (
-    LIVE_EXPOSURE,
-    QUANTITIES,
-    Alarm,
-    Direct,
-    Evidence,
-    Kept,
-    Measurement,
-    Reading,
-    Weighed,
-    set_aside,
-)
+from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import BEYOND, BOARD_S, Array, BetweenProbes, pair_of, port_of
+from evenprobe.quantities.quantity import LIVE_EXPOSURE, QUANTITIES
 from evenprobe.quantities.sentences import BEYOND_TESTER, KEPT, NOT_PROVED
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a
+from evenprobe.quantities.weighed import Alarm, Direct, Evidence, Kept, Weighed, set_aside
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
 from evenprobe.testers.purposes import Purpose
