@@ -28,6 +28,7 @@ from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named, contact_pairs
 from evenprobe.wiring.circumstances import Neutral
 from evenprobe.wiring.points import LINES, board_ends
+from evenprobe.wiring.references import A_ROD, BAR, OUTLET, PIPEWORK, Reference
 
 METER = Instrument("meter", kinds.MULTIMETER, proved=True)
 OTHER_METER = Instrument("other", kinds.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2)
@@ -45,6 +46,9 @@ DIRECT_SHARE, UNSAID_SHARE = 0.15, 0.4
 """Of surveys with a direct source on a contact, and of known loads of which nobody says between what they are."""
 TIMED_SHARE, SOON_S, ALONE_SHARE = 0.5, 90.0, 0.25
 """Of surveys whose times are known; the longest between two readings then; and of readings with nothing else on."""
+REFERENCE_SHARE, ANOTHER_SHARE, AT_FAULT_SHARE = 0.5, 0.6, 0.3
+"""Of readings to an earth brought along, to one that is no rod; of those, taken to another as well; and of surveys
+where one of them is not what it is said to be."""
 JOINED_SHARE = 0.4
 """Of ohms between two contacts that are taken with their conductors joined at the board."""
 SLIGHT_SHARE = 0.4
@@ -52,6 +56,8 @@ SLIGHT_SHARE = 0.4
 TESTER_SHARES = (0.51, 0.18, 0.18, 0.03, 0.05, 0.05)
 CONTACTS = (Terminal.L, Terminal.N, Terminal.PE)
 L1, L2, L3, N, PE = Terminal.L1, Terminal.L2, Terminal.L3, Terminal.N, Terminal.PE
+KITCHEN, LOFT, PIPE = Reference(OUTLET, "kitchen"), Reference(OUTLET, "loft"), Reference(PIPEWORK, "pipe")
+REFERENCES = (KITCHEN, LOFT, PIPE, Reference(BAR))
 NEUTRALS: tuple[Neutral, ...] = ("connected", "lifted")
 
 
@@ -138,7 +144,11 @@ def draw(point: PointFacts, rng: np.random.Generator) -> Draw:
     truth = catalogue[rng.integers(len(catalogue))]
     slight = with_slight_joint(truth) if rng.random() < SLIGHT_SHARE else None
     hidden, errors = HiddenPoint(point, slight or truth, rng, moves=True), TesterErrors(rng)
-    taken = [_measurement(rng, point) for _ in range(rng.integers(1, 13))]
+    if rng.random() < AT_FAULT_SHARE:
+        hidden.references = _one_at_fault(rng, point)
+    taken = [_brought_along(rng, _measurement(rng, point)) for _ in range(rng.integers(1, 13))]
+    doubtful = [m for m in taken if Terminal.REF in m.ends and not m.reference.kind.alone]
+    taken += [replace(m, reference=_other(rng, m.reference)) for m in doubtful if rng.random() < ANOTHER_SHARE]
     if rng.random() < DIRECT_SHARE:
         contact = contacts_of(point)[rng.integers(len(contacts_of(point)))]
         hidden.direct_volts[contact] = float(rng.uniform(-400, 400))
@@ -146,6 +156,23 @@ def draw(point: PointFacts, rng: np.random.Generator) -> Draw:
     at = np.cumsum(rng.uniform(1.0, SOON_S, len(taken))) if rng.random() < TIMED_SHARE else [None] * len(taken)
     readings = tuple(_read(hidden, f"r{i}", m, errors, at[i]) for i, m in enumerate(taken))
     return Draw(truth, readings, slight is not None)
+
+
+def _one_at_fault(rng: np.random.Generator, point: PointFacts) -> dict[Reference, Reference | Terminal]:
+    """An outlet whose earth is a line, or pipework that is bonded to nothing and lies in the ground."""
+    which = (KITCHEN, LOFT, PIPE)[rng.integers(3)]
+    return {which: A_ROD if which is PIPE else point.lines[0]}
+
+
+def _brought_along(rng: np.random.Generator, measurement: Measurement) -> Measurement:
+    if Terminal.REF not in measurement.ends or rng.random() > REFERENCE_SHARE:
+        return measurement
+    return replace(measurement, reference=REFERENCES[rng.integers(len(REFERENCES))])
+
+
+def _other(rng: np.random.Generator, reference: Reference) -> Reference:
+    others = [each for each in REFERENCES if each != reference]
+    return others[rng.integers(len(others))]
 
 
 def _read(hidden: HiddenPoint, name: str, measurement: Measurement, errors: TesterErrors, at: float | None) -> Reading:

@@ -15,9 +15,10 @@ from pathlib import Path
 
 import numpy as np
 
-from bench.draws import draw, points
-from evenprobe.conditions import Severity
-from evenprobe.interpretation import Verdict, interpret
+from bench.draws import Draw, draw, points
+from evenprobe.interpretation import PointInterpretation, Verdict, interpret
+from evenprobe.interpretation.findings import State
+from evenprobe.wiring import PointFacts
 
 SURVEYS = 2_000
 WORKERS = 2
@@ -39,16 +40,24 @@ def survey_point(index: int, surveys: int, seed: int) -> Count:
     for number in range(surveys):
         drawn = draw(point, np.random.default_rng([seed, index, number]))
         result = interpret(point, drawn.readings)
-        severity = Severity.OK if drawn.slight else drawn.truth.severity_at(point)
         count.surveys += 1
         count.verdicts[result.verdict] += 1
         what = f"point {index} survey {number}: {drawn.truth.id}, {len(drawn.readings)} readings"
         if not drawn.is_held({o.condition.id for o in result.conditions if o.standing}):
             count.lost.append(what)
-        hurts = severity.can_hurt and result.verdict in (Verdict.SAFE, Verdict.CORRECT)
-        if hurts or (drawn.direct_on_metal and result.verdict is not Verdict.DANGER):
+        if _is_cleared(drawn, result, point):
             count.cleared.append(what)
     return count
+
+
+def _is_cleared(drawn: Draw, result: PointInterpretation, point: PointFacts) -> bool:
+    """Whether the answer calls safe what can hurt; of a device that fails it is the answer on protection."""
+    if drawn.direct_on_metal and result.verdict is not Verdict.DANGER:
+        return True
+    if drawn.truth.device_blind:
+        return result.protection.state is State.PASS
+    hurts = not drawn.slight and drawn.truth.severity_at(point).can_hurt
+    return hurts and result.verdict in (Verdict.SAFE, Verdict.CORRECT)
 
 
 def run(surveys: int, seed: int, kept: Path) -> Count:

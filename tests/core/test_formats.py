@@ -36,6 +36,9 @@ def problems(data):
     ("entry", "path", "text"),
     [
         (reading(unitt="V"), "points[0].readings[0].unitt", "unknown key"),
+        (reading(reference="outlet"), "points[0].readings[0].reference", "no probe is on REF"),
+        (reading(reference_at="hall"), "points[0].readings[0].reference_at", "no probe is on REF"),
+        (reading(to="REF", reference="moon"), "points[0].readings[0].reference", "must be 'rod', 'bar'"),
         (reading(value="12O"), "points[0].readings[0].value", "must be a number, not '12O'"),
         (reading(value=None), "points[0].readings[0].value", "is missing"),
         (reading(value=True), "points[0].readings[0].value", "must be a number"),

@@ -10,9 +10,11 @@ from evenprobe.quantities import QUANTITIES, Quantity
 from evenprobe.testers import KINDS, Kind
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.points import BOARD_END
+from evenprobe.wiring.references import REFERENCES, ReferenceKind
 
 QuantityId = Annotated[Quantity, OneOf(QUANTITIES)]
 KindId = Annotated[Kind, OneOf(KINDS)]
+ReferenceId = Annotated[ReferenceKind, OneOf(REFERENCES)]
 PracticeName = Annotated[Practice, OneOf(PRACTICES)]
 
 

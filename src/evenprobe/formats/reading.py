@@ -12,7 +12,7 @@ from pydantic import (
 
 from evenprobe.entries import FieldError, Name, NotNegative, Positive, Strict, Text, Time, YesNo
 from evenprobe.entries.units import Unit, to_si
-from evenprobe.formats.fields import QuantityId
+from evenprobe.formats.fields import QuantityId, ReferenceId
 from evenprobe.quantities import Measurement, Reading
 from evenprobe.quantities.lamps import ENDS_OF
 from evenprobe.quantities.sweep import Station, Sweep
@@ -21,6 +21,7 @@ from evenprobe.testers import Instrument
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.circumstances import Device, FarEnds, Input, Loads, Neutral
 from evenprobe.wiring.points import BOARD_END, LINES, METALWORK
+from evenprobe.wiring.references import ROD, Reference
 
 _HIGHEST_LOAD_A = 1000.0
 
@@ -68,6 +69,10 @@ class ReadingEntry(Strict):
     device: Device | None = None
     neutral: Neutral | None = None
     """Of a dead test: lifted off its bar at the board, or opened by the device."""
+    reference: ReferenceId | None = None
+    """Which kind of reference earth REF is; a rod or a lead to a proven earth where nothing is said."""
+    reference_at: Text | None = None
+    """Which one, as whoever used it calls it: two that agree must be two."""
     far_ends: FarEnds | None = None
     """Of ohms between two contacts: joined, where their conductors are joined at the board."""
     loads: Loads | None = None
@@ -134,6 +139,9 @@ class ReadingEntry(Strict):
             raise FieldError("neutral", "is lifted only on a dead circuit, for ohms and insulation")
         if self.far_ends == "joined" and not (written.joins and {self.from_, self.to} <= set(BOARD_END)):
             raise FieldError("far_ends", "is of ohms between two contacts, their conductors joined at the board")
+        for key in ("reference", "reference_at"):
+            if getattr(self, key) is not None and Terminal.REF not in (self.from_, self.to):
+                raise FieldError(key, "says what REF is, and no probe is on REF")
         if self.from_ is not None and self.from_ == self.to:
             raise FieldError("to", f"both probes are on {self.to}; put one on another contact")
 
@@ -237,6 +245,7 @@ class ReadingEntry(Strict):
                 far_ends=self.far_ends or "apart",
                 test_ma=self.test_ma if self._written.ends == "line to earth" else None,
                 dc=self.mode == "dc",
+                reference=Reference(self.reference or ROD, self.reference_at or ""),
             ),
             at_least=None if self.at_least is None else self.si(self.at_least),
             below=None if self.below is None else self.si(self.below),

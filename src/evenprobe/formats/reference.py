@@ -7,10 +7,10 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from evenprobe.deadtests.kinds import DEAD_TESTS, Choice, DeadTest, FormField, Pairs
+from evenprobe.deadtests.kinds import DEAD_TESTS
+from evenprobe.formats.dead_test_forms import DeadTestRow
 from evenprobe.formats.words import (
     CategoryWord,
-    DeadTestWord,
     EarthingWord,
     KindWord,
     PlaceWord,
@@ -18,6 +18,7 @@ from evenprobe.formats.words import (
     PracticeWord,
     PurposeWord,
     QuantityWord,
+    ReferenceWord,
     SystemWord,
 )
 from evenprobe.limits.protective_devices import INSTANTANEOUS
@@ -31,6 +32,7 @@ from evenprobe.testers import KINDS, Kind
 from evenprobe.testers.purposes import FUNCTIONS, TITLES, Purpose
 from evenprobe.testers.ratings import LEAST, MEANING, Category, Place
 from evenprobe.wiring import CONDUCTORS, PointKind
+from evenprobe.wiring.references import REFERENCES
 
 
 class ContactsRow(BaseModel):
@@ -63,6 +65,15 @@ class FaceRow(BaseModel):
     contacts: dict[str, ContactRow]
 
 
+class ReferenceEarthRow(BaseModel):
+    """A kind of reference earth. `asks_which`: it counts only once another agrees, so which one it was matters."""
+
+    id: ReferenceWord
+    name: str
+    wrong: str
+    asks_which: bool
+
+
 class PracticeRow(BaseModel):
     """`outlets`: faces by their terminals in order, as `L N PE`. `language`: what dates and numbers are written by.
 
@@ -80,6 +91,7 @@ class PracticeRow(BaseModel):
     polarised_plugs: bool
     ring_circuits: bool
     length_unit: Literal["m", "ft"]
+    reference_earths: list[ReferenceEarthRow]
     systems: list[SystemRow]
 
 
@@ -133,42 +145,6 @@ class KindRow(BaseModel):
     may_prove_dead: bool
 
 
-class FieldAnswerRow(BaseModel):
-    value: bool | float
-    label: str
-
-
-class FieldRow(BaseModel):
-    """A field of the form of a dead test: a figure, a choice of a few answers, or pairs of figures.
-
-    Of a figure: `units` a display may show it in, the keys that say `over_range` or `at_least` a number instead, and
-    whether it is `printed` on the part. Of a choice: its `answers`, and whether the line knows which it is, `preset`.
-    Of pairs: what each is of, and how many `rows`.
-    """
-
-    entered: Literal["figure", "choice", "pairs"]
-    key: str
-    label: str = ""
-    unit: str = ""
-    units: list[str] = []
-    over_range: str = ""
-    at_least: str = ""
-    printed: bool = False
-    answers: list[FieldAnswerRow] = []
-    preset: bool = False
-    labels: list[str] = []
-    rows: int = 0
-
-
-class DeadTestRow(BaseModel):
-    """A kind of dead test. `use`: what a tester is taken for that makes it, `ohms` or `insulation`."""
-
-    id: DeadTestWord
-    title: str
-    use: Literal["ohms", "insulation"]
-    fields: list[FieldRow]
-
-
 class LampRow(BaseModel):
     """A lamp of a plug-in tester by the name its reading gives it, and the contacts it is between."""
 
@@ -214,7 +190,7 @@ def reference() -> Reference:
         kinds=[_kind(kind) for kind in KINDS.values()],
         functions=[_function(quantity, f) for quantity in QUANTITIES.values() for f in quantity.functions],
         lamps=[LampRow(id=lamp, one=one, other=other) for lamp, (one, other) in ENDS_OF.items()],
-        dead_tests=[_dead_test(kind) for kind in DEAD_TESTS.values()],
+        dead_tests=[DeadTestRow.of(kind) for kind in DEAD_TESTS.values()],
         purposes=[PurposeRow(id=purpose, title=TITLES[purpose]) for purpose in Purpose],
         places=[PlaceRow(id=place, category=LEAST[place][0].name, meaning=LEAST[place][1]) for place in Place],
         categories={category.name: MEANING[category] for category in Category},
@@ -245,6 +221,15 @@ def _practice(practice: Practice) -> PracticeRow:
         polarised_plugs=practice.polarised_plugs,
         ring_circuits=practice.ring_circuits,
         length_unit=practice.length_unit.sign,
+        reference_earths=[
+            ReferenceEarthRow(
+                id=kind.id,
+                name=practice.in_words(kind.name),
+                wrong=practice.in_words(kind.wrong),
+                asks_which=not kind.alone,
+            )
+            for kind in REFERENCES.values()
+        ],
         systems=[_system(system, practice) for system in practice.systems],
     )
 
@@ -300,32 +285,3 @@ def _function(quantity: Quantity, function: Function) -> FunctionRow:
         hint=function.hint,
         hint_at=function.hint_at,
     )
-
-
-def _dead_test(kind: DeadTest) -> DeadTestRow:
-    return DeadTestRow(
-        id=kind.id,
-        title=kind.title,
-        use="insulation" if kind.purpose is Purpose.INSULATION else "ohms",
-        fields=[_field(field) for field in kind.fields],
-    )
-
-
-def _field(field: FormField) -> FieldRow:
-    match field:
-        case Choice(key=key, label=label, answers=answers, preset=preset):
-            rows = [FieldAnswerRow(value=value, label=picked) for value, picked, _ in answers]
-            return FieldRow(entered="choice", key=key, label=label, answers=rows, preset=preset)
-        case Pairs(key=key, labels=labels, unit=unit, rows=count):
-            return FieldRow(entered="pairs", key=key, labels=list(labels), unit=unit, rows=count)
-        case figure:
-            return FieldRow(
-                entered="figure",
-                key=figure.key,
-                label=figure.label,
-                unit=figure.unit,
-                units=list(figure.units),
-                over_range=figure.over_range,
-                at_least=figure.at_least,
-                printed=figure.printed,
-            )

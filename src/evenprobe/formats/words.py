@@ -15,6 +15,7 @@ from evenprobe.testers import KINDS
 from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Category, Place
 from evenprobe.wiring import PointKind
+from evenprobe.wiring.references import REFERENCES
 
 QuantityWord = Annotated[str, Among(QUANTITIES)]
 KindWord = Annotated[str, Among(KINDS)]
@@ -25,6 +26,7 @@ PointKindWord = Annotated[str, Among(PointKind)]
 PlaceWord = Annotated[str, Among(Place)]
 PurposeWord = Annotated[str, Among(Purpose)]
 CategoryWord = Annotated[str, Among(tuple(category.name for category in Category))]
+ReferenceWord = Annotated[str, Among(REFERENCES)]
 DeadTestWord = Annotated[str, Among(DEAD_TESTS)]
 VerdictWord = Annotated[str, Among(Verdict)]
 StateWord = Annotated[str, Among(State)]

@@ -64,7 +64,7 @@ def tap_port(contact: str) -> str:
     return f"TAP-{contact}"
 
 
-def result_bar(end: str) -> str:
+def bar_port(end: str) -> str:
     """The port of the bar that a conductor with this end at the board is on."""
     return f"BAR-{end}"
 
@@ -131,7 +131,7 @@ class Installation:
 
     @cached_property
     def _clamped_sensitivities(self) -> Sensitivities[Mode]:
-        return self._energised_sensitivities(self.topology.clamped, CLAMPED)
+        return self._energised_sensitivities(self.topology.clamped, CLAMPED, CLAMPED._replace(device_open=True))
 
     def _energised_sensitivities(self, mesh: Mesh, *modes: Mode) -> Sensitivities[Mode]:
         branches = (*mesh.branches, *self._moving_sources)
@@ -249,7 +249,7 @@ class Installation:
         tapped = mode.taps or mode.dc
         taps = [tap_port(str(contact)) for contact in contacts[:live]] if tapped else []
         at_the_board = [str(BOARD_END[contact]) for contact in contacts] if mode.dc or mode.clamped else []
-        bars = [result_bar(end) for end in at_the_board] if mode.clamped else []
+        bars = [bar_port(end) for end in at_the_board] if mode.clamped else []
         names = (*map(str, contacts), *taps, str(Terminal.REF), *at_the_board, *bars)
         ports = np.tile(np.arange(len(names))[:, None], count)
         for condition, variant, rows in rows_by_variant(self.layout, values, blocks):

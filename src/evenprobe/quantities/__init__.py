@@ -17,6 +17,7 @@ from evenprobe.quantities.insulation import INSULATION  # noqa: E402
 from evenprobe.quantities.lamps import LAMPS  # noqa: E402
 from evenprobe.quantities.load_held import LOAD_HELD, by_devices_that_trip  # noqa: E402
 from evenprobe.quantities.presence import PRESENCE  # noqa: E402
+from evenprobe.quantities.references import by_references_that_agree  # noqa: E402
 from evenprobe.quantities.residual_current import RESIDUAL_CURRENT  # noqa: E402
 from evenprobe.quantities.resistance import RESISTANCE  # noqa: E402
 from evenprobe.quantities.sequence import SEQUENCE  # noqa: E402
@@ -88,7 +89,8 @@ def weigh(reading: Reading, point: PointFacts) -> Sequence[Weighed]:
 def weigh_all(readings: Sequence[Reading], point: PointFacts) -> list[Weighed]:
     """What all readings of a point count for together.
 
-    Each tester's last digit is inferred where it is not on record, and a load held clears only by a device that trips.
+    Each tester's last digit is inferred where it is not on record, a load held clears only by a device that trips, a
+    reference earth that may be at fault itself only once another agrees.
 
     Parameters
     ----------
@@ -115,4 +117,5 @@ def weigh_all(readings: Sequence[Reading], point: PointFacts) -> list[Weighed]:
     >>> whole.tolerance > 3 * tenths.tolerance
     True
     """
-    return by_devices_that_trip([w for r in with_last_digits(readings) for w in weigh(r, point)], point)
+    counted = by_references_that_agree(with_last_digits(readings), point)
+    return by_devices_that_trip([w for r in counted for w in weigh(r, point)], point)

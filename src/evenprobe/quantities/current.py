@@ -9,7 +9,7 @@ from typing import Any
 from numpy.typing import NDArray
 
 from evenprobe.installation.admittances import CLAMPED_SIEMENS
-from evenprobe.installation.installation import Solved, result_bar
+from evenprobe.installation.installation import Solved, bar_port
 from evenprobe.installation.modes import Mode
 from evenprobe.network import Pair
 from evenprobe.quantities.indication import Drift, displayed
@@ -57,7 +57,7 @@ class Current(BetweenProbes):
     def pair(self, measurement: Measurement, point: PointFacts) -> Pair:
         """Between a conductor's bar and its end at the board."""
         end = measurement.from_
-        return pair_of(measurement) if end is None else (result_bar(str(end)), str(end))
+        return pair_of(measurement) if end is None else (bar_port(str(end)), str(end))
 
     def across(self, measurement: Measurement, point: PointFacts) -> complex:
         return 0.0

@@ -9,6 +9,7 @@ from evenprobe.testers.instrument import TYPED, Instrument
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.circumstances import Device, FarEnds, Input, Loads, Neutral
 from evenprobe.wiring.points import METALWORK
+from evenprobe.wiring.references import A_ROD, Reference
 
 if TYPE_CHECKING:
     from evenprobe.quantities.quantity import Quantity
@@ -23,7 +24,8 @@ class Measurement:
     circuit was seen to be switched off or unplugged. `device`: the circuit's own.
     `test_ma`: what a trip test drives from the line to earth, at nominal voltage.
     `neutral`: lifted off its bar at the board, or opened by the device. `far_ends`: joined, where the conductors of the
-    two contacts are joined at the board, so that it is both of them. `dc`: on a DC range.
+    two contacts are joined at the board, so that it is both of them. `dc`: on a DC range. `reference`: which reference
+    earth it was, a rod where nobody says.
     """
 
     quantity: "Quantity"
@@ -40,6 +42,7 @@ class Measurement:
     far_ends: FarEnds = "apart"
     test_ma: float | None = None
     dc: bool = False
+    reference: Reference = A_ROD
 
     @property
     def ends(self) -> frozenset[Terminal]:
@@ -60,6 +63,16 @@ class Measurement:
     def of_metal_to_reference(self) -> bool:
         """Whether it is of metalwork against an independent earth."""
         return Terminal.REF in self.ends and bool(self.ends & set(METALWORK))
+
+    @property
+    def to_the_bar(self) -> bool:
+        """Whether its reference earth hangs on the earth bar at the board."""
+        return Terminal.REF in self.ends and self.reference.kind.at_bar
+
+    @property
+    def is_at_most(self) -> bool:
+        """Whether its reference earth may be anywhere between the earth bar and the mass of earth."""
+        return Terminal.REF in self.ends and self.reference.kind.at_most
 
     @property
     def at_low_impedance(self) -> bool:

@@ -11,7 +11,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from evenprobe.installation.installation import Solved, tap_port
+from evenprobe.installation.installation import Solved, bar_port, tap_port
 from evenprobe.network import Load, Pair
 from evenprobe.quantities.measurement import Measurement
 from evenprobe.quantities.quantity import CONTACT_S, LIVE_EXPOSURE, Quantity
@@ -29,6 +29,8 @@ LOAD_HERE_S, LOAD_ELSEWHERE_S, NOTHING_ELSE_S = 40.0, 70.0, 50.0
 
 _BOTH = 2
 _CONTACT_OF = {end: contact for contact, end in BOARD_END.items() if contact is not Terminal.CASE}
+_EARTH_BAR = bar_port(str(Terminal.BOARD_PE))
+_REFERENCES = (str(Terminal.REF), _EARTH_BAR)
 
 
 def port_of(terminal: Terminal) -> str:
@@ -54,7 +56,7 @@ def phasor(terminal: Terminal, solved: Solved) -> Array:
 def touching(pair: Pair, solved: Solved) -> Array:
     """Resistance of the probes' own contacts, and of the reference earth where one end is there."""
     return sum(
-        (solved.reference_ohm if port == "REF" else solved.contact_ohm for port in pair),
+        (solved.reference_ohm if port in _REFERENCES else solved.contact_ohm for port in pair),
         np.zeros_like(solved.contact_ohm),
     )
 
@@ -106,7 +108,12 @@ def pair_of(measurement: Measurement) -> Pair:
     """The ports its probes are on, measuring point first. Raises ValueError where there are not two."""
     if measurement.from_ is None or measurement.to is None:
         raise ValueError(f"{measurement.quantity} has no pair of points")
-    return port_of(measurement.from_), port_of(measurement.to)
+    one, other = (_where(end, measurement) for end in (measurement.from_, measurement.to))
+    return one, other
+
+
+def _where(end: Terminal, measurement: Measurement) -> str:
+    return _EARTH_BAR if end is Terminal.REF and measurement.to_the_bar else port_of(end)
 
 
 class BetweenProbes(Quantity):

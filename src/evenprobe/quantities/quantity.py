@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 
 from evenprobe.installation.installation import BesideBranches, Solved
 from evenprobe.installation.modes import OFF, Mode
+from evenprobe.practices import Practice
 from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.weighed import Weighed, set_aside
@@ -130,8 +131,8 @@ class Quantity(Listed, ABC):
         at_zero = self.weigh(Reading("", measurement, value=0.0), point)[0]
         return getattr(at_zero, "tolerance", 0.5), getattr(at_zero, "gain_share", 0.01) + 0.002
 
-    def warning(self, measurement: Measurement) -> str:
-        """What to warn of before it is taken, empty where there is nothing."""
+    def warning(self, measurement: Measurement, practice: Practice) -> str:
+        """What to know before it is taken, empty where there is nothing."""
         return ""
 
     def as_seen(self, value: Any, sweep: Sweep | None, at: Terminal | None) -> dict[str, Any]:

@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from evenprobe.installation.admittances import CLAMPED_SIEMENS
-from evenprobe.installation.installation import Solved, result_bar
+from evenprobe.installation.installation import Solved, bar_port
 from evenprobe.installation.modes import Mode
 from evenprobe.network import Load
 from evenprobe.quantities.measurement import Measurement
@@ -42,7 +42,7 @@ def residual_per_siemens(solved: Solved, loads: Sequence[Load], point: PointFact
 def _pairs(point: PointFacts) -> list[tuple[str, str]]:
     """Of each live conductor its bar and its end at the board."""
     contacts = (*point.lines, *((Terminal.N,) if point.layout.neutral else ()))
-    return [(result_bar(str(end)), str(end)) for end in (BOARD_END[contact] for contact in contacts)]
+    return [(bar_port(str(end)), str(end)) for end in (BOARD_END[contact] for contact in contacts)]
 
 
 class Missing(Quantity):

@@ -11,6 +11,9 @@ KEPT = Sentences(
         # Voltage.
         "board-device-open": "at the board with the device open says nothing of the supply, nor of the run",
         "direct-is-blind": "a DC range shows 0 on a live AC conductor, so it says nothing about AC",
+        # A reference earth.
+        "reference.alone": "this reference may be the one at fault ({wrong}) and no other has agreed with it yet",
+        "reference.differs": "another reference shows something else, so one of the two is at fault; take a third",
         # Resistance and insulation.
         "supply-measured-too": "with the device closed the supply is measured too; open it and repeat",
         "no-test-voltage": "a {kind} puts no test voltage on the insulation",
@@ -59,6 +62,9 @@ DIRECT = Sentences(
     }
 )
 """Of direct voltage where the supply is alternating."""
+
+REFERENCE = Sentences({"without-a-rod": "No rod at hand: {outlet}s of two other circuits will do, if they agree."})
+"""How to come by a reference earth."""
 
 WARNINGS = Sentences(
     {"may-trip": "from line to {earth} it draws {draws:.0f} mA and may trip the {rated:g} mA device: warn first"}

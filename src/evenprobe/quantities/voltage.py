@@ -12,11 +12,12 @@ import numpy as np
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import Mode
 from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
+from evenprobe.practices import Practice
 from evenprobe.quantities.indication import STEP_LIGHTS_FROM, Drift, displayed, stepped
 from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import BEYOND, BOARD_S, Array, BetweenProbes, pair_of, port_of
 from evenprobe.quantities.quantity import LIVE_EXPOSURE, QUANTITIES
-from evenprobe.quantities.sentences import BEYOND_TESTER, KEPT, NOT_PROVED
+from evenprobe.quantities.sentences import BEYOND_TESTER, KEPT, NOT_PROVED, REFERENCE
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a
 from evenprobe.quantities.weighed import Alarm, Direct, Evidence, Kept, Weighed, set_aside
@@ -34,6 +35,8 @@ _DIRECT_FROM_VOLTS = 1.0
 _WANDERS = 0.2
 _STEADY_OHM, _HANGING_OHM = 1e5, 3e5
 """Behind a pair: up to the first its voltage stands still, from the other on it wanders by all of the share above."""
+_PIPE_OFF_VOLTS = 5.0
+"""By how much pipework that is not bonded may be off the earth bar, in a sound installation."""
 DC_OFFSET_VOLTS = 0.3
 """What a DC range may show of a live AC conductor."""
 
@@ -75,9 +78,9 @@ class Voltage(BetweenProbes):
     )
 
     def mode(self, measurement: Measurement) -> Mode:
-        """At the board where the conductors leave it, after the device."""
+        """At the board where the conductors leave it, after the device, or against its earth bar."""
         mode = super().mode(measurement)
-        return mode.at_the_board() if _at_the_board(measurement) else mode
+        return mode.at_the_board() if _at_the_board(measurement) or measurement.to_the_bar else mode
 
     def across(self, measurement: Measurement, point: PointFacts) -> complex:
         ability = measurement.instrument.volts()
@@ -105,13 +108,14 @@ class Voltage(BetweenProbes):
         if _at_the_board(reading.measurement) and reading.measurement.device == "open":
             return (set_aside(reading, "board-device-open"),)
         if reading.value is None:
-            low = STEP_LIGHTS_FROM * (reading.at_least or 0.0)
+            low = 0.0 if reading.measurement.is_at_most else STEP_LIGHTS_FROM * (reading.at_least or 0.0)
             high = BEYOND if reading.below is None else reading.below
             tolerance = DRIFT.of(max(low, reading.below or 0.0))
             return (Evidence(reading, low, high, tolerance, 0.0, f"{instrument.id} steps"),)
         value = reading.value
-        tolerance = ability.counts * ability.resolution + DRIFT.constant + DRIFT.share * value
-        return (Evidence(reading, value, value, tolerance, ability.percent / 100, f"{instrument.id} volts"),)
+        low, off = (0.0, _PIPE_OFF_VOLTS) if reading.measurement.is_at_most else (value, 0.0)
+        tolerance = off + ability.counts * ability.resolution + DRIFT.constant + DRIFT.share * value
+        return (Evidence(reading, low, value, tolerance, ability.percent / 100, f"{instrument.id} volts"),)
 
     def of_one_unfit(self, reading: Reading, why: str) -> Weighed:
         """It may still raise an alarm: volts on metalwork against an independent earth."""
@@ -152,6 +156,9 @@ class Voltage(BetweenProbes):
 
     def seconds(self, measurement: Measurement) -> float:
         return super().seconds(measurement) + BOARD_S * LIVE_EXPOSURE * _at_the_board(measurement)
+
+    def warning(self, measurement: Measurement, practice: Practice) -> str:
+        return str(REFERENCE.say("without-a-rod", **practice.named)) if Terminal.REF in measurement.ends else ""
 
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
         ability = measurement.instrument.volts()

@@ -16,6 +16,7 @@ from evenprobe.interpretation.samples import Samples
 from evenprobe.quantities import Measurement, Quantity, Reading
 from evenprobe.testers import Instrument
 from evenprobe.wiring import PointFacts, Terminal
+from evenprobe.wiring.references import Reference
 from evenprobe.wiring.unknowns import Cube
 
 _MOVES, _MOVES_MUCH, _MUCH_SHARE = 0.005, 0.02, 0.25
@@ -44,8 +45,9 @@ class HiddenPoint:
     """One random sample of a condition at a point.
 
     `samples`: it, as it is at the moment. `direct_volts`: of contacts against the mass of earth, from a source that is
-    none of the supply's. `moves`: whether each reading is of a moment of its own, the supply a little off and other
-    loads on along the run.
+    none of the supply's. `references`: what reference earths really are that are not what they are said to be; a
+    contact, where one is at its potential. `moves`: whether each reading is of a moment of its own, the supply a little
+    off and other loads on along the run.
     """
 
     def __init__(
@@ -55,6 +57,7 @@ class HiddenPoint:
         self.condition = condition
         self.moves = moves
         self.direct_volts: dict[Terminal, float] = {}
+        self.references: dict[Reference, Reference | Terminal] = {}
         self._cube = rng.random((1, self.installation.unknowns.count))
         self._drifted, self._read_at = 0.0, 0.0
         self.samples = self._with(self._cube)
@@ -70,7 +73,23 @@ class HiddenPoint:
         """What a person would write down, at a time in seconds. Raises ValueError for what is no part of the point."""
         if self.moves:
             self.samples = self._with(self._moved(errors.rng, at))
-        return replace(measurement.quantity.read(name, measurement, self, errors), at=at)
+        if Terminal.REF in measurement.ends and measurement.reference in self.references:
+            reading = self._to_what_it_is(name, measurement, errors)
+        else:
+            reading = measurement.quantity.read(name, measurement, self, errors)
+        return replace(reading, at=at)
+
+    def _to_what_it_is(self, name: str, measurement: Measurement, errors: TesterErrors) -> Reading:
+        """What is shown against a reference that is not what it is said to be."""
+        is_what = self.references[measurement.reference]
+        if isinstance(is_what, Reference):
+            real = replace(measurement, reference=is_what)
+        else:
+            one, other = (is_what if end is Terminal.REF else end for end in (measurement.from_, measurement.to))
+            real = replace(measurement, from_=one, to=other)
+        if real.from_ is real.to:
+            return Reading(name, measurement, value=0.0)
+        return replace(measurement.quantity.read(name, real, self, errors), measurement=measurement)
 
     def _with(self, cube: Cube) -> Samples:
         return Samples(self.installation, cube, [(self.condition, slice(0, 1))])

@@ -1323,6 +1323,8 @@ export interface components {
              * @enum {string}
              */
             length_unit: "m" | "ft";
+            /** Reference Earths */
+            reference_earths: components["schemas"]["ReferenceEarthRow"][];
             /** Systems */
             systems: components["schemas"]["SystemRow"][];
         };
@@ -1371,6 +1373,23 @@ export interface components {
             point_kinds: ("outlet" | "fixed" | "switch" | "junction" | "board" | "standalone-source")[];
             /** With Board End */
             with_board_end: string[];
+        };
+        /**
+         * ReferenceEarthRow
+         * @description A kind of reference earth. `asks_which`: it counts only once another agrees, so which one it was matters.
+         */
+        ReferenceEarthRow: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "rod" | "bar" | "outlet" | "pipework";
+            /** Name */
+            name: string;
+            /** Wrong */
+            wrong: string;
+            /** Asks Which */
+            asks_which: boolean;
         };
         /** SystemRow */
         SystemRow: {
@@ -2522,6 +2541,13 @@ export interface components {
              * @enum {string}
              */
             neutral?: "connected" | "lifted";
+            /**
+             * Reference
+             * @enum {string}
+             */
+            reference?: "rod" | "bar" | "outlet" | "pipework";
+            /** Reference At */
+            reference_at?: string;
             /**
              * Far Ends
              * @enum {string}

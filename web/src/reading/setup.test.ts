@@ -2,17 +2,10 @@ import { beforeAll, beforeEach, expect, test } from "vitest";
 import type { Reading, Reference, Tester } from "../api/client";
 import { holdReference } from "../api/reference";
 import tables from "../api/reference.json";
+import { UNCLAMPED } from "./clamp";
 import { circumstances } from "./entry";
-import {
-  apply,
-  type Change,
-  entryFor,
-  functionsHere,
-  isTyped,
-  type Setup,
-  takenUp,
-  UNCLAMPED,
-} from "./setup";
+import { A_ROD } from "./referenceEarth";
+import { apply, type Change, entryFor, functionsHere, isTyped, type Setup, takenUp } from "./setup";
 
 beforeAll(() => holdReference(tables as unknown as Reference));
 
@@ -36,6 +29,7 @@ const START: Setup = {
   deviceOpen: false,
   neutralLifted: false,
   clamp: UNCLAMPED,
+  earth: A_ROD,
   typed: "",
   unit: "V",
   correcting: null,
@@ -199,4 +193,19 @@ test("after a reading the next pair nobody measured is set up", () => {
   const done = { status: "counts", entry: { quantity: "voltage", mode: "ac", from: "L", to: "N", value: 1 } };
   change({ do: "recorded", readings: [done as unknown as Reading] });
   expect(setup.probes).toEqual({ measuring: "L", reference: "PE" });
+});
+
+test("where a probe is on a reference earth the entry says which", () => {
+  change({ do: "pair", measuring: "PE", reference: "REF" }, { do: "type", typed: "0.3" });
+  expect(entry().reference).toBe("rod");
+  change({ do: "earth", earth: { kind: "outlet", at: " hall " } });
+  expect(entry()).toMatchObject({ reference: "outlet", reference_at: "hall" });
+  change({ do: "pair", measuring: "L", reference: "N" });
+  expect(entry()).not.toHaveProperty("reference");
+});
+
+test("a correction takes up the reference earth it was", () => {
+  const was = { quantity: "voltage", from: "PE", to: "REF", reference: "outlet", reference_at: "hall" };
+  change({ do: "correct", reading: { id: "r1", entry: was } as unknown as Reading });
+  expect(setup.earth).toEqual({ kind: "outlet", at: "hall" });
 });

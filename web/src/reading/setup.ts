@@ -3,9 +3,11 @@
 import { useReducer } from "react";
 import type { Bench, Entry, NextTest, Reading, Tester } from "../api/client";
 import { theReference } from "../api/reference";
+import { type Clamp, clamped, clampOf, UNCLAMPED } from "./clamp";
 import { isAsIs } from "./entry";
 import { functionNamed, functionOf, type TesterFunction } from "./functions";
 import type { Probes } from "./probes";
+import { A_ROD, earthIn, type ReferenceEarth, withEarth } from "./referenceEarth";
 import { typedNumber } from "./typedNumber";
 
 export type Load = "none" | "here" | "elsewhere";
@@ -26,27 +28,11 @@ export type Setup = {
   neutralLifted: boolean;
   /** Of a current: what it rose and fell to, the turns through the clamp, where and round what it is closed. */
   clamp: Clamp;
+  /** What the reference earth is, where a probe is on one. */
+  earth: ReferenceEarth;
   typed: string;
   unit: string;
   correcting: string | null;
-};
-
-export type Clamp = {
-  max: string;
-  min: string;
-  turns: number;
-  atBoard: boolean;
-  roundTwo: boolean;
-  continuous: boolean;
-};
-
-export const UNCLAMPED: Clamp = {
-  max: "",
-  min: "",
-  turns: 1,
-  atBoard: false,
-  roundTwo: false,
-  continuous: false,
 };
 
 export type Change =
@@ -63,6 +49,7 @@ export type Change =
   | { do: "device"; open: boolean }
   | { do: "neutral"; lifted: boolean }
   | { do: "clamp"; clamp: Partial<Clamp> }
+  | { do: "earth"; earth: Partial<ReferenceEarth> }
   | { do: "to the board" }
   | { do: "test"; test: NextTest; tester: string | null }
   | { do: "correct"; reading: Reading }
@@ -108,6 +95,8 @@ export function apply(setup: Setup, change: Change, bench: Pick<Bench, "terminal
       return { ...setup, neutralLifted: change.lifted };
     case "clamp":
       return { ...setup, clamp: { ...setup.clamp, ...change.clamp } };
+    case "earth":
+      return { ...setup, earth: { ...setup.earth, ...change.earth } };
     case "to the board":
       return { ...setup, probes: { ...setup.probes, reference: boardEnd(setup.probes.measuring) } };
     case "test":
@@ -150,6 +139,7 @@ export function useSetup(bench: Bench, tester: Tester | undefined, begun: Setup 
         deviceOpen: false,
         neutralLifted: false,
         clamp: UNCLAMPED,
+        earth: A_ROD,
         typed: "",
         unit: functionNamed(what).units[0] ?? "",
         correcting: null,
@@ -254,6 +244,7 @@ function forCorrection(setup: Setup, reading: Reading): Setup {
     amperes: String(entry.load_here_a ?? entry.load_elsewhere_a ?? setup.amperes),
     loadBetween: entry.load_between?.join(" ") ?? "",
     nothingElseOn: entry.nothing_else_on === true,
+    earth: earthIn(entry),
     deviceOpen: entry.device === "open",
     neutralLifted: entry.neutral === "lifted",
     typed: "",
@@ -271,37 +262,6 @@ function probesOf(
   return { measuring, reference: f?.at_the_board ? contact(to) : (to ?? null) };
 }
 
-function clampOf(entry: Entry): Pick<Setup, "probes" | "clamp"> {
-  return {
-    probes: { measuring: entry.from?.replace("BOARD-", "") ?? null, reference: null },
-    clamp: {
-      max: entry.max === undefined ? "" : String(entry.max),
-      min: entry.min === undefined ? "" : String(entry.min),
-      turns: Number(entry.turns ?? 1),
-      atBoard: entry.from?.startsWith("BOARD-") ?? false,
-      roundTwo: entry.to !== undefined,
-      continuous: entry.continuous ?? false,
-    },
-  };
-}
-
-/** Where the clamp is closed, and what of it is not as usual. */
-function clamped({ clamp, probes, typed }: Setup, terminals: string[]): Partial<Entry> {
-  const end = (terminal: string | undefined) => (clamp.atBoard && terminal ? `BOARD-${terminal}` : terminal);
-  const other =
-    terminals.find((t) => t === "N" && t !== probes.measuring) ??
-    terminals.find((t) => t !== probes.measuring);
-  return {
-    from: end(probes.measuring ?? undefined),
-    ...(clamp.roundTwo && { to: end(other) }),
-    ...(typed.trim() === "" && { value: undefined }),
-    ...(clamp.max.trim() && { max: typedNumber(clamp.max) }),
-    ...(clamp.min.trim() && { min: typedNumber(clamp.min) }),
-    ...(clamp.turns > 1 && { turns: clamp.turns }),
-    ...(clamp.continuous && { continuous: true }),
-  };
-}
-
 /** Whether there is a number to record: Enter on nothing is no reading. */
 export const isTyped = ({ what, typed, clamp }: Setup) =>
   typed.trim() !== "" || (functionNamed(what).extremes && (clamp.max + clamp.min).trim() !== "");
@@ -317,7 +277,7 @@ export function entryFor(
     (f.at_the_board && hasBoardEnd(terminal) ? boardEnd(terminal) : terminal) ?? undefined;
   const probes =
     f.probes === "none" ? {} : { from: end(setup.probes.measuring), to: end(setup.probes.reference) };
-  const entry: Entry = { quantity: f.quantity, ...probes, ...what, ...f.fixes };
+  const entry: Entry = withEarth({ quantity: f.quantity, ...probes, ...what, ...f.fixes }, setup.earth);
   if (setup.unit && f.units.length > 0) entry.unit ??= setup.unit as Entry["unit"];
   if (f.load) {
     if (setup.load === "here") entry.load_here_a = typedNumber(setup.amperes);

@@ -73,7 +73,7 @@ def next_measurements(
     tests, worth = [], []
     for m, informs, falls in zip(possible, expected.bits(), expected.ruled_out(), strict=False):
         ids = tuple(compress(names, falls))
-        why = " ".join(filter(None, (str(why_taken(ensemble, standing, ids)), m.quantity.warning(m))))
+        why = " ".join(filter(None, (str(why_taken(ensemble, standing, ids)), m.quantity.warning(m, point.practice))))
         tests.append(NextMeasurement(m, ids, float(informs), m.quantity.seconds(m), why))
         worth.append(informs / cost(m, danger_stands=danger_stands, rules_out=bool(ids)))
     asked = [s for s in open_to_test if not s.condition.leaves_wiring_sound] or open_to_test
@@ -84,7 +84,7 @@ def next_measurements(
     )
     first: list[NextMeasurement] = []
     if not _danger_suspected(ensemble, likelihood):
-        first = on_the_way(ensemble, standing, taken, tests, worth, expected, before)
+        first = on_the_way(ensemble, elimination, taken, tests, worth, expected, before)
     offered = _that_differ((*first, *(tests[i] for i in useful)))
     screen = to_be_screened(point, taken, kit) if danger_stands else None
     if offered and screen is not None:

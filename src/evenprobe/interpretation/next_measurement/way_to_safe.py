@@ -9,7 +9,7 @@ from dataclasses import replace
 from itertools import compress
 
 from evenprobe.conditions import Severity
-from evenprobe.interpretation.elimination import Standing
+from evenprobe.interpretation.elimination import Elimination, Standing
 from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.findings import NextMeasurement
 from evenprobe.interpretation.next_measurement.information import Expected
@@ -30,7 +30,7 @@ _METAL = "metal never held against a reference"
 
 def on_the_way(
     ensemble: Ensemble,
-    standing: Sequence[Standing],
+    elimination: Elimination,
     taken: Sequence[Reading],
     tests: Sequence[NextMeasurement],
     worth: Sequence[float],
@@ -41,11 +41,12 @@ def on_the_way(
 
     The way is to safe, and from there to correct, if all is well.
     """
+    standing = elimination.standing
     possible = [test.measurement for test in tests]
     ordinary = ordinary_first(ensemble.point, taken, possible)
     if ordinary is not None:
         return [tests[ordinary]]
-    touched = any(r.measurement.of_metal_to_reference for r in taken)
+    touched = any(e.measurement.of_metal_to_reference for e in elimination.evidence)
     dangers = {s.condition.id for s in standing if s.condition.severity_at(ensemble.point) is Severity.DANGER}
     metal = {i for i, t in enumerate(tests) if t.measurement.of_metal_to_reference}
     has_to_touch = not touched and any(dangers & set(tests[i].rules_out) for i in metal)

@@ -5,6 +5,7 @@ import folds from "../../parts/Fold.module.css";
 import classes from "../../parts/Log.module.css";
 import { dayAndTimeOf } from "../../reading/dates";
 import { circumstances, ends, seen } from "../../reading/entry";
+import { earthSaid } from "../../reading/referenceEarth";
 
 /** Every reading ever recorded here, newest first; corrected and withdrawn ones stay visible. */
 export const Log = memo(function Log(props: {
@@ -35,6 +36,7 @@ export const Log = memo(function Log(props: {
                 <b>{ends(reading.entry, practice)}</b> <span className="mono">{seen(reading.entry)}</span>
                 <span className={folds.reason}>
                   {[
+                    earthSaid(reading.entry, practice),
                     circumstances(reading.entry),
                     reading.entry.source ?? "typed",
                     reading.tester_label,

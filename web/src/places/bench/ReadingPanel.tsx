@@ -7,10 +7,12 @@ import { Toggle } from "../../parts/Toggle";
 import { ends, seen, sign } from "../../reading/entry";
 import { functionNamed, isPicked } from "../../reading/functions";
 import { contactName } from "../../reading/probes";
+import { isOnReference } from "../../reading/referenceEarth";
 import { type Change, functionsHere, hasBoardEnd, isTyped, type Setup } from "../../reading/setup";
 import { Capabilities } from "./Capabilities";
 import { Choices, choicesFor } from "./Choices";
 import { ClampedHow } from "./ClampedHow";
+import { EarthChoice } from "./EarthChoice";
 import { Lamps } from "./Lamps";
 import { LivePanel } from "./LivePanel";
 import { Loads } from "./Loads";
@@ -38,10 +40,10 @@ export function ReadingPanel(props: {
   const what = functionNamed(setup.what);
   const why = bench.unfit[tester?.id ?? ""]?.[what.quantity];
   const corrected = bench.readings.find((r) => r.id === setup.correcting);
+  const { measuring, reference } = setup.probes;
   const ready =
     props.named &&
-    (what.probes === "none" ||
-      (setup.probes.measuring !== null && (what.probes === "one" || setup.probes.reference !== null)));
+    (what.probes === "none" || (measuring !== null && (what.probes === "one" || reference !== null)));
   const meter = useLiveMeter(bench.id, setup);
   const picked = isPicked(what);
   const warning = what.fixes.input === "low-z" ? bench.may_trip[tester?.id ?? ""] : undefined;
@@ -130,6 +132,9 @@ export function ReadingPanel(props: {
           </Text>
         )}
         <div className={classes.circumstances}>
+          {what.unit === "V" && isOnReference(measuring, reference) && (
+            <EarthChoice practice={practice} earth={setup.earth} change={change} />
+          )}
           {what.extremes && <ClampedHow practice={practice} setup={setup} change={change} />}
           {what.load && (
             <Loads
