@@ -13,6 +13,7 @@ from evenprobe.quantities import (
     CURRENT,
     LAMPS,
     LOAD_HELD,
+    LOOP,
     PRESENCE,
     RESIDUAL_CURRENT,
     RESISTANCE,
@@ -34,6 +35,7 @@ METER = Instrument("meter", kinds.MULTIMETER, proved=True)
 OTHER_METER = Instrument("other", kinds.MULTIMETER, proved=True, accuracy_percent=0.7, accuracy_counts=2)
 STEPPED = Instrument("stepped", kinds.TWO_POLE, proved=True)
 LOW_OHM = Instrument("low-ohm", kinds.LOW_OHM, proved=True)
+LOOP_TESTER = Instrument("loop", kinds.LOOP_TESTER, proved=True)
 LAMP_TESTER = Instrument("lamps", kinds.LAMP_TESTER, proved=True)
 PLUG_TESTER = Instrument("plug", kinds.DIGITAL_PLUG_TESTER, proved=True)
 CLAMP = Instrument("clamp", kinds.CLAMP, proved=True)
@@ -49,6 +51,8 @@ TIMED_SHARE, SOON_S, ALONE_SHARE = 0.5, 90.0, 0.25
 REFERENCE_SHARE, ANOTHER_SHARE, AT_FAULT_SHARE = 0.5, 0.6, 0.3
 """Of readings to an earth brought along, to one that is no rod; of those, taken to another as well; and of surveys
 where one of them is not what it is said to be."""
+LOOP_SHARE = 0.2
+"""Of readings of no volts that are of a loop."""
 JOINED_SHARE = 0.4
 """Of ohms between two contacts that are taken with their conductors joined at the board."""
 SLIGHT_SHARE = 0.4
@@ -246,6 +250,9 @@ def _without_volts(rng: np.random.Generator, point: PointFacts) -> Measurement:
     if rng.random() < CLAMPED_SHARE:
         return _clamped(rng, point)
     kind = rng.random()
+    if rng.random() < LOOP_SHARE:
+        back = [t for t in (N, PE) if t in point.terminals]
+        return Measurement(LOOP, point.lines[0], back[rng.integers(len(back))], LOOP_TESTER)
     if kind < 0.3 and len(point.lines) == 1:
         return Measurement(LAMPS, None, None, LAMP_TESTER)
     if kind < 0.4 and point.circuit.residual_ma:

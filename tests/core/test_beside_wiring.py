@@ -5,10 +5,11 @@ from dataclasses import replace
 import pytest
 
 from evenprobe.interpretation import Verdict, interpret
+from evenprobe.interpretation.findings import State
 from evenprobe.quantities import INSULATION, RESISTANCE, TRIP, Measurement, Reading
 from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import Terminal
-from tests.core.installations import ohms, outlet, read, standing, volts
+from tests.core.installations import continental, ohms, outlet, read, standing, volts
 
 PLUG = Instrument("plug", kinds.DIGITAL_PLUG_TESTER, proved=True)
 MEGGED = Instrument("insulation", kinds.INSULATION_TESTER, proved=True)
@@ -61,3 +62,16 @@ def test_a_device_nobody_tripped_keeps_no_wiring_from_safe():
     assert TRIP in {t.measurement.quantity for t in plugged_in.next_tests}
     assert found.verdict in (Verdict.SAFE, Verdict.CORRECT)
     assert found.protection.state == "not-tested"
+
+
+@pytest.mark.parametrize(
+    ("after", "state"), [(None, State.PASS), (24.0, State.PASS), (300.0, State.BORDERLINE), (400.0, State.FAIL)]
+)
+def test_a_trip_that_was_timed_is_in_time_or_not(after, state):
+    """IEC 61008-1: at its rated current a general device trips within 300 ms."""
+    point = continental()
+    protected = replace(point, circuit=replace(point.circuit, residual_ma=30))
+    came = Reading("t", Measurement(TRIP, Terminal.L, Terminal.PE, PLUG, test_ma=30.0), tripped=True, after_ms=after)
+    protection = read(protected, came).protection
+    assert protection.state is state
+    assert (after is None) or f"{after:g} ms" in protection.why

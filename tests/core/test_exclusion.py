@@ -17,9 +17,13 @@ from tests.core.installations import continental, outlet, read, volts
 
 
 def evidence_of(facts, number):
-    drawn = draw(facts, np.random.default_rng([21, number]))
-    weighed = [w for r in drawn.readings for w in weigh(r, facts)]
-    return drawn.truth, [w for w in weighed if isinstance(w, Evidence)]
+    """Of a survey in which something counts."""
+    rng = np.random.default_rng([21, number])
+    while True:
+        drawn = draw(facts, rng)
+        evidence = [w for r in drawn.readings for w in weigh(r, facts) if isinstance(w, Evidence)]
+        if evidence:
+            return drawn.truth, evidence
 
 
 def samples_of(ensemble, condition):

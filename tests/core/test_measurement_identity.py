@@ -14,6 +14,7 @@ from evenprobe.quantities import RESISTANCE, TRIP, VOLTAGE, Measurement, confini
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import Terminal
+from evenprobe.wiring.references import OUTLET, Reference
 from tests.core.installations import outlet, read, several, standing, volts
 
 L1, L2, N, PE = Terminal.L1, Terminal.L2, Terminal.N, Terminal.PE
@@ -33,6 +34,7 @@ OTHERWISE = {
     "far_ends": "joined",
     "test_ma": 30.0,
     "dc": True,
+    "reference": Reference(OUTLET, "hall"),
 }
 """Another value of every field of a measurement."""
 NOT_WHAT_BUT_WHO = {"instrument"}

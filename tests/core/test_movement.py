@@ -2,14 +2,19 @@
 
 from dataclasses import replace
 
+import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
 from evenprobe.interpretation import Verdict, interpret
+from evenprobe.interpretation.misfit import misfits
 from evenprobe.interpretation.movement import of_the_source, share_after
+from evenprobe.interpretation.moving import with_the_supply_moving
+from evenprobe.interpretation.samples import Span
 from evenprobe.quantities import weigh
-from tests.core.installations import outlet, read, standing, volts
+from evenprobe.testers import Instrument, kinds
+from tests.core.installations import continental, outlet, read, standing, volts
 
 SOUND = (volts("L-N", 121.0), volts("L-PE", 119.2), volts("N-PE", 0.2))
 """A heater was switched on between the first and the second."""
@@ -80,3 +85,34 @@ def test_what_no_joint_makes_is_none_that_comes_and_goes():
     impossible = read(outlet(), volts("L-N", 121.0), volts("L-N", 300.0, id="again"), volts("N-PE", 0.2))
     assert impossible.verdict is Verdict.CONTRADICTORY
     assert "again" in impossible.retake
+
+
+def likely(one, other):
+    """How likely a sample is that shows the same for both readings, so that the supply must have moved in between."""
+    evidence = [w for r in (volts("L-N", one), volts("L-PE", other)) for w in weigh(r, outlet())]
+    shows = np.full((2, 1), one)
+    own = Span(shows, shows, np.zeros((2, 1), dtype=int), np.zeros((2, 1), dtype=int))
+    scale = (np.array([0.8]), np.array([1.2]))
+    return with_the_supply_moving(evidence, own, scale, misfits(evidence, own, scale))[0]
+
+
+def test_the_more_a_supply_has_to_move_the_less_likely_it_is():
+    falling = [likely(120.0, 120.0 + volts_more) for volts_more in (0.0, 0.5, 2.0, 4.0, 12.0)]
+    assert falling[0] == falling[1] == 1.0
+    assert falling == sorted(falling, reverse=True)
+    assert falling[2] > falling[3] > falling[4] == 0.0
+
+
+ALONE = {"nothing_else_on": True, "instrument": Instrument("m", kinds.MULTIMETER, proved=True, accuracy_percent=0.5)}
+MOVED = (volts("L-N", 234.0, **ALONE), volts("L-PE", 230.0, **ALONE), volts("N-PE", 0.2, **ALONE))
+
+
+def test_what_a_moving_supply_keeps_apart_is_told_by_the_first_reading_taken_again():
+    point = continental()
+    kit = [ALONE["instrument"]]
+    asked = [t.measurement for t in interpret(point, MOVED, kit).next_tests]
+    assert MOVED[0].measurement in asked
+    again = [t.measurement for t in interpret(point, [*MOVED, replace(MOVED[0], id="again")], kit).next_tests]
+    assert not {r.measurement for r in MOVED} & set(again), "and nothing is repeated twice"
+    still = [replace(MOVED[0], value=230.4), *MOVED[1:]]
+    assert MOVED[0].measurement not in [t.measurement for t in interpret(point, still, kit).next_tests]

@@ -1,5 +1,7 @@
 """Which reading decides: what is offered, and whether it keeps its word."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
@@ -9,7 +11,8 @@ from evenprobe.interpretation.next_measurement import Obstacle
 from evenprobe.interpretation.next_measurement.candidates import candidates
 from evenprobe.interpretation.next_measurement.obstacles import obstacles_to
 from evenprobe.interpretation.next_measurement.shortest_way import Step, shortest_way
-from evenprobe.quantities import PRESENCE, RESISTANCE, VOLTAGE, Measurement, Reading
+from evenprobe.quantities import LAMPS, PRESENCE, RESISTANCE, VOLTAGE, Measurement, Reading
+from evenprobe.quantities.along_the_run import least_metres
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import Terminal
@@ -73,10 +76,11 @@ def test_what_an_offer_promises_on_a_sound_outlet_falls_when_it_is_taken(seed):
     assert kept >= 0.6 * promised
 
 
-def test_touched_metal_comes_first_while_it_may_be_live():
-    first = interpret(outlet(), HEALTHY, [METER]).next_tests[0]
-    assert {first.measurement.from_, first.measurement.to} == {Terminal.PE, Terminal.REF}
-    assert "earth-from-neutral-swapped" in first.rules_out
+def test_touched_metal_comes_first_while_it_may_well_be_live_and_beside_the_way_while_it_hardly_is():
+    hardly = interpret(outlet(), HEALTHY, [METER]).next_tests
+    well = interpret(continental(), (volts("L-N", 230.0), volts("L-PE", 238.0), volts("N-PE", 8.0)), [METER]).next_tests
+    for offered in (hardly[:2], well[:1]):
+        assert any(t.measurement.of_metal_to_reference and t.rules_out for t in offered)
 
 
 def test_nothing_is_plugged_in_before_live_metal_is_ruled_out():
@@ -249,3 +253,26 @@ def test_the_board_is_asked_only_after_a_load_at_the_point_showed_what_is_lost()
 
     assert not asked(*HEALTHY)
     assert asked(*HEALTHY, volts("L-N", 112.0, load_here_a=10.0))
+
+
+LAMP_PLUG = Instrument("lamps", kinds.LAMP_TESTER, proved=True)
+
+
+@pytest.mark.parametrize(("kit", "place"), [([LAMP_PLUG], 0), ([METER, LAMP_PLUG], 2)])
+def test_lamps_are_offered_first_to_whoever_has_no_volts_and_beside_them_to_whoever_has(kit, place):
+    offered = interpret(outlet(), (), kit).next_tests
+    assert [t.measurement.quantity is LAMPS for t in offered].index(True) == place
+    assert "line-earth-swapped" in offered[place].rules_out
+    lit = Reading("lit", offered[place].measurement, lit={"L-N": True, "L-PE": True, "N-PE": False})
+    assert not any(t.measurement.quantity is LAMPS for t in interpret(outlet(), (lit,), kit).next_tests)
+    promised = set(offered[place].rules_out)
+    assert len(promised - standing(interpret(outlet(), (lit,)))) >= 0.6 * len(promised)
+
+
+def test_a_load_elsewhere_has_to_be_far_enough_along_the_run():
+    near, far = (replace(continental(), circuit=replace(continental().circuit, length_m=m)) for m in (3.0, 60.0))
+    offered = {p: [m for m in candidates(p, (), [METER]) if m.load_elsewhere_a is not None] for p in (near, far)}
+    assert not offered[near], "where the whole run is too short for it to tell"
+    for m in offered[far]:
+        assert least_metres(replace(m, load_elsewhere_a=2 * m.load_elsewhere_a), far) < least_metres(m, far) <= 60.0
+        assert f"{least_metres(m, far):g} m along the run" in m.quantity.warning(m, far)

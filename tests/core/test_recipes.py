@@ -109,7 +109,7 @@ TOUCH = {"quantity": "touch-current", "from": "PE", "to": "REF", "value": 0.0, "
 
 
 def test_a_quantity_is_one_module():
-    with pytest.raises(FormatError, match="must be 'voltage'.* or 'sequence', not \"touch-current\""):
+    with pytest.raises(FormatError, match="must be 'voltage'.* or 'loop', not \"touch-current\""):
         parse(SurveyFile, survey(**TOUCH))
     with QUANTITIES.with_row(TouchCurrent()) as touch:
         file = parse(SurveyFile, survey(**TOUCH))

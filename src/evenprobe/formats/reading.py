@@ -106,6 +106,7 @@ class ReadingEntry(Strict):
         self._check_ends()
         self._check_extremes()
         self._check_sweep()
+        self._check_time()
         match self._written.seen:
             case "number":
                 self._check_number()
@@ -144,6 +145,10 @@ class ReadingEntry(Strict):
                 raise FieldError(key, "says what REF is, and no probe is on REF")
         if self.from_ is not None and self.from_ == self.to:
             raise FieldError("to", f"both probes are on {self.to}; put one on another contact")
+
+    def _check_time(self) -> None:
+        if self.ms is not None and not self._written.timed:
+            raise FieldError("ms", f"is how long a trip took, not of {self.quantity}")
 
     def _check_sweep(self) -> None:
         if self.sweep is None:
@@ -257,6 +262,7 @@ class ReadingEntry(Strict):
             most=self._through_once(self.max),
             continuous=self.continuous is True,
             at=None if self.at is None else self.at.timestamp(),
+            after_ms=self.ms if self.value is True else None,
             **seen,
         )
 

@@ -15,6 +15,7 @@ from evenprobe.interpretation.exclusion import look_again
 from evenprobe.interpretation.findings import Reason
 from evenprobe.interpretation.local_search import FITS
 from evenprobe.interpretation.misfit import best_scale, gap, misfits
+from evenprobe.interpretation.moving import with_the_supply_moving
 from evenprobe.interpretation.samples import Span
 from evenprobe.quantities import Alarm, Evidence, Kept, confining, in_order
 from evenprobe.quantities.presence import ALARM_CERTAIN_VOLTS
@@ -28,17 +29,23 @@ _NEIGHBOURS = 48
 _NEIGHBOUR_SLACK = 0.6
 _FEWEST = np.arange(_NEIGHBOURS) < 16
 """So many are kept however far off, for a forecast from one or two samples is too sure of itself."""
+_LEAST_FITTING = 0.5
+"""Samples that are taken to fit of a condition of which the search found one and no sample does."""
 _QUIET_FACTOR = 0.2
 """How much a proved detector's silence lowers the rank of a condition that puts line voltage there."""
 
 
 @dataclass(frozen=True)
 class Standing:
-    """A condition that stands: the ensemble's rows nearest the readings, their misfits, and its share that fits."""
+    """A condition that stands: the ensemble's rows nearest the readings, and its share that fits.
+
+    `moved`: every sample that fits does so only because the supply moved between readings.
+    """
 
     condition: Condition
     rows: NDArray[np.intp]
     share: float
+    moved: bool = False
 
 
 @dataclass(frozen=True)
@@ -99,6 +106,7 @@ def eliminate(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Elimination:
         nothing = np.zeros(len(ensemble.cube))
         return Elimination((), nothing, nothing + 1, everything, ())
     held = _held_against(ensemble, evidence)
+    likely = with_the_supply_moving(held.evidence, held.predicted, ensemble.scale, held.misfit)
     refined = look_again(ensemble, *held)
     standing, fallen, missed_by = [], [], {}
     for condition, block in ensemble.blocks:
@@ -108,16 +116,20 @@ def eliminate(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Elimination:
             fallen.append(condition)
             missed_by[condition.id] = min(best, refined.get(condition.id, best))
             continue
-        standing.append(standing_by(condition, own, block.start))
+        standing.append(standing_by(condition, own, block.start, likely[block]))
     return Elimination(held.evidence, held.misfit, held.scale, tuple(standing), tuple(fallen), missed_by)
 
 
-def standing_by(condition: Condition, misfit: Array, start: int) -> Standing:
-    """A condition that stands by the misfits of its samples (samples,), whose rows begin at `start`."""
+def standing_by(condition: Condition, misfit: Array, start: int, likely: Array | float = 1.0) -> Standing:
+    """A condition that stands by the misfits of its samples (samples,), whose rows begin at `start`.
+
+    `likely`: of those that fit, how likely what the supply has to do for it is.
+    """
     nearest = np.argsort(misfit)[:_NEIGHBOURS]
     near = nearest[(misfit[nearest] <= max(1.0, float(misfit.min())) + _NEIGHBOUR_SLACK) | _FEWEST]
-    share = max(float((misfit <= 1.0).sum()), 0.5) / len(misfit)
-    return Standing(condition, start + near, share)
+    fitting = (misfit <= 1.0) * likely
+    share = max(float(fitting.sum()), _LEAST_FITTING) / len(misfit)
+    return Standing(condition, start + near, share, moved=0.0 < fitting.max() < 1.0)
 
 
 def reason_for(ensemble: Ensemble, elimination: Elimination, condition: Condition) -> Reason:

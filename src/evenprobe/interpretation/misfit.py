@@ -28,12 +28,17 @@ _LEAST_SPREAD = 1e-3
 
 
 def misfits(
-    evidence: Sequence[Evidence], predicted: Span, scale: tuple[Array, Array], worth_knowing: float = np.inf
+    evidence: Sequence[Evidence],
+    predicted: Span,
+    scale: tuple[Array, Array],
+    worth_knowing: float = np.inf,
+    most_apart: float = np.inf,
 ) -> Array:
     """Miss of each sample, (B,).
 
     `predicted` (R, B) each as `evidence`; `scale` the range (B,), (B,) by which a sample's source may be scaled.
-    A misfit above `worth_knowing` is only known to be above it.
+    A misfit above `worth_knowing` is only known to be above it. `most_apart`: by how much the source may differ between
+    two moments at most, as a share.
     """
     low, high = scale
     fixed = np.ones_like(low)
@@ -43,12 +48,12 @@ def misfits(
         if rows:
             group = [evidence[i] for i in rows]
             span = (low, high) if with_source else (fixed, fixed)
-            total = np.maximum(total, _group_misses(group, predicted.readings(rows), span, worth_knowing))
+            total = np.maximum(total, _group_misses(group, predicted.readings(rows), span, worth_knowing, most_apart))
     return total
 
 
 def _group_misses(
-    group: Sequence[Evidence], predicted: Span, scale: tuple[Array, Array], worth_knowing: float
+    group: Sequence[Evidence], predicted: Span, scale: tuple[Array, Array], worth_knowing: float, most_apart: float
 ) -> Array:
     low, high = scale
     misfit = np.zeros_like(low)
@@ -57,7 +62,7 @@ def _group_misses(
         np.maximum(misfit, (low * (1 - e.gain_share) * least - e.high) / e.tolerance, out=misfit)
     near = np.flatnonzero(misfit <= worth_knowing)
     p_near, m_near = predicted.of(near), misfit[near]
-    apart = of_the_source(group)
+    apart = np.minimum(of_the_source(group), most_apart)
     for i, above in enumerate(group):
         for j, below in enumerate(group):
             if i == j:

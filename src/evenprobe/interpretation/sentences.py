@@ -37,6 +37,9 @@ BESIDE = Sentences(
         "protection-not-tested": "Nobody has tripped the {rcd} yet.",
         "protection-not-present": "No {rcd} is recorded here.",
         "protection-pass": "The {rcd} tripped.",
+        "in-time-pass": "The {rcd} tripped after {ms:g} ms, in time (at most {most:.0f} ms).",
+        "in-time-borderline": "The {rcd} tripped after {ms:g} ms, at its limit of {most:.0f} ms: repeat it.",
+        "in-time-fail": "The {rcd} tripped after {ms:g} ms, too slowly (at most {most:.0f} ms).",
         "protection-fail": "The {rcd} did not trip: the device, or the {earth} on the way to it.",
     }
 )
@@ -60,6 +63,7 @@ JUDGED = Sentences(
 
 NEXT = Sentences(
     {
+        "repeat": "Take it again now: what stands differs by whether the supply moved since, and this tells.",
         "screen": "Three seconds. An alarm finds a danger; silence proves nothing.",
         "rules-out": "If all is well it rules out {titles}.",
         "rules-out-more": "If all is well it rules out {titles} and {more} more.",

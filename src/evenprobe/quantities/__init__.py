@@ -16,6 +16,7 @@ from evenprobe.quantities.frequency import FREQUENCY  # noqa: E402
 from evenprobe.quantities.insulation import INSULATION  # noqa: E402
 from evenprobe.quantities.lamps import LAMPS  # noqa: E402
 from evenprobe.quantities.load_held import LOAD_HELD, by_devices_that_trip  # noqa: E402
+from evenprobe.quantities.loop import LOOP  # noqa: E402
 from evenprobe.quantities.presence import PRESENCE  # noqa: E402
 from evenprobe.quantities.references import by_references_that_agree  # noqa: E402
 from evenprobe.quantities.residual_current import RESIDUAL_CURRENT  # noqa: E402
@@ -31,6 +32,7 @@ __all__ = [
     "INSULATION",
     "LAMPS",
     "LOAD_HELD",
+    "LOOP",
     "PRESENCE",
     "QUANTITIES",
     "RESIDUAL_CURRENT",

@@ -108,7 +108,8 @@ class Reading:
     walked along; `tripped` for a trip test; `lit` by lamp, named as `L-N`. `test_volts` and `loads` are of an
     insulation test. `least` and `most` are what a current fell and rose to, and `continuous` one that flows for three
     hours and more. `unfit`: why what was held then cannot confirm safe here, empty where it was fit. `at`: when it was
-    taken, in seconds of any clock common to a point's readings, None where nobody wrote it down.
+    taken, in seconds of any clock common to a point's readings, None where nobody wrote it down. `after_ms`: how long a
+    trip took.
     """
 
     id: str
@@ -128,3 +129,4 @@ class Reading:
     continuous: bool = False
     unfit: str = ""
     at: float | None = None
+    after_ms: float | None = None

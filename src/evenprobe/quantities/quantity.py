@@ -13,7 +13,6 @@ from numpy.typing import NDArray
 
 from evenprobe.installation.installation import BesideBranches, Solved
 from evenprobe.installation.modes import OFF, Mode
-from evenprobe.practices import Practice
 from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.sweep import Sweep
 from evenprobe.quantities.weighed import Weighed, set_aside
@@ -131,7 +130,7 @@ class Quantity(Listed, ABC):
         at_zero = self.weigh(Reading("", measurement, value=0.0), point)[0]
         return getattr(at_zero, "tolerance", 0.5), getattr(at_zero, "gain_share", 0.01) + 0.002
 
-    def warning(self, measurement: Measurement, practice: Practice) -> str:
+    def warning(self, measurement: Measurement, point: PointFacts) -> str:
         """What to know before it is taken, empty where there is nothing."""
         return ""
 

@@ -63,13 +63,15 @@ DIRECT = Sentences(
 )
 """Of direct voltage where the supply is alternating."""
 
-REFERENCE = Sentences({"without-a-rod": "No rod at hand: {outlet}s of two other circuits will do, if they agree."})
-"""How to come by a reference earth."""
-
 WARNINGS = Sentences(
-    {"may-trip": "from line to {earth} it draws {draws:.0f} mA and may trip the {rated:g} mA device: warn first"}
+    {
+        "may-trip": "from line to {earth} it draws {draws:.0f} mA and may trip the {rated:g} mA device: warn first",
+        "without-a-rod": "No rod at hand: {outlet}s of two other circuits will do, if they agree.",
+        "along-the-run": "The load at least {metres} along the run from the {board}, between it and here.",
+        "loop-may-trip": "It may trip the {rcd}: use the setting that does not, or warn first.",
+    }
 )
-"""What to say before a measurement is made."""
+"""What to say before a measurement is made: what to warn of, and what it depends on."""
 
 WALK = Sentences(
     {

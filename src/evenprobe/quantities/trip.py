@@ -15,7 +15,6 @@ from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import Mode
 from evenprobe.limits.protective_devices import residual_span_ma
 from evenprobe.network import Load
-from evenprobe.practices import Practice
 from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import BEYOND, along, known_loads, port_of, seconds_at_contacts
 from evenprobe.quantities.quantity import QUANTITIES, Array, Quantity
@@ -51,7 +50,7 @@ class Trip(Quantity):
     purpose = Purpose.RESIDUAL_CURRENT
     with_source = True
     flows = True
-    written = Written(ends="line to earth", seen="yes or no")
+    written = Written(ends="line to earth", seen="yes or no", timed=True)
     functions = (
         Function(
             id="trip",
@@ -112,7 +111,7 @@ class Trip(Quantity):
     def apart(self, measurement: Measurement, point: PointFacts) -> tuple[float, float]:
         return APART_A, APART_SHARE
 
-    def warning(self, measurement: Measurement, practice: Practice) -> str:
+    def warning(self, measurement: Measurement, point: PointFacts) -> str:
         return "Warn first: everything behind the device goes dark."
 
     def as_seen(self, value: Any, sweep: Sweep | None, at: Terminal | None) -> dict[str, Any]:

@@ -12,12 +12,12 @@ import numpy as np
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import Mode
 from evenprobe.limits.voltages import DRY_TOUCH_VOLTS
-from evenprobe.practices import Practice
+from evenprobe.quantities.along_the_run import least_metres
 from evenprobe.quantities.indication import STEP_LIGHTS_FROM, Drift, displayed, stepped
 from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import BEYOND, BOARD_S, Array, BetweenProbes, pair_of, port_of
 from evenprobe.quantities.quantity import LIVE_EXPOSURE, QUANTITIES
-from evenprobe.quantities.sentences import BEYOND_TESTER, KEPT, NOT_PROVED, REFERENCE
+from evenprobe.quantities.sentences import BEYOND_TESTER, KEPT, NOT_PROVED, WARNINGS
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.usual_load import usual_load_a
 from evenprobe.quantities.weighed import Alarm, Direct, Evidence, Kept, Weighed, set_aside
@@ -146,7 +146,9 @@ class Voltage(BetweenProbes):
             if not plugs_in:
                 yield Measurement(self, a, b, tester, load_here_a=load)
                 yield Measurement(self, a, b, tester, load_here_a=load, nothing_else_on=True)
-            yield Measurement(self, a, b, tester, load_elsewhere_a=load)
+            elsewhere = Measurement(self, a, b, tester, load_elsewhere_a=load)
+            if least_metres(elsewhere, point) is not None:
+                yield elsewhere
         if plugs_in or Terminal.N not in point.terminals:
             return
         for line in point.lines:
@@ -157,8 +159,13 @@ class Voltage(BetweenProbes):
     def seconds(self, measurement: Measurement) -> float:
         return super().seconds(measurement) + BOARD_S * LIVE_EXPOSURE * _at_the_board(measurement)
 
-    def warning(self, measurement: Measurement, practice: Practice) -> str:
-        return str(REFERENCE.say("without-a-rod", **practice.named)) if Terminal.REF in measurement.ends else ""
+    def warning(self, measurement: Measurement, point: PointFacts) -> str:
+        if Terminal.REF in measurement.ends:
+            return str(WARNINGS.say("without-a-rod", **point.practice.named))
+        if measurement.load_elsewhere_a is not None and (metres := least_metres(measurement, point)) is not None:
+            said = point.practice.length_unit.said(metres)
+            return str(WARNINGS.say("along-the-run", metres=said, **point.practice.named))
+        return ""
 
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
         ability = measurement.instrument.volts()

@@ -44,6 +44,8 @@ class Written:
         Whether the two conductors may be joined at the board.
     load
         Whether a known load may be on.
+    timed
+        Whether how long it took belongs to it.
     """
 
     ends: Ends
@@ -61,6 +63,7 @@ class Written:
     neutral_lifted: bool = False
     joins: bool = False
     load: bool = False
+    timed: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)

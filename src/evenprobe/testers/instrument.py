@@ -52,6 +52,10 @@ class Instrument:
             usual.top,
         )
 
+    def loop(self) -> Ability | None:
+        """What it shows of a loop, or None when it does not; the register's accuracy is that of volts."""
+        return self.kind.loop
+
     def amps(self) -> Ability | None:
         """Its current range, or None when it has none; the register's accuracy is that of volts."""
         return self.kind.amps

@@ -1,7 +1,7 @@
 """Kinds of tester, a row each: what it shows and how well, what it answers, what it is blind to, what to check on it.
 
 Errors are the makers' usual ± (percent of reading + counts of the display). Two-pole testers: IEC 61243-3;
-meters: IEC 61010-2-033; low-ohm testers: IEC 61557-4; insulation testers: IEC 61557-2.
+meters: IEC 61010-2-033; low-ohm testers: IEC 61557-4; insulation testers: IEC 61557-2; loop testers: IEC 61557-3.
 """
 
 from dataclasses import dataclass
@@ -44,7 +44,7 @@ class Kind(Listed):
         What can be recorded with it, by the ids of the quantities' functions, the usual first.
     contact
         Whether it touches metal, so that a proved zero is a reading.
-    volts, ohms, amps
+    volts, ohms, amps, loop
         What it shows and how well; None where it has no such range.
     accuracy_is_of_ohms
         Whether the accuracy that a register gives for it is that of its ohms, and not of its volts.
@@ -94,6 +94,7 @@ class Kind(Listed):
     volts: Ability | None = None
     ohms: Ability | None = None
     amps: Ability | None = None
+    loop: Ability | None = None
     accuracy_is_of_ohms: bool = False
     plugs_in: bool = False
     stepped: bool = False
@@ -247,6 +248,19 @@ INSULATION_TESTER = KINDS.add(
         volts=Ability(2.0, 3, 1.0, 700, 100e3, 0.0),
         ohms=Ability(3.0, 5, 0.1, 1e6),
         best_for=frozenset({Purpose.INSULATION}),
+    )
+)
+LOOP_TESTER = KINDS.add(
+    Kind(
+        id="loop-tester",
+        name="loop tester",
+        says="What is in a line and in its way back, by the earth or by the neutral, without a load.",
+        blind_to=("which conductor of the loop is the poor one", "insulation", "a small fault beside a long run"),
+        purposes=frozenset({Purpose.LIVE_VOLTAGE}),
+        functions=("loop", "volts"),
+        contact=True,
+        volts=Ability(2.0, 3, 1.0, 500, 100e3, 0.0),
+        loop=Ability(5.0, 5, 0.01, 1e3),
     )
 )
 NON_CONTACT = KINDS.add(

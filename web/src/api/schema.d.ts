@@ -1170,7 +1170,8 @@ export interface components {
          *
          *     `units`: what its number may be given in, the first where nothing is said. What else may be said of it: `load`, a
          *     known load; `device`, that the circuit's device is open, and `dead`, that it always is, with `neutral_lifted`;
-         *     `over_range`; `extremes`, the most and the least, and how a clamp is closed; `at_board`, the far end of a conductor.
+         *     `over_range`; `extremes`, the most and the least, and how a clamp is closed; `timed`, how long it took; `at_board`,
+         *     the far end of a conductor.
          */
         FunctionRow: {
             /** Id */
@@ -1181,7 +1182,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence";
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence" | "loop";
             /** Title */
             title: string;
             /** Unit */
@@ -1216,6 +1217,8 @@ export interface components {
             over_range: boolean;
             /** Extremes */
             extremes: boolean;
+            /** Timed */
+            timed: boolean;
             /** At Board */
             at_board: boolean;
             /** At The Board */
@@ -1238,7 +1241,7 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "multimeter" | "two-pole" | "clamp" | "lamp-tester" | "digital-plug-tester" | "low-ohm" | "insulation-tester" | "non-contact" | "proving-unit" | "tone-tracer";
+            id: "multimeter" | "two-pole" | "clamp" | "lamp-tester" | "digital-plug-tester" | "low-ohm" | "insulation-tester" | "loop-tester" | "non-contact" | "proving-unit" | "tone-tracer";
             /** Name */
             name: string;
             /** Functions */
@@ -1740,7 +1743,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "multimeter" | "two-pole" | "clamp" | "lamp-tester" | "digital-plug-tester" | "low-ohm" | "insulation-tester" | "non-contact" | "proving-unit" | "tone-tracer";
+            kind: "multimeter" | "two-pole" | "clamp" | "lamp-tester" | "digital-plug-tester" | "low-ohm" | "insulation-tester" | "loop-tester" | "non-contact" | "proving-unit" | "tone-tracer";
             /** Proved */
             proved?: boolean | null;
             /** Rated V */
@@ -2384,7 +2387,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence";
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence" | "loop";
             /** From */
             from: string | null;
             /** To */
@@ -2395,7 +2398,7 @@ export interface components {
              * Instrument Kind
              * @enum {string}
              */
-            instrument_kind: "multimeter" | "two-pole" | "clamp" | "lamp-tester" | "digital-plug-tester" | "low-ohm" | "insulation-tester" | "non-contact" | "proving-unit" | "tone-tracer";
+            instrument_kind: "multimeter" | "two-pole" | "clamp" | "lamp-tester" | "digital-plug-tester" | "low-ohm" | "insulation-tester" | "loop-tester" | "non-contact" | "proving-unit" | "tone-tracer";
             circumstance: components["schemas"]["CircumstanceOut"];
             /** Rules Out */
             rules_out: string[];
@@ -2466,7 +2469,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence";
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence" | "loop";
             /**
              * Mode
              * @enum {string}
@@ -4240,7 +4243,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence";
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence" | "loop";
             /** From */
             from: string | null;
             /** To */
@@ -4636,7 +4639,7 @@ export interface components {
              * Quantity
              * @enum {string}
              */
-            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence";
+            quantity: "voltage" | "presence" | "lamps" | "resistance" | "insulation" | "current" | "residual-current" | "frequency" | "trip" | "load-held" | "sequence" | "loop";
             /** From */
             from: string | null;
             /** To */

@@ -68,6 +68,7 @@ export function circumstances(entry: Entry | (NextTest["circumstance"] & { quant
   if (entry.nothing_else_on) parts.push("nothing else on");
   if ("turns" in entry && entry.turns) parts.push(`${entry.turns} turns through the clamp`);
   if ("continuous" in entry && entry.continuous) parts.push("three hours and more");
+  if ("ms" in entry && entry.ms != null) parts.push(`after ${entry.ms} ms`);
   if (entry.test_ma != null) parts.push(`${entry.test_ma} mA`);
   if (entry.device === "open") parts.push("device open");
   if (entry.neutral === "lifted") parts.push("neutral disconnected at the board");

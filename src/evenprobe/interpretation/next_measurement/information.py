@@ -5,7 +5,7 @@ between condition and reading is binned by the tester's own error and by what a 
 Math. Stat. 27, 1956); what falls is what cannot show it at any moment, whatever else is on then.
 """
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from itertools import pairwise
 from typing import Any
 
@@ -148,7 +148,7 @@ def _weight_of(condition: Condition, point: PointFacts) -> float:
     return _WEIGHT[Severity.DEFECT if condition.leaves_wiring_sound else condition.severity_at(point)]
 
 
-def likeliest(ensemble: Ensemble, standing: Sequence[Standing], likelihood: dict[str, float]) -> int:
+def likeliest(ensemble: Ensemble, standing: Sequence[Standing], likelihood: Mapping[str, float]) -> int:
     """Which of the standing is likeliest, of the harmless ones if there are any."""
     fine = [i for i, s in enumerate(standing) if s.condition.severity_at(ensemble.point).is_fine]
     return max(fine or range(len(standing)), key=lambda i: likelihood[standing[i].condition.id])

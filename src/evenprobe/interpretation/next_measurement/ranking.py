@@ -13,9 +13,16 @@ from evenprobe.interpretation.next_measurement.candidates import candidates
 from evenprobe.interpretation.next_measurement.cost import cost
 from evenprobe.interpretation.next_measurement.enough import what_would_decide
 from evenprobe.interpretation.next_measurement.information import Expected, dark_where_lit, likeliest
+from evenprobe.interpretation.next_measurement.lamp_pattern import to_be_plugged_in
 from evenprobe.interpretation.next_measurement.obstacles import Obstacle, can_be_taken, obstacles_to
+from evenprobe.interpretation.next_measurement.repeats import to_be_repeated
 from evenprobe.interpretation.next_measurement.screening import to_be_screened
-from evenprobe.interpretation.next_measurement.way_to_safe import is_loaded_alone, on_the_way, why_taken
+from evenprobe.interpretation.next_measurement.way_to_safe import (
+    in_the_way_of_safe,
+    is_loaded_alone,
+    on_the_way,
+    why_taken,
+)
 from evenprobe.quantities import Reading
 from evenprobe.quantities.probes import unloaded
 from evenprobe.quantities.setups import setups_with
@@ -73,7 +80,7 @@ def next_measurements(
     tests, worth = [], []
     for m, informs, falls in zip(possible, expected.bits(), expected.ruled_out(), strict=False):
         ids = tuple(compress(names, falls))
-        why = " ".join(filter(None, (str(why_taken(ensemble, standing, ids)), m.quantity.warning(m, point.practice))))
+        why = " ".join(filter(None, (str(why_taken(ensemble, standing, ids)), m.quantity.warning(m, point))))
         tests.append(NextMeasurement(m, ids, float(informs), m.quantity.seconds(m), why))
         worth.append(informs / cost(m, danger_stands=danger_stands, rules_out=bool(ids)))
     asked = [s for s in open_to_test if not s.condition.leaves_wiring_sound] or open_to_test
@@ -84,13 +91,21 @@ def next_measurements(
     )
     first: list[NextMeasurement] = []
     if not _danger_suspected(ensemble, likelihood):
-        first = on_the_way(ensemble, elimination, taken, tests, worth, expected, before)
+        first = on_the_way(ensemble, elimination, taken, tests, worth, expected, before, likelihood)
+    repeat = to_be_repeated(ensemble, elimination, taken)
+    if repeat is not None and in_the_way_of_safe(ensemble, standing) <= set(repeat.rules_out):
+        first = [repeat]
     offered = _that_differ((*first, *(tests[i] for i in useful)))
+    lamps = to_be_plugged_in(ensemble, elimination, likelihood, taken, kit)
+    if lamps is not None and all(tester.volts() is None for tester in kit):
+        offered.insert(0, lamps)
     screen = to_be_screened(point, taken, kit) if danger_stands else None
-    if offered and screen is not None:
-        offered = [*offered[: _OFFERED - 1], screen]
+    accusing = repeat if repeat is not None and not repeat.rules_out else None
+    beside = screen or lamps or accusing
+    if offered and beside is not None and beside not in offered:
+        offered[_OFFERED - 1 :] = [beside]
     if offered:
-        return tuple(offered), ""
+        return tuple(offered[:_OFFERED]), ""
     return (), what_would_decide(ensemble, elimination, likelihood, taken, kit, cannot)
 
 

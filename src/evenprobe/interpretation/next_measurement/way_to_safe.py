@@ -1,10 +1,11 @@
 """The readings that lead to safe the quickest, while nothing points to a danger.
 
-First what people measure anyway, then the metal a hand touches, then the shortest way. What a load takes off a line's
-voltage is as much as a supply moves by, so it is told only by the same reading with and without, nothing else on.
+First what people measure anyway, then the metal a hand touches, if it may well be live, then the shortest way. What a
+load takes off a line's voltage is as much as a supply moves by, so it is told only by the same reading with and
+without, nothing else on.
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from itertools import compress
 
@@ -24,8 +25,10 @@ from evenprobe.wiring.points import LINES
 NAMED = 2
 """Of what a reading would rule out, the worst."""
 
+_MAY_BE_LIVE = 0.01
+"""Likelihood of all that would make metal live from which on it comes first; below it is offered beside the way."""
 _METAL = "metal never held against a reference"
-"""Ruled out like a condition: nobody goes on without, while it may be live."""
+"""Ruled out like a condition: nobody goes on without, while it may well be live."""
 
 
 def on_the_way(
@@ -36,6 +39,7 @@ def on_the_way(
     worth: Sequence[float],
     expected: Expected,
     before: Sequence[Measurement],
+    likelihood: Mapping[str, float],
 ) -> list[NextMeasurement]:
     """While nothing points to a danger: the ordinary readings, then the metal a hand touches, then the quickest way.
 
@@ -48,8 +52,9 @@ def on_the_way(
         return [tests[ordinary]]
     touched = any(e.measurement.of_metal_to_reference for e in elimination.evidence)
     dangers = {s.condition.id for s in standing if s.condition.severity_at(ensemble.point) is Severity.DANGER}
-    metal = {i for i, t in enumerate(tests) if t.measurement.of_metal_to_reference}
-    has_to_touch = not touched and any(dangers & set(tests[i].rules_out) for i in metal)
+    metal = {i for i, t in enumerate(tests) if t.measurement.of_metal_to_reference and t.measurement.as_is}
+    live = dangers & {name for i in metal for name in tests[i].rules_out}
+    has_to_touch = not touched and sum(likelihood[name] for name in live) > _MAY_BE_LIVE
     pairs = _with_and_without(possible, before, standing, expected)
     after = {step.numbers[-1] for step in pairs}
     single = [
@@ -61,7 +66,10 @@ def on_the_way(
     to_rule_out = in_the_way_of_safe(ensemble, standing) | ({_METAL} if has_to_touch else set())
     way = shortest_way(possible, steps, to_rule_out)
     way.sort(key=lambda step: (not (has_to_touch and _METAL in step.rules_out), -max(worth[i] for i in step.numbers)))
-    return [_begun(ensemble, standing, step, tests) for step in way]
+    offered = [_begun(ensemble, standing, step, tests) for step in way]
+    if live and not touched and not has_to_touch:
+        offered.insert(1, tests[max(metal, key=worth.__getitem__)])
+    return offered
 
 
 def is_loaded_alone(m: Measurement) -> bool:

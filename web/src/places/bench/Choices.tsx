@@ -2,6 +2,7 @@ import { Button } from "@mantine/core";
 import type { Entry, Tester } from "../../api/client";
 
 import type { TesterFunction } from "../../reading/functions";
+import { typedNumber } from "../../reading/typedNumber";
 import classes from "./ReadingPanel.module.css";
 
 /** What can be seen, each a large target. */
@@ -27,13 +28,21 @@ export function Choices(props: {
   );
 }
 
-/** What can be seen of what is answered by picking; a test's current goes with its answer. */
-export function choicesFor(f: TesterFunction, tester: Tester | undefined): [string, Partial<Entry>][] {
+/** What can be seen of what is answered by picking; a test's current goes with its answer, and how long a trip took. */
+export function choicesFor(
+  f: TesterFunction,
+  tester: Tester | undefined,
+  after = "",
+): [string, Partial<Entry>][] {
   if (f.entered === "steps") return stepChoices(tester?.steps_v ?? []);
   const drives = f.needs.includes("test current")
     ? { test_ma: tester?.entry.test_ma as number | undefined }
     : {};
-  return f.answers.map(({ value, label }) => [capitalised(label), { value, ...drives }]);
+  const timed = f.timed && after.trim() ? { ms: typedNumber(after) as number } : {};
+  return f.answers.map(({ value, label }) => [
+    capitalised(label),
+    { value, ...drives, ...(value ? timed : {}) },
+  ]);
 }
 
 const capitalised = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,4 +1,4 @@
-import { Button, NativeSelect, Text } from "@mantine/core";
+import { Button, NativeSelect, Text, TextInput } from "@mantine/core";
 import { type Dispatch, memo, type ReactNode, type RefObject } from "react";
 import type { Bench, Entry, Practice, Tester } from "../../api/client";
 import { HeldTester } from "../../parts/HeldTester";
@@ -102,7 +102,17 @@ export function ReadingPanel(props: {
             onRecord={(sweep) => props.onRecord({ sweep })}
           />
         ) : picked ? (
-          <Choices choices={choicesFor(what, tester)} ready={ready} onPick={props.onRecord} />
+          <>
+            {what.timed && (
+              <TextInput
+                label="After, ms, if the tester timed it"
+                inputMode="decimal"
+                value={setup.typed}
+                onChange={(event) => change({ do: "type", typed: event.currentTarget.value })}
+              />
+            )}
+            <Choices choices={choicesFor(what, tester, setup.typed)} ready={ready} onPick={props.onRecord} />
+          </>
         ) : (
           <NumberField
             field={props.field}
@@ -166,14 +176,12 @@ export function ReadingPanel(props: {
               >
                 Neutral disconnected at the board
               </Toggle>
-              <Button
-                variant="default"
-                disabled={!ready}
-                onClick={() => props.onRecord({ over_range: true })}
-              >
-                Over range
-              </Button>
             </>
+          )}
+          {what.over_range && (
+            <Button variant="default" disabled={!ready} onClick={() => props.onRecord({ over_range: true })}>
+              Over range
+            </Button>
           )}
           {!picked && <RecordButton quiet={meter !== null && !setup.typed} ready={ready} />}
         </div>
