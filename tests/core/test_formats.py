@@ -38,6 +38,12 @@ def problems(data):
         (reading(unitt="V"), "points[0].readings[0].unitt", "unknown key"),
         (reading(reference="outlet"), "points[0].readings[0].reference", "no probe is on REF"),
         (reading(reference_at="hall"), "points[0].readings[0].reference_at", "no probe is on REF"),
+        (
+            reading(quantity="resistance", mode=None, unit="ohm", to="REF", reference="bar"),
+            "points[0].readings[0].reference",
+            "is of a voltage",
+        ),
+        (reading(ms=24.0), "points[0].readings[0].ms", "how long a trip took"),
         (reading(to="REF", reference="moon"), "points[0].readings[0].reference", "must be 'rod', 'bar'"),
         (reading(value="12O"), "points[0].readings[0].value", "must be a number, not '12O'"),
         (reading(value=None), "points[0].readings[0].value", "is missing"),

@@ -141,7 +141,11 @@ class ReadingEntry(Strict):
         if self.far_ends == "joined" and not (written.joins and {self.from_, self.to} <= set(BOARD_END)):
             raise FieldError("far_ends", "is of ohms between two contacts, their conductors joined at the board")
         for key in ("reference", "reference_at"):
-            if getattr(self, key) is not None and Terminal.REF not in (self.from_, self.to):
+            if getattr(self, key) is None:
+                continue
+            if not written.reference:
+                raise FieldError(key, f"is of a voltage, not of {self.quantity}")
+            if Terminal.REF not in (self.from_, self.to):
                 raise FieldError(key, "says what REF is, and no probe is on REF")
         if self.from_ is not None and self.from_ == self.to:
             raise FieldError("to", f"both probes are on {self.to}; put one on another contact")
@@ -250,7 +254,7 @@ class ReadingEntry(Strict):
                 far_ends=self.far_ends or "apart",
                 test_ma=self.test_ma if self._written.ends == "line to earth" else None,
                 dc=self.mode == "dc",
-                reference=Reference(self.reference or ROD, self.reference_at or ""),
+                reference=Reference(self.reference or ROD, (self.reference_at or "").strip().casefold()),
             ),
             at_least=None if self.at_least is None else self.si(self.at_least),
             below=None if self.below is None else self.si(self.below),

@@ -105,8 +105,8 @@ class FunctionRow(BaseModel):
 
     `units`: what its number may be given in, the first where nothing is said. What else may be said of it: `load`, a
     known load; `device`, that the circuit's device is open, and `dead`, that it always is, with `neutral_lifted`;
-    `over_range`; `extremes`, the most and the least, and how a clamp is closed; `timed`, how long it took; `at_board`,
-    the far end of a conductor.
+    `over_range`; `extremes`, the most and the least, and how a clamp is closed; `timed`, how long it took; `reference`,
+    which reference earth it was; `at_board`, the far end of a conductor.
     """
 
     id: str
@@ -127,6 +127,7 @@ class FunctionRow(BaseModel):
     over_range: bool
     extremes: bool
     timed: bool
+    reference: bool
     at_board: bool
     at_the_board: bool
     """Both ends are always there."""
@@ -281,6 +282,7 @@ def _function(quantity: Quantity, function: Function) -> FunctionRow:
         over_range=written.over_range,
         extremes=written.extremes,
         timed=written.timed,
+        reference=written.reference,
         at_board=written.at_board and function.may_reach_the_board,
         at_the_board=function.at_the_board,
         needs=list(function.needs),

@@ -35,7 +35,9 @@ class LoopImpedance(Quantity):
     unit = "ohm"
     purpose = Purpose.LIVE_VOLTAGE
     flows = True
-    written = Written(ends="two", units=("ohm", "kohm"), over_range=True, most_si=HIGHEST_OHMS)
+    written = Written(
+        ends="two", units=("ohm", "kohm"), called="a loop impedance", over_range=True, most_si=HIGHEST_OHMS
+    )
     functions = (
         Function(
             id="loop",

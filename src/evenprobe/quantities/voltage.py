@@ -56,6 +56,7 @@ class Voltage(BetweenProbes):
         signed_direct=True,
         device=True,
         load=True,
+        reference=True,
     )
     functions = (
         Function(id="volts", name="AC volts", fixes=(("mode", "ac"),), on_a_wire=True),

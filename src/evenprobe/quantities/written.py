@@ -46,6 +46,8 @@ class Written:
         Whether a known load may be on.
     timed
         Whether how long it took belongs to it.
+    reference
+        Whether it may be said which reference earth a probe was on.
     """
 
     ends: Ends
@@ -64,6 +66,7 @@ class Written:
     joins: bool = False
     load: bool = False
     timed: bool = False
+    reference: bool = False
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -1170,8 +1170,8 @@ export interface components {
          *
          *     `units`: what its number may be given in, the first where nothing is said. What else may be said of it: `load`, a
          *     known load; `device`, that the circuit's device is open, and `dead`, that it always is, with `neutral_lifted`;
-         *     `over_range`; `extremes`, the most and the least, and how a clamp is closed; `timed`, how long it took; `at_board`,
-         *     the far end of a conductor.
+         *     `over_range`; `extremes`, the most and the least, and how a clamp is closed; `timed`, how long it took; `reference`,
+         *     which reference earth it was; `at_board`, the far end of a conductor.
          */
         FunctionRow: {
             /** Id */
@@ -1219,6 +1219,8 @@ export interface components {
             extremes: boolean;
             /** Timed */
             timed: boolean;
+            /** Reference */
+            reference: boolean;
             /** At Board */
             at_board: boolean;
             /** At The Board */

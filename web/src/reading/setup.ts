@@ -277,7 +277,8 @@ export function entryFor(
     (f.at_the_board && hasBoardEnd(terminal) ? boardEnd(terminal) : terminal) ?? undefined;
   const probes =
     f.probes === "none" ? {} : { from: end(setup.probes.measuring), to: end(setup.probes.reference) };
-  const entry: Entry = withEarth({ quantity: f.quantity, ...probes, ...what, ...f.fixes }, setup.earth);
+  const seen: Entry = { quantity: f.quantity, ...probes, ...what, ...f.fixes };
+  const entry = f.reference ? withEarth(seen, setup.earth) : seen;
   if (setup.unit && f.units.length > 0) entry.unit ??= setup.unit as Entry["unit"];
   if (f.load) {
     if (setup.load === "here") entry.load_here_a = typedNumber(setup.amperes);

@@ -142,7 +142,7 @@ export function ReadingPanel(props: {
           </Text>
         )}
         <div className={classes.circumstances}>
-          {what.unit === "V" && isOnReference(measuring, reference) && (
+          {what.reference && isOnReference(measuring, reference) && (
             <EarthChoice practice={practice} earth={setup.earth} change={change} />
           )}
           {what.extremes && <ClampedHow practice={practice} setup={setup} change={change} />}

@@ -23,6 +23,7 @@ import { Leads } from "./Leads";
 import { Lines } from "./Lines";
 import { LoadsOut } from "./LoadsOut";
 import { Look } from "./Look";
+import { OnTheRun } from "./OnTheRun";
 import { Outcome } from "./Outcome";
 import { RingBars } from "./RingBars";
 import { RingForm } from "./RingForm";
@@ -178,6 +179,7 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
             ))}
           </>
         )}
+        <OnTheRun sheet={sheet} />
         <SheetLog sheet={sheet} />
       </section>
     </div>
