@@ -119,5 +119,5 @@ def weigh_all(readings: Sequence[Reading], point: PointFacts) -> list[Weighed]:
     >>> whole.tolerance > 3 * tenths.tolerance
     True
     """
-    counted = by_references_that_agree(with_last_digits(readings), point)
-    return by_devices_that_trip([w for r in counted for w in weigh(r, point)], point)
+    weighed = [w for r in with_last_digits(readings) for w in weigh(r, point)]
+    return by_devices_that_trip(by_references_that_agree(weighed, point), point)

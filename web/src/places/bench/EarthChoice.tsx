@@ -16,7 +16,7 @@ export const EarthChoice = memo(function EarthChoice(props: {
   return (
     <div className={classes.earth}>
       <NativeSelect
-        label="The reference is"
+        aria-label="The reference is"
         value={earth.kind}
         onChange={(event) =>
           change({
@@ -27,18 +27,16 @@ export const EarthChoice = memo(function EarthChoice(props: {
         data={practice.reference_earths.map((kind) => ({ value: kind.id, label: kind.name }))}
       />
       {row?.asks_which && (
-        <TextInput
-          label="Which one"
-          maxLength={200}
-          value={earth.at}
-          onChange={(event) => change({ do: "earth", earth: { at: event.currentTarget.value } })}
-        />
-      )}
-      {row && (
-        <p className={classes.note}>
-          {row.asks_which ? "Counts once a second one agrees: " : "What can be wrong: "}
-          {row.wrong}.
-        </p>
+        <>
+          <TextInput
+            aria-label="Which one"
+            placeholder="Which one"
+            maxLength={200}
+            value={earth.at}
+            onChange={(event) => change({ do: "earth", earth: { at: event.currentTarget.value } })}
+          />
+          <p className={classes.note}>Counts once a second one agrees: {row.wrong}.</p>
+        </>
       )}
     </div>
   );

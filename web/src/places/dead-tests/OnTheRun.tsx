@@ -1,6 +1,8 @@
 import type { Sheet } from "../../api/client";
 import { useSite } from "../../api/queries";
-import { Run } from "../../parts/Run";
+import { PointLink } from "../../parts/PointLink";
+import work from "../../parts/WorkList.module.css";
+import classes from "./Sheet.module.css";
 
 /** What the tests of a circuit leave of its points: wiring, insulation and protection, each an answer of its own. */
 export function OnTheRun({ sheet }: { sheet: Sheet }) {
@@ -9,9 +11,15 @@ export function OnTheRun({ sheet }: { sheet: Sheet }) {
   const circuit = circuits.find((one) => one.id === sheet.circuit.id);
   if (!circuit || circuit.points.length === 0) return null;
   return (
-    <>
+    <section className={classes.points}>
       <h2 className="zone-title">Its points: wiring, insulation, protection</h2>
-      <Run circuit={circuit} />
-    </>
+      <ul className={work.list}>
+        {circuit.points.map((point) => (
+          <li key={point.id}>
+            <PointLink point={point} />
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

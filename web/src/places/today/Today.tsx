@@ -3,11 +3,11 @@ import { Link } from "react-router";
 import { useCutOff } from "../../api/freshness";
 import { useLine } from "../../api/line";
 import { LOOK_AGAIN_MS, useToday } from "../../api/queries";
-import { BesideWiringInShort } from "../../parts/BesideWiring";
 import { Failure } from "../../parts/Failure";
 import { LastKnown } from "../../parts/LastKnown";
 import { Page } from "../../parts/Page";
-import { VerdictShape, WORDS } from "../../parts/VerdictShape";
+import { PointLink } from "../../parts/PointLink";
+import { VerdictShape } from "../../parts/VerdictShape";
 import work from "../../parts/WorkList.module.css";
 import { ProofList } from "../prove-dead/ProofList";
 import { RoundList } from "../rounds/RoundList";
@@ -76,17 +76,7 @@ export function Today() {
               <ul className={work.list}>
                 {found.points.map((point) => (
                   <li key={point.id}>
-                    <Link to={`/bench/${point.id}`} className={work.line}>
-                      <VerdictShape kind={point.verdict} size={24} />
-                      <span>
-                        <strong>{point.name}</strong>
-                        <span className="quiet">
-                          {point.circuit}, {point.site}
-                        </span>
-                        {point.unshown ? <em>{point.unshown}</em> : <BesideWiringInShort found={point} />}
-                      </span>
-                      <span className={work.right}>{point.unshown ? "Unknown" : WORDS[point.verdict]}</span>
-                    </Link>
+                    <PointLink point={point} where={`${point.circuit}, ${point.site}`} />
                   </li>
                 ))}
               </ul>

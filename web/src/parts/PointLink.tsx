@@ -1,0 +1,26 @@
+import { Link } from "react-router";
+import type { Interpretation } from "../api/client";
+import { BesideWiringInShort } from "./BesideWiring";
+import { VerdictShape, WORDS } from "./VerdictShape";
+import work from "./WorkList.module.css";
+
+type InShort = Pick<Interpretation, "verdict" | "insulation" | "protection"> & {
+  id: string;
+  name: string;
+  unshown?: string;
+};
+
+/** A point's line in a list: its verdict, and the two answers beside it. */
+export function PointLink({ point, where }: { point: InShort; where?: string }) {
+  return (
+    <Link to={`/bench/${point.id}`} className={work.line}>
+      <VerdictShape kind={point.verdict} size={24} />
+      <span>
+        <strong>{point.name}</strong>
+        {where && <span className="quiet">{where}</span>}
+        {point.unshown ? <em>{point.unshown}</em> : <BesideWiringInShort found={point} />}
+      </span>
+      <span className={work.right}>{point.unshown ? "Unknown" : WORDS[point.verdict]}</span>
+    </Link>
+  );
+}
