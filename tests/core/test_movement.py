@@ -14,6 +14,7 @@ from evenprobe.interpretation.moving import with_the_supply_moving
 from evenprobe.interpretation.samples import Span
 from evenprobe.quantities import weigh
 from evenprobe.testers import Instrument, kinds
+from evenprobe.wiring import Terminal
 from tests.core.installations import continental, outlet, read, standing, volts
 
 SOUND = (volts("L-N", 121.0), volts("L-PE", 119.2), volts("N-PE", 0.2))
@@ -72,6 +73,10 @@ def test_a_reading_that_jumps_is_a_joint_that_comes_and_goes_and_two_volts_are_n
     rest = (volts("L-PE", 121.1), volts("N-PE", 0.2))
     jumping = read(outlet(), volts("L-N", 121.0), volts("L-N", 96.0, id="again"), *rest)
     assert "intermittent-joint" in standing(jumping)
+    kit = [Instrument("m", kinds.MULTIMETER, proved=True)]
+    again = (volts("L-N", 121.0), volts("L-N", 96.0, id="again"), *rest)
+    there = interpret(outlet(), again, kit).next_tests[0].measurement
+    assert {there.from_, there.to} == {Terminal.BOARD_L, Terminal.BOARD_N}, "what jumps there too is the supply's"
     assert jumping.verdict is not Verdict.CONTRADICTORY
     gone = read(outlet(), volts("L-N", 121.0), volts("L-N", 0.4, id="again"), *rest)
     assert "intermittent-joint" in standing(gone), "from sound to open"

@@ -18,7 +18,7 @@ from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.local_search import FITS
 from evenprobe.interpretation.misfit import misfits
 from evenprobe.interpretation.samples import Span
-from evenprobe.quantities import Evidence
+from evenprobe.quantities import Evidence, Measurement
 
 INTERMITTENT = Condition(
     id="intermittent-joint",
@@ -36,7 +36,7 @@ _WIRES = ("line", "neutral", "earth")
 
 def with_intermittent(ensemble: Ensemble, elimination: Elimination) -> Elimination:
     """The same, with a joint that comes and goes among what stands where it explains the evidence."""
-    if not _jumps(elimination.evidence):
+    if not jumping(elimination.evidence):
         return elimination
     found = min(_of_each_wire(ensemble, elimination.evidence), key=lambda one: one[0], default=None)
     if found is None or found[0] > FITS:
@@ -45,14 +45,15 @@ def with_intermittent(ensemble: Ensemble, elimination: Elimination) -> Eliminati
     return elimination.with_standing(standing_by(INTERMITTENT, misfit, start))
 
 
-def _jumps(evidence: Sequence[Evidence]) -> bool:
-    """Whether one setup of one tester shows two values further apart than a supply moves and a tester errs."""
-    return any(
-        one.tester == other.tester
+def jumping(evidence: Sequence[Evidence]) -> list[Measurement]:
+    """What one tester shows two values of, further apart than a supply moves and a tester errs."""
+    return [
+        one.measurement
+        for one, other in combinations([e for e in evidence if e.with_source], 2)
+        if one.tester == other.tester
         and one.measurement.setup() == other.measurement.setup()
         and abs(one.low - other.low) > _APART * max(one.low, other.low) + one.tolerance + other.tolerance
-        for one, other in combinations([e for e in evidence if e.with_source], 2)
-    )
+    ]
 
 
 def _of_each_wire(

@@ -9,6 +9,7 @@ from evenprobe.conditions import Severity
 from evenprobe.interpretation.elimination import Elimination
 from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.findings import NextMeasurement
+from evenprobe.interpretation.next_measurement.at_the_board import to_be_taken_at_the_board
 from evenprobe.interpretation.next_measurement.candidates import candidates
 from evenprobe.interpretation.next_measurement.cost import cost
 from evenprobe.interpretation.next_measurement.enough import what_would_decide
@@ -90,23 +91,27 @@ def next_measurements(
         if _tells(tests[i]) and expected.tells_apart(i, [s in asked for s in standing])
     )
     first: list[NextMeasurement] = []
+    repeat = to_be_repeated(ensemble, elimination, taken)
     if not _danger_suspected(ensemble, likelihood):
         first = on_the_way(ensemble, elimination, taken, tests, worth, expected, before, likelihood)
-    repeat = to_be_repeated(ensemble, elimination, taken)
-    if repeat is not None and in_the_way_of_safe(ensemble, standing) <= set(repeat.rules_out):
-        first = [repeat]
+        if repeat is not None and in_the_way_of_safe(ensemble, standing) <= set(repeat.rules_out):
+            first = [repeat]
+        there = to_be_taken_at_the_board(elimination, taken, cannot, point.practice)
+        first = first if there is None else [there, *first]
     offered = _that_differ((*first, *(tests[i] for i in useful)))
+    if not offered:
+        return (), what_would_decide(ensemble, elimination, likelihood, taken, kit, cannot)
     lamps = to_be_plugged_in(ensemble, elimination, likelihood, taken, kit)
     if lamps is not None and all(tester.volts() is None for tester in kit):
-        offered.insert(0, lamps)
+        return (lamps, *offered[: _OFFERED - 1]), ""
     screen = to_be_screened(point, taken, kit) if danger_stands else None
     accusing = repeat if repeat is not None and not repeat.rules_out else None
-    beside = screen or lamps or accusing
-    if offered and beside is not None and beside not in offered:
-        offered[_OFFERED - 1 :] = [beside]
-    if offered:
-        return tuple(offered[:_OFFERED]), ""
-    return (), what_would_decide(ensemble, elimination, likelihood, taken, kit, cannot)
+    return _with_beside(offered, screen or lamps or accusing), ""
+
+
+def _with_beside(offered: Sequence[NextMeasurement], beside: NextMeasurement | None) -> tuple[NextMeasurement, ...]:
+    """With what takes seconds, or may accuse, as the last of them."""
+    return tuple(offered) if beside is None else (*offered[: _OFFERED - 1], beside)
 
 
 def _tells(test: NextMeasurement) -> bool:

@@ -153,7 +153,7 @@ function Standing(props: { condition: Condition; practice: Practice; open: boole
             {condition.lines.length > 0 && (
               <span className={classes.lines}>: {linesOf(condition, practice)}</span>
             )}
-            {condition.strained && <em className={folds.strained}>a detector alarm contradicts this</em>}
+            {condition.strained && <em className={folds.strained}>an alarm contradicts this</em>}
           </span>
           <span className={classes.bar} title="How likely, for order only">
             <i style={{ width: `${Math.max(4, condition.likelihood * 100)}%` }} />
