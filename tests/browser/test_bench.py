@@ -44,11 +44,9 @@ def test_from_three_right_voltages_to_danger(outlet, live_server, page, page_sch
     expect(verdict.get_by_text("Hot and neutral reversed, ground jumpered to neutral").first).to_be_visible()
     verdict.get_by_text("ruled out, and why").click()
     expect(verdict.get_by_text("would show").first).to_be_visible()
-    expect(verdict.get_by_text("Next: G to independent ground")).to_be_visible()
+    verdict.get_by_text("or 2 others").click()
     accessible(page)
-
-    page.evaluate("document.activeElement.blur()")
-    page.keyboard.press("Space")
+    verdict.get_by_role("button", name="G to independent ground").click()
     enter(page, "119.4", "G to independent ground")
     expect(verdict.get_by_text("Danger", exact=True)).to_be_visible()
     expect(verdict.get_by_text("Keep off, switch off, lock")).to_be_visible()
@@ -121,18 +119,35 @@ def test_what_is_not_to_be_had_is_said_once_and_the_next_best_is_asked_for(outle
     page.keyboard.press("Enter")
     conclusion = page.get_by_label("What it could still be")
     heading = conclusion.get_by_role("heading", name="Next:")
-    expect(heading).to_contain_text("independent ground")
-    conclusion.get_by_role("button", name="I have no reference").click()
-    expect(heading).not_to_contain_text("independent ground")
-    left_out = conclusion.get_by_role("button", name="no reference: offer it again")
+    expect(heading).to_contain_text("device open")
+    conclusion.get_by_role("button", name="I cannot switch it off").click()
+    expect(heading).not_to_contain_text("device open")
+    left_out = conclusion.get_by_role("button", name="nothing switched off: offer it again")
     expect(left_out).to_be_visible()
     accessible(page)
     assert small_targets(page) == []
     page.reload()
-    expect(heading).not_to_contain_text("independent ground")
+    expect(heading).not_to_contain_text("device open")
     left_out.click()
-    expect(heading).to_contain_text("independent ground")
+    expect(heading).to_contain_text("device open")
     expect(left_out).to_have_count(0)
+
+
+def test_another_circuits_outlet_is_a_reference_once_a_second_agrees(outlet, live_server, page):
+    open_outlet(page, live_server)
+    conclusion = page.get_by_label("What it could still be")
+    for which, said in (("Hall", "1 reading does not count, and why"), ("Loft", "")):
+        page.get_by_role("button", name="R, independent ground").click()
+        page.get_by_role("button", name="G, ground").click()
+        page.get_by_label("The reference is").select_option(label="Another circuit's receptacle")
+        page.get_by_label("Which one").fill(which)
+        accessible(page)
+        page.get_by_label("Reading, G to R").fill("0.2")
+        page.keyboard.press("Enter")
+        if said:
+            expect(conclusion.get_by_text(said)).to_be_visible()
+    expect(conclusion.get_by_text("does not count")).to_have_count(0)
+    assert {r.entry["reference_at"] for r in Reading.objects.all()} == {"Hall", "Loft"}
 
 
 def test_a_line_that_comes_and_goes_takes_nothing_typed_away(outlet, live_server, page):

@@ -65,4 +65,7 @@ test("a reading that is to be taken says what it is unless it is volts", () => {
   expect(testName(test as never, america)).toBe("Resistance N to G, device open");
   const volts = { quantity: "voltage", from: "PE", to: "REF", circumstance: {} };
   expect(testName(volts as never, america)).toBe("G to independent ground");
+  expect(testName({ ...volts, from: "BOARD-L", to: "BOARD-N" } as never, america)).toBe(
+    "H to N at the board",
+  );
 });

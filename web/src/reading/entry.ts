@@ -55,7 +55,10 @@ export function ends(
   if (taken?.probes === "none") return taken.title;
   const letter = (terminal: string | null | undefined) =>
     terminal ? (practice.letters[terminal] ?? terminal) : "";
-  return entry.to ? `${letter(entry.from)} to ${letter(entry.to)}` : letter(entry.from);
+  if (!entry.to) return letter(entry.from);
+  const atBoard = [entry.from, entry.to].every((end) => end?.startsWith("BOARD-"));
+  const from = atBoard ? letter(entry.from?.replace("BOARD-", "")) : letter(entry.from);
+  return `${from} to ${letter(entry.to)}`;
 }
 
 /** The circumstances that are not as they are found. */

@@ -9,6 +9,7 @@ import { colourOf, lastKnownShape, VerdictShape, WORDS } from "../../parts/Verdi
 import { circumstances, ends, entryById, seen, testName } from "../../reading/entry";
 import { ICannot, SaidCannot } from "./Cannot";
 import classes from "./Conclusion.module.css";
+import { NotCounted } from "./NotCounted";
 import { UnderLoad } from "./UnderLoad";
 import { Walked } from "./Walked";
 
@@ -66,6 +67,7 @@ export const Conclusion = memo(function Conclusion(props: {
       {found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}
       <SaidCannot bench={bench} />
       <BesideWiring found={found} />
+      <NotCounted bench={bench} practice={practice} />
       {!untested && faults.length > 0 && (
         <StandingList title="Possible faults" conditions={faults} practice={practice} />
       )}
