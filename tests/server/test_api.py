@@ -197,6 +197,41 @@ def test_a_site_leaves_and_comes_back_as_a_survey_file(anna, place, stranger):
     assert len(anna.get(f"/points/{place['point']}/survey").json()["points"]) == 1
 
 
+OF_EVERY_KIND = (
+    entry(0.2, ("PE", "REF"), reference="outlet", reference_at="Hall"),
+    entry(0.3, ("PE", "REF"), reference="pipework", reference_at="Boiler"),
+    entry(120.4, ("BOARD-L", "BOARD-N"), load_here_a=10.0, nothing_else_on=True),
+    {"quantity": "load-held", "value": True, "load_here_a": 10.0},
+    {"quantity": "residual-current", "value": 0.0, "unit": "A", "load_here_a": 10.0},
+    {
+        "quantity": "resistance",
+        "from": "L",
+        "to": "PE",
+        "value": 0.6,
+        "unit": "ohm",
+        "device": "open",
+        "far_ends": "joined",
+    },
+    {"quantity": "loop", "from": "L", "to": "PE", "value": 0.4, "unit": "ohm"},
+    {"quantity": "trip", "value": True, "test_ma": 6.0, "ms": 24.0},
+    entry(40.0, ("L", "N")) | {"mode": "dc", "value": -40.0},
+)
+
+
+def test_readings_of_every_kind_leave_in_a_file_and_come_back_as_they_were(anna, place, stranger):
+    for content in OF_EVERY_KIND:
+        assert record(anna, place, content).status_code == 200, content
+    survey = anna.get(f"/sites/{place['site']}/survey").json()
+    taken = survey["points"][0]["readings"]
+    elsewhere = uuid4()
+    assert stranger.put(f"/sites/{elsewhere}/survey", {"survey": survey}).status_code == 200
+    again = stranger.get(f"/sites/{elsewhere}/survey").json()["points"][0]["readings"]
+    for readings in (taken, again):
+        kept = zip(readings, OF_EVERY_KIND, strict=True)
+        assert [{key: reading.get(key) for key in content} for reading, content in kept] == list(OF_EVERY_KIND)
+    assert [{**reading, "id": ""} for reading in again] == [{**reading, "id": ""} for reading in taken]
+
+
 def test_a_bad_survey_file_is_named_by_path_and_changes_nothing(anna, place):
     survey = anna.get(f"/sites/{place['site']}/survey").json()
     survey["points"][0]["readings"] = [{**entry(120.0), "unitt": "V"}]
