@@ -1,12 +1,13 @@
 """Random surveys with a known truth: a random sample of a random condition, read by testers with their full error."""
 
-from collections.abc import Collection
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from itertools import product
 
 import numpy as np
 
 from evenprobe.conditions import Condition, conditions_for, with_slight_joint
+from evenprobe.interpretation.findings import ConditionOutcome
 from evenprobe.limits.voltages import DRY_TOUCH_DC_VOLTS
 from evenprobe.practices import PRACTICES
 from evenprobe.quantities import (
@@ -125,15 +126,16 @@ def contacts_of(point: PointFacts) -> tuple[Terminal, ...]:
 
 @dataclass(frozen=True)
 class Draw:
-    """`slight`: the truth is a joint that is only a little poor, as good as none while the wiring may be sound."""
+    """`slight`: the truth is a joint that is only a little poor, as good as none while the wiring may be fine."""
 
     truth: Condition
     readings: tuple[Reading, ...]
     slight: bool = False
 
-    def is_held(self, standing: Collection[str]) -> bool:
-        """Whether what stands, by id, has the truth in it."""
-        return self.truth.id in standing or (self.slight and "correct" in standing)
+    def is_held(self, outcomes: Sequence[ConditionOutcome]) -> bool:
+        """Whether what stands has the truth in it."""
+        standing = [o for o in outcomes if o.standing]
+        return any(o.condition is self.truth or (self.slight and o.severity.is_fine) for o in standing)
 
     @property
     def direct_on_metal(self) -> bool:

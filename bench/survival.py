@@ -43,7 +43,7 @@ def survey_point(index: int, surveys: int, seed: int) -> Count:
         count.surveys += 1
         count.verdicts[result.verdict] += 1
         what = f"point {index} survey {number}: {drawn.truth.id}, {len(drawn.readings)} readings"
-        if not drawn.is_held({o.condition.id for o in result.conditions if o.standing}):
+        if not drawn.is_held(result.conditions):
             count.lost.append(what)
         if _is_cleared(drawn, result, point):
             count.cleared.append(what)

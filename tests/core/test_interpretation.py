@@ -264,7 +264,7 @@ def test_the_truth_is_never_struck_out_and_no_danger_cleared(point):
     for number in range(6):
         drawn = draw(facts, np.random.default_rng([1, point, number]))
         result = interpret(facts, drawn.readings)
-        assert drawn.is_held(standing(result)), f"{drawn.truth.id} fell in draw {number}"
+        assert drawn.is_held(result.conditions), f"{drawn.truth.id} fell in draw {number}"
         if drawn.truth.severity_at(facts).can_hurt and not drawn.slight:
             assert result.verdict not in (Verdict.SAFE, Verdict.CORRECT)
 
