@@ -44,6 +44,12 @@ test("every function there is has a hint, wherever the probes are", () => {
         expect(probeHint(f.id, { reference, measuring }, america)).toMatch(/^[A-Z].*\.$/);
 });
 
+test("what is to be done beside putting the probes on is said with it", () => {
+  const at = { reference: "PE", measuring: "L" };
+  for (const f of reference.functions.filter((f) => f.hint && !f.hint_at))
+    expect(probeHint(f.id, at, america)).toContain(f.hint);
+});
+
 test("a comma is as good as a point, and what is no number stays as it was typed", () => {
   expect(typedNumber("119,8")).toBe(119.8);
   expect(typedNumber(" -0.4 ")).toBe(-0.4);

@@ -20,6 +20,10 @@ export function probeHint(what: string, { reference, measuring }: Probes, practi
   const { probes, hint, hint_at } = functionNamed(what);
   if (probes !== "two")
     return hint_at && measuring ? hint_at.replace("{at}", contactName(measuring, practice)) : hint;
+  return [whereNext({ reference, measuring }, practice), hint].filter(Boolean).join(" ");
+}
+
+function whereNext({ reference, measuring }: Probes, practice: Practice): string {
   if (!reference) return "Tap the reference contact first.";
   const dark = contactName(reference, practice);
   if (!measuring) return `Reference at ${dark}. Now tap the measuring contact.`;
