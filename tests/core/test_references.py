@@ -107,3 +107,10 @@ def test_what_two_show_a_sound_one_shows_something_between():
     assert all(low <= 0.2 and high >= 3.0 for low, high in spans)
     exact = weigh_all([metal(0.2, HALL), metal(3.0, EARTHED)], POINT)[1]
     assert exact.interval[0] > 2.0, "and a rod stays what it is"
+
+
+def test_what_collapses_for_one_tester_bears_nothing_out_for_another():
+    """A floating contact shows next to nothing at low impedance to a rod, and to an outlet that floats with it."""
+    collapsed = volts("L-REF", 0.2, id="rod", reference=EARTHED, input="low-z")
+    floats_too = volts("L-REF", 0.0, id="hall", reference=HALL)
+    assert counted(collapsed, floats_too) == [True, False]

@@ -55,8 +55,8 @@ def _borne_out(e: Evidence, shown: dict[Reference, list[Evidence]], point: Point
     reference = e.measurement.reference
     own = shown[reference]
     others = [seen for other, seen in shown.items() if other != reference]
-    alike = [seen for seen in others if all(_agree(one, other) for one, other in _of_the_same(own, seen))]
-    same = [other for seen in alike for one, other in _of_the_same([e], seen)]
+    alike = [seen for seen in others if all(_agree(one, other) for one, other in _of_the_same(own, seen, point))]
+    same = [other for seen in alike for one, other in _of_the_same([e], seen, point)]
     if same:
         all_shown = [e, *same]
         return replace(
@@ -69,14 +69,17 @@ def _borne_out(e: Evidence, shown: dict[Reference, list[Evidence]], point: Point
     return VOLTAGE.of_one_unfit(e.reading, str(KEPT.say(key, wrong=point.practice.in_words(reference.kind.wrong))))
 
 
-def _of_the_same(seen: Sequence[Evidence], then: Sequence[Evidence]) -> Iterator[tuple[Evidence, Evidence]]:
+def _of_the_same(
+    seen: Sequence[Evidence], then: Sequence[Evidence], point: PointFacts
+) -> Iterator[tuple[Evidence, Evidence]]:
     """Of two references the readings of the same contact under the same circumstances."""
-    return ((one, other) for one in seen for other in then if _what(one) == _what(other))
+    return ((one, other) for one in seen for other in then if _what(one, point) == _what(other, point))
 
 
-def _what(e: Evidence) -> Hashable:
+def _what(e: Evidence, point: PointFacts) -> Hashable:
+    """By all its circumstances, and by how the tester loads it: what floats shows each tester something else."""
     m = e.measurement
-    return ports_of(m), m.load_here_a, m.load_elsewhere_a, m.device
+    return ports_of(m), m.setup("reference", "ends"), VOLTAGE.across(m, point)
 
 
 def _agree(one: Evidence, other: Evidence) -> bool:
