@@ -55,8 +55,8 @@ def _borne_out(e: Evidence, shown: dict[Reference, list[Evidence]], point: Point
     reference = e.measurement.reference
     own = shown[reference]
     others = [seen for other, seen in shown.items() if other != reference]
-    alike = [seen for seen in others if all(_agree(one, other) for one, other in _of_the_same(own, seen, point))]
-    same = [other for seen in alike for one, other in _of_the_same([e], seen, point)]
+    alike = [seen for seen in others if all(_agree(one, other) for one, other in _of_the_same(own, seen))]
+    same = [other for seen in alike for one, other in _of_the_same([e], seen)]
     if same:
         all_shown = [e, *same]
         return replace(
@@ -69,17 +69,16 @@ def _borne_out(e: Evidence, shown: dict[Reference, list[Evidence]], point: Point
     return VOLTAGE.of_one_unfit(e.reading, str(KEPT.say(key, wrong=point.practice.in_words(reference.kind.wrong))))
 
 
-def _of_the_same(
-    seen: Sequence[Evidence], then: Sequence[Evidence], point: PointFacts
-) -> Iterator[tuple[Evidence, Evidence]]:
+def _of_the_same(seen: Sequence[Evidence], then: Sequence[Evidence]) -> Iterator[tuple[Evidence, Evidence]]:
     """Of two references the readings of the same contact under the same circumstances."""
-    return ((one, other) for one in seen for other in then if _what(one, point) == _what(other, point))
+    return ((one, other) for one in seen for other in then if _what(one) == _what(other))
 
 
-def _what(e: Evidence, point: PointFacts) -> Hashable:
+def _what(e: Evidence) -> Hashable:
     """By all its circumstances, and by how the tester loads it: what floats shows each tester something else."""
-    m = e.measurement
-    return ports_of(m), m.setup("reference", "ends"), VOLTAGE.across(m, point)
+    m, ability = e.measurement, e.measurement.instrument.volts()
+    loads = ability and (ability.input_ohm, ability.input_farad, ability.low_input_ohm)
+    return ports_of(m), m.setup("reference", "ends"), loads
 
 
 def _agree(one: Evidence, other: Evidence) -> bool:
