@@ -77,8 +77,8 @@ def _of_the_same(seen: Sequence[Evidence], then: Sequence[Evidence]) -> Iterator
 def _what(e: Evidence) -> Hashable:
     """By all its circumstances, and by how the tester loads it: what floats shows each tester something else."""
     m, ability = e.measurement, e.measurement.instrument.volts()
-    loads = ability and (ability.input_ohm, ability.input_farad, ability.low_input_ohm)
-    return ports_of(m), m.setup("reference", "ends"), loads
+    as_usual = ability and (ability.input_ohm, ability.input_farad)
+    return ports_of(m), m.setup("reference", "ends"), m.at_low_impedance or as_usual
 
 
 def _agree(one: Evidence, other: Evidence) -> bool:
