@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import type { Interpretation } from "../api/client";
 import { BesideWiringInShort } from "./BesideWiring";
-import { VerdictShape, WORDS } from "./VerdictShape";
+import { lastKnownShape, VerdictShape, WORDS } from "./VerdictShape";
 import work from "./WorkList.module.css";
 
 type InShort = Pick<Interpretation, "verdict" | "insulation" | "protection"> & {
@@ -11,16 +11,20 @@ type InShort = Pick<Interpretation, "verdict" | "insulation" | "protection"> & {
 };
 
 /** A point's line in a list: its verdict, and the two answers beside it. */
-export function PointLink({ point, where }: { point: InShort; where?: string }) {
+export function PointLink(props: { point: InShort; where?: string; lastKnown?: boolean }) {
+  const { point, where, lastKnown = false } = props;
   return (
     <Link to={`/bench/${point.id}`} className={work.line}>
-      <VerdictShape kind={point.verdict} size={24} />
+      <VerdictShape kind={lastKnownShape(point.verdict, lastKnown)} size={24} />
       <span>
         <strong>{point.name}</strong>
         {where && <span className="quiet">{where}</span>}
         {point.unshown ? <em>{point.unshown}</em> : <BesideWiringInShort found={point} />}
       </span>
-      <span className={work.right}>{point.unshown ? "Unknown" : WORDS[point.verdict]}</span>
+      <span className={work.right}>
+        {lastKnown && "Last known: "}
+        {point.unshown ? "Unknown" : WORDS[point.verdict]}
+      </span>
     </Link>
   );
 }

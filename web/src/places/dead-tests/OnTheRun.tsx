@@ -5,7 +5,7 @@ import work from "../../parts/WorkList.module.css";
 import classes from "./Sheet.module.css";
 
 /** What the tests of a circuit leave of its points: wiring, insulation and protection, each an answer of its own. */
-export function OnTheRun({ sheet }: { sheet: Sheet }) {
+export function OnTheRun({ sheet, cutOff }: { sheet: Sheet; cutOff: boolean }) {
   const { data: site, isError } = useSite(sheet.site.id);
   const circuits = site?.supplies.flatMap((supply) => supply.boards.flatMap((board) => board.circuits)) ?? [];
   const circuit = circuits.find((one) => one.id === sheet.circuit.id);
@@ -23,7 +23,7 @@ export function OnTheRun({ sheet }: { sheet: Sheet }) {
       <ul className={work.list}>
         {circuit?.points.map((point) => (
           <li key={point.id}>
-            <PointLink point={point} />
+            <PointLink point={point} lastKnown={cutOff} />
           </li>
         ))}
       </ul>

@@ -179,7 +179,7 @@ function Working({ sheet, cutOff }: { sheet: Sheet & { asked: Moment }; cutOff: 
             ))}
           </>
         )}
-        <OnTheRun sheet={sheet} />
+        <OnTheRun sheet={sheet} cutOff={cutOff !== null} />
         <SheetLog sheet={sheet} />
       </section>
     </div>
