@@ -239,7 +239,9 @@ def _ohms(rng: np.random.Generator, point: PointFacts) -> Measurement:
         a = contacts[rng.integers(len(contacts))]
         b = board_ends(contacts)[rng.integers(len(contacts))]
     tester = (METER, LOW_OHM)[rng.integers(2)]
-    ohms = Measurement(RESISTANCE, a, b, tester, device="open", neutral=NEUTRALS[rng.integers(2)])
+    alone = bool(rng.random() < ALONE_SHARE)
+    neutral = NEUTRALS[rng.integers(2)]
+    ohms = Measurement(RESISTANCE, a, b, tester, device="open", neutral=neutral, nothing_else_on=alone)
     joins = b not in board_ends(contacts) and rng.random() < JOINED_SHARE
     return replace(ohms, far_ends="joined") if joins else ohms
 

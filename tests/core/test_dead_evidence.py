@@ -1,5 +1,7 @@
 """Dead tests as evidence at a point: what a conductor end to end, a lifted neutral and insulation rule out."""
 
+from dataclasses import replace
+
 import pytest
 
 from evenprobe.interpretation import Verdict, interpret
@@ -76,6 +78,16 @@ def test_a_conductor_of_a_little_more_than_its_run_has_a_joint_that_is_a_little_
     whole = ohms("PE BOARD-PE", RUN * 1.2, "lifted"), ohms("N BOARD-N", RUN)
     found = read(outlet(), *LIVE, *whole, ohms("L BOARD-L", RUN + joint))
     assert (found.verdict, standing(found)) == (Verdict.DEFECT, {"high-resistance-line"})
+
+
+def test_equipment_across_the_loop_may_hide_a_poor_joint_and_unplugged_hides_none():
+    """Line and neutral joined at the board, both in one reading: less across them could be a load beside the joint."""
+    joined = replace(ohms("L N", 2 * RUN).measurement, far_ends="joined")
+    plugged_in = Reading("joined", joined, value=2 * RUN)
+    unplugged = replace(plugged_in, measurement=replace(joined, nothing_else_on=True))
+    poor = {"high-resistance-line", "high-resistance-neutral"}
+    assert poor & standing(read(outlet(), *LIVE, plugged_in))
+    assert not poor & standing(read(outlet(), *LIVE, unplugged))
 
 
 def test_neutral_and_earth_joined_though_lifted_is_a_false_earth():

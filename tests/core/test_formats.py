@@ -62,9 +62,9 @@ def problems(data):
         (reading(quantity="lamps", value={"L-X": True}), "points[0].readings[0].value", "unknown lamp"),
         (reading(load_between=["L", "PE"]), "points[0].readings[0].load_between", "between two of L, N"),
         (
-            reading(quantity="resistance", mode=None, unit="ohm", nothing_else_on=True),
+            reading(quantity="insulation", mode=None, unit="Mohm", nothing_else_on=True),
             "points[0].readings[0].nothing_else_on",
-            "live",
+            "live circuit or of ohms",
         ),
         (reading(quantity="trip", value=True, to="N"), "points[0].readings[0].to", "from a line to earth"),
         (

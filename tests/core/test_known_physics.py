@@ -1,5 +1,6 @@
 """The solved installation against what every electrician knows of circuits, over many points and conditions."""
 
+from dataclasses import replace
 from itertools import combinations, pairwise
 
 import numpy as np
@@ -243,6 +244,10 @@ def test_two_conductors_joined_at_the_board_read_as_both_end_to_end(other):
     both = sound(ensemble, ensemble.predicted(joined))
     assert (both < summed + 0.1).all()
     assert np.median(both / summed) == pytest.approx(0.95, abs=0.15)
+    unplugged = replace(joined, nothing_else_on=True)
+    alone = sound(ensemble, ensemble.predicted(unplugged))
+    assert (alone >= both - 1e-6).all(), "equipment lies across what is measured"
+    assert np.abs(summed - alone).max() < 0.07, "but for the touch of two probes and the link at the board"
     false_earth = ensemble.block_of(CONDITIONS["earth-from-neutral"])
     if other is EARTH:
         assert np.median(ensemble.predicted(joined)[false_earth]) > 100, "made of a neutral that is lifted"

@@ -179,7 +179,8 @@ def test_at_an_untouched_outlet_the_order_is_the_usual_one_unless_danger_is_susp
         (Obstacle.REFERENCE, lambda m: Terminal.REF in m.ends),
         (Obstacle.LOAD, lambda m: m.under_load),
         (Obstacle.OPEN, lambda m: m.neutral == "lifted" or any("BOARD" in end for end in m.ends)),
-        (Obstacle.SWITCH_OFF, lambda m: m.quantity.dead or m.nothing_else_on),
+        (Obstacle.SWITCH_OFF, lambda m: m.quantity.dead),
+        (Obstacle.UNPLUG, lambda m: m.nothing_else_on),
     ],
 )
 def test_what_a_person_cannot_do_is_not_asked_for_and_something_else_is(cannot, needs):
@@ -210,6 +211,17 @@ def test_a_sound_outlet_is_safe_in_a_few_readings_though_supply_and_loads_move(p
         if interpret(point, readings, [METER]).verdict in (Verdict.SAFE, Verdict.CORRECT):
             return
     pytest.fail(f"not safe after {most}")
+
+
+def test_with_a_low_ohm_tester_the_way_leads_to_correct():
+    point, kit = continental(), [METER, LOW_OHM]
+    correct = next(c for c in conditions_for(point) if c.id == "correct")
+    errors = TesterErrors(np.random.default_rng(8))
+    hidden, readings = HiddenPoint(point, correct, np.random.default_rng(9), moves=True), []
+    while (found := interpret(point, readings, kit)).verdict is not Verdict.CORRECT and len(readings) < 7:
+        readings.append(hidden.read(f"r{len(readings)}", found.next_tests[0].measurement, errors))
+    assert found.verdict is Verdict.CORRECT
+    assert any(r.measurement.far_ends == "joined" and r.measurement.nothing_else_on for r in readings)
 
 
 def test_the_quickest_way_rules_out_all_and_opens_the_circuit_once():

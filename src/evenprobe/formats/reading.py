@@ -134,8 +134,8 @@ class ReadingEntry(Strict):
         at_board = [key for key, end in (("from", self.from_), ("to", self.to)) if end in BOARD_END.values()]
         if at_board and not written.at_board:
             raise FieldError(at_board[0], f"an end at the board is not for {self.quantity}")
-        if self.nothing_else_on and not written.load:
-            raise FieldError("nothing_else_on", f"says something of a live voltage, not of {self.quantity}")
+        if self.nothing_else_on and not (written.load or written.unplugged):
+            raise FieldError("nothing_else_on", f"says something of a live circuit or of ohms, not of {self.quantity}")
         if self.neutral == "lifted" and not written.neutral_lifted:
             raise FieldError("neutral", "is lifted only on a dead circuit, for ohms and insulation")
         if self.far_ends == "joined" and not (written.joins and {self.from_, self.to} <= set(BOARD_END)):

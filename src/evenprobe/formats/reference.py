@@ -104,9 +104,9 @@ class FunctionRow(BaseModel):
     """What a tester is set to. `fixes`: what it sets in the entry of a reading, which it is also known by.
 
     `units`: what its number may be given in, the first where nothing is said. What else may be said of it: `load`, a
-    known load; `device`, that the circuit's device is open, and `dead`, that it always is, with `neutral_lifted`;
-    `over_range`; `extremes`, the most and the least, and how a clamp is closed; `timed`, how long it took; `reference`,
-    which reference earth it was; `at_board`, the far end of a conductor.
+    known load; `device`, that the circuit's device is open, and `dead`, that it always is, with `neutral_lifted` and
+    `unplugged`, that everything is; `over_range`; `extremes`, the most and the least, and how a clamp is closed;
+    `timed`, how long it took; `reference`, which reference earth it was; `at_board`, the far end of a conductor.
     """
 
     id: str
@@ -121,6 +121,7 @@ class FunctionRow(BaseModel):
     answers: list[AnswerRow]
     fixes: dict[str, str]
     load: bool
+    unplugged: bool
     dead: bool
     device: bool
     neutral_lifted: bool
@@ -276,6 +277,7 @@ def _function(quantity: Quantity, function: Function) -> FunctionRow:
         answers=[AnswerRow(value=value, label=label) for value, label in function.answers],
         fixes=dict(function.fixes),
         load=written.load,
+        unplugged=written.unplugged,
         dead=written.device_open,
         device=written.device and not function.at_the_board,
         neutral_lifted=written.neutral_lifted,

@@ -256,6 +256,8 @@ class Admittances:
         if place == "tap" and mode.others:
             is_on = mode.others == only_between(a, b)
             load = self._left_a(v, a, b) * is_on
+        if mode.unplugged:
+            load = np.zeros_like(load)
         siemens = load / self._volts[frozenset((a, b))]
         return np.asarray(siemens * (v["load_at_dc"] if mode.dc else np.exp(-1j * v["load_angle"])))
 

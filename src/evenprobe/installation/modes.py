@@ -8,7 +8,8 @@ class Mode(NamedTuple):
 
     `taps`: whether where other loads tap the run can be measured and loaded too. `clamped`: whether what flows in each
     conductor where it leaves the board can be measured. `others`: what else is on along the run: what a sample has
-    there (""), nothing ("off"), or the most there can be between two wires and nothing else.
+    there (""), nothing ("off"), or the most there can be between two wires and nothing else. `unplugged`: whether
+    nothing is at the contacts either, as a person can see to on a dead circuit.
     """
 
     dc: bool = False
@@ -17,6 +18,7 @@ class Mode(NamedTuple):
     taps: bool = False
     clamped: bool = False
     others: str = ""
+    unplugged: bool = False
 
     def at_the_board(self) -> "Mode":
         """The same, where what leaves the board can be measured."""
@@ -35,3 +37,5 @@ AS_FOUND = Mode()
 CLAMPED = AS_FOUND.at_the_board()
 DEAD = Mode(dc=True, device_open=True)
 NEUTRAL_LIFTED = Mode(dc=True, device_open=True, neutral_lifted=True)
+UNPLUGGED = {mode: mode._replace(others=OFF, unplugged=True) for mode in (DEAD, NEUTRAL_LIFTED)}
+"""The same with all equipment off the circuit."""

@@ -15,7 +15,7 @@ from scipy.stats import qmc
 
 from evenprobe.conditions import Condition, conditions_for
 from evenprobe.installation import Installation
-from evenprobe.installation.modes import AS_FOUND, DEAD, NEUTRAL_LIFTED
+from evenprobe.installation.modes import AS_FOUND, DEAD, NEUTRAL_LIFTED, UNPLUGGED
 from evenprobe.interpretation.memory import Memory
 from evenprobe.interpretation.samples import PREDICTIONS_KEPT, Samples
 from evenprobe.quantities import Evidence, Measurement
@@ -71,6 +71,8 @@ class Ensemble(Samples):
         for others in ("", *self.installation.loadings):
             for mode in (AS_FOUND._replace(taps=True), DEAD, NEUTRAL_LIFTED):
                 self.solved(mode._replace(others=others))
+        for mode in UNPLUGGED.values():
+            self.solved(mode)
 
     def block_of(self, condition: Condition) -> slice:
         """The rows of the ensemble that are under a condition."""

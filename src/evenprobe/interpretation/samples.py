@@ -144,7 +144,7 @@ class Samples:
     def spans(self, evidence: Sequence[Evidence]) -> Span:
         """(R, B) each, a row a piece of evidence."""
         for mode in set(modes_of(evidence)):
-            for others in self.installation.loadings:
+            for others in (mode.others,) if mode.others else self.installation.loadings:
                 self.solved(mode._replace(others=others))
         spans = [self.span(e.measurement) for e in evidence]
         return Span(*(np.stack(each) for each in zip(*spans, strict=True)))

@@ -81,6 +81,7 @@ NEXT = Sentences(
         "load": "a known load",
         "open": "the {board} opened",
         "switch-off": "the circuit switched off",
+        "unplug": "everything unplugged",
         "not-from-this-kit": (
             "No test from this kit tells these apart: {titles}. Look for {cause}; or measure "
             "each conductor end to end, isolated and proved dead, with a low-ohm tester."

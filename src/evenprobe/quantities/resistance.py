@@ -12,11 +12,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from evenprobe.installation.installation import Solved
-from evenprobe.installation.modes import DEAD, NEUTRAL_LIFTED, Mode
+from evenprobe.installation.modes import DEAD, NEUTRAL_LIFTED, UNPLUGGED, Mode
 from evenprobe.network import Load
 from evenprobe.quantities.indication import Drift, autoranged, displayed
 from evenprobe.quantities.measurement import Measurement, Reading
-from evenprobe.quantities.probes import BEYOND, BOARD_S, pair_of, touching
+from evenprobe.quantities.probes import BEYOND, BOARD_S, NOTHING_ELSE_S, pair_of, touching
 from evenprobe.quantities.quantity import QUANTITIES, Quantity
 from evenprobe.quantities.simulated import Errors, Hidden
 from evenprobe.quantities.weighed import Evidence, Weighed, set_aside
@@ -46,7 +46,8 @@ class OnADeadCircuit(Quantity):
     dead = True
 
     def mode(self, measurement: Measurement) -> Mode:
-        return NEUTRAL_LIFTED if measurement.neutral == "lifted" else DEAD
+        mode = NEUTRAL_LIFTED if measurement.neutral == "lifted" else DEAD
+        return UNPLUGGED[mode] if measurement.nothing_else_on else mode
 
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         pair = pair_of(measurement)
@@ -65,7 +66,8 @@ class OnADeadCircuit(Quantity):
     def seconds(self, measurement: Measurement) -> float:
         to_the_board = bool(measurement.ends & set(BOARD_END.values()))
         lifted, joined = measurement.neutral == "lifted", measurement.far_ends == "joined"
-        return OPEN_S + BOARD_S * (to_the_board or joined) + LIFTED_S * lifted
+        unplugged = NOTHING_ELSE_S * measurement.nothing_else_on
+        return OPEN_S + BOARD_S * (to_the_board or joined) + LIFTED_S * lifted + unplugged
 
 
 def _joined(measurement: Measurement, solved: Solved) -> list[Load]:
@@ -91,6 +93,7 @@ class Resistance(OnADeadCircuit):
         device=True,
         neutral_lifted=True,
         joins=True,
+        unplugged=True,
     )
     functions = (
         Function(id="ohms", name="Ohms, device open", on_a_wire=True),
@@ -120,7 +123,10 @@ class Resistance(OnADeadCircuit):
         return (Evidence(reading, value, value, tolerance, gain_share, tester),)
 
     def setups(self, point: PointFacts, tester: Instrument) -> Iterable[Measurement]:
-        """Between contacts, each conductor end to end, and with the neutral lifted what may then be joined."""
+        """Between contacts, each conductor end to end, and with the neutral lifted what may then be joined.
+
+        Two conductors joined at the board are measured with everything unplugged: equipment lies across them.
+        """
         if tester.ohms() is None or tester.proved is False:
             return
 
@@ -136,8 +142,8 @@ class Resistance(OnADeadCircuit):
             yield ohms(Terminal.N, Terminal.PE, "lifted")
         for line, other in product(point.lines, (Terminal.PE, Terminal.N)):
             if other in point.terminals:
-                yield replace(ohms(line, other), far_ends="joined")
-                yield replace(ohms(line, other, "lifted"), far_ends="joined")
+                yield replace(ohms(line, other), far_ends="joined", nothing_else_on=True)
+                yield replace(ohms(line, other, "lifted"), far_ends="joined", nothing_else_on=True)
 
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
         true = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])

@@ -44,6 +44,8 @@ class Written:
         Whether the two conductors may be joined at the board.
     load
         Whether a known load may be on.
+    unplugged
+        Whether it may be said that everything is unplugged meanwhile.
     timed
         Whether how long it took belongs to it.
     reference
@@ -65,6 +67,7 @@ class Written:
     neutral_lifted: bool = False
     joins: bool = False
     load: bool = False
+    unplugged: bool = False
     timed: bool = False
     reference: bool = False
 

@@ -1169,9 +1169,9 @@ export interface components {
          * @description What a tester is set to. `fixes`: what it sets in the entry of a reading, which it is also known by.
          *
          *     `units`: what its number may be given in, the first where nothing is said. What else may be said of it: `load`, a
-         *     known load; `device`, that the circuit's device is open, and `dead`, that it always is, with `neutral_lifted`;
-         *     `over_range`; `extremes`, the most and the least, and how a clamp is closed; `timed`, how long it took; `reference`,
-         *     which reference earth it was; `at_board`, the far end of a conductor.
+         *     known load; `device`, that the circuit's device is open, and `dead`, that it always is, with `neutral_lifted` and
+         *     `unplugged`, that everything is; `over_range`; `extremes`, the most and the least, and how a clamp is closed;
+         *     `timed`, how long it took; `reference`, which reference earth it was; `at_board`, the far end of a conductor.
          */
         FunctionRow: {
             /** Id */
@@ -1207,6 +1207,8 @@ export interface components {
             };
             /** Load */
             load: boolean;
+            /** Unplugged */
+            unplugged: boolean;
             /** Dead */
             dead: boolean;
             /** Device */
@@ -2166,7 +2168,7 @@ export interface components {
             };
             interpretation: components["schemas"]["InterpretationOut"];
             /** Cannot */
-            cannot: ("reference" | "load" | "open" | "switch-off")[];
+            cannot: ("reference" | "load" | "open" | "switch-off" | "unplug")[];
             loads: components["schemas"]["LoadsOut"];
             /** Sweeps */
             sweeps: components["schemas"]["SweepOut"][];
@@ -2411,7 +2413,7 @@ export interface components {
             /** Why */
             why: string;
             /** Needs */
-            needs: ("reference" | "load" | "open" | "switch-off")[];
+            needs: ("reference" | "load" | "open" | "switch-off" | "unplug")[];
         };
         /** NotCountedOut */
         NotCountedOut: {
@@ -2722,7 +2724,7 @@ export interface components {
          * @description What is not to be had or not allowed; files write it so.
          * @enum {string}
          */
-        Obstacle: "reference" | "load" | "open" | "switch-off";
+        Obstacle: "reference" | "load" | "open" | "switch-off" | "unplug";
         /** WithdrawalIn */
         WithdrawalIn: {
             /**

@@ -62,13 +62,14 @@ export function ends(
 }
 
 /** The circumstances that are not as they are found. */
-export function circumstances(entry: Entry | (NextTest["circumstance"] & { quantity?: string })): string {
+export function circumstances(entry: Entry | (NextTest["circumstance"] & { quantity?: Quantity })): string {
   const parts = [];
+  const dead = entry.quantity !== undefined && functionOf({ quantity: entry.quantity })?.dead;
   if (entry.load_here_a != null) parts.push(`${entry.load_here_a} A load here`);
   if (entry.load_elsewhere_a != null) parts.push(`${entry.load_elsewhere_a} A load elsewhere`);
   if ("load_between" in entry && entry.load_between)
     parts.push(`between ${entry.load_between.join(" and ")}`);
-  if (entry.nothing_else_on) parts.push("nothing else on");
+  if (entry.nothing_else_on) parts.push(dead ? "everything unplugged" : "nothing else on");
   if ("turns" in entry && entry.turns) parts.push(`${entry.turns} turns through the clamp`);
   if ("continuous" in entry && entry.continuous) parts.push("three hours and more");
   if ("ms" in entry && entry.ms != null) parts.push(`after ${entry.ms} ms`);
@@ -92,7 +93,7 @@ export function testName(
     test.to === "REF"
       ? `${ends({ from: test.from }, practice)} to ${wordOf(practice, "REF")}`
       : ends(test, practice);
-  const how = circumstances(test.circumstance);
+  const how = circumstances({ ...test.circumstance, quantity: test.quantity });
   return `${what}${where}${how ? `, ${how}` : ""}`;
 }
 

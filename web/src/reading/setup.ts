@@ -45,6 +45,7 @@ export type Change =
   | { do: "amperes"; amperes: string }
   | { do: "load between"; pair: string }
   | { do: "nothing else on"; said: boolean }
+  | { do: "unplugged"; said: boolean }
   | { do: "pair"; measuring: string; reference: string }
   | { do: "device"; open: boolean }
   | { do: "neutral"; lifted: boolean }
@@ -65,6 +66,8 @@ export function apply(setup: Setup, change: Change, bench: Pick<Bench, "terminal
       return { ...setup, loadBetween: change.pair };
     case "nothing else on":
       return { ...setup, nothingElseOn: change.said, deviceOpen: false };
+    case "unplugged":
+      return { ...setup, nothingElseOn: change.said };
     case "pair":
       return { ...setup, probes: { measuring: change.measuring, reference: change.reference } };
     case "type":
@@ -194,7 +197,7 @@ function withFunction(setup: Setup, what: string): Setup {
     deviceOpen: dead,
     neutralLifted: dead && setup.neutralLifted,
     load: dead ? "none" : setup.load,
-    nothingElseOn: !dead && setup.nothingElseOn,
+    nothingElseOn: dead === functionNamed(setup.what).dead && setup.nothingElseOn,
   };
 }
 
@@ -284,8 +287,8 @@ export function entryFor(
     if (setup.load === "here") entry.load_here_a = typedNumber(setup.amperes);
     if (setup.load === "elsewhere") entry.load_elsewhere_a = typedNumber(setup.amperes);
     if (setup.load !== "none" && setup.loadBetween) entry.load_between = setup.loadBetween.split(" ");
-    if (setup.nothingElseOn) entry.nothing_else_on = true;
   }
+  if (setup.nothingElseOn && (f.load || f.unplugged)) entry.nothing_else_on = true;
   if (setup.deviceOpen && f.device) entry.device = "open";
   if (setup.neutralLifted && f.neutral_lifted) entry.neutral = "lifted";
   return f.extremes ? { ...entry, ...clamped(setup, terminals) } : entry;

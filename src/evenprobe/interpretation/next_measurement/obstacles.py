@@ -15,6 +15,7 @@ class Obstacle(StrEnum):
     LOAD = "load"
     OPEN = "open"
     SWITCH_OFF = "switch-off"
+    UNPLUG = "unplug"
 
 
 _BOARD_ENDS = frozenset(BOARD_END.values())
@@ -23,7 +24,8 @@ _STANDS_IN_THE_WAY: Mapping[Obstacle, Callable[[Measurement], bool]] = {
     Obstacle.REFERENCE: lambda m: Terminal.REF in m.ends,
     Obstacle.LOAD: lambda m: m.under_load,
     Obstacle.OPEN: lambda m: bool(m.ends & _BOARD_ENDS) or m.neutral == "lifted" or m.far_ends == "joined",
-    Obstacle.SWITCH_OFF: lambda m: m.quantity.dead or m.device == "open" or m.nothing_else_on,
+    Obstacle.SWITCH_OFF: lambda m: m.quantity.dead or m.device == "open",
+    Obstacle.UNPLUG: lambda m: m.nothing_else_on,
 }
 
 

@@ -63,9 +63,18 @@ def on_the_way(
         if i not in after and not _is_of_a_line_under_load(test.measurement)
     ]
     steps = [step.ruling_out(_METAL) if metal & set(step.numbers) else step for step in (*single, *pairs)]
-    to_rule_out = in_the_way_of_safe(ensemble, standing) | ({_METAL} if has_to_touch else set())
+    to_safe = in_the_way_of_safe(ensemble, standing)
+    to_correct = _in_the_way_of_correct(ensemble, standing)
+    within_reach = to_correct <= frozenset().union(*(step.rules_out for step in steps))
+    to_rule_out = (to_correct if within_reach else to_safe) | ({_METAL} if has_to_touch else set())
     way = shortest_way(possible, steps, to_rule_out)
-    way.sort(key=lambda step: (not (has_to_touch and _METAL in step.rules_out), -max(worth[i] for i in step.numbers)))
+    way.sort(
+        key=lambda step: (
+            not (has_to_touch and _METAL in step.rules_out),
+            not step.rules_out & to_safe,
+            -max(worth[i] for i in step.numbers),
+        )
+    )
     offered = [_begun(ensemble, standing, step, tests) for step in way]
     if live and not touched and not has_to_touch:
         offered.insert(1, tests[max(metal, key=worth.__getitem__)])
@@ -117,6 +126,12 @@ def in_the_way_of_safe(ensemble: Ensemble, standing: Sequence[Standing]) -> froz
     }
     could_hurt = frozenset(name for name, severity in severities.items() if severity.can_hurt)
     return could_hurt or frozenset(name for name, severity in severities.items() if not severity.is_fine)
+
+
+def _in_the_way_of_correct(ensemble: Ensemble, standing: Sequence[Standing]) -> frozenset[str]:
+    """All that is about the wiring here and not fine."""
+    about_wiring = (s.condition for s in standing if not s.condition.leaves_wiring_sound)
+    return frozenset(c.id for c in about_wiring if not c.severity_at(ensemble.point).is_fine)
 
 
 def why_taken(ensemble: Ensemble, standing: Sequence[Standing], gone: Sequence[str]) -> Sentence:

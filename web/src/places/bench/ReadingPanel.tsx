@@ -176,6 +176,14 @@ export function ReadingPanel(props: {
               >
                 Neutral disconnected at the board
               </Toggle>
+              {what.unplugged && (
+                <Toggle
+                  on={setup.nothingElseOn}
+                  onToggle={() => change({ do: "unplugged", said: !setup.nothingElseOn })}
+                >
+                  Everything unplugged
+                </Toggle>
+              )}
             </>
           )}
           {what.over_range && (
