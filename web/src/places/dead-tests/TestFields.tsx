@@ -16,7 +16,7 @@ export function TestFields(props: {
     <TextInput
       key={key}
       mt="sm"
-      label={`${label}, ${sign(unit)}`}
+      label={unit ? `${label}, ${sign(unit)}` : label}
       inputMode="decimal"
       value={typed[key] ?? ""}
       error={props.wrong?.(key.split(".")[0] ?? key)}
