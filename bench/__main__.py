@@ -1,4 +1,4 @@
-"""`make bench`: speed, the page on a phone, doubled samples, readings it takes, ten thousand proofs, 2 000 surveys.
+"""`make bench`: speed, the page on a phone, doubled samples, readings it takes, 10 000 proofs, hunts, 2 000 surveys.
 
 Exit 1 when a truth fell, a danger was cleared, or a circuit was falsely called dead.
 """
@@ -10,10 +10,10 @@ sys.path.insert(0, "server")
 for name in ("OPENBLAS_NUM_THREADS", "OMP_NUM_THREADS"):
     os.environ.setdefault(name, "1")
 
-from bench import doubling, phone, proofs, speed, steps, survival  # noqa: E402
+from bench import doubling, hunting, phone, proofs, speed, steps, survival  # noqa: E402
 
 if __name__ == "__main__":
     speed.main()
     doubling.main()
     steps.main()
-    sys.exit(phone.main() | proofs.main() | survival.main())
+    sys.exit(phone.main() | proofs.main() | hunting.main() | survival.main())

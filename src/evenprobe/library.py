@@ -11,16 +11,30 @@ from pydantic import BaseModel
 
 from evenprobe.entries import FormatError as FormatError
 from evenprobe.entries import parse
-from evenprobe.formats import IsolationFile, KitFile, NetworkFile, SurveyFile, TestsFile, dead_tests_file
+from evenprobe.formats import (
+    CircuitFile,
+    IsolationFile,
+    KitFile,
+    NetworkFile,
+    SurveyFile,
+    TestsFile,
+    circuit_file,
+    dead_tests_file,
+)
 from evenprobe.formats.answers import (
+    BoardMapOut,
+    ChainHuntOut,
     FitnessOut,
     ForecastOut,
+    HuntOut,
     IsolationOut,
     NetworkOut,
+    RunHuntOut,
     SuppliesOut,
     SurveyOut,
     TestsOut,
 )
+from evenprobe.formats.circuits import ChainFile, MapFile
 from evenprobe.interpretation import ensemble_for, forecast, what_supply
 from evenprobe.interpretation import interpret as interpret_point
 from evenprobe.isolation import isolation
@@ -173,3 +187,41 @@ def judge(tests: Content | TestsFile) -> TestsOut:
     """
     file = tests if isinstance(tests, TestsFile) else parse(dead_tests_file(), tests)
     return TestsOut.of(file.outcomes())
+
+
+def hunt(circuit: Content | CircuitFile) -> HuntOut:
+    """Where a fault on a run, a chain or a board can still be, and where to look next.
+
+    Parameters
+    ----------
+    circuit
+        A circuit file's content: what is hunted, where, and what was seen so far.
+
+    Returns
+    -------
+    RunHuntOut, ChainHuntOut or BoardMapOut
+        By what is hunted. Minutes, metres, ohms and watts.
+
+    Raises
+    ------
+    FormatError
+        Where the circuit file cannot be used, with the path of each problem.
+
+    Examples
+    --------
+    >>> points = [
+    ...     {"id": "p1", "after": "board", "length_m": 8.0},
+    ...     {"id": "p2", "after": "p1", "length_m": 5.0},
+    ...     {"id": "p3", "after": "p2", "length_m": 5.0},
+    ... ]
+    >>> head = {"format": "even-probe/circuit", "version": 1, "practice": "british", "hunt": "short"}
+    >>> answer = hunt({**head, "points": points, "seen": [{"at": "board", "onward": True}]})
+    >>> answer.next.at, answer.next.expected_minutes, answer.in_order_minutes
+    ('p2', 11.9, 13.2)
+    """
+    file = _checked(circuit_file(circuit), circuit) if not isinstance(circuit, CircuitFile) else circuit
+    if isinstance(file, ChainFile):
+        return ChainHuntOut.of(file.hunted())
+    if isinstance(file, MapFile):
+        return BoardMapOut.of(file.hunted())
+    return RunHuntOut.of(file.run, file.hunted())

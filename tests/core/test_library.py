@@ -60,6 +60,14 @@ TESTS = {
     "practice": "british",
     "tests": [{"id": "t", "kind": "continuity", "measured_ohm": 0.2}],
 }
+CIRCUIT = {
+    "format": "even-probe/circuit",
+    "version": 1,
+    "practice": "british",
+    "hunt": "short",
+    "points": [{"id": "p1", "after": "board", "length_m": 8}, {"id": "p2", "after": "p1", "length_m": 5}],
+    "seen": [{"at": "board", "onward": True}],
+}
 COMMANDS = {
     "interpret": (SURVEY, []),
     "identify": (SURVEY, []),
@@ -68,6 +76,7 @@ COMMANDS = {
     "fit": (KIT, []),
     "isolate": (LOG, []),
     "judge": (TESTS, []),
+    "hunt": (CIRCUIT, []),
 }
 MODULES = [m.name for m in walk_packages(evenprobe.__path__, "evenprobe.") if not m.name.endswith("__main__")]
 

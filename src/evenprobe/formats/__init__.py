@@ -1,6 +1,7 @@
 """The open files, in and out: what is read, and every answer. Inside are the core's own value objects."""
 
 from evenprobe.entries import FormatError, parse, parse_json
+from evenprobe.formats.circuits import CircuitFile, circuit_file
 from evenprobe.formats.isolation import IsolationFile
 from evenprobe.formats.kit import InstrumentEntry, KitFile
 from evenprobe.formats.network import NetworkFile
@@ -9,6 +10,7 @@ from evenprobe.formats.survey import PointEntry, SurveyFile, reading_at
 from evenprobe.formats.tests import TestsFile, dead_tests_file
 
 __all__ = [
+    "CircuitFile",
     "FormatError",
     "InstrumentEntry",
     "IsolationFile",
@@ -18,6 +20,7 @@ __all__ = [
     "ReadingEntry",
     "SurveyFile",
     "TestsFile",
+    "circuit_file",
     "dead_tests_file",
     "parse",
     "parse_json",

@@ -3,6 +3,7 @@
 from evenprobe.formats.answers.capabilities import CapabilitiesOut
 from evenprobe.formats.answers.fitness import FindingOut, FitnessOut, LinkOut, RatingOut
 from evenprobe.formats.answers.forecast import ForecastOut
+from evenprobe.formats.answers.hunt import BoardMapOut, ChainHuntOut, HuntOut, RunHuntOut
 from evenprobe.formats.answers.interpretation import UNKNOWN, BesideWiringOut, InterpretationOut, SurveyOut
 from evenprobe.formats.answers.isolation import IsolationOut
 from evenprobe.formats.answers.limits import LimitOut, OutcomeOut
@@ -16,11 +17,14 @@ __all__ = [
     "UNKNOWN",
     "BarOut",
     "BesideWiringOut",
+    "BoardMapOut",
     "CapabilitiesOut",
+    "ChainHuntOut",
     "EquivalentOut",
     "FindingOut",
     "FitnessOut",
     "ForecastOut",
+    "HuntOut",
     "InterpretationOut",
     "IsolationOut",
     "LimitOut",
@@ -29,6 +33,7 @@ __all__ = [
     "NetworkOut",
     "OutcomeOut",
     "RatingOut",
+    "RunHuntOut",
     "SuppliesOut",
     "SurveyOut",
     "SweepOut",
