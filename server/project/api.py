@@ -14,6 +14,7 @@ from base.problems import Refused, as_body
 from crews.api import router as crews
 from evenprobe.entries.problems import named, refuse_implausible
 from evenprobe.formats import FormatError
+from hunts.api import router as hunts
 from kit.api import router as kit
 from meters.api import router as meters
 from overviews.site import router as sites
@@ -53,6 +54,7 @@ api.add_router("", proofs)
 api.add_router("", sheets)
 api.add_router("", rounds)
 api.add_router("", plugging)
+api.add_router("", hunts)
 api.add_router("", today)
 
 

@@ -50,6 +50,7 @@ INSTALLED_APPS = [
     "sheets",
     "rounds",
     "plugging",
+    "hunts",
     "demo",
 ]
 

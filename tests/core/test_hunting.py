@@ -35,7 +35,7 @@ def least_of_all_plans(left: Left, region: Region, here: str, known: dict) -> fl
     if (region, here) not in known:
         known[region, here] = min(
             left.share(region) * left.minutes(here, name)
-            + sum(least_of_all_plans(left, group, name, known) for _, group in left.groups(name, region))
+            + sum(least_of_all_plans(left, group.region, name, known) for group in left.groups(name, region))
             for name in left.stops_of(region)
         )
     return known[region, here]

@@ -9,9 +9,9 @@ from hypothesis import strategies as st
 from evenprobe.hunting.between import Between
 from evenprobe.hunting.board_map import Tapped, map_board
 from evenprobe.hunting.chains import FEED, Element, Volts, hunt_chain
-from evenprobe.hunting.evidence import Presence
+from evenprobe.hunting.evidence import Looked, Presence
 from evenprobe.hunting.findings import HuntState, Task
-from evenprobe.hunting.opens import Looked, hunt_open
+from evenprobe.hunting.opens import hunt_open
 from evenprobe.hunting.poor_joints import Drop, hunt_poor_joint
 from evenprobe.hunting.run import BOARD, Box, Place, Run
 from tests.core.test_hunting import even

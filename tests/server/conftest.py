@@ -13,7 +13,7 @@ from evenprobe.isolation import QUESTIONS
 PASSWORD = "a-long-password"
 NAMED = (
     *("site", "supply", "board", "circuit", "point", "tester"),
-    *("leads", "proof", "sheet", "photo", "round", "equipment"),
+    *("leads", "proof", "sheet", "photo", "round", "hunt", "equipment"),
 )
 """What a crew of the tests has one of."""
 
@@ -151,6 +151,9 @@ def sheet(anna, proof):
     answer = anna.put(f"/equipment/{proof['equipment']}", VAN)
     assert answer.status_code == 200, answer.content
     answer = anna.put(f"/rounds/{proof['round']}", {"site": proof["site"], "circuit": proof["circuit"]})
+    assert answer.status_code == 200, answer.content
+    told = {"circuit": proof["circuit"], "happened": "trips-at-once", "kind": "short"}
+    answer = anna.put(f"/hunts/{proof['hunt']}", told)
     assert answer.status_code == 200, answer.content
     return proof
 

@@ -11,7 +11,7 @@ from tests.tampering import drop_triggers
 
 TABLES = {
     *("kit_check", "proofs_proof", "proofs_proofevent", "sheets_sheetentry", "sheets_photo"),
-    *("work_reading", "rounds_roundevent"),
+    *("work_reading", "rounds_roundevent", "hunts_huntevent"),
 }
 
 
@@ -26,6 +26,7 @@ def recorded(anna, sheet):
         (f"/proofs/{sheet['proof']}/events", {"entry": {"type": "off", "source": "s1"}}),
         (f"/sheets/{sheet['sheet']}/entries", {"entry": {"type": "looked", "item": "burnt", "good": True}}),
         (f"/rounds/{sheet['round']}/events", {"point": sheet["point"], "kind": "skipped", "reason": "locked"}),
+        (f"/hunts/{sheet['hunt']}/events", {"kind": "seen", "entry": {"at": "board", "onward": True}}),
         (f"/testers/{sheet['tester']}/checks", {"entry": {"battery": "good"}}),
     ):
         answer = anna.put(f"{path}/{uuid4()}", body)

@@ -16,7 +16,19 @@ from tests.server.requests import ROUTES, entry, record, whole_body
 from tests.server.test_proofs import prove_dead
 
 AT_MOST = 15
-LISTS = ("/sites", "/testers", "/parts", "/proofs", "/sheets", "/rounds", "/equipment", "/outlets", "/today", "/meters")
+LISTS = (
+    "/sites",
+    "/testers",
+    "/parts",
+    "/proofs",
+    "/sheets",
+    "/rounds",
+    "/hunts",
+    "/equipment",
+    "/outlets",
+    "/today",
+    "/meters",
+)
 
 
 @pytest.fixture

@@ -14,7 +14,7 @@ from tests.server.requests import entry, record
 from tests.server.test_proofs import prove_dead, send
 from tests.server.test_rounds import PLUG_TESTER, event
 
-APPS = ("kit", "sites", "work", "proofs", "sheets", "rounds", "plugging", "meters")
+APPS = ("kit", "sites", "work", "proofs", "sheets", "rounds", "plugging", "hunts", "meters")
 
 
 class Lucky(Person):

@@ -16,7 +16,18 @@ from sites.models import Point
 from tests.server.requests import entry, record
 from tests.tampering import tampering
 
-LISTS = ("/today", "/proofs", "/rounds", "/sites", "/sites/{site}", "/sheets", "/testers", "/outlets", "/equipment")
+LISTS = (
+    "/today",
+    "/proofs",
+    "/rounds",
+    "/hunts",
+    "/sites",
+    "/sites/{site}",
+    "/sheets",
+    "/testers",
+    "/outlets",
+    "/equipment",
+)
 
 
 def whole_again(person, place):

@@ -60,6 +60,7 @@ def test_every_route_is_tried_for_another_crew_s_data():
         "proofs",
         "sheets",
         "rounds",
+        "hunts",
         "equipment",
         "outlets",
         "today",

@@ -28,6 +28,9 @@ const Begin = place(() => import("./places/prove-dead/Begin"), "Begin");
 const ProofPlace = place(() => import("./places/prove-dead/ProofPlace"), "ProofPlace");
 const ProofsPlace = place(() => import("./places/prove-dead/ProofsPlace"), "ProofsPlace");
 const RulesPlace = place(() => import("./places/prove-dead/RulesPlace"), "RulesPlace");
+const BeginHunt = place(() => import("./places/hunts/BeginHunt"), "BeginHunt");
+const HuntPlace = place(() => import("./places/hunts/HuntPlace"), "HuntPlace");
+const HuntsPlace = place(() => import("./places/hunts/HuntsPlace"), "HuntsPlace");
 const BeginRound = place(() => import("./places/rounds/BeginRound"), "BeginRound");
 const RoundPlace = place(() => import("./places/rounds/RoundPlace"), "RoundPlace");
 const RoundsPlace = place(() => import("./places/rounds/RoundsPlace"), "RoundsPlace");
@@ -93,6 +96,9 @@ function Places({ lost }: { lost: boolean }) {
             <Route path="/dead-tests/:sheetId" element={<SheetPlace />} />
             <Route path="/sites" element={<Sites />} />
             <Route path="/sites/:siteId" element={<SitePlace />} />
+            <Route path="/hunts" element={<HuntsPlace />} />
+            <Route path="/hunts/new" element={<BeginHunt />} />
+            <Route path="/hunts/:huntId" element={<HuntPlace />} />
             <Route path="/rounds" element={<RoundsPlace />} />
             <Route path="/rounds/new" element={<BeginRound />} />
             <Route path="/rounds/:roundId" element={<RoundPlace />} />

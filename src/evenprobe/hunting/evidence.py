@@ -50,6 +50,14 @@ class Presence:
 
 
 @dataclass(frozen=True)
+class Looked:
+    """A box that was opened, dead, and whether the fault was in it."""
+
+    at: str
+    here: bool
+
+
+@dataclass(frozen=True)
 class Loop:
     """Ohms of the joined conductors from an open end, and of the leads by themselves."""
 

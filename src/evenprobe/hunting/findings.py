@@ -4,8 +4,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 
+from evenprobe.hunting.evidence import Looked, Presence, Split
 from evenprobe.hunting.run import Place
 from evenprobe.sentences import Sentence
+
+Seen = Split | Presence | Looked
 
 
 class HuntState(StrEnum):
@@ -27,10 +30,11 @@ class Task(StrEnum):
 
 @dataclass(frozen=True)
 class Chance:
-    """One outcome of what is done next, and how likely it is."""
+    """One outcome of what is done next, how likely it is, and what was seen where it comes to that."""
 
     when: str
     share: float
+    seen: Seen | None = None
 
 
 @dataclass(frozen=True)

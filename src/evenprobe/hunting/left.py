@@ -5,12 +5,22 @@ from dataclasses import dataclass
 from functools import cached_property
 from itertools import pairwise
 from math import log2
+from typing import NamedTuple
 
+from evenprobe.hunting.evidence import Split
+from evenprobe.hunting.findings import Chance
 from evenprobe.hunting.run import Place, Run
 
 Region = frozenset[Place]
-Group = tuple[str, Region]
-"""An outcome in words, and what is left by it."""
+
+
+class Group(NamedTuple):
+    """An outcome in words, what is left by it, and the side it shows on: none of the box itself."""
+
+    when: str
+    region: Region
+    feed: bool = False
+    onward: str | None = None
 
 
 @dataclass(frozen=True)
@@ -47,19 +57,28 @@ class Left:
     def groups(self, at: str, left: Region) -> Sequence[Group]:
         """What looking at a box parts a region into, none of them empty."""
         beyond = self.run.beyond(at)
-        parts = [("feed side", frozenset(p for p in left if p.box not in beyond or p == Place(at, stretch=True)))]
+        before = frozenset(p for p in left if p.box not in beyond or p == Place(at, stretch=True))
+        parts = [Group("feed side", before, feed=True)]
         ahead = self.run.after[at]
         for name in ahead:
             branch = self.run.beyond(name)
             when = "onward side" if len(ahead) == 1 else f"towards {name}"
-            parts.append((when, frozenset(p for p in left if p.box in branch)))
-        parts.append(("in this box", left & {Place(at)}))
-        return [(when, group) for when, group in parts if group]
+            parts.append(Group(when, frozenset(p for p in left if p.box in branch), onward=name))
+        parts.append(Group("in this box", left & {Place(at)}))
+        return [group for group in parts if group.region]
 
-    def outcomes(self, at: str) -> Sequence[tuple[str, float]]:
-        """What may show at a box, each with its share."""
+    def outcomes(self, at: str) -> Sequence[Chance]:
+        """What may show at a box taken apart, each with its share."""
         whole = self.share(self.region)
-        return [(when, self.share(group) / whole) for when, group in self.groups(at, self.region)]
+        return [
+            Chance(group.when, self.share(group.region) / whole, self._split(at, group))
+            for group in self.groups(at, self.region)
+        ]
+
+    def _split(self, at: str, group: Group) -> Split:
+        ahead = self.run.after[at]
+        onward = {name: name == group.onward for name in ahead} if len(ahead) > 1 else group.onward is not None
+        return Split(at, group.feed, onward)
 
     def share(self, left: Region) -> float:
         return sum(self.weight[place] for place in left)
@@ -105,7 +124,7 @@ class Left:
                 continue
             name = choose(left, at)
             minutes += self.share(left) / whole * self.minutes(at, name)
-            ahead += [(group, name) for _, group in self.groups(name, left)]
+            ahead += [(group.region, name) for group in self.groups(name, left)]
         return minutes
 
     def in_order(self, here: str) -> float:

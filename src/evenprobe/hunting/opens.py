@@ -6,21 +6,12 @@ isolated and proved dead before a hand goes in.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from evenprobe.hunting.between import PROBE_MINUTES, Between
-from evenprobe.hunting.evidence import Presence
+from evenprobe.hunting.evidence import Looked, Presence
 from evenprobe.hunting.findings import Chance, Contradiction, Hunt, HuntState, NextPlace, Task
 from evenprobe.hunting.run import BOARD, Place, Run
 from evenprobe.hunting.sentences import ADVICE, CONTRADICTIONS, WHY
-
-
-@dataclass(frozen=True)
-class Looked:
-    """A box that was opened, dead, and whether the fault was in it."""
-
-    at: str
-    here: bool
 
 
 def hunt_open(
@@ -99,7 +90,7 @@ def _at_its_ends(run: Run, lives: Sequence[tuple[int, str]], here: str) -> Hunt:
 
     at = max(ends, key=on_the_way)
     dead = on_the_way(at)
-    outcomes = (Chance("live", 1 - dead), Chance("dead", dead))
+    outcomes = Chance("live", 1 - dead, Presence(at, live=True)), Chance("dead", dead, Presence(at, live=False))
     minutes = run.walk_minutes(here, at) + PROBE_MINUTES
     following = NextPlace(at, Task.PROBE, minutes, outcomes, WHY.say("end-first"))
     share = {place: w / whole for place, w in weight.items() if w > 0}
@@ -122,13 +113,19 @@ def hunted(left: Between, here: str, task: Task) -> Hunt:
         number = next(i for i, half in enumerate(left.halves) if half.place == Place(at)) + 1
         whole = sum(half.weight for half in left.halves)
         before = sum(half.weight for half in left.halves[:number]) / whole
-        one, other = ("dead", "live") if task is Task.PROBE else ("drops before", "drops beyond")
-        outcomes = (Chance(one, before), Chance(other, 1 - before))
+        outcomes = (
+            (Chance("dead", before, Presence(at, live=False)), Chance("live", 1 - before, Presence(at, live=True)))
+            if task is Task.PROBE
+            else (Chance("drops before", before), Chance("drops beyond", 1 - before))
+        )
         why = WHY.say("parts", shares=", ".join(f"{chance.share:.0%} {chance.when}" for chance in outcomes))
         following = NextPlace(at, task, minutes, outcomes, why)
     else:
         opened, minutes = left.opened(here)
         assert opened is not None
-        outcomes = Chance("in this box", share[Place(opened)]), Chance("not here", 1 - share[Place(opened)])
+        outcomes = (
+            Chance("in this box", share[Place(opened)], Looked(opened, here=True)),
+            Chance("not here", 1 - share[Place(opened)], Looked(opened, here=False)),
+        )
         following = NextPlace(opened, Task.OPEN, minutes, outcomes, WHY.say("open-suspect"))
     return Hunt(HuntState.HUNTING, share, following, in_order_minutes=left.in_order(here), distance_m=distance)

@@ -73,7 +73,8 @@ class Halves:
         whole = left.share(region)
 
         def minutes(name: str) -> float:
-            to_come = sum(left.share(group) * self._to_come(group, name) for _, group in left.groups(name, region))
+            parts = (group.region for group in left.groups(name, region))
+            to_come = sum(left.share(part) * self._to_come(part, name) for part in parts)
             return left.minutes(here, name) + to_come / whole
 
         return min(left.stops_of(region), key=minutes)

@@ -12,8 +12,9 @@ from math import isclose
 
 from evenprobe.conditions.one_line import POOR_JOINT
 from evenprobe.hunting.between import PROBE_MINUTES, Between
+from evenprobe.hunting.evidence import Looked
 from evenprobe.hunting.findings import Chance, Contradiction, Hunt, HuntState, Joint, NextPlace, Task
-from evenprobe.hunting.opens import Looked, hunted
+from evenprobe.hunting.opens import hunted
 from evenprobe.hunting.run import BOARD, Place, Run
 from evenprobe.hunting.sentences import ADVICE, CONTRADICTIONS, WHY
 

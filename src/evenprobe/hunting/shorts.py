@@ -82,7 +82,7 @@ def hunt_short(
 
 
 def _planned(found: Hunt, remains: Left, planned: Plan, here: str) -> Hunt:
-    outcomes = tuple(Chance(when, share) for when, share in remains.outcomes(planned.at))
+    outcomes = tuple(remains.outcomes(planned.at))
     why = WHY.say("parts", shares=", ".join(f"{chance.share:.0%} {chance.when}" for chance in outcomes))
     following = NextPlace(planned.at, Task.OPEN, planned.minutes, outcomes, why)
     return replace(found, next=following, exact=planned.exact, in_order_minutes=remains.in_order(here))
@@ -93,7 +93,11 @@ def _measured_first(found: Hunt, remains: Left, here: str) -> Hunt:
     walk = remains.run.walk_minutes(here, BOARD)
     planned = plan(remains, BOARD)
     minutes, exact = (planned.minutes, planned.exact) if planned else (0.0, True)
-    following = NextPlace(BOARD, Task.MEASURE, walk + minutes, (), WHY.say("board-first"))
+    outcomes = (
+        Chance("the joint shows", 1.0, Split(BOARD, onward=True)),
+        Chance("clear", 0.0, Split(BOARD, onward=False)),
+    )
+    following = NextPlace(BOARD, Task.MEASURE, walk + minutes, outcomes, WHY.say("board-first"))
     return replace(found, next=following, exact=exact, in_order_minutes=walk + remains.in_order(BOARD))
 
 

@@ -30,7 +30,7 @@ class Tree:
             name: (
                 self.bit[Place(name)],
                 left.minutes_at(name),
-                [sum(self.bit[p] for p in group) for _, group in left.groups(name, left.region)],
+                [sum(self.bit[p] for p in group.region) for group in left.groups(name, left.region)],
             )
             for name in left.stops
         }

@@ -6,6 +6,8 @@ import { useLine } from "./line";
 import {
   benchAsked,
   equipmentAsked,
+  huntAsked,
+  huntsAsked,
   outletsAsked,
   partsAsked,
   proofAsked,
@@ -51,6 +53,7 @@ async function fetchAhead(queries: QueryClient, alive: () => boolean) {
   await of(await queries.fetchQuery({ ...sitesAsked, ...ask }), siteAsked);
   await of(today.points, benchAsked);
   await of(await queries.fetchQuery({ ...roundsAsked, ...ask }), roundAsked);
+  await of(await queries.fetchQuery({ ...huntsAsked, ...ask }), huntAsked);
   await of((await queries.fetchQuery({ ...sheetsAsked, ...ask })).sheets, sheetAsked);
   for (const asked of [equipmentAsked, outletsAsked])
     if (alive()) await queries.fetchQuery({ ...asked, ...ask } as { queryKey: readonly unknown[] });

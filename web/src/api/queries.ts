@@ -127,6 +127,30 @@ export const roundAsked = (id: string) =>
   });
 export const useRound = (id: string) => useQuery(roundAsked(id));
 
+export const huntsAsked = queryOptions({
+  queryKey: keys.hunts,
+  queryFn: () => answer(client.GET("/api/hunts")),
+});
+export const useHunts = () => useQuery(huntsAsked);
+
+export const huntAsked = (id: string) =>
+  queryOptions({
+    queryKey: keys.hunt(id),
+    queryFn: () => answer(client.GET("/api/hunts/{hunt_id}", { params: { path: { hunt_id: id } } })),
+    refetchInterval: LOOK_AGAIN_MS,
+  });
+export const useHunt = (id: string) => useQuery(huntAsked(id));
+
+export const useIntake = (circuit: string) =>
+  useQuery({
+    queryKey: keys.intake(circuit),
+    queryFn: () =>
+      answer(
+        client.GET("/api/circuits/{circuit_id}/hunts/intake", { params: { path: { circuit_id: circuit } } }),
+      ),
+    enabled: circuit !== "",
+  });
+
 export const equipmentAsked = queryOptions({
   queryKey: keys.equipment,
   queryFn: () => answer(client.GET("/api/equipment")),

@@ -1,7 +1,7 @@
 /** What each sort of record shows of its answer at once when it was written, and what else is then asked for again. */
 
 import type { QueryKey } from "@tanstack/react-query";
-import type { Bench, Proof, Round, Rules, Sheet, Site } from "./client";
+import type { Bench, Hunt, Proof, Round, Rules, Sheet, Site } from "./client";
 import { keys } from "./keys";
 
 /** `shows`: where the answer is kept; `clocked`: with when it was asked for, for what runs by the clock. */
@@ -43,6 +43,11 @@ export const PHOTO: RecordOf<object> = { changes: () => [] };
 export const ROUND: RecordOf<Round> = {
   shows: (round) => keys.round(round.id),
   changes: () => [keys.rounds, keys.anyBench, keys.anySite, keys.today],
+};
+
+export const HUNT: RecordOf<Hunt> = {
+  shows: (hunt) => keys.hunt(hunt.id),
+  changes: () => [keys.hunts, keys.today],
 };
 
 export const EQUIPMENT: RecordOf<object> = { changes: () => [keys.equipment] };

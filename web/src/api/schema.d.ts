@@ -969,6 +969,78 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hunts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Hunts
+         * @description The latest first.
+         */
+        get: operations["hunts_api_hunts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/circuits/{circuit_id}/hunts/intake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Intake */
+        get: operations["hunts_api_intake"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hunts/{hunt_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One Hunt */
+        get: operations["hunts_api_one_hunt"];
+        /** Begin Hunt */
+        put: operations["hunts_api_begin_hunt"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hunts/{hunt_id}/events/{event_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep Event */
+        put: operations["hunts_api_keep_event"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -4650,6 +4722,380 @@ export interface components {
             to: string | null;
             circumstance: components["schemas"]["CircumstanceOut"];
         };
+        /**
+         * HuntLine
+         * @description `said`: in a few words where it is, or what comes next.
+         */
+        HuntLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            site: components["schemas"]["Named"];
+            /** Happened */
+            happened: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "short" | "open" | "poor-joint";
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "hunting" | "found" | "clear" | "contradictory" | "mended" | "closed";
+            /** Said */
+            said: string;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** By */
+            by: string;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
+        };
+        /**
+         * HappenedOut
+         * @description A row of the intake. `hunts`: what can be hunted for it along a run, the usual first; none yet for some.
+         */
+        HappenedOut: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "trips-at-once" | "trips-later" | "trips-when" | "dead" | "dead-after-work" | "flicker" | "tingle" | "no-pull-in" | "unlabelled";
+            /** Title */
+            title: string;
+            /** First */
+            first: string;
+            /** Hunts */
+            hunts: ("short" | "open" | "poor-joint")[];
+        };
+        /**
+         * IntakeOut
+         * @description `circuits`: those that have points to hunt along.
+         */
+        IntakeOut: {
+            /** Happened */
+            happened: components["schemas"]["HappenedOut"][];
+            /** Marks */
+            marks: components["schemas"]["SuspicionMark"][];
+        };
+        /** SuspicionMark */
+        SuspicionMark: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "old" | "worked-on" | "burnt" | "renewed";
+            /** Title */
+            title: string;
+        };
+        /**
+         * AheadOut
+         * @description If it shows so, where to go then.
+         */
+        AheadOut: {
+            /** When */
+            when: string;
+            /** Then */
+            then: string;
+        };
+        /**
+         * ChanceOut
+         * @description `seen`: what to write down where it comes to that, as the file has it.
+         */
+        ChanceOut: {
+            /** When */
+            when: string;
+            /** Share */
+            share: number;
+            /** Seen */
+            seen?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * ContradictionOut
+         * @description `between`: numbers of what was seen, from 0.
+         */
+        ContradictionOut: {
+            /** Between */
+            between: number[];
+            /** Why */
+            why: string;
+        };
+        /**
+         * HuntOut
+         * @description `board`: how the board is called. `steps`: what to do at the next place, or once it is found.
+         */
+        HuntOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            site: components["schemas"]["Named"];
+            /** Happened */
+            happened: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "short" | "open" | "poor-joint";
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "hunting" | "found" | "clear" | "contradictory" | "mended" | "closed";
+            /** Said */
+            said: string;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** By */
+            by: string;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
+            circuit: components["schemas"]["Named"];
+            /** First */
+            first: string;
+            /** Between */
+            between: ("L" | "N" | "PE")[];
+            /** Told */
+            told: {
+                [key: string]: string;
+            };
+            answer: components["schemas"]["RunHuntOut"];
+            /** Next Name */
+            next_name: string;
+            /** Saved Minutes */
+            saved_minutes: number;
+            /** Advice */
+            advice: string;
+            /** Steps */
+            steps: string[];
+            /** Points */
+            points: components["schemas"]["HuntPoint"][];
+            /** Seen */
+            seen: components["schemas"]["HuntSeen"][];
+            /** Ahead */
+            ahead: components["schemas"]["AheadOut"][];
+            /** Proof */
+            proof: string | null;
+            /** Proof State */
+            proof_state: string;
+        };
+        /**
+         * HuntPoint
+         * @description `share`: of the box; `cable_share`: of the stretch that leads to it; `at_m` of cable from the board.
+         *
+         *     `saw`: what was seen there, in words.
+         */
+        HuntPoint: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** After */
+            after: string;
+            /** Length M */
+            length_m: number;
+            /** At M */
+            at_m: number;
+            /** Share */
+            share: number;
+            /** Cable Share */
+            cable_share: number;
+            /** Hidden */
+            hidden: boolean;
+            /** Box Mark */
+            box_mark: string;
+            /** Cable Mark */
+            cable_mark: string;
+            /** Saw */
+            saw: string[];
+        };
+        /**
+         * HuntSeen
+         * @description What was seen, and whether it is one of two that contradict.
+         */
+        HuntSeen: {
+            /**
+             * Event
+             * Format: uuid
+             */
+            event: string;
+            /** Text */
+            text: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Contradicts */
+            contradicts: boolean;
+        };
+        /**
+         * JointOut
+         * @description What a joint has beyond a sound run, least and most, and what it turns into heat at the load's amperes.
+         */
+        JointOut: {
+            /** Conductor */
+            conductor: string;
+            /** Ohm */
+            ohm: number[];
+            /** Watts */
+            watts: number;
+        };
+        /**
+         * NextPlaceOut
+         * @description `expected_minutes`: of the whole plan from here.
+         */
+        NextPlaceOut: {
+            /** At */
+            at: string;
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "open" | "probe" | "measure";
+            /** Expected Minutes */
+            expected_minutes: number;
+            /** Outcomes */
+            outcomes: components["schemas"]["ChanceOut"][];
+            /** Why */
+            why: string;
+        };
+        /**
+         * RunHuntOut
+         * @description Of a hunt along a run. `joints`: poor ones that were measured.
+         */
+        RunHuntOut: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "hunting" | "found" | "clear" | "contradictory";
+            /** Suspects */
+            suspects: components["schemas"]["SuspectOut"][];
+            next: components["schemas"]["NextPlaceOut"] | null;
+            /** Exact */
+            exact: boolean;
+            /** In Order Minutes */
+            in_order_minutes: number;
+            /** Energise Up To */
+            energise_up_to: string | null;
+            /** Distance M */
+            distance_m: number[] | null;
+            contradiction: components["schemas"]["ContradictionOut"] | null;
+            /**
+             * Joints
+             * @default []
+             */
+            joints: components["schemas"]["JointOut"][];
+            /** Advice */
+            advice?: string | null;
+        };
+        /**
+         * SuspectOut
+         * @description A box, a stretch between two, or an element of a chain, and its share.
+         */
+        SuspectOut: {
+            /** Box */
+            box?: string | null;
+            /** Stretch */
+            stretch?: string[] | null;
+            /** Element */
+            element?: string | null;
+            /** Share */
+            share: number;
+        };
+        /** HuntIn */
+        HuntIn: {
+            /**
+             * Circuit
+             * Format: uuid
+             */
+            circuit: string;
+            /**
+             * Happened
+             * @enum {string}
+             */
+            happened: "trips-at-once" | "trips-later" | "trips-when" | "dead" | "dead-after-work" | "flicker" | "tingle" | "no-pull-in" | "unlabelled";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "short" | "open" | "poor-joint";
+            /**
+             * Between
+             * @default [
+             *       "L",
+             *       "PE"
+             *     ]
+             */
+            between: ("L" | "N" | "PE")[];
+            /**
+             * Also Dead
+             * @default
+             */
+            also_dead: string;
+            /**
+             * Done Last
+             * @default
+             */
+            done_last: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * HuntEventIn
+         * @description `entry`: what was seen as a circuit file has it; a mark; what is taken back; a note.
+         */
+        HuntEventIn: {
+            /** At */
+            at?: string | null;
+            /** Sent At */
+            sent_at?: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "seen" | "taken-back" | "marked" | "mended" | "closed";
+            /**
+             * Entry
+             * @default {}
+             */
+            entry: {
+                [key: string]: unknown;
+            };
+        };
         /** KitToDo */
         KitToDo: {
             /**
@@ -7071,6 +7517,195 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    hunts_api_hunts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HuntLine"][];
+                };
+            };
+        };
+    };
+    hunts_api_intake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                circuit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IntakeOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    hunts_api_one_hunt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hunt_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HuntOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    hunts_api_begin_hunt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hunt_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HuntIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HuntOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    hunts_api_keep_event: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hunt_id: string;
+                event_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HuntEventIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HuntOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -34,6 +34,8 @@ const KEPT = new Set(
     keys.anySheet,
     keys.rounds,
     keys.anyRound,
+    keys.hunts,
+    keys.anyHunt,
     keys.equipment,
     keys.outlets,
     keys.anyPlugIn,

@@ -8,6 +8,7 @@ import {
   IconPlug,
   IconPlugConnected,
   IconSearch,
+  IconTargetArrow,
   IconTool,
 } from "@tabler/icons-react";
 import { type ReactNode, Suspense, useEffect, useRef } from "react";
@@ -36,6 +37,7 @@ const ICONS: Record<Place["id"], typeof IconTool> = {
   "prove-dead": IconLockBolt,
   "dead-tests": IconOmega,
   bench: IconPlugConnected,
+  hunts: IconTargetArrow,
   rounds: IconClipboardCheck,
   "plug-in": IconPlug,
   kit: IconTool,

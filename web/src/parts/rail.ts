@@ -7,6 +7,7 @@ const PLACES = [
   { id: "dead-tests", to: "/dead-tests", name: "Dead tests" },
   { id: "bench", to: "/bench", name: "Bench" },
   { id: "rounds", to: "/rounds", name: "Rounds" },
+  { id: "hunts", to: "/hunts", name: "Hunt" },
   { id: "plug-in", to: "/plug-in", name: "Plug in" },
   { id: "kit", to: "/kit", name: "Kit" },
 ] as const;

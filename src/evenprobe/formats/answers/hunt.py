@@ -1,6 +1,7 @@
 """Where a fault can still be, and where to look next."""
 
-from typing import Annotated
+from dataclasses import asdict
+from typing import Annotated, Any
 
 from pydantic import Field
 
@@ -8,7 +9,7 @@ from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer, unless_none
 from evenprobe.hunting.board_map import BoardMap
 from evenprobe.hunting.chains import ChainHunt
-from evenprobe.hunting.findings import Contradiction, Hunt, HuntState, Task
+from evenprobe.hunting.findings import Chance, Contradiction, Hunt, HuntState, Task
 from evenprobe.hunting.run import Place, Run
 from evenprobe.hunting.sentences import WHY
 from evenprobe.rounding import figures
@@ -31,20 +32,28 @@ class SuspectOut(Answer):
     """A box, a stretch between two, or an element of a chain, and its share."""
 
     box: str | None = unless_none()
-    stretch: tuple[str, str] | None = unless_none()
+    stretch: list[str] | None = unless_none()
     element: str | None = unless_none()
     share: float
 
     @classmethod
     def of(cls, run: Run, place: Place, share: float) -> "SuspectOut":
         if place.stretch:
-            return cls(stretch=(run.box[place.box].after, place.box), share=_share(share))
+            return cls(stretch=[run.box[place.box].after, place.box], share=_share(share))
         return cls(box=place.box, share=_share(share))
 
 
 class ChanceOut(Answer):
+    """`seen`: what to write down where it comes to that, as the file has it."""
+
     when: str
     share: float
+    seen: dict[str, Any] | None = unless_none()
+
+    @classmethod
+    def of(cls, chance: Chance) -> "ChanceOut":
+        said = None if chance.seen is None else {k: v for k, v in asdict(chance.seen).items() if v is not None}
+        return cls(when=chance.when, share=_share(chance.share), seen=said)
 
 
 class NextPlaceOut(Answer):
@@ -60,21 +69,21 @@ class NextPlaceOut(Answer):
 class ContradictionOut(Answer):
     """`between`: numbers of what was seen, from 0."""
 
-    between: tuple[int, int]
+    between: list[int]
     why: str
 
     @classmethod
     def of(cls, contradiction: Contradiction | None) -> "ContradictionOut | None":
         if contradiction is None:
             return None
-        return cls(between=contradiction.between, why=str(contradiction.why))
+        return cls(between=list(contradiction.between), why=str(contradiction.why))
 
 
 class JointOut(Answer):
     """What a joint has beyond a sound run, least and most, and what it turns into heat at the load's amperes."""
 
     conductor: str
-    ohm: tuple[float, float]
+    ohm: list[float]
     watts: float
 
 
@@ -87,7 +96,7 @@ class RunHuntOut(Answer):
     exact: bool
     in_order_minutes: float
     energise_up_to: str | None
-    distance_m: tuple[float, float] | None
+    distance_m: list[float] | None
     contradiction: ContradictionOut | None
     joints: list[JointOut] = Field([], exclude_if=lambda joints: not joints)
     advice: str | None = unless_none()
@@ -102,14 +111,10 @@ class RunHuntOut(Answer):
             exact=hunt.exact,
             in_order_minutes=_minutes(hunt.in_order_minutes),
             energise_up_to=hunt.energise_up_to,
-            distance_m=None
-            if hunt.distance_m is None
-            else (round(hunt.distance_m[0], 1), round(hunt.distance_m[1], 1)),
+            distance_m=None if hunt.distance_m is None else [round(metres, 1) for metres in hunt.distance_m],
             contradiction=ContradictionOut.of(hunt.contradiction),
             joints=[
-                JointOut(
-                    conductor=j.conductor, ohm=(figures(j.ohm[0], 2), figures(j.ohm[1], 2)), watts=figures(j.watts, 2)
-                )
+                JointOut(conductor=j.conductor, ohm=[figures(ohm, 2) for ohm in j.ohm], watts=figures(j.watts, 2))
                 for j in hunt.joints
             ],
             advice=_said(hunt.advice),
@@ -123,7 +128,7 @@ def _next(hunt: Hunt) -> NextPlaceOut | None:
         at=hunt.next.at,
         do=str(hunt.next.task),
         expected_minutes=_minutes(hunt.next.minutes),
-        outcomes=[ChanceOut(when=chance.when, share=_share(chance.share)) for chance in hunt.next.outcomes],
+        outcomes=[ChanceOut.of(chance) for chance in hunt.next.outcomes],
         why=str(hunt.next.why),
     )
 

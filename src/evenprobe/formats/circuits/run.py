@@ -1,5 +1,6 @@
 """The circuit files of a run of boxes and cable: shorts, opens and poor joints, with what was seen so far."""
 
+from abc import ABC, abstractmethod
 from collections.abc import Iterator, Mapping, Sequence
 from functools import cached_property
 from typing import Annotated, Literal
@@ -9,9 +10,9 @@ from pydantic import Field, model_validator
 from evenprobe.entries import FieldError, Name, Strict, YesNo
 from evenprobe.formats.circuits.common import MOST_PLACES, MOST_SEEN, Circuit, Volts
 from evenprobe.hunting.between import PROBE_MINUTES
-from evenprobe.hunting.evidence import Loop, Presence, Split
+from evenprobe.hunting.evidence import Looked, Loop, Presence, Split
 from evenprobe.hunting.findings import Hunt
-from evenprobe.hunting.opens import Looked, hunt_open
+from evenprobe.hunting.opens import hunt_open
 from evenprobe.hunting.poor_joints import Drop, hunt_poor_joint
 from evenprobe.hunting.run import BOARD, HIDDEN_MINUTES, OPEN_MINUTES, Box, Run, RunError
 from evenprobe.hunting.shorts import hunt_short
@@ -40,10 +41,14 @@ class BoxEntry(Strict):
         return Box(self.id, self.after, self.length_m, self.suspicion, self.stretch_suspicion, minutes)
 
 
-class SeenEntry(Strict):
+class SeenEntry(Strict, ABC):
     """Something seen at a box or at the board."""
 
     at: Name
+
+    @abstractmethod
+    def seen(self) -> Split | Loop | Presence | Looked | Drop:
+        """It, as the core has it."""
 
 
 class SplitEntry(SeenEntry):
@@ -168,11 +173,11 @@ class RunFile(Circuit):
             raise FieldError("between", f"joins {self.between[0]} to itself")
         _ = self.ohm_per_m
         places = {BOARD, *self.run.box}
-        if self.standing_at not in places:
-            raise FieldError("standing_at", f"{self.standing_at!r} is no point of this run")
         for index, each in enumerate(seen):
             if each.at not in places:
                 raise FieldError(f"seen[{index}].at", f"{each.at!r} is no point of this run")
+        if self.standing_at not in places:
+            raise FieldError("standing_at", f"{self.standing_at!r} is no point of this run")
 
 
 class ShortFile(RunFile):

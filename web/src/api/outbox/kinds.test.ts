@@ -12,7 +12,16 @@ class PageRequest extends Request {
 }
 vi.stubGlobal("Request", PageRequest);
 
-import type { EventBody, Kind, ReadingBody, RoundBody, SheetBody, Waiting, WithdrawalBody } from "./waiting";
+import type {
+  EventBody,
+  HuntBody,
+  Kind,
+  ReadingBody,
+  RoundBody,
+  SheetBody,
+  Waiting,
+  WithdrawalBody,
+} from "./waiting";
 
 const { Refusal } = await import("../client");
 const { lineCutOffSince } = await import("../line");
@@ -30,6 +39,7 @@ const PLACES: Record<Kind, string> = {
   "proof-event": "prove-dead",
   "sheet-entry": "dead-tests",
   "round-event": "rounds",
+  "hunt-event": "hunts",
   photo: "dead-tests",
 };
 const EVENT: EventBody = {
@@ -44,6 +54,7 @@ const LOOKED: SheetBody = {
   supersedes: null,
 };
 const SKIPPED: RoundBody = { point: "p7", kind: "skipped", reason: "Behind the loom", tripped: null };
+const SHOWN: HuntBody = { kind: "seen", entry: { at: "board", onward: true } };
 const withdrawal: WithdrawalBody = { reading: "r0" };
 const waiting = (kind: Kind, body: unknown): Waiting => ({
   id: "r1",
@@ -96,6 +107,7 @@ test.each<[Kind, unknown, string, object]>([
   ["proof-event", EVENT, "/api/proofs/p1/events/r1", EVENT],
   ["sheet-entry", LOOKED, "/api/sheets/p1/entries/r1", LOOKED],
   ["round-event", SKIPPED, "/api/rounds/p1/events/r1", SKIPPED],
+  ["hunt-event", SHOWN, "/api/hunts/p1/events/r1", SHOWN],
   ["photo", { image: "/9j/" }, "/api/photos/r1", { image: "/9j/" }],
 ])(
   "a %s is sent under its own id, with when it happened and when it was sent",

@@ -2,9 +2,10 @@
 
 import client, { answer, asTyped, type Happening, type Reading, type SheetEntrySent } from "../client";
 import { byServerClock } from "../clock";
-import { BENCH, PHOTO, PROOF, type RecordOf, ROUND, SHEET } from "../records";
+import { BENCH, HUNT, PHOTO, PROOF, type RecordOf, ROUND, SHEET } from "../records";
 import type {
   EventBody,
+  HuntBody,
   Kind,
   PhotoBody,
   ReadingBody,
@@ -80,6 +81,15 @@ export const KINDS: Record<Kind, Sent> = {
       client.PUT("/api/rounds/{round_id}/events/{event_id}", {
         params: { path: { round_id: one.of, event_id: one.id } },
         body: { ...(one.body as RoundBody), ...times(one) },
+        signal,
+      }),
+    ),
+  ),
+  "hunt-event": row(HUNT, "hunts", (one, signal) =>
+    answer(
+      client.PUT("/api/hunts/{hunt_id}/events/{event_id}", {
+        params: { path: { hunt_id: one.of, event_id: one.id } },
+        body: { ...(one.body as HuntBody), ...times(one) },
         signal,
       }),
     ),

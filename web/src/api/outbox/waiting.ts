@@ -1,6 +1,6 @@
 /** What waits to be sent: a record of one kind, as it was recorded. */
 
-import type { Bench, Entry, EventEntry, Reading, RoundEventIn, SheetEntry } from "../client";
+import type { Bench, Entry, EventEntry, HuntEventIn, Reading, RoundEventIn, SheetEntry } from "../client";
 
 export type ReadingBody = { entry: Entry; tester: string | null; supersedes: string | null };
 export type WithdrawalBody = { reading: string };
@@ -14,6 +14,7 @@ export type EventBody = {
 /** `entry`: null takes back what it supersedes. */
 export type SheetBody = { entry: SheetEntry | null; tester: string | null; supersedes: string | null };
 export type RoundBody = Pick<RoundEventIn, "point" | "kind"> & { reason: string; tripped: boolean | null };
+export type HuntBody = Required<Pick<HuntEventIn, "kind" | "entry">>;
 /** `image`: base 64 of a JPEG. */
 export type PhotoBody = { image: string };
 
@@ -23,6 +24,7 @@ export type Bodies = {
   "proof-event": EventBody;
   "sheet-entry": SheetBody;
   "round-event": RoundBody;
+  "hunt-event": HuntBody;
   photo: PhotoBody;
 };
 export type Kind = keyof Bodies;

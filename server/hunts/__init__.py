@@ -1,0 +1,1 @@
+"""Hunting a fault along a run: what happened, what was seen, and where to look next."""

@@ -1,0 +1,51 @@
+"""Hunts over HTTP."""
+
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Router
+
+from base.problems import Problems
+from crews.services import crew_of
+from evenprobe.practices import PRACTICES
+from hunts.presenters import intake_in, lines_of, shown
+from hunts.services import TOLD, begin, hunt_of, hunts_of, keep
+from hunts.shapes import HuntEventIn, HuntIn, HuntLine, HuntOut, IntakeOut
+from sites.models import Circuit
+from sites.services import find
+
+router = Router(tags=["hunts"])
+
+
+@router.get("/hunts", response=list[HuntLine])
+def hunts(request: HttpRequest) -> list[HuntLine]:
+    """The latest first."""
+    return lines_of(hunts_of(crew_of(request)))
+
+
+@router.get("/circuits/{circuit_id}/hunts/intake", response={200: IntakeOut, 404: Problems})
+def intake(request: HttpRequest, circuit_id: UUID) -> IntakeOut:
+    circuit = find(crew_of(request), Circuit, circuit_id)
+    return intake_in(PRACTICES[circuit.board.supply.site.practice])
+
+
+@router.get("/hunts/{hunt_id}", response={200: HuntOut, 404: Problems}, by_alias=True)
+def one_hunt(request: HttpRequest, hunt_id: UUID) -> HuntOut:
+    return shown(hunt_of(crew_of(request), hunt_id))
+
+
+@router.put("/hunts/{hunt_id}", response={200: HuntOut, 404: Problems, 409: Problems, 422: Problems}, by_alias=True)
+def begin_hunt(request: HttpRequest, hunt_id: UUID, data: HuntIn) -> HuntOut:
+    told = {key: text for key in TOLD if (text := getattr(data, key).strip())}
+    what = data.circuit, data.happened, data.kind, data.between, told
+    return shown(begin(crew_of(request), request.user, hunt_id, *what))
+
+
+@router.put(
+    "/hunts/{hunt_id}/events/{event_id}",
+    response={200: HuntOut, 404: Problems, 409: Problems, 422: Problems},
+    by_alias=True,
+)
+def keep_event(request: HttpRequest, hunt_id: UUID, event_id: UUID, data: HuntEventIn) -> HuntOut:
+    crew = crew_of(request)
+    return shown(keep(crew, request.user, hunt_id, event_id, data.kind, data.entry, data.happened()))

@@ -1,0 +1,55 @@
+"""A hunt's events as the circuit file they come to; what is made of it is the core's."""
+
+from collections.abc import Iterable
+from typing import Any
+
+from evenprobe.formats import FormatError, circuit_file, parse
+from evenprobe.formats.circuits import OpenFile, PoorJointFile, ShortFile
+from evenprobe.hunting.intake import MARKS
+from evenprobe.hunting.run import BOARD
+from hunts.models import Hunt, HuntEvent
+
+RunFile = ShortFile | OpenFile | PoorJointFile
+
+
+def stands(events: Iterable[HuntEvent]) -> list[HuntEvent]:
+    """What was not taken back."""
+    events = list(events)
+    back = {e.entry["event"] for e in events if e.kind == HuntEvent.Kind.TAKEN_BACK}
+    return [e for e in events if e.kind != HuntEvent.Kind.TAKEN_BACK and str(e.id) not in back]
+
+
+def content_of(hunt: Hunt, standing: Iterable[HuntEvent]) -> dict[str, Any]:
+    """The circuit file of it."""
+    standing = list(standing)
+    seen = [e.entry for e in standing if e.kind == HuntEvent.Kind.SEEN]
+    marks = {e.entry["point"]: e.entry for e in standing if e.kind == HuntEvent.Kind.MARKED}
+    return {
+        "format": "even-probe/circuit",
+        "version": 1,
+        "practice": hunt.site.practice,
+        "hunt": hunt.kind,
+        **hunt.run,
+        "points": [_marked(point, marks.get(point["id"])) for point in hunt.run["points"]],
+        "seen": seen,
+        "standing_at": seen[-1].get("at", BOARD) if seen else BOARD,
+    }
+
+
+def _marked(point: dict[str, Any], entry: dict[str, Any] | None) -> dict[str, Any]:
+    """`entry`: what makes the box or the cable to it suspect; the last that was said of the point."""
+    if entry is None:
+        return point
+    found = {**point, "hidden": entry.get("hidden", point.get("hidden", False))}
+    for key, said in (("suspicion", "box"), ("stretch_suspicion", "cable")):
+        if said in entry:
+            found[key] = MARKS[entry[said]].factor
+    return found
+
+
+def file_of(content: dict[str, Any]) -> RunFile:
+    """Raises FormatError for what cannot be."""
+    found = parse(circuit_file(content), content)
+    if not isinstance(found, RunFile):
+        raise FormatError([("hunt", "is not along a run")])
+    return found

@@ -1,0 +1,53 @@
+"""What was seen along a run, in a few words."""
+
+from collections.abc import Callable, Mapping
+
+from evenprobe.hunting.evidence import Looked, Loop, Presence, Split
+from evenprobe.hunting.poor_joints import Drop
+
+
+def said_of(seen: Split | Loop | Presence | Looked | Drop, names: Mapping[str, str]) -> str:
+    """What was seen, without the place.
+
+    Parameters
+    ----------
+    seen
+        At a box or at the board.
+    names
+        Of boxes, by id.
+
+    Returns
+    -------
+    str
+        A few words.
+
+    Examples
+    --------
+    >>> said_of(Split("p1", feed=False, onward=True), {})
+    'feed side clear, shows onward'
+    >>> said_of(Presence("p1", live=False), {})
+    'dead'
+    """
+    match seen:
+        case Split():
+            return _split(seen, lambda name: names.get(name, name))
+        case Loop():
+            return f"{seen.ohm:g} Ω, leads {seen.null_ohm:g} Ω"
+        case Presence():
+            return "live" if seen.live else "dead"
+        case Looked():
+            return "it is here" if seen.here else "opened, not here"
+        case Drop():
+            volts = ", ".join(f"{pair} {volts:g} V" for pair, volts in seen.volts.items())
+            return f"{volts} at {seen.load_a:g} A"
+
+
+def _split(split: Split, called: Callable[[str], str]) -> str:
+    parts = []
+    if split.feed is not None:
+        parts.append("shows on the feed side" if split.feed else "feed side clear")
+    if isinstance(split.onward, Mapping):
+        parts += [f"{'shows' if it else 'clear'} towards {called(name)}" for name, it in split.onward.items()]
+    elif split.onward is not None:
+        parts.append("shows onward" if split.onward else "onward clear")
+    return ", ".join(parts)

@@ -1,0 +1,183 @@
+"""Hunts through the API: the intake, halving, marks, taking back, contradictions, a retry, and what cannot be."""
+
+from uuid import uuid4
+
+import pytest
+
+from hunts.models import Hunt, HuntEvent
+from tests.server.conftest import member
+
+
+@pytest.fixture
+def run(anna, place):
+    """Six boxes in cable order on a circuit of their own, and the hunt's id."""
+    circuit = str(uuid4())
+    body = {"board": place["board"], "name": "Bench heaters", "rating_a": 20, "conductor": "12 AWG"}
+    assert anna.put(f"/circuits/{circuit}", body).status_code == 200
+    boxes = []
+    for number in range(1, 7):
+        boxes.append(str(uuid4()))
+        point = {"circuit": circuit, "name": f"Box {number}", "kind": "junction", "terminals": ["L", "N", "PE"]}
+        answer = anna.put(f"/points/{boxes[-1]}", {**point, "length_m": 8 * number})
+        assert answer.status_code == 200, answer.content
+    return {**place, "circuit": circuit, "boxes": boxes, "hunt": str(uuid4())}
+
+
+def begin(person, run, happened="trips-at-once", kind="short", **more):
+    return person.put(f"/hunts/{run['hunt']}", {"circuit": run["circuit"], "happened": happened, "kind": kind, **more})
+
+
+def tell(person, run, kind, event_id=None, **entry):
+    return person.put(f"/hunts/{run['hunt']}/events/{event_id or uuid4()}", {"kind": kind, "entry": entry})
+
+
+def test_what_happened_chooses_the_hunt(anna, run):
+    told = anna.get(f"/circuits/{run['circuit']}/hunts/intake").json()
+    hunts = {row["id"]: row["hunts"] for row in told["happened"]}
+    assert (hunts["trips-at-once"], hunts["dead"], hunts["flicker"]) == (["short"], ["open"], ["poor-joint", "open"])
+    assert "GFCI" in next(row["first"] for row in told["happened"] if row["id"] == "dead")
+    refused = begin(anna, run, "dead", "short")
+    assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, "kind")
+
+
+def test_a_short_is_halved_by_what_is_offered_and_ends_mended(anna, run):
+    found = begin(anna, run, done_last="hung a shelf").json()
+    assert (found["answer"]["next"]["at"], found["next_name"]) == ("board", "the panel")
+    assert found["told"] == {"done_last": "hung a shelf"}
+    assert [point["name"] for point in found["points"]][:3] == ["the panel", "Box 1", "Box 2"]
+    truth = 4
+    while found["state"] == "hunting":
+        at = found["answer"]["next"]["at"]
+        number = -1 if at == "board" else run["boxes"].index(at)
+        wanted = ("the joint shows", "onward side") if number < truth else ("feed side",)
+        if number == truth:
+            wanted = ("in this box",)
+        outcome = next(o for o in found["answer"]["next"]["outcomes"] if o["when"] in wanted)
+        assert [a["when"] for a in found["ahead"]] == [o["when"] for o in found["answer"]["next"]["outcomes"]]
+        found = tell(anna, run, "seen", **outcome["seen"]).json()
+    assert (found["state"], found["said"]) == ("found", "Box 5")
+    assert len(found["seen"]) <= 5
+    assert "mend it" in found["steps"][0]
+    assert tell(anna, run, "mended", note="screw through the cable").json()["state"] == "mended"
+    assert tell(anna, run, "closed").json()["state"] == "closed"
+
+
+def test_shares_steps_and_the_way_two_steps_ahead_are_shown(anna, run):
+    begin(anna, run)
+    found = tell(anna, run, "seen", at="board", onward=True).json()
+    assert sum(p["share"] + p["cable_share"] for p in found["points"]) == pytest.approx(1.0, abs=0.01)
+    assert found["saved_minutes"] > 0
+    assert "prove dead" in found["steps"][0]
+    assert {step["when"] for step in found["ahead"]} == {"feed side", "onward side", "in this box"}
+    assert found["points"][0]["saw"] == ["shows onward"]
+    assert found["proof"] is None
+
+
+def test_the_proof_of_the_circuit_stands_beside_it(anna, run, proof):
+    own = {**run, "circuit": proof["circuit"]}
+    found = begin(anna, own).json()
+    assert (found["proof"], found["proof_state"]) == (proof["proof"], "energised")
+
+
+def test_a_mark_makes_a_box_likelier_and_the_last_counts(anna, run):
+    begin(anna, run)
+    before = tell(anna, run, "seen", at="board", onward=True).json()["points"][3]["share"]
+    burnt = tell(anna, run, "marked", point=run["boxes"][2], box="burnt", hidden=True).json()["points"][3]
+    assert burnt["share"] > 2 * before
+    assert (burnt["box_mark"], burnt["hidden"]) == ("burnt", True)
+    renewed = tell(anna, run, "marked", point=run["boxes"][2], box="renewed").json()["points"][3]
+    assert renewed["share"] < before
+
+
+def test_what_contradicts_is_kept_and_said_and_one_tap_takes_it_back(anna, run):
+    begin(anna, run)
+    tell(anna, run, "seen", at="board", onward=True)
+    tell(anna, run, "seen", at=run["boxes"][3], feed=False, onward=True)
+    event = str(uuid4())
+    found = tell(anna, run, "seen", event, at=run["boxes"][1], feed=True, onward=False).json()
+    assert (found["state"], found["answer"]["next"]) == ("contradictory", None)
+    assert "Box 4 and what showed at Box 2" in found["said"]
+    assert [seen["contradicts"] for seen in found["seen"]] == [False, True, True]
+    back = tell(anna, run, "taken-back", event=event).json()
+    assert (back["state"], len(back["seen"])) == ("hunting", 2)
+    assert tell(anna, run, "taken-back", event=event).status_code == 422
+    assert HuntEvent.objects.count() == 4
+
+
+def test_an_open_is_halved_by_presence(anna, run):
+    begin(anna, run, "dead", "open", between=["L", "N"])
+    found = tell(anna, run, "seen", at=run["boxes"][5], live=False).json()
+    while found["answer"]["next"]["do"] == "probe":
+        at = run["boxes"].index(found["answer"]["next"]["at"])
+        found = tell(anna, run, "seen", at=run["boxes"][at], live=at < 2).json()
+    assert {p["name"] for p in found["points"] if p["share"] > 0} == {"Box 2", "Box 3"}
+    assert tell(anna, run, "seen", at=run["boxes"][2], here=True).json()["said"] == "Box 3"
+
+
+def test_volts_under_a_load_show_the_joint(anna, run):
+    begin(anna, run, "flicker", "poor-joint")
+    far = {"at": run["boxes"][5], "volts": {"N-PE": 9.0}, "load_a": 10}
+    joint = tell(anna, run, "seen", **far).json()["answer"]["joints"][0]
+    assert joint["conductor"] == "N"
+    assert joint["watts"] > 40
+
+
+@pytest.mark.parametrize(
+    ("kind", "entry", "path"),
+    [
+        ("seen", {"at": "board", "live": True}, "entry.live"),
+        ("seen", {"at": "nowhere", "onward": True}, "entry.at"),
+        ("seen", {"onward": True}, "entry.at"),
+        ("seen", {"at": "board", "onward": "yes"}, "entry.onward"),
+        ("marked", {"point": "nowhere", "box": "burnt"}, "entry.point"),
+        ("taken-back", {"event": "nothing"}, "entry.event"),
+        ("mended", {"note": 5}, "entry.note"),
+        ("danced", {}, "kind"),
+    ],
+)
+def test_what_cannot_be_is_refused_and_nothing_is_written(anna, run, kind, entry, path):
+    begin(anna, run)
+    refused = tell(anna, run, kind, **entry)
+    assert refused.status_code == 422
+    assert path in refused.json()["problems"][0]["path"]
+    assert not HuntEvent.objects.exists()
+
+
+def test_a_mark_is_of_the_list(anna, run):
+    begin(anna, run)
+    for wrong in ({"box": "haunted"}, {"colour": "red"}, {"hidden": "yes"}):
+        assert tell(anna, run, "marked", point=run["boxes"][0], **wrong).status_code == 422
+
+
+def test_a_circuit_without_points_is_no_run(anna, run):
+    circuit = str(uuid4())
+    anna.put(f"/circuits/{circuit}", {"board": run["board"], "name": "Nothing on it"})
+    refused = begin(anna, {**run, "circuit": circuit})
+    assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, "circuit")
+
+
+def test_a_retry_is_the_same_hunt_and_the_same_event(anna, run):
+    event = str(uuid4())
+    assert begin(anna, run).json()["id"] == begin(anna, run).json()["id"]
+    for _ in range(2):
+        assert tell(anna, run, "seen", event, at="board", onward=True).status_code == 200
+    assert (Hunt.objects.count(), HuntEvent.objects.count()) == (1, 1)
+    assert begin(anna, run, "dead", "open").status_code == 409
+    assert tell(anna, run, "seen", event, at="board", onward=False).status_code == 409
+
+
+def test_two_at_one_hunt_see_what_each_other_saw(anna, client_class, run):
+    begin(anna, run)
+    tell(anna, run, "seen", at="board", onward=True)
+    tell(member(client_class(), "ours"), run, "seen", at=run["boxes"][2], feed=False, onward=True)
+    found = anna.get(f"/hunts/{run['hunt']}").json()
+    texts = [seen["text"] for seen in found["seen"]]
+    assert texts == ["the panel: shows onward", "Box 3: feed side clear, shows onward"]
+    assert found["answer"]["energise_up_to"] == run["boxes"][2]
+    assert anna.get("/hunts").json()[0]["state"] == "hunting"
+
+
+def test_points_moved_later_leave_a_hunt_as_it_began(anna, run):
+    begin(anna, run)
+    anna.put(f"/places/point/{run['boxes'][5]}/retired", {"retired": True})
+    assert len(anna.get(f"/hunts/{run['hunt']}").json()["points"]) == 7

@@ -1,0 +1,94 @@
+import { Button, TextInput } from "@mantine/core";
+import { useState } from "react";
+import type { Hunt } from "../../api/client";
+import { typedNumber } from "../../reading/typedNumber";
+import classes from "./Hunts.module.css";
+
+type Seen = (entry: object, said: string) => void;
+const PAIRS = ["L-N", "L-PE", "N-PE"];
+
+/** Volts at a box under a known load at the far end. */
+export function VoltsSeen({ hunt, at, seen }: { hunt: Hunt; at: string; seen: Seen }) {
+  const [typed, type] = useState<Record<string, string>>({});
+  const volts = Object.fromEntries(
+    PAIRS.filter((pair) => typed[pair]).map((pair) => [pair, typedNumber(typed[pair] ?? "")]),
+  );
+  const load_a = typedNumber(typed.load ?? "");
+  const load_at = hunt.points.at(-1)?.id;
+  const field = (key: string, label: string) => (
+    <TextInput
+      label={label}
+      inputMode="decimal"
+      value={typed[key] ?? ""}
+      onChange={(event) => type({ ...typed, [key]: event.currentTarget.value })}
+    />
+  );
+  return (
+    <form
+      className={classes.numbers}
+      onSubmit={(event) => {
+        event.preventDefault();
+        seen({ at, volts, load_a, load_at }, `${hunt.next_name}: ${Object.keys(volts).join(", ")}`);
+        type({ load: typed.load ?? "" });
+      }}
+    >
+      {PAIRS.map((pair) => (
+        <span key={pair}>{field(pair, `${pair.replace("-", " to ")}, V`)}</span>
+      ))}
+      {field("load", "Load at the far end, A")}
+      <Button type="submit" size="lg" disabled={Object.keys(volts).length === 0 || !load_a}>
+        Record
+      </Button>
+    </form>
+  );
+}
+
+/** Ohms of the joined conductors, from the board or an opened box: how far it can be. */
+export function OhmsSeen({ hunt, seen }: { hunt: Hunt; seen: Seen }) {
+  const opened = hunt.points.filter((point) => point.saw.length > 0);
+  const [at, setAt] = useState("");
+  const [ohm, setOhm] = useState("");
+  const [leads, setLeads] = useState("");
+  if (opened.length === 0) return null;
+  const from = at || (opened[0]?.id ?? "");
+  return (
+    <details className={classes.fold}>
+      <summary>It has ohms: how far can it be?</summary>
+      <form
+        className={classes.numbers}
+        onSubmit={(event) => {
+          event.preventDefault();
+          const entry = { at: from, resistance_ohm: typedNumber(ohm), null_ohm: typedNumber(leads || "0") };
+          seen(entry, `${hunt.points.find((p) => p.id === from)?.name}: ${ohm} Ω`);
+          setOhm("");
+        }}
+      >
+        <label>
+          Measured from
+          <select value={from} onChange={(event) => setAt(event.currentTarget.value)}>
+            {opened.map((point) => (
+              <option key={point.id} value={point.id}>
+                {point.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <TextInput
+          label="It reads, Ω"
+          inputMode="decimal"
+          value={ohm}
+          onChange={(e) => setOhm(e.currentTarget.value)}
+        />
+        <TextInput
+          label="Leads alone, Ω"
+          inputMode="decimal"
+          value={leads}
+          onChange={(e) => setLeads(e.currentTarget.value)}
+        />
+        <Button type="submit" variant="default" disabled={!ohm}>
+          Record
+        </Button>
+      </form>
+    </details>
+  );
+}
