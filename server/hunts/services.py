@@ -20,9 +20,9 @@ from hunts.models import Hunt, HuntEvent
 from sites.models import Circuit
 from sites.services import find
 
-UNKNOWN_LENGTH_M = 8.0
+_UNKNOWN_LENGTH_M = 8.0
 """Of a stretch that nobody measured."""
-LONGEST_TOLD = 400
+_LONGEST_TOLD = 400
 TOLD = ("also_dead", "done_last", "note")
 
 
@@ -59,9 +59,9 @@ def begin(
         raise Refused(("happened", f"must be one of {', '.join(HAPPENED)}"))
     if kind not in HAPPENED[happened].hunts:
         raise Refused(("kind", f"must be one of {', '.join(HAPPENED[happened].hunts)}"))
-    too_long = [key for key, text in told.items() if len(text) > LONGEST_TOLD]
+    too_long = [key for key, text in told.items() if len(text) > _LONGEST_TOLD]
     if too_long:
-        raise Refused((too_long[0], f"is longer than {LONGEST_TOLD} characters"))
+        raise Refused((too_long[0], f"is longer than {_LONGEST_TOLD} characters"))
     existing = Hunt.objects.filter(id=hunt_id).first()
     if existing is not None:
         same = (existing.circuit_id, existing.happened, existing.kind, existing.told, existing.run["between"])
@@ -96,7 +96,7 @@ def _run_of(circuit: Circuit, between: Sequence[str]) -> dict[str, Any]:
     """The circuit's points in cable order, each after the one before."""
     points, before, at_m = [], BOARD, 0.0
     for point in circuit.points.filter(retired_at=None):
-        length = UNKNOWN_LENGTH_M if point.length_m is None else max(0.0, point.length_m - at_m)
+        length = _UNKNOWN_LENGTH_M if point.length_m is None else max(0.0, point.length_m - at_m)
         points.append({"id": str(point.id), "after": before, "length_m": round(length, 2)})
         before, at_m = str(point.id), at_m + length
     conductor = {"conductor": circuit.conductor} if circuit.conductor else {}
@@ -143,8 +143,8 @@ def _check(hunt: Hunt, event: HuntEvent) -> None:
         _check_mark(hunt, entry)
     if event.kind in (HuntEvent.Kind.MENDED, HuntEvent.Kind.CLOSED):
         note = entry.get("note", "")
-        if set(entry) - {"note"} or not isinstance(note, str) or len(note) > LONGEST_TOLD:
-            raise Refused(("entry.note", f"must be text of up to {LONGEST_TOLD} characters, and nothing beside it"))
+        if set(entry) - {"note"} or not isinstance(note, str) or len(note) > _LONGEST_TOLD:
+            raise Refused(("entry.note", f"must be text of up to {_LONGEST_TOLD} characters, and nothing beside it"))
         return
     seen = [e for e in standing if e.kind == HuntEvent.Kind.SEEN]
     try:

@@ -1,4 +1,4 @@
-"""Today: what to do next, in order. Proofs first, then rounds begun, points that are not safe, then kit."""
+"""Today: what to do next, in order. Proofs first, then hunts and rounds begun, points that are not safe, then kit."""
 
 from datetime import timedelta
 from typing import Any
@@ -15,6 +15,9 @@ from crews.services import crew_of
 from evenprobe.formats import InstrumentEntry
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.testers.fitness import attention
+from hunts.presenters import lines_of as hunt_lines
+from hunts.services import hunts_of
+from hunts.shapes import CLOSED, HuntLine
 from kit.hands import Hands
 from kit.models import Tester
 from kit.services import testers_of
@@ -60,6 +63,7 @@ class Today(Schema):
     testers: int
     measured: int
     proofs: list[ProofLine]
+    hunts: list[HuntLine]
     rounds: list[RoundLine]
     points: list[PointToDo]
     kit: list[KitToDo]
@@ -74,6 +78,7 @@ def today(request: HttpRequest) -> Today:
         testers=testers_of(crew).count(),
         measured=here.exclude(readings=None).distinct().count(),
         proofs=[line for line in proof_lines(crew) if line.state not in ("closed", HISTORY)],
+        hunts=[line for line in hunt_lines(hunts_of(crew)) if line.state != CLOSED],
         rounds=[line for line in lines_of(_rounds_in_hand(crew)) if _in_hand(line)],
         points=_points(crew),
         kit=_kit(crew),

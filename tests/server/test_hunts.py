@@ -177,6 +177,13 @@ def test_two_at_one_hunt_see_what_each_other_saw(anna, client_class, run):
     assert anna.get("/hunts").json()[0]["state"] == "hunting"
 
 
+def test_a_hunt_stands_on_today_until_it_is_closed(anna, run):
+    begin(anna, run)
+    assert [line["title"] for line in anna.get("/today").json()["hunts"]] == ["Bench heaters"]
+    tell(anna, run, "closed", note="customer renews the run")
+    assert anna.get("/today").json()["hunts"] == []
+
+
 def test_points_moved_later_leave_a_hunt_as_it_began(anna, run):
     begin(anna, run)
     anna.put(f"/places/point/{run['boxes'][5]}/retired", {"retired": True})

@@ -36,10 +36,11 @@ def test_lists_hold_only_the_crew_s_own(anna, stranger, proof):
     assert stranger.get("/sheets").json() == {"sheets": [], "together": [], "circuits": []}
     anna.put(f"/rounds/{proof['round']}", {"site": proof["site"], "circuit": proof["circuit"]})
     anna.put(f"/equipment/{proof['equipment']}", VAN)
-    for path in ("/sites", "/testers", "/parts", "/proofs", "/rounds", "/equipment", "/outlets"):
+    anna.put(f"/hunts/{proof['hunt']}", {"circuit": proof["circuit"], "happened": "dead", "kind": "open"})
+    for path in ("/sites", "/testers", "/parts", "/proofs", "/rounds", "/hunts", "/equipment", "/outlets"):
         assert stranger.get(path).json() == []
         assert len(anna.get(path).json()) == 1
-    counted, listed = ("sites", "testers", "measured"), ("proofs", "rounds", "points", "kit")
+    counted, listed = ("sites", "testers", "measured"), ("proofs", "hunts", "rounds", "points", "kit")
     assert stranger.get("/today").json() == dict.fromkeys(counted, 0) | {name: [] for name in listed}
     today = anna.get("/today").json()
     assert [today[name] for name in counted] == [1, 1, 1]

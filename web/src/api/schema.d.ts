@@ -5151,6 +5151,8 @@ export interface components {
             measured: number;
             /** Proofs */
             proofs: components["schemas"]["ProofLine"][];
+            /** Hunts */
+            hunts: components["schemas"]["HuntLine"][];
             /** Rounds */
             rounds: components["schemas"]["RoundLine"][];
             /** Points */

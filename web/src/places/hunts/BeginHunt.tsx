@@ -1,7 +1,7 @@
 import { Button, NativeSelect, Text, TextInput } from "@mantine/core";
 import { useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import client, { answer, type HuntLine, type Site } from "../../api/client";
+import client, { answer, type HuntLine } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useIntake, usePractice, useSite, useSitesInUse } from "../../api/queries";
 import { HUNT } from "../../api/records";
@@ -9,6 +9,8 @@ import { useRecord } from "../../api/useRecord";
 import starting from "../../parts/Begin.module.css";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
+import { SiteChoice } from "../../parts/SiteChoice";
+import { circuitsOf } from "../site/circuits";
 import classes from "./Hunts.module.css";
 import { KINDS, sentence } from "./words";
 
@@ -61,17 +63,13 @@ export function BeginHunt() {
           begin.mutate(undefined, { onSuccess: (hunt) => navigate(`/hunts/${hunt.id}`) });
         }}
       >
-        <NativeSelect
-          label="Site"
-          value={siteId}
-          onChange={(event) => {
-            setSite(event.currentTarget.value);
+        <SiteChoice
+          sites={sites.data ?? []}
+          chosen={siteId}
+          onChoose={(chosen) => {
+            setSite(chosen);
             setCircuit("");
           }}
-          data={[
-            { value: "", label: "Choose a site" },
-            ...(sites.data ?? []).map((s) => ({ value: s.id, label: s.name })),
-          ]}
         />
         <NativeSelect
           label="Circuit"
@@ -151,14 +149,4 @@ export function BeginHunt() {
       </form>
     </Page>
   );
-}
-
-function circuitsOf(site: Site): { group: string; items: { value: string; label: string }[] }[] {
-  return site.supplies
-    .flatMap((s) => s.boards)
-    .map((board) => ({
-      group: board.name,
-      items: board.circuits.filter((c) => c.points.length > 0).map((c) => ({ value: c.id, label: c.name })),
-    }))
-    .filter((group) => group.items.length > 0);
 }

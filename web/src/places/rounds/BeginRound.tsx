@@ -11,6 +11,8 @@ import starting from "../../parts/Begin.module.css";
 import { Failure } from "../../parts/Failure";
 import { HeldTester } from "../../parts/HeldTester";
 import { Page } from "../../parts/Page";
+import { SiteChoice } from "../../parts/SiteChoice";
+import { circuitsOf } from "../site/circuits";
 import { roomsOf } from "../site/rooms";
 import classes from "./Rounds.module.css";
 
@@ -58,17 +60,13 @@ export function BeginRound() {
           begin.mutate(undefined, { onSuccess: (round) => navigate(`/rounds/${round.id}`) });
         }}
       >
-        <NativeSelect
-          label="Site"
-          value={siteId}
-          onChange={(event) => {
-            setSite(event.currentTarget.value);
+        <SiteChoice
+          sites={sites.data ?? []}
+          chosen={siteId}
+          onChoose={(chosen) => {
+            setSite(chosen);
             setWhere("");
           }}
-          data={[
-            { value: "", label: "Choose a site" },
-            ...(sites.data ?? []).map((s) => ({ value: s.id, label: s.name })),
-          ]}
         />
         <NativeSelect
           label="Circuit or room"
@@ -111,16 +109,8 @@ export function BeginRound() {
   );
 }
 
-function placesOf(site: Site): { group: string; items: { value: string; label: string }[] }[] {
-  const boards = site.supplies.flatMap((s) => s.boards);
-  const circuits = boards.map((board) => ({
-    group: board.name,
-    items: board.circuits
-      .filter((c) => c.points.length > 0)
-      .map((c) => ({ value: `circuit ${c.id}`, label: c.name })),
-  }));
+function placesOf(site: Site) {
   const rooms = roomsOf(site).map((room) => ({ value: `room ${room}`, label: room }));
-  return [...circuits, ...(rooms.length ? [{ group: "Rooms", items: rooms }] : [])].filter(
-    (g) => g.items.length,
-  );
+  const circuits = circuitsOf(site, (circuit) => `circuit ${circuit}`);
+  return rooms.length ? [...circuits, { group: "Rooms", items: rooms }] : circuits;
 }

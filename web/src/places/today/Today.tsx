@@ -9,6 +9,7 @@ import { Page } from "../../parts/Page";
 import { PointLink } from "../../parts/PointLink";
 import { VerdictShape } from "../../parts/VerdictShape";
 import work from "../../parts/WorkList.module.css";
+import { HuntList } from "../hunts/HuntList";
 import { ProofList } from "../prove-dead/ProofList";
 import { RoundList } from "../rounds/RoundList";
 import classes from "./Today.module.css";
@@ -58,6 +59,12 @@ export function Today() {
                 <Text className="quiet">None is running. Nothing is dead: treat all as live.</Text>
               )}
             </section>
+            {found.hunts.length > 0 && (
+              <section aria-labelledby="today-hunts">
+                <h2 id="today-hunts">Hunts</h2>
+                <HuntList hunts={found.hunts} />
+              </section>
+            )}
             {found.rounds.length > 0 && (
               <section aria-labelledby="today-rounds">
                 <h2 id="today-rounds">Rounds begun</h2>
