@@ -4,6 +4,7 @@ The database itself refuses, by a trigger a table and way of changing it, whoeve
 with a traceback. The triggers are put again after every migration, for SQLite makes a changed table anew without them.
 """
 
+import uuid
 from collections.abc import Iterator
 from typing import Any
 
@@ -45,6 +46,18 @@ class Signed(AppendOnly):
 
     class Meta:
         abstract = True
+
+
+class Told(Signed):
+    """What happened, in the order in which it did. The id is made by whoever tells it; `at` is by the server's clock."""
+
+    number = models.BigAutoField(primary_key=True)
+    id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
+    at = models.DateTimeField()
+
+    class Meta:
+        abstract = True
+        ordering = ["at", "number"]
 
 
 def append_only_models() -> Iterator[type[AppendOnly]]:

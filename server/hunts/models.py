@@ -6,7 +6,7 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
-from base.append_only import Signed
+from base.append_only import Told
 from sites.models import Circuit, Site
 
 
@@ -35,7 +35,7 @@ class Hunt(models.Model):
         return self.circuit.name
 
 
-class HuntEvent(Signed):
+class HuntEvent(Told):
     """`entry`: what was seen, as a circuit file has it; the mark of a box; the event that is taken back; a note."""
 
     called = "an event of a hunt"
@@ -48,15 +48,9 @@ class HuntEvent(Signed):
         MENDED = "mended"
         CLOSED = "closed"
 
-    number = models.BigAutoField(primary_key=True)
-    id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
     hunt = models.ForeignKey(Hunt, on_delete=models.PROTECT, related_name="events")
     kind = models.CharField(max_length=12, choices=Kind.choices)
     entry: Any = models.JSONField(default=dict)
-    at = models.DateTimeField()
-
-    class Meta:
-        ordering = ["at", "number"]
 
     def __str__(self) -> str:
         return f"{self.hunt}: {self.kind}"

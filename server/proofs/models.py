@@ -6,7 +6,7 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
-from base.append_only import AppendOnly, Signed
+from base.append_only import AppendOnly, Told
 from kit.models import Tester
 from sites.models import Circuit, Site
 
@@ -53,7 +53,7 @@ class Proof(AppendOnly):
         return self.name
 
 
-class ProofEvent(Signed):
+class ProofEvent(Told):
     """What happened, as it was told.
 
     `entry`: an event of the isolation format without time, author and tester. `held`: the tester with its leads as it
@@ -63,18 +63,12 @@ class ProofEvent(Signed):
     called = "an event"
     instead = "record what happened next"
 
-    number = models.BigAutoField(primary_key=True)
-    id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
     proof = models.ForeignKey(Proof, on_delete=models.PROTECT, related_name="events")
     type = models.CharField(max_length=20)
     entry: Any = models.JSONField()
     tester = models.ForeignKey(Tester, null=True, on_delete=models.PROTECT, related_name="proof_events")
     held: Any = models.JSONField(null=True)
-    at = models.DateTimeField()
     device_at = models.DateTimeField(null=True)
-
-    class Meta:
-        ordering = ["at", "number"]
 
     def __str__(self) -> str:
         return f"{self.proof}: {self.type}"

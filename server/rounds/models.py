@@ -6,7 +6,7 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
-from base.append_only import Signed
+from base.append_only import Told
 from kit.models import Tester
 from sites.models import Circuit, Point, Site
 
@@ -30,7 +30,7 @@ class Round(models.Model):
         return self.circuit.name if self.circuit else self.room
 
 
-class RoundEvent(Signed):
+class RoundEvent(Told):
     """`entry`: why a stop was skipped, or whether the device tripped, and anything to say of it."""
 
     called = "an event of a round"
@@ -42,16 +42,10 @@ class RoundEvent(Signed):
         WATCHED = "watched"
         RESET = "reset"
 
-    number = models.BigAutoField(primary_key=True)
-    id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
     round = models.ForeignKey(Round, on_delete=models.PROTECT, related_name="events")
     point = models.ForeignKey(Point, on_delete=models.PROTECT, related_name="round_events")
     kind = models.CharField(max_length=10, choices=Kind.choices)
     entry: Any = models.JSONField(default=dict)
-    at = models.DateTimeField()
-
-    class Meta:
-        ordering = ["at", "number"]
 
     def __str__(self) -> str:
         return f"{self.round}: {self.kind} at {self.point}"

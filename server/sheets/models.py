@@ -6,7 +6,7 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
-from base.append_only import AppendOnly, Signed
+from base.append_only import AppendOnly, Told
 from crews.models import Crew
 from kit.models import Tester
 from proofs.models import Proof
@@ -33,23 +33,17 @@ class Sheet(models.Model):
         return f"{self.circuit}, {self.begun_at:%Y-%m-%d}"
 
 
-class SheetEntry(Signed):
+class SheetEntry(Told):
     """`entry`: as `formats.sheet` has it; None takes back what it supersedes. `held`: the tester as it was then."""
 
     called = "what is on a sheet"
     instead = "put down what supersedes it"
 
-    number = models.BigAutoField(primary_key=True)
-    id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
     sheet = models.ForeignKey(Sheet, on_delete=models.PROTECT, related_name="entries")
     entry: Any = models.JSONField(null=True)
     tester = models.ForeignKey(Tester, null=True, on_delete=models.PROTECT, related_name="sheet_entries")
     held: Any = models.JSONField(null=True)
     supersedes = models.OneToOneField("self", null=True, on_delete=models.PROTECT, related_name="superseded_by")
-    at = models.DateTimeField()
-
-    class Meta:
-        ordering = ["at", "number"]
 
     def __str__(self) -> str:
         return f"{self.sheet}: {self.entry}"
