@@ -49,7 +49,7 @@ class Signed(AppendOnly):
 
 
 class Told(Signed):
-    """What happened, in the order in which it did. The id is made by whoever tells it; `at` is by the server's clock."""
+    """What happened, in the order it did. The id is made by whoever tells it; `at` is by the server's clock."""
 
     number = models.BigAutoField(primary_key=True)
     id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)

@@ -14,7 +14,7 @@ class Hunt(models.Model):
     """Along a circuit's run as it was when the hunt began.
 
     `kind`: what is hunted, as a circuit file says it. `told`: the intake. `run`: points, conductor and between, as a
-    circuit file has them.
+    circuit file has them; `names`: of those points then, by id.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -24,6 +24,7 @@ class Hunt(models.Model):
     happened = models.CharField(max_length=40)
     told: Any = models.JSONField(default=dict)
     run: Any = models.JSONField()
+    names: Any = models.JSONField(default=dict)
     begun_at = models.DateTimeField()
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
     by_name = models.CharField(max_length=160, blank=True)

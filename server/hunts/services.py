@@ -13,7 +13,7 @@ from base.problems import NotFoundHere, Refused
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import FormatError
-from evenprobe.hunting.intake import HAPPENED, MARKS
+from evenprobe.hunting.intake import HAPPENED, HUNTED, MARKS
 from evenprobe.hunting.run import BOARD
 from hunts.logs import content_of, file_of, stands
 from hunts.models import Hunt, HuntEvent
@@ -49,7 +49,7 @@ def begin(
     circuit_id: UUID,
     happened: str,
     kind: str,
-    between: Sequence[str],
+    between: Sequence[str] | None,
     told: dict[str, str],
 ) -> Hunt:
     """Set out along a circuit's run. The same id with the same content again changes nothing."""
@@ -57,8 +57,9 @@ def begin(
     site = circuit.board.supply.site
     if happened not in HAPPENED:
         raise Refused(("happened", f"must be one of {', '.join(HAPPENED)}"))
-    if kind not in HAPPENED[happened].hunts:
+    if kind not in HAPPENED[happened].hunts or kind not in HUNTED:
         raise Refused(("kind", f"must be one of {', '.join(HAPPENED[happened].hunts)}"))
+    between = between or HUNTED[kind].between or ("L", "PE")
     too_long = [key for key, text in told.items() if len(text) > _LONGEST_TOLD]
     if too_long:
         raise Refused((too_long[0], f"is longer than {_LONGEST_TOLD} characters"))
@@ -76,6 +77,7 @@ def begin(
         happened=happened,
         told=told,
         run=_run_of(circuit, between),
+        names={str(point.id): point.name for point in circuit.points.all()},
         begun_at=timezone.now(),
         by=person_of(author),
         by_name=name_of(author),

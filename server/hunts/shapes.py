@@ -1,7 +1,7 @@
 """What the routes of hunts take and give."""
 
 from datetime import datetime
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any
 from uuid import UUID
 
 from ninja import Schema
@@ -12,16 +12,22 @@ from evenprobe.entries.documented import Among
 from evenprobe.formats.answers import RunHuntOut
 from evenprobe.formats.words import PracticeWord
 from evenprobe.hunting.findings import HuntState
-from evenprobe.hunting.intake import HAPPENED, MARKS
+from evenprobe.hunting.intake import HAPPENED, HUNTED, MARKS, Conductor
 from hunts.models import HuntEvent
 
 MENDED, CLOSED = "mended", "closed"
-RUN_KINDS = ("short", "open", "poor-joint")
-Conductor = Literal["L", "N", "PE"]
 HappenedWord = Annotated[str, Among(HAPPENED)]
 MarkWord = Annotated[str, Among(MARKS)]
-RunKindWord = Annotated[str, Among(RUN_KINDS)]
+RunKindWord = Annotated[str, Among(HUNTED)]
 HuntStateWord = Annotated[str, Among((*HuntState, MENDED, CLOSED))]
+
+
+class HuntChoice(Schema):
+    """`between`: the usual two conductors; empty where it is not measured between two."""
+
+    id: RunKindWord
+    title: str
+    between: list[Conductor]
 
 
 class HappenedOut(Schema):
@@ -30,7 +36,7 @@ class HappenedOut(Schema):
     id: HappenedWord
     title: str
     first: str
-    hunts: list[RunKindWord]
+    hunts: list[HuntChoice]
 
 
 class SuspicionMark(Schema):
@@ -39,8 +45,6 @@ class SuspicionMark(Schema):
 
 
 class IntakeOut(Schema):
-    """`circuits`: those that have points to hunt along."""
-
     happened: list[HappenedOut]
     marks: list[SuspicionMark]
 
@@ -80,7 +84,7 @@ class HuntPoint(Schema):
 
 
 class HuntSeen(Schema):
-    """What was seen, and whether it is one of two that contradict."""
+    """What was seen, or else told, and whether it is one of two that contradict."""
 
     event: UUID
     text: str
@@ -97,20 +101,29 @@ class AheadOut(Schema):
 
 
 class HuntOut(HuntLine):
-    """`board`: how the board is called. `steps`: what to do at the next place, or once it is found."""
+    """`hunted`: what is hunted, in words. `next_title`: what is to be done next, and where, in words.
+
+    `steps`: what to do at the next place, or once it is found. `last`: what one tap takes back. `joints`: poor
+    ones that were measured, in words; `load_a`: the load the last volts were under.
+    """
 
     practice: PracticeWord
     circuit: Named
+    hunted: str
     first: str
     between: list[Conductor]
     told: dict[str, str]
     answer: RunHuntOut
+    next_title: str
     next_name: str
     saved_minutes: float
     advice: str
+    joints: list[str]
+    load_a: float | None
     steps: list[str]
     points: list[HuntPoint]
     seen: list[HuntSeen]
+    last: HuntSeen | None
     ahead: list[AheadOut]
     proof: UUID | None
     proof_state: str
@@ -120,7 +133,7 @@ class HuntIn(Schema):
     circuit: UUID
     happened: HappenedWord
     kind: RunKindWord
-    between: Annotated[list[Conductor], Field(min_length=2, max_length=2)] = ["L", "PE"]
+    between: Annotated[list[Conductor] | None, Field(min_length=2, max_length=2)] = None
     also_dead: str = ""
     done_last: str = ""
     note: str = ""

@@ -74,6 +74,7 @@ def test_a_short_is_halved_to_the_stretch_on_a_phone(eight_boxes, live_server, p
         expect(page.get_by_role("heading", name=f"Open Box {here}", exact=True)).to_have_count(0)
     found = page.get_by_role("heading", name=f"Found: between Box {TRUTH - 1} and Box {TRUTH}")
     expect(found).to_be_visible()
+    assert page.evaluate("document.documentElement.scrollWidth") <= 390
     page.get_by_role("button", name="Mended").click()
     page.get_by_role("button", name="Close this hunt").click()
     expect(page.get_by_role("heading", name="Closed")).to_be_visible()

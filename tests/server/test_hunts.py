@@ -33,7 +33,7 @@ def tell(person, run, kind, event_id=None, **entry):
 
 def test_what_happened_chooses_the_hunt(anna, run):
     told = anna.get(f"/circuits/{run['circuit']}/hunts/intake").json()
-    hunts = {row["id"]: row["hunts"] for row in told["happened"]}
+    hunts = {row["id"]: [hunt["id"] for hunt in row["hunts"]] for row in told["happened"]}
     assert (hunts["trips-at-once"], hunts["dead"], hunts["flicker"]) == (["short"], ["open"], ["poor-joint", "open"])
     assert "GFCI" in next(row["first"] for row in told["happened"] if row["id"] == "dead")
     refused = begin(anna, run, "dead", "short")
@@ -42,7 +42,7 @@ def test_what_happened_chooses_the_hunt(anna, run):
 
 def test_a_short_is_halved_by_what_is_offered_and_ends_mended(anna, run):
     found = begin(anna, run, done_last="hung a shelf").json()
-    assert (found["answer"]["next"]["at"], found["next_name"]) == ("board", "the panel")
+    assert (found["answer"]["next"]["at"], found["next_title"]) == ("board", "measure at the panel")
     assert found["told"] == {"done_last": "hung a shelf"}
     assert [point["name"] for point in found["points"]][:3] == ["the panel", "Box 1", "Box 2"]
     truth = 4
@@ -58,7 +58,10 @@ def test_a_short_is_halved_by_what_is_offered_and_ends_mended(anna, run):
     assert (found["state"], found["said"]) == ("found", "Box 5")
     assert len(found["seen"]) <= 5
     assert "mend it" in found["steps"][0]
-    assert tell(anna, run, "mended", note="screw through the cable").json()["state"] == "mended"
+    mended = tell(anna, run, "mended", note="screw through the cable").json()
+    assert (mended["state"], mended["last"]["text"]) == ("mended", "mended")
+    assert tell(anna, run, "taken-back", event=mended["last"]["event"]).json()["state"] == "found"
+    tell(anna, run, "mended")
     assert tell(anna, run, "closed").json()["state"] == "closed"
 
 
@@ -120,6 +123,9 @@ def test_volts_under_a_load_show_the_joint(anna, run):
     joint = tell(anna, run, "seen", **far).json()["answer"]["joints"][0]
     assert joint["conductor"] == "N"
     assert joint["watts"] > 40
+    found = anna.get(f"/hunts/{run['hunt']}").json()
+    assert "W of heat at 10 A" in found["joints"][0]
+    assert found["seen"][0]["text"] == "Box 6: N to G 9 V at 10 A"
 
 
 @pytest.mark.parametrize(
@@ -184,7 +190,25 @@ def test_a_hunt_stands_on_today_until_it_is_closed(anna, run):
     assert anna.get("/today").json()["hunts"] == []
 
 
-def test_points_moved_later_leave_a_hunt_as_it_began(anna, run):
+def test_points_taken_out_of_use_or_moved_leave_a_hunt_as_it_began(anna, run, place):
     begin(anna, run)
     anna.put(f"/places/point/{run['boxes'][5]}/retired", {"retired": True})
-    assert len(anna.get(f"/hunts/{run['hunt']}").json()["points"]) == 7
+    moved = {"circuit": place["circuit"], "name": "Box 5, moved", "kind": "junction", "terminals": ["L", "N", "PE"]}
+    assert anna.put(f"/points/{run['boxes'][4]}", moved).status_code == 200
+    names = [point["name"] for point in anna.get(f"/hunts/{run['hunt']}").json()["points"]]
+    assert names[1:] == [f"Box {number}" for number in range(1, 7)]
+
+
+def test_what_it_is_measured_between_is_the_usual_where_nobody_says(anna, run):
+    assert begin(anna, run, "dead", "open").json()["between"] == ["L", "N"]
+    other = {**run, "hunt": str(uuid4())}
+    assert begin(anna, other, between=["N", "PE"]).json()["steps"][1].endswith("test N to G on them.")
+
+
+def test_advice_names_places_as_people_do(anna, run):
+    begin(anna, run, "dead", "open")
+    found = tell(anna, run, "seen", at="board", live=False).json()
+    assert (found["state"], found["advice"]) == (
+        "clear",
+        "It is dead where the run begins: look at the device and at what feeds it, not along the run.",
+    )

@@ -63,12 +63,13 @@ class Contradiction:
 class Joint:
     """A poor joint by what it drops.
 
-    `ohm`: what it has beyond a sound run, least and most. `watts`: what it turns into heat at the load's amperes.
+    `ohm`: what it has beyond a sound run, least and most. `watts`: what it turns into heat at the load's `amperes`.
     """
 
     conductor: str
     ohm: tuple[float, float]
     watts: float
+    amperes: float
 
 
 @dataclass(frozen=True)

@@ -4,9 +4,11 @@ Rows of a table. What happened chooses the hunt; what is old, damp, worked on or
 """
 
 from dataclasses import dataclass
-from typing import ClassVar
+from typing import ClassVar, Literal
 
 from evenprobe.registry import Listed, Registry
+
+Conductor = Literal["L", "N", "PE"]
 
 
 @dataclass(frozen=True, eq=False)
@@ -35,6 +37,36 @@ class Happened(Listed):
     first: str
     stays_open: bool = False
 
+
+@dataclass(frozen=True, eq=False)
+class Hunted(Listed):
+    """What is hunted along a run, as a circuit file says it.
+
+    Parameters
+    ----------
+    id
+        Of the circuit file's `hunt`.
+    title
+        As people call it.
+    between
+        The usual two conductors it is measured between; empty where all are.
+    """
+
+    listed_as: ClassVar[str] = "hunt"
+
+    id: str
+    title: str
+    between: tuple[Conductor, ...] = ()
+
+
+HUNTED: Registry[Hunted] = Registry("hunt")
+
+for _hunted in (
+    Hunted("short", "a short or an earth fault", ("L", "PE")),
+    Hunted("open", "an open conductor", ("L", "N")),
+    Hunted("poor-joint", "a poor joint"),
+):
+    HUNTED.add(_hunted)
 
 HAPPENED: Registry[Happened] = Registry("happening")
 

@@ -145,7 +145,10 @@ def hunt_poor_joint(
             return Hunt(HuntState.CONTRADICTORY, contradiction=Contradiction((numbers[0], numbers[-1]), why))
     poor = sorted((step for step in steps if step.is_poor), key=lambda step: -step.excess[0])
     amperes = max((drop.load_a for _, drop in drops.values()), default=0.0)
-    joints = [Joint(step.conductor, (max(step.excess[0], 0.0), step.excess[1]), _watts(step, amperes)) for step in poor]
+    joints = [
+        Joint(step.conductor, (max(step.excess[0], 0.0), step.excess[1]), _watts(step, amperes), amperes)
+        for step in poor
+    ]
     if found_in is not None:
         at = run.distance_m[found_in]
         return Hunt(HuntState.FOUND, {Place(found_in): 1.0}, joints=joints, distance_m=(at, at))

@@ -6,7 +6,9 @@ from evenprobe.hunting.evidence import Looked, Loop, Presence, Split
 from evenprobe.hunting.poor_joints import Drop
 
 
-def said_of(seen: Split | Loop | Presence | Looked | Drop, names: Mapping[str, str]) -> str:
+def said_of(
+    seen: Split | Loop | Presence | Looked | Drop, names: Mapping[str, str], letters: Mapping[str, str] | None = None
+) -> str:
     """What was seen, without the place.
 
     Parameters
@@ -15,6 +17,8 @@ def said_of(seen: Split | Loop | Presence | Looked | Drop, names: Mapping[str, s
         At a box or at the board.
     names
         Of boxes, by id.
+    letters
+        Of conductors, where they are called otherwise than `L`, `N` and `PE`.
 
     Returns
     -------
@@ -27,6 +31,8 @@ def said_of(seen: Split | Loop | Presence | Looked | Drop, names: Mapping[str, s
     'feed side clear, shows onward'
     >>> said_of(Presence("p1", live=False), {})
     'dead'
+    >>> said_of(Drop("p1", {"N-PE": 9.0}, 10.0), {}, {"PE": "G"})
+    'N to G 9 V at 10 A'
     """
     match seen:
         case Split():
@@ -38,8 +44,12 @@ def said_of(seen: Split | Loop | Presence | Looked | Drop, names: Mapping[str, s
         case Looked():
             return "it is here" if seen.here else "opened, not here"
         case Drop():
-            volts = ", ".join(f"{pair} {volts:g} V" for pair, volts in seen.volts.items())
+            volts = ", ".join(f"{_pair(pair, letters or {})} {volts:g} V" for pair, volts in seen.volts.items())
             return f"{volts} at {seen.load_a:g} A"
+
+
+def _pair(pair: str, letters: Mapping[str, str]) -> str:
+    return " to ".join(letters.get(end, end) for end in pair.split("-"))
 
 
 def _split(split: Split, called: Callable[[str], str]) -> str:

@@ -4,7 +4,7 @@ from evenprobe.sentences import Sentences
 
 WHY = Sentences(
     {
-        "board-first": "The end at the board first: without a joint there, there is nothing to hunt.",
+        "board-first": "Where the run begins comes first: without a joint there, there is nothing to hunt.",
         "parts": "Fewest minutes still to come. What it will show: {shares}.",
         "end-first": "The end that the most lies before: dead there, it is on the way to it.",
         "open-suspect": "Likeliest for its minutes. Isolate and prove dead before a hand goes in.",
@@ -41,7 +41,7 @@ ADVICE = Sentences(
             "{ohm:.2g} Ω is no joint along this run; it would be a load of {watts:.0f} W at {volts:g} V. "
             "What is still in?"
         ),
-        "dead-at-board": "Nothing leaves the board: look at the device and at what feeds it, not along the run.",
+        "dead-at-board": "It is dead where the run begins: look at the device and at what feeds it, not along the run.",
         "feed-low": "{volts:g} V before the first element, of {supply:g} V: look at what feeds the chain.",
         "coil-low": (
             "The coil gets {share:.0f} % of what it is rated for and pulls in from {least:g} %: the supply is low."
@@ -56,6 +56,15 @@ ADVICE = Sentences(
     }
 )
 """What has to be thought of besides."""
+
+JOINTS = Sentences(
+    {
+        "joint": (
+            "{conductor} has {least:.2g} to {most:.2g} Ω more than a sound run: {watts:.0f} W of heat at {amperes:g} A."
+        ),
+    }
+)
+"""What a poor joint was measured to be."""
 
 ODD = Sentences(
     {

@@ -26,7 +26,7 @@ _STEPS: dict[tuple[str, Task], tuple[str, ...]] = {
     ),
     ("poor-joint", Task.MEASURE): (
         "A known load at the far end, the same all along.",
-        "Live: one hand. {line} to {neutral}, {line} to {earth}, {neutral} to {earth}, and the amperes.",
+        "Live, one hand: measure {line} to {neutral}, {line} to {earth}, {neutral} to {earth}, and the amperes.",
     ),
     ("poor-joint", Task.OPEN): (
         "Load off, switch off, lock, and prove dead before a hand goes in.",
@@ -67,6 +67,29 @@ def steps_at(kind: str, task: Task, practice: Practice, between: tuple[str, str]
     """
     letters = {"one": practice.letters[between[0]], "other": practice.letters[between[1]]}
     return [text.format(**practice.named, **letters) for text in _STEPS.get((kind, task), ())]
+
+
+def said_of_task(task: Task, place: str) -> str:
+    """What is to be done, in a few words.
+
+    Parameters
+    ----------
+    task
+        What it is.
+    place
+        Where, by name.
+
+    Returns
+    -------
+    str
+        Without a capital.
+
+    Examples
+    --------
+    >>> said_of_task(Task.PROBE, "Box 3")
+    'measure at Box 3'
+    """
+    return f"open {place}" if task is Task.OPEN else f"measure at {place}"
 
 
 def steps_after(state: HuntState) -> Sequence[str]:

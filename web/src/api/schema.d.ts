@@ -4777,12 +4777,24 @@ export interface components {
             /** First */
             first: string;
             /** Hunts */
-            hunts: ("short" | "open" | "poor-joint")[];
+            hunts: components["schemas"]["HuntChoice"][];
         };
         /**
-         * IntakeOut
-         * @description `circuits`: those that have points to hunt along.
+         * HuntChoice
+         * @description `between`: the usual two conductors; empty where it is not measured between two.
          */
+        HuntChoice: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "short" | "open" | "poor-joint";
+            /** Title */
+            title: string;
+            /** Between */
+            between: ("L" | "N" | "PE")[];
+        };
+        /** IntakeOut */
         IntakeOut: {
             /** Happened */
             happened: components["schemas"]["HappenedOut"][];
@@ -4835,7 +4847,10 @@ export interface components {
         };
         /**
          * HuntOut
-         * @description `board`: how the board is called. `steps`: what to do at the next place, or once it is found.
+         * @description `hunted`: what is hunted, in words. `next_title`: what is to be done next, and where, in words.
+         *
+         *     `steps`: what to do at the next place, or once it is found. `last`: what one tap takes back. `joints`: poor
+         *     ones that were measured, in words; `load_a`: the load the last volts were under.
          */
         HuntOut: {
             /**
@@ -4878,6 +4893,8 @@ export interface components {
              */
             practice: "north-america" | "continental" | "british";
             circuit: components["schemas"]["Named"];
+            /** Hunted */
+            hunted: string;
             /** First */
             first: string;
             /** Between */
@@ -4887,18 +4904,25 @@ export interface components {
                 [key: string]: string;
             };
             answer: components["schemas"]["RunHuntOut"];
+            /** Next Title */
+            next_title: string;
             /** Next Name */
             next_name: string;
             /** Saved Minutes */
             saved_minutes: number;
             /** Advice */
             advice: string;
+            /** Joints */
+            joints: string[];
+            /** Load A */
+            load_a: number | null;
             /** Steps */
             steps: string[];
             /** Points */
             points: components["schemas"]["HuntPoint"][];
             /** Seen */
             seen: components["schemas"]["HuntSeen"][];
+            last: components["schemas"]["HuntSeen"] | null;
             /** Ahead */
             ahead: components["schemas"]["AheadOut"][];
             /** Proof */
@@ -4938,7 +4962,7 @@ export interface components {
         };
         /**
          * HuntSeen
-         * @description What was seen, and whether it is one of two that contradict.
+         * @description What was seen, or else told, and whether it is one of two that contradict.
          */
         HuntSeen: {
             /**
@@ -5050,14 +5074,8 @@ export interface components {
              * @enum {string}
              */
             kind: "short" | "open" | "poor-joint";
-            /**
-             * Between
-             * @default [
-             *       "L",
-             *       "PE"
-             *     ]
-             */
-            between: ("L" | "N" | "PE")[];
+            /** Between */
+            between?: ("L" | "N" | "PE")[] | null;
             /**
              * Also Dead
              * @default

@@ -12,6 +12,7 @@ from evenprobe.formats.circuits.common import MOST_PLACES, MOST_SEEN, Circuit, V
 from evenprobe.hunting.between import PROBE_MINUTES
 from evenprobe.hunting.evidence import Looked, Loop, Presence, Split
 from evenprobe.hunting.findings import Hunt
+from evenprobe.hunting.intake import Conductor
 from evenprobe.hunting.opens import hunt_open
 from evenprobe.hunting.poor_joints import Drop, hunt_poor_joint
 from evenprobe.hunting.run import BOARD, HIDDEN_MINUTES, OPEN_MINUTES, Box, Run, RunError
@@ -145,7 +146,7 @@ class DropEntry(SeenEntry):
 class RunFile(Circuit):
     """A run of boxes and cable."""
 
-    between: tuple[Literal["L", "N", "PE"], Literal["L", "N", "PE"]] | None = None
+    between: tuple[Conductor, Conductor] | None = None
     points: Annotated[list[BoxEntry], Field(min_length=1, max_length=MOST_PLACES)]
     conductor: Name | None = None
     standing_at: Name = BOARD

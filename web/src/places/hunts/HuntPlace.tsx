@@ -1,4 +1,3 @@
-import { Button } from "@mantine/core";
 import { useParams } from "react-router";
 import type { Hunt } from "../../api/client";
 import { useKeep } from "../../api/outbox/useOutbox";
@@ -8,9 +7,9 @@ import { Page } from "../../parts/Page";
 import { WaitingList } from "../../parts/WaitingList";
 import classes from "./Hunts.module.css";
 import { Marks } from "./Marks";
-import { NextPlace } from "./NextPlace";
+import { NextPlace, OnItsWay } from "./NextPlace";
 import { RunDown } from "./RunDown";
-import { KINDS, STATES } from "./words";
+import { STATES } from "./words";
 
 export function HuntPlace() {
   const { huntId = "" } = useParams();
@@ -23,12 +22,13 @@ export function HuntPlace() {
 /** What to do next, and beside it the run with what each part is suspected. */
 function Hunting({ hunt, lost }: { hunt: Hunt; lost: boolean }) {
   const { keep, waiting } = useKeep("hunt-event", hunt.id, hunt.title);
-  const last = hunt.seen.at(-1);
+  const { last } = hunt;
+  const onItsWay = waiting.taken.at(-1);
   const isOver = hunt.state === "closed";
   return (
     <Page
       title={hunt.title}
-      under={`${hunt.site.name}. ${hunt.happened}; hunting ${KINDS[hunt.kind]}.`}
+      under={`${hunt.site.name}. ${hunt.happened}; hunting ${hunt.hunted}.`}
       back={["/hunts", "Hunt"]}
     >
       {lost && (
@@ -38,18 +38,18 @@ function Hunting({ hunt, lost }: { hunt: Hunt; lost: boolean }) {
       )}
       <div className={classes.hunt}>
         <section className={classes.next} aria-label="What comes next">
-          <NextPlace hunt={hunt} keep={keep} />
+          {onItsWay ? <OnItsWay hunt={hunt} said={onItsWay.said} /> : <NextPlace hunt={hunt} keep={keep} />}
           <WaitingList waiting={waiting} />
-          {last && !isOver && (
-            <Button
-              variant="default"
+          {last && !onItsWay && (
+            <button
+              type="button"
               className={classes.back}
               onClick={() =>
                 keep({ kind: "taken-back", entry: { event: last.event } }, `Taken back: ${last.text}`)
               }
             >
               Take back “{last.text}”
-            </Button>
+            </button>
           )}
           {hunt.seen.length > 0 && (
             <details className={classes.fold}>

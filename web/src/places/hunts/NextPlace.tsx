@@ -4,7 +4,7 @@ import type { Hunt } from "../../api/client";
 import type { HuntBody } from "../../api/outbox/waiting";
 import classes from "./Hunts.module.css";
 import { OhmsSeen, VoltsSeen } from "./Numbers";
-import { percent, sentence, TASKS } from "./words";
+import { percent, sentence } from "./words";
 
 export type KeepSeen = (body: HuntBody, said: string) => string;
 
@@ -16,14 +16,14 @@ export function NextPlace({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {
     keep({ kind: "seen", entry: entry as HuntBody["entry"] }, said);
   return (
     <>
-      <h2 className={classes.where}>
-        {TASKS[next.do]} {hunt.next_name}
-      </h2>
+      <h2 className={classes.where}>{sentence(hunt.next_title)}</h2>
       <p>
         <strong>{next.expected_minutes} min</strong> still to come
         {hunt.saved_minutes > 0 && `, ${hunt.saved_minutes} fewer than in order`}.
       </p>
+      {hunt.seen.length === 0 && <p className={classes.first}>{hunt.first}</p>}
       {hunt.advice && <p className={classes.first}>{hunt.advice}</p>}
+      <Joints hunt={hunt} />
       <ol className={classes.steps}>
         {hunt.steps.map((step) => (
           <li key={step}>{step}</li>
@@ -42,7 +42,7 @@ export function NextPlace({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {
             >
               <strong>{sentence(outcome.when)}</strong>
               <span className="quiet">
-                {percent(outcome.share)}
+                {outcome.share < 1 && percent(outcome.share)}
                 {thenOf(hunt, outcome.when)}
               </span>
             </button>
@@ -53,11 +53,36 @@ export function NextPlace({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {
         <p>{next.why}</p>
       </details>
       {hunt.kind === "poor-joint" && next.do === "measure" && (
-        <VoltsSeen hunt={hunt} at={next.at} seen={seen} />
+        <VoltsSeen key={next.at} hunt={hunt} at={next.at} seen={seen} />
       )}
       {hunt.kind === "short" && <OhmsSeen hunt={hunt} seen={seen} />}
     </>
   );
+}
+
+/** What was just told is not at the server yet: what follows from it is known already, and nothing is told twice. */
+export function OnItsWay({ hunt, said }: { hunt: Hunt; said: string }) {
+  const then = hunt.ahead.find((one) => said.endsWith(`: ${one.when}`))?.then;
+  return (
+    <div aria-live="polite">
+      <h2 className={classes.where}>Recorded</h2>
+      <p>{said}.</p>
+      {then && (
+        <p>
+          Then: <strong>{then}</strong>.
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Poor joints that were measured. */
+function Joints({ hunt }: { hunt: Hunt }) {
+  return hunt.joints.map((joint) => (
+    <p key={joint}>
+      <strong>{joint}</strong>
+    </p>
+  ));
 }
 
 function thenOf(hunt: Hunt, when: string) {
@@ -67,15 +92,17 @@ function thenOf(hunt: Hunt, when: string) {
 
 /** Whether the circuit is proved dead, where a hand goes in. */
 function ProofLine({ hunt }: { hunt: Hunt }) {
-  const task = hunt.answer.next?.do;
-  if (hunt.kind !== "short" && task !== "open") return null;
+  const handGoesIn = hunt.kind === "short" || hunt.answer.next?.do === "open" || hunt.state === "found";
+  if (!handGoesIn) return null;
   if (hunt.proof && hunt.proof_state === "dead")
     return (
       <p>
         <Link to={`/prove-dead/${hunt.proof}`}>Proved dead</Link>, as long as its proof stands.
       </p>
     );
-  const to = hunt.proof ? `/prove-dead/${hunt.proof}` : `/prove-dead/new?circuit=${hunt.circuit.id}`;
+  const to = hunt.proof
+    ? `/prove-dead/${hunt.proof}`
+    : `/prove-dead/new?site=${hunt.site.id}&circuit=${hunt.circuit.id}`;
   return (
     <p className={classes.first}>
       Treat as live: this circuit is not proved dead. <Link to={to}>Prove dead</Link>
@@ -94,11 +121,13 @@ function Over({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {
       {hunt.state === "contradictory" && <p role="alert">{hunt.said}</p>}
       {hunt.state === "clear" && <p>{sentence(hunt.said)}.</p>}
       {hunt.advice && <p className={classes.first}>{hunt.advice}</p>}
+      <Joints hunt={hunt} />
       <ol className={classes.steps}>
         {hunt.steps.map((step) => (
           <li key={step}>{step}</li>
         ))}
       </ol>
+      {hunt.state === "found" && <ProofLine hunt={hunt} />}
       {hunt.state === "found" && (
         <Button size="lg" onClick={() => keep({ kind: "mended", entry: {} }, "Mended")}>
           Mended

@@ -1,17 +1,24 @@
 import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Hunt } from "../../api/client";
+import { usePractice } from "../../api/queries";
 import { typedNumber } from "../../reading/typedNumber";
 import classes from "./Hunts.module.css";
 
 type Seen = (entry: object, said: string) => void;
-const PAIRS = ["L-N", "L-PE", "N-PE"];
+const PAIRS = [
+  ["L", "N"],
+  ["L", "PE"],
+  ["N", "PE"],
+] as const;
 
 /** Volts at a box under a known load at the far end. */
 export function VoltsSeen({ hunt, at, seen }: { hunt: Hunt; at: string; seen: Seen }) {
-  const [typed, type] = useState<Record<string, string>>({});
+  const [typed, type] = useState<Record<string, string>>({ load: `${hunt.load_a ?? ""}` });
+  const letters = usePractice(hunt.practice)?.letters ?? {};
+  const keys = PAIRS.map((pair) => pair.join("-"));
   const volts = Object.fromEntries(
-    PAIRS.filter((pair) => typed[pair]).map((pair) => [pair, typedNumber(typed[pair] ?? "")]),
+    keys.filter((key) => typed[key]).map((key) => [key, typedNumber(typed[key] ?? "")]),
   );
   const load_a = typedNumber(typed.load ?? "");
   const load_at = hunt.points.at(-1)?.id;
@@ -28,12 +35,14 @@ export function VoltsSeen({ hunt, at, seen }: { hunt: Hunt; at: string; seen: Se
       className={classes.numbers}
       onSubmit={(event) => {
         event.preventDefault();
-        seen({ at, volts, load_a, load_at }, `${hunt.next_name}: ${Object.keys(volts).join(", ")}`);
+        seen({ at, volts, load_a, load_at }, `${hunt.next_name}: ${Object.keys(volts).length} voltages`);
         type({ load: typed.load ?? "" });
       }}
     >
       {PAIRS.map((pair) => (
-        <span key={pair}>{field(pair, `${pair.replace("-", " to ")}, V`)}</span>
+        <span key={pair.join()}>
+          {field(pair.join("-"), `${pair.map((one) => letters[one] ?? one).join(" to ")}, V`)}
+        </span>
       ))}
       {field("load", "Load at the far end, A")}
       <Button type="submit" size="lg" disabled={Object.keys(volts).length === 0 || !load_a}>

@@ -1,9 +1,9 @@
-/** How a hunt's states and tasks are called. */
+/** How a hunt is said where it is short. */
 
 import type { HuntLine } from "../../api/client";
 
 export const STATES: Record<HuntLine["state"], { name: string; sign: string }> = {
-  hunting: { name: "Hunting", sign: "…" },
+  hunting: { name: "Hunting", sign: "◎" },
   found: { name: "Found", sign: "●" },
   clear: { name: "Clear", sign: "○" },
   contradictory: { name: "Contradicts itself", sign: "≠" },
@@ -11,15 +11,18 @@ export const STATES: Record<HuntLine["state"], { name: string; sign: string }> =
   closed: { name: "Closed", sign: "✓" },
 };
 
-export const TASKS: Record<string, string> = { open: "Open", probe: "Measure at", measure: "Measure at" };
-
-export const KINDS: Record<HuntLine["kind"], string> = {
-  short: "a short or an earth fault",
-  open: "an open conductor",
-  "poor-joint": "a poor joint",
-};
-
 export const percent = (share: number) =>
   share === 0 ? "" : share < 0.01 ? "under 1 %" : `${Math.round(100 * share)} %`;
 
 export const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+
+export type Conductor = "L" | "N" | "PE";
+const PAIRS: Conductor[][] = [
+  ["L", "N"],
+  ["L", "PE"],
+  ["N", "PE"],
+];
+
+/** The pairs to choose from, the usual one first; none where nothing is measured between two. */
+export const pairsOf = (usual: Conductor[]): Conductor[][] =>
+  usual.length === 0 ? [] : [usual, ...PAIRS.filter((pair) => pair.join() !== usual.join())];

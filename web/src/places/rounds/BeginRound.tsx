@@ -1,20 +1,18 @@
-import { Button, NativeSelect, Text } from "@mantine/core";
+import { NativeSelect } from "@mantine/core";
 import { useRef, useState } from "react";
-import { Link, useNavigate, useSearchParams } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import client, { answer, type Site } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useNamedTester } from "../../api/lastTester";
 import { useSite, useSitesInUse, useTesters } from "../../api/queries";
 import { ROUND } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
-import starting from "../../parts/Begin.module.css";
+import { BeginForm } from "../../parts/BeginForm";
 import { Failure } from "../../parts/Failure";
 import { HeldTester } from "../../parts/HeldTester";
-import { Page } from "../../parts/Page";
 import { SiteChoice } from "../../parts/SiteChoice";
 import { circuitsOf } from "../site/circuits";
 import { roomsOf } from "../site/rooms";
-import classes from "./Rounds.module.css";
 
 /** Which outlets, and what with. */
 export function BeginRound() {
@@ -52,60 +50,43 @@ export function BeginRound() {
   if (sites.isError && !sites.data) return <Failure error={sites.error} retry={() => sites.refetch()} />;
   const plugsIn = tester?.plugs_in ?? false;
   return (
-    <Page title="Begin a round" back={["/rounds", "Rounds"]} busy={sites.isPending}>
-      <form
-        className={starting.form}
-        onSubmit={(event) => {
-          event.preventDefault();
-          begin.mutate(undefined, { onSuccess: (round) => navigate(`/rounds/${round.id}`) });
+    <BeginForm
+      title="Begin a round"
+      back={["/rounds", "Rounds"]}
+      sites={sites.data?.length}
+      needs="outlets"
+      ready={where !== "" && held.named && !testers.isPending}
+      pending={begin.isPending}
+      error={begin.error}
+      onBegin={() => begin.mutate(undefined, { onSuccess: (round) => navigate(`/rounds/${round.id}`) })}
+    >
+      <SiteChoice
+        sites={sites.data ?? []}
+        chosen={siteId}
+        onChoose={(chosen) => {
+          setSite(chosen);
+          setWhere("");
         }}
-      >
-        <SiteChoice
-          sites={sites.data ?? []}
-          chosen={siteId}
-          onChoose={(chosen) => {
-            setSite(chosen);
-            setWhere("");
-          }}
-        />
-        <NativeSelect
-          label="Circuit or room"
-          value={where}
-          onChange={(event) => setWhere(event.currentTarget.value)}
-          disabled={!site.data}
-          data={[{ value: "", label: "Choose which outlets" }, ...(site.data ? placesOf(site.data) : [])]}
-        />
-        <HeldTester
-          testers={goesRound}
-          held={tester?.id ?? null}
-          named={held.named}
-          onName={held.name}
-          description={
-            plugsIn
-              ? "Plug it in at every outlet. Where its button suits the device, one presses and another watches the board."
-              : "Every pair of contacts at every outlet."
-          }
-        />
-        {begin.error && (
-          <Text role="alert" className={classes.wrong}>
-            {begin.error.problems.map((p) => p.text).join(" ")}
-          </Text>
-        )}
-        {sites.data?.length === 0 && (
-          <Text>
-            There is no site yet. <Link to="/sites">Add one</Link> with its circuits and outlets first.
-          </Text>
-        )}
-        <Button
-          type="submit"
-          className={starting.main}
-          disabled={!where || !held.named || testers.isPending}
-          loading={begin.isPending}
-        >
-          Begin
-        </Button>
-      </form>
-    </Page>
+      />
+      <NativeSelect
+        label="Circuit or room"
+        value={where}
+        onChange={(event) => setWhere(event.currentTarget.value)}
+        disabled={!site.data}
+        data={[{ value: "", label: "Choose which outlets" }, ...(site.data ? placesOf(site.data) : [])]}
+      />
+      <HeldTester
+        testers={goesRound}
+        held={tester?.id ?? null}
+        named={held.named}
+        onName={held.name}
+        description={
+          plugsIn
+            ? "Plug it in at every outlet. Where its button suits the device, one presses and another watches the board."
+            : "Every pair of contacts at every outlet."
+        }
+      />
+    </BeginForm>
   );
 }
 
