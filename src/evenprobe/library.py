@@ -26,6 +26,7 @@ from evenprobe.formats.answers import (
     ChainHuntOut,
     FitnessOut,
     ForecastOut,
+    GuidedHuntOut,
     HuntOut,
     IsolationOut,
     NetworkOut,
@@ -34,7 +35,7 @@ from evenprobe.formats.answers import (
     SurveyOut,
     TestsOut,
 )
-from evenprobe.formats.circuits import ChainFile, MapFile
+from evenprobe.formats.circuits import ChainFile, GuidedFile, MapFile
 from evenprobe.interpretation import ensemble_for, forecast, what_supply
 from evenprobe.interpretation import interpret as interpret_point
 from evenprobe.isolation import isolation
@@ -190,7 +191,7 @@ def judge(tests: Content | TestsFile) -> TestsOut:
 
 
 def hunt(circuit: Content | CircuitFile) -> HuntOut:
-    """Where a fault on a run, a chain or a board can still be, and where to look next.
+    """Where a fault on a run, a chain or a board can still be, or how far a guided hunt is, and what comes next.
 
     Parameters
     ----------
@@ -199,7 +200,7 @@ def hunt(circuit: Content | CircuitFile) -> HuntOut:
 
     Returns
     -------
-    RunHuntOut, ChainHuntOut or BoardMapOut
+    RunHuntOut, ChainHuntOut, BoardMapOut or GuidedHuntOut
         By what is hunted. Minutes, metres, ohms and watts.
 
     Raises
@@ -224,4 +225,6 @@ def hunt(circuit: Content | CircuitFile) -> HuntOut:
         return ChainHuntOut.of(file.hunted())
     if isinstance(file, MapFile):
         return BoardMapOut.of(file.hunted())
+    if isinstance(file, GuidedFile):
+        return GuidedHuntOut.of(file.practice, file.hunted())
     return RunHuntOut.of(file.run, file.hunted())

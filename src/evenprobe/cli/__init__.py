@@ -58,7 +58,7 @@ def _parser() -> argparse.ArgumentParser:
     command("solve", "two-point equivalents of an explicit network", "NETWORK")
     command("fit", "is this tester fit for this task", "KIT")
     command("isolate", "state of a proof of isolation", "LOG")
-    command("hunt", "where to open next: shorts, opens, poor joints, chains, board maps", "CIRCUIT")
+    command("hunt", "where to open next: shorts, opens, poor joints, chains, board maps; guided hunts", "CIRCUIT")
     command("judge", "dead tests, residual-current tests, components against limits", "TESTS")
     return parser
 

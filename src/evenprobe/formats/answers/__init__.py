@@ -3,7 +3,8 @@
 from evenprobe.formats.answers.capabilities import CapabilitiesOut
 from evenprobe.formats.answers.fitness import FindingOut, FitnessOut, LinkOut, RatingOut
 from evenprobe.formats.answers.forecast import ForecastOut
-from evenprobe.formats.answers.hunt import BoardMapOut, ChainHuntOut, HuntOut, RunHuntOut
+from evenprobe.formats.answers.guided import GuidedHuntOut
+from evenprobe.formats.answers.hunt import BoardMapOut, ChainHuntOut, RunHuntOut
 from evenprobe.formats.answers.interpretation import UNKNOWN, BesideWiringOut, InterpretationOut, SurveyOut
 from evenprobe.formats.answers.isolation import IsolationOut
 from evenprobe.formats.answers.limits import LimitOut, OutcomeOut
@@ -12,6 +13,8 @@ from evenprobe.formats.answers.network import EquivalentOut, NetworkOut
 from evenprobe.formats.answers.supplies import SuppliesOut
 from evenprobe.formats.answers.sweeps import SweepOut
 from evenprobe.formats.answers.tests import TestsOut
+
+HuntOut = RunHuntOut | ChainHuntOut | BoardMapOut | GuidedHuntOut
 
 __all__ = [
     "UNKNOWN",
@@ -24,6 +27,7 @@ __all__ = [
     "FindingOut",
     "FitnessOut",
     "ForecastOut",
+    "GuidedHuntOut",
     "HuntOut",
     "InterpretationOut",
     "IsolationOut",

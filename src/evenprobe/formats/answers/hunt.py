@@ -223,6 +223,3 @@ class BoardMapOut(Answer):
             next=following,
             contradiction=ContradictionOut.of(board.contradiction),
         )
-
-
-HuntOut = RunHuntOut | ChainHuntOut | BoardMapOut

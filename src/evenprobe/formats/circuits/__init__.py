@@ -6,9 +6,12 @@ from typing import Any
 from evenprobe.entries import FormatError
 from evenprobe.formats.circuits.board import MapFile
 from evenprobe.formats.circuits.chain import ChainFile
+from evenprobe.formats.circuits.guided import GuidedFile, ProtectiveOutletFile, TingleFile, TrippedFile
 from evenprobe.formats.circuits.run import OpenFile, PoorJointFile, ShortFile
 
-CircuitFile = ShortFile | OpenFile | PoorJointFile | ChainFile | MapFile
+CircuitFile = (
+    ShortFile | OpenFile | PoorJointFile | ChainFile | MapFile | TrippedFile | ProtectiveOutletFile | TingleFile
+)
 
 _BY_HUNT: dict[str, type[CircuitFile]] = {
     "short": ShortFile,
@@ -16,6 +19,9 @@ _BY_HUNT: dict[str, type[CircuitFile]] = {
     "poor-joint": PoorJointFile,
     "chain": ChainFile,
     "map": MapFile,
+    "tripped-device": TrippedFile,
+    "protective-outlet": ProtectiveOutletFile,
+    "tingle": TingleFile,
 }
 
 
@@ -51,4 +57,13 @@ def circuit_file(content: Any) -> type[CircuitFile]:
     return _BY_HUNT[hunt]
 
 
-__all__ = ["ChainFile", "CircuitFile", "MapFile", "OpenFile", "PoorJointFile", "ShortFile", "circuit_file"]
+__all__ = [
+    "ChainFile",
+    "CircuitFile",
+    "GuidedFile",
+    "MapFile",
+    "OpenFile",
+    "PoorJointFile",
+    "ShortFile",
+    "circuit_file",
+]
