@@ -1,5 +1,6 @@
 """Hunts over HTTP."""
 
+from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
@@ -8,13 +9,14 @@ from ninja import Router
 from base.problems import Problems
 from crews.services import crew_of
 from evenprobe.practices import PRACTICES
-from hunts.presenters import intake_in, lines_of, shown
-from hunts.services import TOLD, begin, hunt_of, hunts_of, keep
+from hunts.presenters.intake import intake_in
+from hunts.presenters.lines import lines_of, shown
+from hunts.services import TOLD, Begun, begin, hunt_of, hunts_of, keep
 from hunts.shapes import HuntEventIn, HuntIn, HuntLine, HuntOut, IntakeOut
-from sites.models import Circuit
-from sites.services import find
+from sites.services import site_of
 
 router = Router(tags=["hunts"])
+_ASKED = ("between", "chain", "ways", "outlets", "fixed_on", "fixed_off")
 
 
 @router.get("/hunts", response=list[HuntLine])
@@ -23,10 +25,9 @@ def hunts(request: HttpRequest) -> list[HuntLine]:
     return lines_of(hunts_of(crew_of(request)))
 
 
-@router.get("/circuits/{circuit_id}/hunts/intake", response={200: IntakeOut, 404: Problems})
-def intake(request: HttpRequest, circuit_id: UUID) -> IntakeOut:
-    circuit = find(crew_of(request), Circuit, circuit_id)
-    return intake_in(PRACTICES[circuit.board.supply.site.practice])
+@router.get("/sites/{site_id}/hunts/intake", response={200: IntakeOut, 404: Problems})
+def intake(request: HttpRequest, site_id: UUID) -> IntakeOut:
+    return intake_in(PRACTICES[site_of(crew_of(request), site_id).practice])
 
 
 @router.get("/hunts/{hunt_id}", response={200: HuntOut, 404: Problems}, by_alias=True)
@@ -37,8 +38,10 @@ def one_hunt(request: HttpRequest, hunt_id: UUID) -> HuntOut:
 @router.put("/hunts/{hunt_id}", response={200: HuntOut, 404: Problems, 409: Problems, 422: Problems}, by_alias=True)
 def begin_hunt(request: HttpRequest, hunt_id: UUID, data: HuntIn) -> HuntOut:
     told = {key: text for key in TOLD if (text := getattr(data, key).strip())}
-    what = data.circuit, data.happened, data.kind, data.between, told
-    return shown(begin(crew_of(request), request.user, hunt_id, *what))
+    sent: dict[str, Any] = data.dict(exclude_none=True)
+    asked = {key: sent[key] for key in _ASKED if sent.get(key)}
+    begun = Begun(data.circuit, data.board, data.happened, data.kind, told, asked)
+    return shown(begin(crew_of(request), request.user, hunt_id, begun))
 
 
 @router.put(

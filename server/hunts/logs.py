@@ -3,13 +3,10 @@
 from collections.abc import Iterable
 from typing import Any
 
-from evenprobe.formats import FormatError, circuit_file, parse
-from evenprobe.formats.circuits import OpenFile, PoorJointFile, ShortFile
-from evenprobe.hunting.intake import MARKS
+from evenprobe.formats import CircuitFile, circuit_file, parse
+from evenprobe.hunting.intake import HUNTED, MARKS
 from evenprobe.hunting.run import BOARD
 from hunts.models import Hunt, HuntEvent
-
-RunFile = ShortFile | OpenFile | PoorJointFile
 
 
 def stands(events: Iterable[HuntEvent]) -> list[HuntEvent]:
@@ -23,15 +20,21 @@ def content_of(hunt: Hunt, standing: Iterable[HuntEvent]) -> dict[str, Any]:
     """The circuit file of it."""
     standing = list(standing)
     seen = [e.entry for e in standing if e.kind == HuntEvent.Kind.SEEN]
-    marks = {e.entry["point"]: e.entry for e in standing if e.kind == HuntEvent.Kind.MARKED}
     return {
         "format": "even-probe/circuit",
         "version": 1,
         "practice": hunt.site.practice,
         "hunt": hunt.kind,
-        **hunt.run,
-        "points": [_marked(point, marks.get(point["id"])) for point in hunt.run["points"]],
+        **hunt.layout,
+        **(_on_the_run(hunt, standing, seen) if HUNTED[hunt.kind].along == "run" else {}),
         "seen": seen,
+    }
+
+
+def _on_the_run(hunt: Hunt, standing: Iterable[HuntEvent], seen: list[dict[str, Any]]) -> dict[str, Any]:
+    marks = {e.entry["point"]: e.entry for e in standing if e.kind == HuntEvent.Kind.MARKED}
+    return {
+        "points": [_marked(point, marks.get(point["id"])) for point in hunt.layout["points"]],
         "standing_at": seen[-1].get("at", BOARD) if seen else BOARD,
     }
 
@@ -47,9 +50,6 @@ def _marked(point: dict[str, Any], entry: dict[str, Any] | None) -> dict[str, An
     return found
 
 
-def file_of(content: dict[str, Any]) -> RunFile:
+def file_of(content: dict[str, Any]) -> CircuitFile:
     """Raises FormatError for what cannot be."""
-    found = parse(circuit_file(content), content)
-    if not isinstance(found, RunFile):
-        raise FormatError([("hunt", "is not along a run")])
-    return found
+    return parse(circuit_file(content), content)

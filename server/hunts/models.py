@@ -1,4 +1,4 @@
-"""Hunts: what happened, along which run, and what was seen, append-only. Where the fault can still be is derived."""
+"""Hunts: what happened, along what, and what was seen, append-only. Where the fault can still be is derived."""
 
 import uuid
 from typing import Any
@@ -7,23 +7,25 @@ from django.conf import settings
 from django.db import models
 
 from base.append_only import Told
-from sites.models import Circuit, Site
+from sites.models import Board, Circuit, Site
 
 
 class Hunt(models.Model):
-    """Along a circuit's run as it was when the hunt began.
+    """Along a circuit, or over a board, as it was when the hunt began.
 
-    `kind`: what is hunted, as a circuit file says it. `told`: the intake. `run`: points, conductor and between, as a
-    circuit file has them; `names`: of those points then, by id.
+    `kind`: what is hunted, as a circuit file says it. `told`: the intake; `asked`: what else it was begun with.
+    `layout`: what a circuit file has beside what was seen; `names`: of what is in it by id, then.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     site = models.ForeignKey(Site, on_delete=models.PROTECT, related_name="hunts")
-    circuit = models.ForeignKey(Circuit, on_delete=models.PROTECT, related_name="hunts")
+    circuit = models.ForeignKey(Circuit, null=True, on_delete=models.PROTECT, related_name="hunts")
+    board = models.ForeignKey(Board, on_delete=models.PROTECT, related_name="hunts")
     kind = models.CharField(max_length=20)
     happened = models.CharField(max_length=40)
     told: Any = models.JSONField(default=dict)
-    run: Any = models.JSONField()
+    asked: Any = models.JSONField(default=dict)
+    layout: Any = models.JSONField()
     names: Any = models.JSONField(default=dict)
     begun_at = models.DateTimeField()
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
@@ -33,7 +35,7 @@ class Hunt(models.Model):
         ordering = ["-begun_at"]
 
     def __str__(self) -> str:
-        return self.circuit.name
+        return str(self.circuit or self.board)
 
 
 class HuntEvent(Told):
@@ -47,6 +49,7 @@ class HuntEvent(Told):
         TAKEN_BACK = "taken-back"
         MARKED = "marked"
         MENDED = "mended"
+        SCHEDULED = "scheduled"
         CLOSED = "closed"
 
     hunt = models.ForeignKey(Hunt, on_delete=models.PROTECT, related_name="events")

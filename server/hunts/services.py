@@ -1,6 +1,6 @@
 """Beginning a hunt and recording what is seen on it. Append-only; a retry is the same record, not a second."""
 
-from collections.abc import Sequence
+from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -14,23 +14,36 @@ from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import FormatError
 from evenprobe.hunting.intake import HAPPENED, HUNTED, MARKS
-from evenprobe.hunting.run import BOARD
+from hunts.layouts import laid_out
 from hunts.logs import content_of, file_of, stands
 from hunts.models import Hunt, HuntEvent
-from sites.models import Circuit
+from hunts.write_back import written_back
+from sites.models import Board, Circuit
 from sites.services import find
 
-_UNKNOWN_LENGTH_M = 8.0
-"""Of a stretch that nobody measured."""
 _LONGEST_TOLD = 400
 TOLD = ("also_dead", "done_last", "note")
+_NOTED = (HuntEvent.Kind.MENDED, HuntEvent.Kind.CLOSED, HuntEvent.Kind.SCHEDULED)
+"""Events that may have a note and nothing beside it."""
+
+
+@dataclass(frozen=True)
+class Begun:
+    """With what a hunt is begun: on a circuit, or over a board; what happened, and what is asked besides."""
+
+    circuit: UUID | None
+    board: UUID | None
+    happened: str
+    kind: str
+    told: dict[str, str]
+    asked: dict[str, Any] = field(default_factory=dict)
 
 
 def hunts_of(crew: Crew) -> QuerySet[Hunt]:
     return (
         Hunt.objects.filter(site__crew=crew)
-        .select_related("site", "circuit")
-        .prefetch_related("events", "circuit__points")
+        .select_related("site", "circuit", "board")
+        .prefetch_related("events", "board__circuits__points")
     )
 
 
@@ -42,42 +55,33 @@ def hunt_of(crew: Crew, hunt_id: UUID) -> Hunt:
 
 
 @transaction.atomic
-def begin(
-    crew: Crew,
-    author: Author,
-    hunt_id: UUID,
-    circuit_id: UUID,
-    happened: str,
-    kind: str,
-    between: Sequence[str] | None,
-    told: dict[str, str],
-) -> Hunt:
-    """Set out along a circuit's run. The same id with the same content again changes nothing."""
-    circuit = find(crew, Circuit, circuit_id)
-    site = circuit.board.supply.site
-    if happened not in HAPPENED:
-        raise Refused(("happened", f"must be one of {', '.join(HAPPENED)}"))
-    if kind not in HAPPENED[happened].hunts or kind not in HUNTED:
-        raise Refused(("kind", f"must be one of {', '.join(HAPPENED[happened].hunts)}"))
-    between = between or HUNTED[kind].between or ("L", "PE")
-    too_long = [key for key, text in told.items() if len(text) > _LONGEST_TOLD]
-    if too_long:
-        raise Refused((too_long[0], f"is longer than {_LONGEST_TOLD} characters"))
+def begin(crew: Crew, author: Author, hunt_id: UUID, begun: Begun) -> Hunt:
+    """Set out. The same id with the same content again changes nothing."""
+    _check_begun(begun)
+    circuit = find(crew, Circuit, begun.circuit) if begun.circuit else None
+    board = circuit.board if circuit else find(crew, Board, begun.board)  # type: ignore[arg-type]
+    site = board.supply.site
     existing = Hunt.objects.filter(id=hunt_id).first()
     if existing is not None:
-        same = (existing.circuit_id, existing.happened, existing.kind, existing.told, existing.run["between"])
-        if existing.site.crew_id != crew.id or same != (circuit.id, happened, kind, told, list(between)):
+        was = Begun(
+            existing.circuit_id, None if existing.circuit_id else existing.board_id,
+            existing.happened, existing.kind, existing.told, existing.asked,
+        )  # fmt: skip
+        if existing.site.crew_id != crew.id or was != begun:
             raise Refused(("id", "this id already belongs to another hunt"), status=409)
         return hunt_of(crew, hunt_id)
+    laid = laid_out(begun.kind, board, circuit, begun.asked)
     found = Hunt(
         id=hunt_id,
         site=site,
         circuit=circuit,
-        kind=kind,
-        happened=happened,
-        told=told,
-        run=_run_of(circuit, between),
-        names={str(point.id): point.name for point in circuit.points.all()},
+        board=board,
+        kind=begun.kind,
+        happened=begun.happened,
+        told=begun.told,
+        asked=begun.asked,
+        layout=laid.content,
+        names=laid.names,
         begun_at=timezone.now(),
         by=person_of(author),
         by_name=name_of(author),
@@ -85,24 +89,30 @@ def begin(
     try:
         file_of(content_of(found, []))
     except FormatError as error:
-        raise Refused(*((_of_the_circuit(path), text) for path, text in error.problems)) from None
+        raise Refused(*((_of_the_form(begun.kind, path), text) for path, text in error.problems)) from None
     found.save(force_insert=True)
     return hunt_of(crew, hunt_id)
 
 
-def _of_the_circuit(path: str) -> str:
-    return "circuit" if path.startswith(("points", "conductor")) else path
+def _check_begun(begun: Begun) -> None:
+    if begun.happened not in HAPPENED:
+        raise Refused(("happened", f"must be one of {', '.join(HAPPENED)}"))
+    if begun.kind not in HAPPENED[begun.happened].hunts or begun.kind not in HUNTED:
+        raise Refused(("kind", f"must be one of {', '.join(HAPPENED[begun.happened].hunts)}"))
+    needed = "board" if HUNTED[begun.kind].along == "board" else "circuit"
+    if (begun.board is None) is (needed == "board") or (begun.circuit is None) is (needed == "circuit"):
+        raise Refused((needed, f"this is hunted on a {needed}: say which, and nothing beside it"))
+    too_long = [key for key, text in begun.told.items() if len(text) > _LONGEST_TOLD]
+    if too_long:
+        raise Refused((too_long[0], f"is longer than {_LONGEST_TOLD} characters"))
 
 
-def _run_of(circuit: Circuit, between: Sequence[str]) -> dict[str, Any]:
-    """The circuit's points in cable order, each after the one before."""
-    points, before, at_m = [], BOARD, 0.0
-    for point in circuit.points.filter(retired_at=None):
-        length = _UNKNOWN_LENGTH_M if point.length_m is None else max(0.0, point.length_m - at_m)
-        points.append({"id": str(point.id), "after": before, "length_m": round(length, 2)})
-        before, at_m = str(point.id), at_m + length
-    conductor = {"conductor": circuit.conductor} if circuit.conductor else {}
-    return {"points": points, "between": list(between), **conductor}
+def _of_the_form(kind: str, path: str) -> str:
+    """Which entry of the form a problem of the circuit file comes from."""
+    along = HUNTED[kind].along
+    if along == "chain":
+        return f"chain.{path}"
+    return "circuit" if along != "board" and path.startswith(("points", "conductor", "rated_a", "residual")) else path
 
 
 @transaction.atomic
@@ -130,6 +140,7 @@ def keep(
     )  # fmt: skip
     _check(found, event)
     event.save(force_insert=True)
+    written_back(crew, hunt_of(crew, hunt_id), event)
     return hunt_of(crew, hunt_id)
 
 
@@ -143,7 +154,7 @@ def _check(hunt: Hunt, event: HuntEvent) -> None:
         return
     if event.kind == HuntEvent.Kind.MARKED:
         _check_mark(hunt, entry)
-    if event.kind in (HuntEvent.Kind.MENDED, HuntEvent.Kind.CLOSED):
+    if event.kind in _NOTED:
         note = entry.get("note", "")
         if set(entry) - {"note"} or not isinstance(note, str) or len(note) > _LONGEST_TOLD:
             raise Refused(("entry.note", f"must be text of up to {_LONGEST_TOLD} characters, and nothing beside it"))
@@ -157,7 +168,9 @@ def _check(hunt: Hunt, event: HuntEvent) -> None:
 
 
 def _check_mark(hunt: Hunt, entry: dict[str, Any]) -> None:
-    if entry.get("point") not in {point["id"] for point in hunt.run["points"]}:
+    if HUNTED[hunt.kind].along != "run":
+        raise Refused(("kind", "marks are of boxes along a run"))
+    if entry.get("point") not in {point["id"] for point in hunt.layout["points"]}:
         raise Refused(("entry.point", "is no point of this run"))
     for key in ("box", "cable"):
         if key in entry and entry[key] not in MARKS:

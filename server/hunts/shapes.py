@@ -9,29 +9,32 @@ from pydantic import Field
 
 from base.shapes import Named, ToldLater
 from evenprobe.entries.documented import Among
-from evenprobe.formats.answers import RunHuntOut
+from evenprobe.formats.answers import ChainHuntOut, GuidedHuntOut, RunHuntOut
+from evenprobe.formats.circuits.chain import ElementEntry
 from evenprobe.formats.words import PracticeWord
 from evenprobe.hunting.findings import HuntState
-from evenprobe.hunting.intake import HAPPENED, HUNTED, MARKS, Conductor
+from evenprobe.hunting.intake import HAPPENED, HUNTED, MARKS, Along, Conductor
 from hunts.models import HuntEvent
+from sites.services import LONGEST_NAME
 
 MENDED, CLOSED = "mended", "closed"
 HappenedWord = Annotated[str, Among(HAPPENED)]
 MarkWord = Annotated[str, Among(MARKS)]
-RunKindWord = Annotated[str, Among(HUNTED)]
+HuntKindWord = Annotated[str, Among(HUNTED)]
 HuntStateWord = Annotated[str, Among((*HuntState, MENDED, CLOSED))]
 
 
 class HuntChoice(Schema):
     """`between`: the usual two conductors; empty where it is not measured between two."""
 
-    id: RunKindWord
+    id: HuntKindWord
     title: str
+    along: Along
     between: list[Conductor]
 
 
 class HappenedOut(Schema):
-    """A row of the intake. `hunts`: what can be hunted for it along a run, the usual first; none yet for some."""
+    """A row of the intake. `hunts`: what can be hunted for it, the usual first."""
 
     id: HappenedWord
     title: str
@@ -56,7 +59,7 @@ class HuntLine(Schema):
     title: str
     site: Named
     happened: str
-    kind: RunKindWord
+    kind: HuntKindWord
     state: HuntStateWord
     said: str
     begun_at: datetime
@@ -100,19 +103,13 @@ class AheadOut(Schema):
     then: str
 
 
-class HuntOut(HuntLine):
-    """`hunted`: what is hunted, in words. `next_title`: what is to be done next, and where, in words.
+class AlongRun(Schema):
+    """`next_title`: what is to be done next, and where, in words. `joints`: poor ones that were measured, in words.
 
-    `steps`: what to do at the next place, or once it is found. `last`: what one tap takes back. `joints`: poor
-    ones that were measured, in words; `load_a`: the load the last volts were under.
+    `load_a`: the load the last volts were under. `ahead`: what comes after each outcome.
     """
 
-    practice: PracticeWord
-    circuit: Named
-    hunted: str
-    first: str
     between: list[Conductor]
-    told: dict[str, str]
     answer: RunHuntOut
     next_title: str
     next_name: str
@@ -120,20 +117,109 @@ class HuntOut(HuntLine):
     advice: str
     joints: list[str]
     load_a: float | None
-    steps: list[str]
     points: list[HuntPoint]
+    ahead: list[AheadOut]
+
+
+class ChainElement(Schema):
+    """`volts`: of the joint after it against the return, where it was measured."""
+
+    id: str
+    name: str
+    kind: str
+    closed: bool
+    share: float
+    volts: float | None
+
+
+class AlongChain(Schema):
+    """`elements`: the feed first."""
+
+    supply_v: float
+    answer: ChainHuntOut
+    next_name: str
+    advice: str
+    elements: list[ChainElement]
+
+
+class MapRound(Schema):
+    """`left`: how many outlets are to be looked at in it."""
+
+    round: int
+    on: list[str]
+    off: list[str]
+    left: int
+
+
+class MapOutlet(Schema):
+    """`live`: in every round, none where nobody looked. `ways`: that feed it; `odd`: why no single one does."""
+
+    id: str
+    name: str
+    live: list[bool | None]
+    ways: list[str]
+    odd: str
+
+
+class OverBoard(Schema):
+    """`round`: the one to switch now. `scheduled`: whether the schedule was filled with it."""
+
+    rounds: list[MapRound]
+    round: int | None
+    outlets: list[MapOutlet]
+    scheduled: bool
+
+
+class HuntOut(HuntLine):
+    """One of `run`, `chain`, `map` and `guide` is there, by what it goes along; `names`: of a guide's points.
+
+    `hunted`: what is hunted, in words; `happening`: the intake's row. `steps`: what to do at what comes next, or once
+    it is found. `last`: what one tap takes back.
+    """
+
+    practice: PracticeWord
+    circuit: Named | None
+    board: Named
+    hunted: str
+    happening: HappenedWord
+    first: str
+    told: dict[str, str]
+    steps: list[str]
     seen: list[HuntSeen]
     last: HuntSeen | None
-    ahead: list[AheadOut]
     proof: UUID | None
     proof_state: str
+    run: AlongRun | None = None
+    chain: AlongChain | None = None
+    map: OverBoard | None = None
+    guide: GuidedHuntOut | None = None
+    names: dict[str, str] = {}
+
+
+PlaceName = Annotated[str, Field(min_length=1, max_length=LONGEST_NAME)]
+
+
+class ChainIn(Schema):
+    supply_v: float
+    elements: list[ElementEntry]
 
 
 class HuntIn(Schema):
-    circuit: UUID
+    """On a circuit, or, to map it, over a board: `ways` and `outlets` that are not on record, by their names.
+
+    `fixed_on`, `fixed_off`: ways that must stay as they are, by id or by name.
+    """
+
+    circuit: UUID | None = None
+    board: UUID | None = None
     happened: HappenedWord
-    kind: RunKindWord
+    kind: HuntKindWord
     between: Annotated[list[Conductor] | None, Field(min_length=2, max_length=2)] = None
+    chain: ChainIn | None = None
+    ways: list[PlaceName] = []
+    outlets: list[PlaceName] = []
+    fixed_on: list[str] = []
+    fixed_off: list[str] = []
     also_dead: str = ""
     done_last: str = ""
     note: str = ""

@@ -197,5 +197,6 @@ def _line(point: Point, said: dict[str, Any]) -> PointLine:
         length_m=point.length_m,
         length_ft=None if point.length_m is None else figures(point.length_m / FOOT.metres),
         room=point.room,
+        protected_by=point.protected_by,
         **said,
     )

@@ -15,7 +15,7 @@ from crews.services import crew_of
 from evenprobe.formats import InstrumentEntry
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.testers.fitness import attention
-from hunts.presenters import lines_of as hunt_lines
+from hunts.presenters.lines import lines_of as hunt_lines
 from hunts.services import hunts_of
 from hunts.shapes import CLOSED, HuntLine
 from kit.hands import Hands

@@ -91,7 +91,10 @@ class PointsInUse(models.QuerySet["Point"]):
 
 
 class Point(Placed):
-    """`length_m`: cable from the board to here. `terminals`: as the survey format names them."""
+    """`length_m`: cable from the board to here. `terminals`: as the survey format names them.
+
+    `protected_by`: the protective outlet that it is behind, by name.
+    """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     circuit = models.ForeignKey(Circuit, on_delete=models.CASCADE, related_name="points")
@@ -100,6 +103,7 @@ class Point(Placed):
     terminals: Any = models.JSONField()
     length_m = models.FloatField(null=True)
     room = models.CharField(max_length=120, blank=True)
+    protected_by = models.CharField(max_length=120, blank=True)
     position = models.PositiveIntegerField(default=0)
 
     objects = PointsInUse.as_manager()

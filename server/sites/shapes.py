@@ -40,6 +40,7 @@ class PointLine(InShort):
     length_m: float | None
     length_ft: float | None
     room: str
+    protected_by: str
 
 
 class CircuitOut(Schema):

@@ -26,7 +26,7 @@ def told_at(draw, step: Step):
     """Anything a person may tell at a step."""
     choices = list(step.to_tap) + ([None] if step.asks else [])
     outcome = draw(st.sampled_from(choices))
-    named = step.each and (outcome is None or not outcome.of_all)
+    named = step.names or (step.each and (outcome is None or not outcome.of_all))
     name = draw(st.sampled_from(POINTS)) if named else ""
     if outcome is None:
         return Told(step.id, None, name, {each.id: draw(FIGURES[each.unit]) for each in step.asks})

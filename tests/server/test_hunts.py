@@ -32,9 +32,11 @@ def tell(person, run, kind, event_id=None, **entry):
 
 
 def test_what_happened_chooses_the_hunt(anna, run):
-    told = anna.get(f"/circuits/{run['circuit']}/hunts/intake").json()
+    told = anna.get(f"/sites/{run['site']}/hunts/intake").json()
     hunts = {row["id"]: [hunt["id"] for hunt in row["hunts"]] for row in told["happened"]}
-    assert (hunts["trips-at-once"], hunts["dead"], hunts["flicker"]) == (["short"], ["open"], ["poor-joint", "open"])
+    assert hunts["trips-at-once"] == ["tripped-device", "short"]
+    assert (hunts["dead"], hunts["flicker"]) == (["open", "protective-outlet"], ["poor-joint", "open"])
+    assert all(hunts.values())
     assert "GFCI" in next(row["first"] for row in told["happened"] if row["id"] == "dead")
     refused = begin(anna, run, "dead", "short")
     assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, "kind")
@@ -42,18 +44,18 @@ def test_what_happened_chooses_the_hunt(anna, run):
 
 def test_a_short_is_halved_by_what_is_offered_and_ends_mended(anna, run):
     found = begin(anna, run, done_last="hung a shelf").json()
-    assert (found["answer"]["next"]["at"], found["next_title"]) == ("board", "measure at the panel")
+    assert (found["run"]["answer"]["next"]["at"], found["run"]["next_title"]) == ("board", "measure at the panel")
     assert found["told"] == {"done_last": "hung a shelf"}
-    assert [point["name"] for point in found["points"]][:3] == ["the panel", "Box 1", "Box 2"]
+    assert [point["name"] for point in found["run"]["points"]][:3] == ["the panel", "Box 1", "Box 2"]
     truth = 4
     while found["state"] == "hunting":
-        at = found["answer"]["next"]["at"]
+        at = found["run"]["answer"]["next"]["at"]
         number = -1 if at == "board" else run["boxes"].index(at)
         wanted = ("the joint shows", "onward side") if number < truth else ("feed side",)
         if number == truth:
             wanted = ("in this box",)
-        outcome = next(o for o in found["answer"]["next"]["outcomes"] if o["when"] in wanted)
-        assert [a["when"] for a in found["ahead"]] == [o["when"] for o in found["answer"]["next"]["outcomes"]]
+        outcome = next(o for o in found["run"]["answer"]["next"]["outcomes"] if o["when"] in wanted)
+        assert [a["when"] for a in found["run"]["ahead"]] == [o["when"] for o in found["run"]["answer"]["next"]["outcomes"]]
         found = tell(anna, run, "seen", **outcome["seen"]).json()
     assert (found["state"], found["said"]) == ("found", "Box 5")
     assert len(found["seen"]) <= 5
@@ -68,11 +70,11 @@ def test_a_short_is_halved_by_what_is_offered_and_ends_mended(anna, run):
 def test_shares_steps_and_the_way_two_steps_ahead_are_shown(anna, run):
     begin(anna, run)
     found = tell(anna, run, "seen", at="board", onward=True).json()
-    assert sum(p["share"] + p["cable_share"] for p in found["points"]) == pytest.approx(1.0, abs=0.01)
-    assert found["saved_minutes"] > 0
+    assert sum(p["share"] + p["cable_share"] for p in found["run"]["points"]) == pytest.approx(1.0, abs=0.01)
+    assert found["run"]["saved_minutes"] > 0
     assert "prove dead" in found["steps"][0]
-    assert {step["when"] for step in found["ahead"]} == {"feed side", "onward side", "in this box"}
-    assert found["points"][0]["saw"] == ["shows onward"]
+    assert {step["when"] for step in found["run"]["ahead"]} == {"feed side", "onward side", "in this box"}
+    assert found["run"]["points"][0]["saw"] == ["shows onward"]
     assert found["proof"] is None
 
 
@@ -84,11 +86,11 @@ def test_the_proof_of_the_circuit_stands_beside_it(anna, run, proof):
 
 def test_a_mark_makes_a_box_likelier_and_the_last_counts(anna, run):
     begin(anna, run)
-    before = tell(anna, run, "seen", at="board", onward=True).json()["points"][3]["share"]
-    burnt = tell(anna, run, "marked", point=run["boxes"][2], box="burnt", hidden=True).json()["points"][3]
+    before = tell(anna, run, "seen", at="board", onward=True).json()["run"]["points"][3]["share"]
+    burnt = tell(anna, run, "marked", point=run["boxes"][2], box="burnt", hidden=True).json()["run"]["points"][3]
     assert burnt["share"] > 2 * before
     assert (burnt["box_mark"], burnt["hidden"]) == ("burnt", True)
-    renewed = tell(anna, run, "marked", point=run["boxes"][2], box="renewed").json()["points"][3]
+    renewed = tell(anna, run, "marked", point=run["boxes"][2], box="renewed").json()["run"]["points"][3]
     assert renewed["share"] < before
 
 
@@ -98,7 +100,7 @@ def test_what_contradicts_is_kept_and_said_and_one_tap_takes_it_back(anna, run):
     tell(anna, run, "seen", at=run["boxes"][3], feed=False, onward=True)
     event = str(uuid4())
     found = tell(anna, run, "seen", event, at=run["boxes"][1], feed=True, onward=False).json()
-    assert (found["state"], found["answer"]["next"]) == ("contradictory", None)
+    assert (found["state"], found["run"]["answer"]["next"]) == ("contradictory", None)
     assert "Box 4 and what showed at Box 2" in found["said"]
     assert [seen["contradicts"] for seen in found["seen"]] == [False, True, True]
     back = tell(anna, run, "taken-back", event=event).json()
@@ -110,21 +112,21 @@ def test_what_contradicts_is_kept_and_said_and_one_tap_takes_it_back(anna, run):
 def test_an_open_is_halved_by_presence(anna, run):
     begin(anna, run, "dead", "open", between=["L", "N"])
     found = tell(anna, run, "seen", at=run["boxes"][5], live=False).json()
-    while found["answer"]["next"]["do"] == "probe":
-        at = run["boxes"].index(found["answer"]["next"]["at"])
+    while found["run"]["answer"]["next"]["do"] == "probe":
+        at = run["boxes"].index(found["run"]["answer"]["next"]["at"])
         found = tell(anna, run, "seen", at=run["boxes"][at], live=at < 2).json()
-    assert {p["name"] for p in found["points"] if p["share"] > 0} == {"Box 2", "Box 3"}
+    assert {p["name"] for p in found["run"]["points"] if p["share"] > 0} == {"Box 2", "Box 3"}
     assert tell(anna, run, "seen", at=run["boxes"][2], here=True).json()["said"] == "Box 3"
 
 
 def test_volts_under_a_load_show_the_joint(anna, run):
     begin(anna, run, "flicker", "poor-joint")
     far = {"at": run["boxes"][5], "volts": {"N-PE": 9.0}, "load_a": 10}
-    joint = tell(anna, run, "seen", **far).json()["answer"]["joints"][0]
+    joint = tell(anna, run, "seen", **far).json()["run"]["answer"]["joints"][0]
     assert joint["conductor"] == "N"
     assert joint["watts"] > 40
     found = anna.get(f"/hunts/{run['hunt']}").json()
-    assert "W of heat at 10 A" in found["joints"][0]
+    assert "W of heat at 10 A" in found["run"]["joints"][0]
     assert found["seen"][0]["text"] == "Box 6: N to G 9 V at 10 A"
 
 
@@ -179,7 +181,7 @@ def test_two_at_one_hunt_see_what_each_other_saw(anna, client_class, run):
     found = anna.get(f"/hunts/{run['hunt']}").json()
     texts = [seen["text"] for seen in found["seen"]]
     assert texts == ["the panel: shows onward", "Box 3: feed side clear, shows onward"]
-    assert found["answer"]["energise_up_to"] == run["boxes"][2]
+    assert found["run"]["answer"]["energise_up_to"] == run["boxes"][2]
     assert anna.get("/hunts").json()[0]["state"] == "hunting"
 
 
@@ -195,12 +197,12 @@ def test_points_taken_out_of_use_or_moved_leave_a_hunt_as_it_began(anna, run, pl
     anna.put(f"/places/point/{run['boxes'][5]}/retired", {"retired": True})
     moved = {"circuit": place["circuit"], "name": "Box 5, moved", "kind": "junction", "terminals": ["L", "N", "PE"]}
     assert anna.put(f"/points/{run['boxes'][4]}", moved).status_code == 200
-    names = [point["name"] for point in anna.get(f"/hunts/{run['hunt']}").json()["points"]]
-    assert names[1:] == [f"Box {number}" for number in range(1, 7)]
+    names = [point["name"] for point in anna.get(f"/hunts/{run['hunt']}").json()["run"]["points"]]
+    assert names[1:] == ["Box 1", "Box 2", "Box 3", "Box 4", "Box 5, moved", "Box 6"]
 
 
 def test_what_it_is_measured_between_is_the_usual_where_nobody_says(anna, run):
-    assert begin(anna, run, "dead", "open").json()["between"] == ["L", "N"]
+    assert begin(anna, run, "dead", "open").json()["run"]["between"] == ["L", "N"]
     other = {**run, "hunt": str(uuid4())}
     assert begin(anna, other, between=["N", "PE"]).json()["steps"][1].endswith("test N to G on them.")
 
@@ -208,7 +210,7 @@ def test_what_it_is_measured_between_is_the_usual_where_nobody_says(anna, run):
 def test_advice_names_places_as_people_do(anna, run):
     begin(anna, run, "dead", "open")
     found = tell(anna, run, "seen", at="board", live=False).json()
-    assert (found["state"], found["advice"]) == (
+    assert (found["state"], found["run"]["advice"]) == (
         "clear",
         "It is dead where the run begins: look at the device and at what feeds it, not along the run.",
     )

@@ -9,6 +9,7 @@ from typing import ClassVar, Literal
 from evenprobe.registry import Listed, Registry
 
 Conductor = Literal["L", "N", "PE"]
+Along = Literal["run", "chain", "board", "guide"]
 
 
 @dataclass(frozen=True, eq=False)
@@ -40,7 +41,7 @@ class Happened(Listed):
 
 @dataclass(frozen=True, eq=False)
 class Hunted(Listed):
-    """What is hunted along a run, as a circuit file says it.
+    """What is hunted, as a circuit file says it.
 
     Parameters
     ----------
@@ -48,23 +49,31 @@ class Hunted(Listed):
         Of the circuit file's `hunt`.
     title
         As people call it.
+    along
+        What it is hunted along: a run of boxes, a chain, a board's ways, or a guide's steps.
     between
-        The usual two conductors it is measured between; empty where all are.
+        The usual two conductors it is measured between; empty where it is not between two.
     """
 
     listed_as: ClassVar[str] = "hunt"
 
     id: str
     title: str
+    along: Along
     between: tuple[Conductor, ...] = ()
 
 
 HUNTED: Registry[Hunted] = Registry("hunt")
 
 for _hunted in (
-    Hunted("short", "a short or an earth fault", ("L", "PE")),
-    Hunted("open", "an open conductor", ("L", "N")),
-    Hunted("poor-joint", "a poor joint"),
+    Hunted("tripped-device", "what trips the {device}", "guide"),
+    Hunted("protective-outlet", "a dead {outlet} behind a {rcd} {outlet}", "guide"),
+    Hunted("tingle", "a tingle from metalwork", "guide"),
+    Hunted("short", "a short or an {earth} fault", "run", ("L", "PE")),
+    Hunted("open", "an open conductor", "run", ("L", "N")),
+    Hunted("poor-joint", "a poor joint", "run"),
+    Hunted("chain", "an open element of a control chain", "chain"),
+    Hunted("map", "which way feeds which {outlet}", "board"),
 ):
     HUNTED.add(_hunted)
 
@@ -73,26 +82,26 @@ HAPPENED: Registry[Happened] = Registry("happening")
 for _happened in (
     Happened(
         "trips-at-once",
-        "The device trips at once",
-        ("short",),
+        "The {device} trips at once",
+        ("tripped-device", "short"),
         "Do not reset it to find out. Off, locked, proved dead; every load out, at the plug and hard-wired.",
     ),
     Happened(
         "trips-later",
         "It trips after a while",
-        ("short", "poor-joint"),
+        ("tripped-device", "short", "poor-joint"),
         "Add up what is on: an overload trips later. Then what leaks: each appliance adds its share.",
     ),
     Happened(
         "trips-when",
         "It trips when something is plugged in, or when it rains",
-        ("short",),
+        ("tripped-device", "short"),
         "Unplug everything on it, one after another. What is damp or outdoors is suspect.",
     ),
     Happened(
         "dead",
         "Dead {outlet} or lamp",
-        ("open",),
+        ("open", "protective-outlet"),
         "Look for a tripped {rcd} upstream first, in other rooms, garages and outdoors.",
     ),
     Happened(
@@ -110,7 +119,7 @@ for _happened in (
     Happened(
         "tingle",
         "A tingle or a shock from metalwork",
-        (),
+        ("tingle",),
         "Keep off, and keep others off. It is never nothing: it stays open until a reading explains it.",
         stays_open=True,
     ),

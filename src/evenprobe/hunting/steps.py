@@ -95,3 +95,31 @@ def said_of_task(task: Task, place: str) -> str:
 def steps_after(state: HuntState) -> Sequence[str]:
     """What is left to do where the hunt is over."""
     return _WHEN_FOUND if state is HuntState.FOUND else ()
+
+
+_CHAIN = (
+    "Live, one hand: the black probe stays on the return, the other goes from joint to joint.",
+    "Hold the button, or let the machine ask, so that what should be closed is closed.",
+)
+_CHAIN_FOUND = (
+    "Operate it while measuring: a limit or a button may only wait for something.",
+    "Isolate, prove dead, mend or replace it. Measure the chain again before it runs.",
+)
+_MAP = (
+    "Warn everybody: what is fed from this {board} goes off and on.",
+    "Switch the ways as listed, then go round: live or dead at every {outlet}, with a plug-in lamp or a tester.",
+)
+_MAP_FOUND = (
+    "Go through what is odd again, one way at a time.",
+    "Fill the schedule and label the {board}. Before work, prove dead: a map only says where to begin.",
+)
+
+
+def chain_steps(state: HuntState, practice: Practice) -> Sequence[str]:
+    """What to do along a control chain."""
+    return [practice.in_words(text) for text in (_CHAIN if state is HuntState.HUNTING else _CHAIN_FOUND)]
+
+
+def map_steps(state: HuntState, practice: Practice) -> Sequence[str]:
+    """What to do to map a board."""
+    return [practice.in_words(text) for text in (_MAP if state is HuntState.HUNTING else _MAP_FOUND)]

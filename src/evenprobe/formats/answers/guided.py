@@ -54,13 +54,17 @@ class AskedOut(Answer):
 
 
 class StepOut(Answer):
-    """What to do. `dead`: only where the circuit is proved dead. `each`: what is gone through; `left`: points to go."""
+    """What to do. `dead`: only where the circuit is proved dead. `each`: what is gone through; `left`: points to go.
+
+    `names`: what the name that is told with the outcome is of.
+    """
 
     step: str
     title: str
     do: list[str]
     dead: bool
     each: str
+    names: str
     outcomes: list[OutcomeToTap]
     asks: list[AskedOut]
     gone_through: list[PassedOut]
@@ -74,6 +78,7 @@ class StepOut(Answer):
             do=[in_words(practice, text) for text in step.do],
             dead=step.dead,
             each=step.each,
+            names=in_words(practice, step.names),
             outcomes=[OutcomeToTap(id=o.id, title=in_words(practice, o.title), of_all=o.of_all) for o in step.to_tap],
             asks=[AskedOut.of(practice, asked) for asked in step.asks],
             gone_through=[PassedOut.of(practice, passed) for passed in walk.gone_through.values()],

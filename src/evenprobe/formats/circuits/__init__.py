@@ -64,6 +64,7 @@ __all__ = [
     "MapFile",
     "OpenFile",
     "PoorJointFile",
+    "ProtectiveOutletFile",
     "ShortFile",
     "circuit_file",
 ]

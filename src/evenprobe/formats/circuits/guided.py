@@ -45,9 +45,9 @@ class ToldEntry(Strict):
 
     def _named(self, step: Step, points: Iterable[str]) -> Iterable[tuple[str, str]]:
         of_all = any(outcome.id == self.outcome and outcome.of_all for outcome in step.outcomes)
-        if self.name is None and step.each and not of_all:
-            yield "name", f"is missing: which {step.each}"
-        if self.name is not None and (not step.each or of_all):
+        if self.name is None and (step.names or (step.each and not of_all)):
+            yield "name", f"is missing: which {step.each or 'one'}"
+        if self.name is not None and not step.names and (not step.each or of_all):
             yield "name", "is of one of several; this step, or outcome, is of none"
         if step.each == "point" and self.name is not None and self.name not in points:
             yield "name", f"{self.name!r} is no point of this run"

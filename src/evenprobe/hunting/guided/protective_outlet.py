@@ -122,6 +122,7 @@ _STEPS = (
         "Label what it protects",
         ("Reset it. The list belongs on the {board}'s schedule and on each point.",),
         (Outcome("labelled", "Labelled, and reset", "protects"),),
+        names="The {rcd} {outlet} is",
     ),
 )
 _ENDINGS = (
@@ -141,4 +142,4 @@ _ENDINGS = (
     ),
     Ending("replace", "The {rcd} is worn", ("Off and proved dead: replace it, feed on LINE.", "Press test again.")),
 )
-PROTECTIVE_OUTLET = Guide("protective-outlet", "a dead {outlet} behind a protective one", _STEPS, _ENDINGS)
+PROTECTIVE_OUTLET = Guide("protective-outlet", _STEPS, _ENDINGS)

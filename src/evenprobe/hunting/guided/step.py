@@ -100,6 +100,8 @@ class Step:
     each
         What is gone through one after another at this step: `appliance` or `circuit`, told by name, or `point`, those
         of the run.
+    names
+        Whose name is told with the outcome; empty where none is.
     """
 
     id: str
@@ -110,6 +112,7 @@ class Step:
     asks: tuple[Asked, ...] = ()
     judge: Callable[[Figures, Facts], Judged] | None = None
     each: str = ""
+    names: str = ""
 
     @property
     def to_tap(self) -> tuple[Outcome, ...]:
@@ -149,8 +152,6 @@ class Guide(Listed):
     ----------
     id
         As a circuit file's `hunt` says it.
-    title
-        What is hunted, as people call it.
     steps
         The first is where it begins.
     endings
@@ -160,7 +161,6 @@ class Guide(Listed):
     listed_as: ClassVar[str] = "guide"
 
     id: str
-    title: str
     steps: tuple[Step, ...]
     endings: tuple[Ending, ...]
 

@@ -97,4 +97,4 @@ _ENDINGS = (
         ),
     ),
 )
-TINGLE = Guide("tingle", "a tingle from metalwork", _STEPS, _ENDINGS)
+TINGLE = Guide("tingle", _STEPS, _ENDINGS)

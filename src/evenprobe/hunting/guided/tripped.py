@@ -186,4 +186,4 @@ _ENDINGS = (
         HuntState.CLEAR,
     ),
 )
-TRIPPED = Guide("tripped-device", "what trips the device", _STEPS, _ENDINGS)
+TRIPPED = Guide("tripped-device", _STEPS, _ENDINGS)

@@ -45,7 +45,7 @@ class Walk:
     ending
         Where it has led.
     found
-        What it was by name, where it was one of several.
+        What it was by name, where one was told.
     between
         Conductors that what is left to hunt is between.
     gone_through
@@ -131,7 +131,8 @@ class _Walking:
         to = step.id if outcome is None else outcome.to
         if step.each and told.name:
             self.each[told.name] = told.figures, passed
-            self.found = told.name if to != step.id else self.found
+        if told.name and to != step.id:
+            self.found = told.name
         if to != step.id:
             self.each = {}
             self.at, self.ending = self.guide.step(to), self.guide.ending(to)

@@ -1,0 +1,141 @@
+"""A hunt along a run: the run with every share, what comes next, and what comes after each outcome."""
+
+from collections.abc import Iterable, Sequence
+from functools import cached_property
+from typing import Any
+
+from evenprobe.formats.answers import RunHuntOut
+from evenprobe.formats.circuits import OpenFile, PoorJointFile, ShortFile
+from evenprobe.formats.circuits.run import DropEntry
+from evenprobe.hunting.findings import Contradiction, Hunt, HuntState, Joint, NextPlace
+from evenprobe.hunting.run import BOARD, Place
+from evenprobe.hunting.said import said_of
+from evenprobe.hunting.sentences import JOINTS
+from evenprobe.hunting.steps import said_of_task, steps_after, steps_at
+from hunts.logs import file_of
+from hunts.models import HuntEvent
+from hunts.presenters.view import HuntView
+from hunts.shapes import CLOSED, MENDED, AheadOut, AlongRun, HuntPoint
+
+RunFile = ShortFile | OpenFile | PoorJointFile
+
+
+class RunView(HuntView[RunFile]):
+    @cached_property
+    def found(self) -> Hunt:
+        return self.file.hunted()
+
+    @property
+    def found_state(self) -> HuntState:
+        return self.found.state
+
+    @property
+    def contradiction(self) -> Contradiction | None:
+        return self.found.contradiction
+
+    @cached_property
+    def answer(self) -> RunHuntOut:
+        return RunHuntOut.of(self.file.run, self.found)
+
+    def place(self, place: Place) -> str:
+        box = self.file.run.box[place.box]
+        name = self.names[place.box]
+        return f"between {self.names[box.after]} and {name}" if place.stretch else name
+
+    def now(self) -> str:
+        if self.found.state is HuntState.CLEAR:
+            return "nothing left to hunt along this run"
+        if self.found.state is HuntState.FOUND:
+            return self.place(max(self.found.share, key=self.found.share.__getitem__))
+        return self.task(self.found.next) if self.found.next else "nothing more tells them apart"
+
+    def task(self, following: NextPlace) -> str:
+        return said_of_task(following.task, self.names[following.at])
+
+    def seen_texts(self) -> Sequence[str]:
+        return [
+            f"{self.names[entry.at]}: {said_of(entry.seen(), self.names, self.practice.letters)}"
+            for entry in self.file.seen
+        ]
+
+    def steps(self) -> Sequence[str]:
+        if self.state in (MENDED, CLOSED) or self.found.next is None:
+            return () if self.state == CLOSED else steps_after(self.found.state)
+        return steps_at(self.hunt.kind, self.found.next.task, self.practice, self.file.between or ("L", "PE"))
+
+    def along(self) -> dict[str, Any]:
+        found = self.found
+        minutes = found.next.minutes if found.next else 0.0
+        return {
+            "run": AlongRun(
+                between=list(self.file.between or ("L", "PE")),
+                answer=self.answer,
+                next_title=self.task(found.next) if found.next else "",
+                next_name=self.names[found.next.at] if found.next else "",
+                saved_minutes=round(max(0.0, found.in_order_minutes - minutes), 1) if found.next else 0.0,
+                advice=self.named(found.advice) if found.advice else "",
+                joints=[self._joint(joint) for joint in found.joints],
+                load_a=self._load_a(),
+                points=self._points(),
+                ahead=list(self._ahead()),
+            )
+        }
+
+    def _load_a(self) -> float | None:
+        """Of the last volts under a load: it stays the same all along."""
+        drops = (entry for entry in reversed(self.file.seen) if isinstance(entry, DropEntry))
+        return next((entry.load_a for entry in drops if entry.load_a is not None), None)
+
+    def _joint(self, joint: Joint) -> str:
+        conductor = " and ".join(self.practice.letters[wire] for wire in joint.conductor.split(" and "))
+        least, most = joint.ohm
+        return str(
+            JOINTS.say("joint", conductor=conductor, least=least, most=most, watts=joint.watts, amperes=joint.amperes)
+        )
+
+    def _points(self) -> list[HuntPoint]:
+        run, share = self.file.run, self.found.share
+        marks = {e.entry["point"]: e.entry for e in self.standing if e.kind == HuntEvent.Kind.MARKED}
+        hidden = {point.id: point.hidden for point in self.file.points}
+        saw: dict[str, list[str]] = {}
+        for entry in self.file.seen:
+            saw.setdefault(entry.at, []).append(said_of(entry.seen(), self.names, self.practice.letters))
+        at_board = HuntPoint(
+            id=BOARD, name=self.names[BOARD], after="", length_m=0, at_m=0, share=0, cable_share=0,
+            hidden=False, box_mark="", cable_mark="", saw=saw.get(BOARD, []),
+        )  # fmt: skip
+        return [at_board] + [
+            HuntPoint(
+                id=box.id,
+                name=self.names[box.id],
+                after=box.after,
+                length_m=box.length_m,
+                at_m=round(run.distance_m[box.id], 1),
+                share=round(share.get(Place(box.id), 0.0), 3),
+                cable_share=round(share.get(Place(box.id, stretch=True), 0.0), 3),
+                hidden=hidden[box.id],
+                box_mark=marks.get(box.id, {}).get("box", ""),
+                cable_mark=marks.get(box.id, {}).get("cable", ""),
+                saw=saw.get(box.id, []),
+            )
+            for box in run.boxes
+        ]
+
+    def _ahead(self) -> Iterable[AheadOut]:
+        """What comes after each outcome of what comes next."""
+        following = self.answer.next
+        for outcome in following.outcomes if following else ():
+            if following is None or outcome.seen is None:
+                continue
+            content = {**self.content, "seen": [*self.content["seen"], outcome.seen], "standing_at": following.at}
+            file = file_of(content)
+            if not isinstance(file, RunFile):
+                continue
+            then = file.hunted()
+            if then.next is not None:
+                said = self.task(then.next)
+            elif then.share:
+                said = f"found: {self.place(max(then.share, key=then.share.__getitem__))}"
+            else:
+                said = "nothing left to hunt along this run"
+            yield AheadOut(when=outcome.when, then=said)

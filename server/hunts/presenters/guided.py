@@ -1,0 +1,63 @@
+"""A guided hunt: what was done and why, what to do now, and where it has led."""
+
+from collections.abc import Sequence
+from functools import cached_property
+from typing import Any
+
+from evenprobe.formats.answers import GuidedHuntOut
+from evenprobe.formats.circuits import GuidedFile
+from evenprobe.hunting.findings import Contradiction, HuntState
+from evenprobe.hunting.guided.walk import Passed, Walk
+from evenprobe.hunting.guided.wording import in_words, said_in
+from hunts.presenters.view import HuntView
+from hunts.shapes import CLOSED, MENDED
+
+
+class GuidedView(HuntView[GuidedFile]):
+    @cached_property
+    def found(self) -> Walk:
+        return self.file.hunted()
+
+    @property
+    def found_state(self) -> HuntState:
+        return self.found.state
+
+    @property
+    def contradiction(self) -> Contradiction | None:
+        return self.found.contradiction
+
+    def now(self) -> str:
+        if self.found.ending is not None:
+            title = in_words(self.practice, self.found.ending.title)
+            return f"{title}: {self._name(self.found.found)}" if self.found.found else title
+        return in_words(self.practice, self.found.at.title) if self.found.at else ""
+
+    def said(self) -> str:
+        if self.contradiction and self.state not in (MENDED, CLOSED):
+            return said_in(self.practice, self.contradiction.why)
+        return super().said()
+
+    def _name(self, name: str) -> str:
+        return self.names.get(name, name)
+
+    def _text(self, passed: Passed) -> str:
+        said = said_in(self.practice, passed.said)
+        title = in_words(self.practice, passed.step.title)
+        return f"{self._name(passed.name)}: {said}" if passed.name else f"{title}: {said}"
+
+    def seen_texts(self) -> Sequence[str]:
+        texts = [self._text(passed) for passed in self.found.passed]
+        rest = self.file.seen[len(texts) :]
+        return [*texts, *(f"{self._title(each.step)}: {each.outcome or 'measured'}" for each in rest)]
+
+    def _title(self, step: str) -> str:
+        found = self.file.guide.step(step)
+        return in_words(self.practice, found.title) if found else step
+
+    def steps(self) -> Sequence[str]:
+        done = self.found.ending or self.found.at
+        return [in_words(self.practice, text) for text in done.do] if done else ()
+
+    def along(self) -> dict[str, Any]:
+        answer = GuidedHuntOut.of(self.practice, self.found)
+        return {"guide": answer, "names": {point: self._name(point) for point in self.file.names}}

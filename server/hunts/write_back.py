@@ -1,0 +1,70 @@
+"""What a hunt writes down elsewhere once it is told: which points a protective outlet protects, a board's schedule."""
+
+from uuid import UUID, uuid5
+
+from crews.models import Crew
+from evenprobe.formats.circuits import MapFile, ProtectiveOutletFile
+from evenprobe.wiring import PointKind
+from hunts.logs import content_of, file_of, stands
+from hunts.models import Hunt, HuntEvent
+from sites.models import Circuit, Point
+from sites.services import put_circuit, put_point
+
+_DEAD, _LABEL = "dead", "label"
+_CONTACTS = ["L", "N", "PE"]
+"""Of an outlet that nobody told more of than its name."""
+
+
+def written_back(crew: Crew, hunt: Hunt, event: HuntEvent) -> None:
+    """Within the event's own transaction."""
+    file = file_of(content_of(hunt, stands(hunt.events.all())))
+    if event.kind == HuntEvent.Kind.SCHEDULED and isinstance(file, MapFile):
+        _fill_schedule(crew, hunt, file)
+    is_label = event.kind == HuntEvent.Kind.SEEN and event.entry.get("step") == _LABEL
+    if is_label and isinstance(file, ProtectiveOutletFile):
+        _label(hunt, file)
+
+
+def _label(hunt: Hunt, file: ProtectiveOutletFile) -> None:
+    """Points that were dead while it was tripped are behind it; those that stayed live are not any more."""
+    found = file.hunted()
+    was = {passed.name: passed.outcome.id for passed in found.passed if passed.name and passed.outcome}
+    points = {str(point.id): point for point in Point.objects.filter(circuit=hunt.circuit)}
+    for name, outcome in was.items():
+        point = points.get(name)
+        if point is None:
+            continue
+        behind = outcome == _DEAD
+        if behind or point.protected_by == found.found:
+            point.protected_by = found.found if behind else ""
+            point.save()
+
+
+def _fill_schedule(crew: Crew, hunt: Hunt, file: MapFile) -> None:
+    """Every outlet with one way comes to stand on that way's circuit; new ones are made of what had only a name."""
+    circuits = {str(circuit.id): circuit for circuit in hunt.board.circuits.all()}
+    points = {str(p.id): p for p in Point.objects.filter(circuit__board=hunt.board).select_related("circuit")}
+    for outlet, ways in file.hunted().found.items():
+        if len(ways) != 1:
+            continue
+        way = ways[0]
+        circuit = circuits.get(way) or _circuit(crew, hunt, way)
+        circuits[way] = circuit
+        point = points.get(outlet)
+        if point is None:
+            _point(crew, hunt, circuit, outlet)
+        elif point.circuit_id != circuit.id:
+            put_point(crew, point.id, circuit.id, point.name, point.kind, point.terminals, point.length_m, point.room)
+
+
+def _circuit(crew: Crew, hunt: Hunt, way: str) -> Circuit:
+    return put_circuit(crew, _own_id(hunt, "way", way), hunt.board_id, way, None, None)
+
+
+def _point(crew: Crew, hunt: Hunt, circuit: Circuit, outlet: str) -> Point:
+    return put_point(crew, _own_id(hunt, "outlet", outlet), circuit.id, outlet, str(PointKind.OUTLET), _CONTACTS, None)
+
+
+def _own_id(hunt: Hunt, what: str, name: str) -> UUID:
+    """The same however often the schedule is filled."""
+    return uuid5(hunt.id, f"{what} {name}")
