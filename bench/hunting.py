@@ -15,6 +15,7 @@ from evenprobe.hunting.left import Left
 from evenprobe.hunting.plan import Halves, plan
 from evenprobe.hunting.run import BOARD, Box, Place, Run
 from evenprobe.hunting.shorts import hunt_short
+from evenprobe.simulation import HiddenShort
 
 RUNS, SEED = 2_000, 17
 EVEN_BOXES, EVEN_METRES = (12, 30, 60), 5.0
@@ -56,13 +57,13 @@ def random_run(rng: np.random.Generator, boxes: int, *, branches: bool = False) 
 
 def play(run: Run, truth: Place) -> tuple[float, float]:
     """What was expected at the start, and the minutes until it is found by what is offered."""
+    hidden = HiddenShort(run, truth)
     seen, here, minutes, said = [Split(BOARD, onward=True)], BOARD, 0.0, 0.0
     while (found := hunt_short(run, seen, here)).state is HuntState.HUNTING and found.next is not None:
         said = said or found.next.minutes
         at = found.next.at
         minutes += run.walk_minutes(here, at) + run.box[at].open_minutes
-        feed = truth.box not in run.beyond(at) or truth == Place(at, stretch=True)
-        seen.append(Split(at, feed, any(truth.box in run.beyond(name) for name in run.after[at])))
+        seen.append(hidden.split(at))
         here = at
     assert set(found.share) == {truth}
     return said, minutes

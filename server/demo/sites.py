@@ -111,7 +111,7 @@ SITES = (
                                         6,
                                         (*THREE, "L-PE low", "L-N here 10", "L-PE here 10", "N-PE here 10"),
                                     ),
-                                    DemoPoint("Outlet 5, end of run", 27, "high-resistance-neutral", 1),
+                                    DemoPoint("Outlet 5, end of run", 27, "open-neutral", 1),
                                 ),
                             ),
                             DemoCircuit(
@@ -160,7 +160,13 @@ SITES = (
                                 "Dew-heater bench",
                                 15,
                                 "14 AWG",
-                                (DemoPoint("Bench strip", 16, "correct", 9, (*THREE, "PE false-alarm")),),
+                                (
+                                    DemoPoint("Bench strip", 16, "correct", 9, (*THREE, "PE false-alarm")),
+                                    *(
+                                        DemoPoint(f"Heater box {number}", 16 + 4.5 * number, "correct", kind="junction")
+                                        for number in range(1, 8)
+                                    ),
+                                ),
                             ),
                             DemoCircuit(
                                 "Dome drive",
@@ -292,6 +298,7 @@ SITES = (
                             ),
                         ),
                     ),
+                    DemoBoard("Cottage loft board", ()),
                 ),
             ),
         ),

@@ -16,6 +16,7 @@ from evenprobe.hunting.plan import LINE_UP_TO, Halves, plan
 from evenprobe.hunting.run import BOARD, Box, Place, Run, RunError
 from evenprobe.hunting.shorts import hunt_short
 from evenprobe.hunting.tree import Tree
+from evenprobe.simulation import HiddenShort
 
 AT_BOARD = Split(BOARD, onward=True)
 
@@ -89,9 +90,7 @@ def test_following_what_is_said_finds_it_in_the_minutes_said(seed):
 
 def taken_apart(run: Run, at: str, truth: Place) -> Split:
     """What shows at an opened box where the fault is really there."""
-    onward = {name: truth.box in run.beyond(name) for name in run.after[at]}
-    feed = truth.box not in run.beyond(at) or truth == Place(at, stretch=True)
-    return Split(at, feed, onward if len(onward) > 1 else any(onward.values()))
+    return HiddenShort(run, truth).split(at)
 
 
 @pytest.mark.parametrize(("boxes", "least"), [(12, 1.6), (30, 2.3), (60, 3.0)])

@@ -55,7 +55,9 @@ def test_a_short_is_halved_by_what_is_offered_and_ends_mended(anna, run):
         if number == truth:
             wanted = ("in this box",)
         outcome = next(o for o in found["run"]["answer"]["next"]["outcomes"] if o["when"] in wanted)
-        assert [a["when"] for a in found["run"]["ahead"]] == [o["when"] for o in found["run"]["answer"]["next"]["outcomes"]]
+        assert [a["when"] for a in found["run"]["ahead"]] == [
+            o["when"] for o in found["run"]["answer"]["next"]["outcomes"]
+        ]
         found = tell(anna, run, "seen", **outcome["seen"]).json()
     assert (found["state"], found["said"]) == ("found", "Box 5")
     assert len(found["seen"]) <= 5

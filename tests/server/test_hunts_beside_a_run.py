@@ -9,10 +9,8 @@ from hunts.models import Hunt
 from sites.models import Circuit, Point
 
 OHMS = {"L-PE": "over", "N-PE": "over", "L-N": "over"}
-CHAIN = {
-    "supply_v": 230.0,
-    "elements": [{"id": "fuse", "kind": "fuse"}, {"id": "stop"}, {"id": "limit"}, {"id": "coil", "kind": "coil"}],
-}
+ELEMENTS = [{"id": "fuse", "kind": "fuse"}, {"id": "stop"}, {"id": "limit"}, {"id": "coil", "kind": "coil"}]
+CHAIN = {"supply_v": 230.0, "elements": ELEMENTS}
 
 
 @pytest.fixture
@@ -112,7 +110,7 @@ def test_a_tingle_stays_open_until_a_reading_explains_it(hunt, anna):
 def test_a_chain_is_halved_to_what_does_not_let_through(hunt):
     found = hunt.begin("no-pull-in", "chain", chain=CHAIN).json()
     truth = "limit"
-    names = ["feed", *(each["id"] for each in CHAIN["elements"])]
+    names = ["feed", *(each["id"] for each in ELEMENTS)]
     while found["state"] == "hunting":
         at = found["chain"]["answer"]["next"]["at"]
         found = hunt.tell(after=at, volts=0.3 if names.index(at) >= names.index(truth) else 229.0)

@@ -48,7 +48,7 @@ export const keys = {
   hunts: ["hunts"],
   anyHunt: ["hunt"],
   hunt: (id: string) => ["hunt", id],
-  intake: (circuit: string) => ["intake", circuit],
+  intake: (site: string) => ["intake", site],
   equipment: ["equipment"],
   outlets: ["outlets"],
   anyPlugIn: ["plug-in"],

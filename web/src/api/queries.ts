@@ -141,14 +141,12 @@ export const huntAsked = (id: string) =>
   });
 export const useHunt = (id: string) => useQuery(huntAsked(id));
 
-export const useIntake = (circuit: string) =>
+export const useIntake = (site: string) =>
   useQuery({
-    queryKey: keys.intake(circuit),
+    queryKey: keys.intake(site),
     queryFn: () =>
-      answer(
-        client.GET("/api/circuits/{circuit_id}/hunts/intake", { params: { path: { circuit_id: circuit } } }),
-      ),
-    enabled: circuit !== "",
+      answer(client.GET("/api/sites/{site_id}/hunts/intake", { params: { path: { site_id: site } } })),
+    enabled: site !== "",
   });
 
 export const equipmentAsked = queryOptions({

@@ -989,7 +989,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/circuits/{circuit_id}/hunts/intake": {
+    "/api/sites/{site_id}/hunts/intake": {
         parameters: {
             query?: never;
             header?: never;
@@ -1972,6 +1972,8 @@ export interface components {
             length_ft: number | null;
             /** Room */
             room: string;
+            /** Protected By */
+            protected_by: string;
         };
         /**
          * RetiredOut
@@ -4741,7 +4743,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "short" | "open" | "poor-joint";
+            kind: "tripped-device" | "protective-outlet" | "tingle" | "short" | "open" | "poor-joint" | "chain" | "map";
             /**
              * State
              * @enum {string}
@@ -4764,7 +4766,7 @@ export interface components {
         };
         /**
          * HappenedOut
-         * @description A row of the intake. `hunts`: what can be hunted for it along a run, the usual first; none yet for some.
+         * @description A row of the intake. `hunts`: what can be hunted for it, the usual first.
          */
         HappenedOut: {
             /**
@@ -4788,9 +4790,14 @@ export interface components {
              * Id
              * @enum {string}
              */
-            id: "short" | "open" | "poor-joint";
+            id: "tripped-device" | "protective-outlet" | "tingle" | "short" | "open" | "poor-joint" | "chain" | "map";
             /** Title */
             title: string;
+            /**
+             * Along
+             * @enum {string}
+             */
+            along: "run" | "chain" | "board" | "guide";
             /** Between */
             between: ("L" | "N" | "PE")[];
         };
@@ -4822,6 +4829,100 @@ export interface components {
             then: string;
         };
         /**
+         * AlongChain
+         * @description `elements`: the feed first.
+         */
+        AlongChain: {
+            /** Supply V */
+            supply_v: number;
+            answer: components["schemas"]["ChainHuntOut"];
+            /** Next Name */
+            next_name: string;
+            /** Advice */
+            advice: string;
+            /** Elements */
+            elements: components["schemas"]["ChainElement"][];
+        };
+        /**
+         * AlongRun
+         * @description `next_title`: what is to be done next, and where, in words. `joints`: poor ones that were measured, in words.
+         *
+         *     `load_a`: the load the last volts were under. `ahead`: what comes after each outcome.
+         */
+        AlongRun: {
+            /** Between */
+            between: ("L" | "N" | "PE")[];
+            answer: components["schemas"]["RunHuntOut"];
+            /** Next Title */
+            next_title: string;
+            /** Next Name */
+            next_name: string;
+            /** Saved Minutes */
+            saved_minutes: number;
+            /** Advice */
+            advice: string;
+            /** Joints */
+            joints: string[];
+            /** Load A */
+            load_a: number | null;
+            /** Points */
+            points: components["schemas"]["HuntPoint"][];
+            /** Ahead */
+            ahead: components["schemas"]["AheadOut"][];
+        };
+        /** AskedOut */
+        AskedOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** May Be Over */
+            may_be_over: boolean;
+        };
+        /**
+         * ChainElement
+         * @description `volts`: of the joint after it against the return, where it was measured.
+         */
+        ChainElement: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Closed */
+            closed: boolean;
+            /** Share */
+            share: number;
+            /** Volts */
+            volts: number | null;
+        };
+        /**
+         * ChainHuntOut
+         * @description Of a hunt along a control chain. `next`: the element after which to measure.
+         */
+        ChainHuntOut: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "hunting" | "found" | "clear" | "contradictory";
+            /** Suspects */
+            suspects: components["schemas"]["SuspectOut"][];
+            next: components["schemas"]["NextPlaceOut"] | null;
+            /** Exact */
+            exact: boolean;
+            /** In Order Minutes */
+            in_order_minutes: number;
+            /** Coil Share Percent */
+            coil_share_percent: number | null;
+            contradiction: components["schemas"]["ContradictionOut"] | null;
+            /** Advice */
+            advice?: string | null;
+        };
+        /**
          * ChanceOut
          * @description `seen`: what to write down where it comes to that, as the file has it.
          */
@@ -4846,11 +4947,73 @@ export interface components {
             why: string;
         };
         /**
-         * HuntOut
-         * @description `hunted`: what is hunted, in words. `next_title`: what is to be done next, and where, in words.
+         * EndingOut
+         * @description Where it led. `hunt`, `between`: what to hunt from here on. `name`: which of several it was.
+         */
+        EndingOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Do */
+            do: string[];
+            /** Name */
+            name: string;
+            /** Hunt */
+            hunt?: string | null;
+            /** Between */
+            between?: ("L" | "N" | "PE")[] | null;
+        };
+        /**
+         * GuideStepOut
+         * @description What to do. `dead`: only where the circuit is proved dead. `each`: what is gone through; `left`: points to go.
          *
-         *     `steps`: what to do at the next place, or once it is found. `last`: what one tap takes back. `joints`: poor
-         *     ones that were measured, in words; `load_a`: the load the last volts were under.
+         *     `names`: what the name that is told with the outcome is of.
+         */
+        GuideStepOut: {
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Do */
+            do: string[];
+            /** Dead */
+            dead: boolean;
+            /** Each */
+            each: string;
+            /** Names */
+            names: string;
+            /** Outcomes */
+            outcomes: components["schemas"]["OutcomeToTap"][];
+            /** Asks */
+            asks: components["schemas"]["AskedOut"][];
+            /** Gone Through */
+            gone_through: components["schemas"]["PassedOut"][];
+            /** Left */
+            left: string[];
+        };
+        /**
+         * GuidedHuntOut
+         * @description Of a guided hunt. `path`: what was done, in order.
+         */
+        GuidedHuntOut: {
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "hunting" | "found" | "clear" | "contradictory";
+            /** Path */
+            path: components["schemas"]["PassedOut"][];
+            next: components["schemas"]["GuideStepOut"] | null;
+            ending: components["schemas"]["EndingOut"] | null;
+            contradiction: components["schemas"]["ContradictionOut"] | null;
+        };
+        /**
+         * HuntOut
+         * @description One of `run`, `chain`, `map` and `guide` is there, by what it goes along; `names`: of a guide's points.
+         *
+         *     `hunted`: what is hunted, in words; `happening`: the intake's row. `steps`: what to do at what comes next, or once
+         *     it is found. `last`: what one tap takes back.
          */
         HuntOut: {
             /**
@@ -4867,7 +5030,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "short" | "open" | "poor-joint";
+            kind: "tripped-device" | "protective-outlet" | "tingle" | "short" | "open" | "poor-joint" | "chain" | "map";
             /**
              * State
              * @enum {string}
@@ -4892,43 +5055,41 @@ export interface components {
              * @enum {string}
              */
             practice: "north-america" | "continental" | "british";
-            circuit: components["schemas"]["Named"];
+            circuit: components["schemas"]["Named"] | null;
+            board: components["schemas"]["Named"];
             /** Hunted */
             hunted: string;
+            /**
+             * Happening
+             * @enum {string}
+             */
+            happening: "trips-at-once" | "trips-later" | "trips-when" | "dead" | "dead-after-work" | "flicker" | "tingle" | "no-pull-in" | "unlabelled";
             /** First */
             first: string;
-            /** Between */
-            between: ("L" | "N" | "PE")[];
             /** Told */
             told: {
                 [key: string]: string;
             };
-            answer: components["schemas"]["RunHuntOut"];
-            /** Next Title */
-            next_title: string;
-            /** Next Name */
-            next_name: string;
-            /** Saved Minutes */
-            saved_minutes: number;
-            /** Advice */
-            advice: string;
-            /** Joints */
-            joints: string[];
-            /** Load A */
-            load_a: number | null;
             /** Steps */
             steps: string[];
-            /** Points */
-            points: components["schemas"]["HuntPoint"][];
             /** Seen */
             seen: components["schemas"]["HuntSeen"][];
             last: components["schemas"]["HuntSeen"] | null;
-            /** Ahead */
-            ahead: components["schemas"]["AheadOut"][];
             /** Proof */
             proof: string | null;
             /** Proof State */
             proof_state: string;
+            run?: components["schemas"]["AlongRun"] | null;
+            chain?: components["schemas"]["AlongChain"] | null;
+            map?: components["schemas"]["OverBoard"] | null;
+            guide?: components["schemas"]["GuidedHuntOut"] | null;
+            /**
+             * Names
+             * @default {}
+             */
+            names: {
+                [key: string]: string;
+            };
         };
         /**
          * HuntPoint
@@ -4995,6 +5156,36 @@ export interface components {
             watts: number;
         };
         /**
+         * MapOutlet
+         * @description `live`: in every round, none where nobody looked. `ways`: that feed it; `odd`: why no single one does.
+         */
+        MapOutlet: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Live */
+            live: (boolean | null)[];
+            /** Ways */
+            ways: string[];
+            /** Odd */
+            odd: string;
+        };
+        /**
+         * MapRound
+         * @description `left`: how many outlets are to be looked at in it.
+         */
+        MapRound: {
+            /** Round */
+            round: number;
+            /** On */
+            on: string[];
+            /** Off */
+            off: string[];
+            /** Left */
+            left: number;
+        };
+        /**
          * NextPlaceOut
          * @description `expected_minutes`: of the whole plan from here.
          */
@@ -5012,6 +5203,48 @@ export interface components {
             outcomes: components["schemas"]["ChanceOut"][];
             /** Why */
             why: string;
+        };
+        /**
+         * OutcomeToTap
+         * @description `of_all`: of everything that is gone through at a step, not of one of it by name.
+         */
+        OutcomeToTap: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Of All */
+            of_all: boolean;
+        };
+        /**
+         * OverBoard
+         * @description `round`: the one to switch now. `scheduled`: whether the schedule was filled with it.
+         */
+        OverBoard: {
+            /** Rounds */
+            rounds: components["schemas"]["MapRound"][];
+            /** Round */
+            round: number | null;
+            /** Outlets */
+            outlets: components["schemas"]["MapOutlet"][];
+            /** Scheduled */
+            scheduled: boolean;
+        };
+        /**
+         * PassedOut
+         * @description A step that was done. `said`: the reading or the outcome that chose what came then.
+         */
+        PassedOut: {
+            /** Step */
+            step: string;
+            /** Title */
+            title: string;
+            /** Outcome */
+            outcome: string | null;
+            /** Name */
+            name: string;
+            /** Said */
+            said: string;
         };
         /**
          * RunHuntOut
@@ -5057,13 +5290,45 @@ export interface components {
             /** Share */
             share: number;
         };
-        /** HuntIn */
-        HuntIn: {
+        /** ChainIn */
+        ChainIn: {
+            /** Supply V */
+            supply_v: number;
+            /** Elements */
+            elements: components["schemas"]["ElementEntry"][];
+        };
+        /**
+         * ElementEntry
+         * @description Of a chain, in order from the feed. `closed`: whether it should be closed now.
+         */
+        ElementEntry: {
+            /** Id */
+            id: string;
             /**
-             * Circuit
-             * Format: uuid
+             * Kind
+             * @default contact
+             * @enum {string}
              */
-            circuit: string;
+            kind: "contact" | "fuse" | "coil" | "terminal";
+            /**
+             * Closed
+             * @default true
+             */
+            closed: boolean;
+            /** Rated V */
+            rated_v?: number;
+        };
+        /**
+         * HuntIn
+         * @description On a circuit, or, to map it, over a board: `ways` and `outlets` that are not on record, by their names.
+         *
+         *     `fixed_on`, `fixed_off`: ways that must stay as they are, by id or by name.
+         */
+        HuntIn: {
+            /** Circuit */
+            circuit?: string | null;
+            /** Board */
+            board?: string | null;
             /**
              * Happened
              * @enum {string}
@@ -5073,9 +5338,30 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "short" | "open" | "poor-joint";
+            kind: "tripped-device" | "protective-outlet" | "tingle" | "short" | "open" | "poor-joint" | "chain" | "map";
             /** Between */
             between?: ("L" | "N" | "PE")[] | null;
+            chain?: components["schemas"]["ChainIn"] | null;
+            /**
+             * Ways
+             * @default []
+             */
+            ways: string[];
+            /**
+             * Outlets
+             * @default []
+             */
+            outlets: string[];
+            /**
+             * Fixed On
+             * @default []
+             */
+            fixed_on: string[];
+            /**
+             * Fixed Off
+             * @default []
+             */
+            fixed_off: string[];
             /**
              * Also Dead
              * @default
@@ -5105,7 +5391,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "seen" | "taken-back" | "marked" | "mended" | "closed";
+            kind: "seen" | "taken-back" | "marked" | "mended" | "scheduled" | "closed";
             /**
              * Entry
              * @default {}
@@ -7571,7 +7857,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                circuit_id: string;
+                site_id: string;
             };
             cookie?: never;
         };

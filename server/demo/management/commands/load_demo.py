@@ -20,6 +20,7 @@ from crews.models import Crew, Membership
 from demo.crew import CREW, FULL_NAME, PASSWORD, USERNAME, demo_id
 from demo.hidden import hidden_point
 from demo.kit import ON_THE_WIRE, PARTS, TESTERS
+from demo.loading_hunts import load_hunts
 from demo.loading_sheets import load_sheets
 from demo.proofs import PROOFS, DemoProof
 from demo.sites import EQUIPMENT, ROUND, SITES, DemoPoint
@@ -104,6 +105,7 @@ class Command(BaseCommand):
             for proof in PROOFS:
                 self._prove(crew, user, proof, testers)
             load_sheets(crew, user, testers)
+            load_hunts(crew, user)
         return [point for point, _ in points]
 
     @staticmethod

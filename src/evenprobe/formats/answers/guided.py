@@ -53,7 +53,7 @@ class AskedOut(Answer):
         return cls(id=asked.id, title=title, unit=asked.unit, may_be_over=asked.may_be_over)
 
 
-class StepOut(Answer):
+class GuideStepOut(Answer):
     """What to do. `dead`: only where the circuit is proved dead. `each`: what is gone through; `left`: points to go.
 
     `names`: what the name that is told with the outcome is of.
@@ -71,7 +71,7 @@ class StepOut(Answer):
     left: list[str]
 
     @classmethod
-    def of(cls, practice: Practice, step: Step, walk: Walk) -> "StepOut":
+    def of(cls, practice: Practice, step: Step, walk: Walk) -> "GuideStepOut":
         return cls(
             step=step.id,
             title=in_words(practice, step.title),
@@ -113,7 +113,7 @@ class GuidedHuntOut(Answer):
 
     state: Annotated[str, Among(HuntState)]
     path: list[PassedOut]
-    next: StepOut | None
+    next: GuideStepOut | None
     ending: EndingOut | None
     contradiction: ContradictionOut | None
 
@@ -125,7 +125,7 @@ class GuidedHuntOut(Answer):
         return cls(
             state=str(walk.state),
             path=[PassedOut.of(practice, passed) for passed in walk.passed],
-            next=StepOut.of(practice, walk.at, walk) if walk.at else None,
+            next=GuideStepOut.of(practice, walk.at, walk) if walk.at else None,
             ending=EndingOut.of(practice, walk.ending, walk) if walk.ending else None,
             contradiction=contradiction,
         )

@@ -1,15 +1,26 @@
 import { useParams } from "react-router";
 import type { Hunt } from "../../api/client";
 import { useKeep } from "../../api/outbox/useOutbox";
+import type { HuntBody, Waiting } from "../../api/outbox/waiting";
 import { useHunt } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { WaitingList } from "../../parts/WaitingList";
+import { BoardRound } from "./board/BoardRound";
+import { BoardTable } from "./board/BoardTable";
+import { ChainDown } from "./chain/ChainDown";
+import { ChainNext } from "./chain/ChainNext";
+import { GuidePath } from "./guide/GuidePath";
+import { GuideStep } from "./guide/GuideStep";
 import classes from "./Hunts.module.css";
-import { Marks } from "./Marks";
-import { NextPlace, OnItsWay } from "./NextPlace";
-import { RunDown } from "./RunDown";
-import { STATES } from "./words";
+import { Over } from "./Over";
+import { Marks } from "./run/Marks";
+import { RunDown } from "./run/RunDown";
+import { RunNext } from "./run/RunNext";
+
+export type KeepSeen = (body: HuntBody, said: string) => string;
+/** `seen`: what was seen, as a circuit file has it, and in words. `told`: what is not at the server yet. */
+export type AtHunt = { hunt: Hunt; seen: (entry: object, said: string) => void; told: Waiting[] };
 
 export function HuntPlace() {
   const { huntId = "" } = useParams();
@@ -19,12 +30,17 @@ export function HuntPlace() {
   return <Hunting key={huntId} hunt={hunt.data} lost={hunt.isError} />;
 }
 
-/** What to do next, and beside it the run with what each part is suspected. */
+/** What to do next, and beside it what it is hunted along. */
 function Hunting({ hunt, lost }: { hunt: Hunt; lost: boolean }) {
   const { keep, waiting } = useKeep("hunt-event", hunt.id, hunt.title);
   const { last } = hunt;
   const onItsWay = waiting.taken.at(-1);
-  const isOver = hunt.state === "closed";
+  const manyTaps = hunt.map || hunt.guide?.next?.each === "point";
+  const at: AtHunt = {
+    hunt,
+    seen: (entry, said) => keep({ kind: "seen", entry: entry as HuntBody["entry"] }, said),
+    told: waiting.taken,
+  };
   return (
     <Page
       title={hunt.title}
@@ -38,7 +54,11 @@ function Hunting({ hunt, lost }: { hunt: Hunt; lost: boolean }) {
       )}
       <div className={classes.hunt}>
         <section className={classes.next} aria-label="What comes next">
-          {onItsWay ? <OnItsWay hunt={hunt} said={onItsWay.said} /> : <NextPlace hunt={hunt} keep={keep} />}
+          {onItsWay && !manyTaps ? (
+            <OnItsWay hunt={hunt} said={onItsWay.said} />
+          ) : (
+            <Next at={at} keep={keep} />
+          )}
           <WaitingList waiting={waiting} />
           {last && !onItsWay && (
             <button
@@ -51,32 +71,62 @@ function Hunting({ hunt, lost }: { hunt: Hunt; lost: boolean }) {
               Take back “{last.text}”
             </button>
           )}
-          {hunt.seen.length > 0 && (
-            <details className={classes.fold}>
-              <summary>{hunt.seen.length === 1 ? "1 thing seen" : `${hunt.seen.length} things seen`}</summary>
-              <ol>
-                {hunt.seen.map((one) => (
-                  <li key={one.event} data-contradicts={one.contradicts || undefined}>
-                    {one.contradicts && "≠ "}
-                    {one.text}
-                    <span className="quiet"> {one.by}</span>
-                  </li>
-                ))}
-              </ol>
-            </details>
-          )}
-          {!isOver && <Marks hunt={hunt} keep={keep} />}
+          <Seen hunt={hunt} />
+          {hunt.run && hunt.state !== "closed" && <Marks hunt={hunt} run={hunt.run} keep={keep} />}
         </section>
-        <section aria-label="The run">
-          <p className="quiet">
-            {STATES[hunt.state].name}
-            {hunt.answer.distance_m &&
-              hunt.state === "hunting" &&
-              `: ${hunt.answer.distance_m[0]} to ${hunt.answer.distance_m[1]} m of cable from ${hunt.points[0]?.name}`}
-          </p>
-          <RunDown hunt={hunt} />
+        <section aria-label={hunt.run ? "The run" : "So far"}>
+          {hunt.run && <RunDown hunt={hunt} run={hunt.run} />}
+          {hunt.chain && <ChainDown chain={hunt.chain} />}
+          {hunt.map && <BoardTable map={hunt.map} told={waiting.taken} />}
+          {hunt.guide && <GuidePath hunt={hunt} guide={hunt.guide} />}
         </section>
       </div>
     </Page>
+  );
+}
+
+/** One clear thing to do, by what is hunted and how far it is. */
+function Next({ at, keep }: { at: AtHunt; keep: KeepSeen }) {
+  const { hunt } = at;
+  if (hunt.state !== "hunting") return <Over hunt={hunt} keep={keep} />;
+  const { run, chain, map, guide } = hunt;
+  if (run?.answer.next) return <RunNext {...at} run={run} next={run.answer.next} />;
+  if (chain?.answer.next) return <ChainNext {...at} chain={chain} next={chain.answer.next} />;
+  if (map) return <BoardRound {...at} map={map} />;
+  if (guide?.next) return <GuideStep key={guide.path.length} {...at} step={guide.next} />;
+  return <Over hunt={hunt} keep={keep} />;
+}
+
+/** What was just told is not at the server yet: what follows from it is known already, and nothing is told twice. */
+function OnItsWay({ hunt, said }: { hunt: Hunt; said: string }) {
+  const then = hunt.run?.ahead.find((one) => said.endsWith(`: ${one.when}`))?.then;
+  return (
+    <div aria-live="polite">
+      <h2 className={classes.where}>Recorded</h2>
+      <p>{said}.</p>
+      {then && (
+        <p>
+          Then: <strong>{then}</strong>.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Seen({ hunt }: { hunt: Hunt }) {
+  if (hunt.seen.length === 0 || hunt.guide) return null;
+  return (
+    <details className={classes.fold}>
+      <summary>{hunt.seen.length === 1 ? "1 thing seen" : `${hunt.seen.length} things seen`}</summary>
+      <ol>
+        {hunt.seen.map((one) => (
+          <li key={one.event} data-contradicts={one.contradicts || undefined}>
+            {one.contradicts && "≠ "}
+            {one.text}
+            <span className="quiet"> {one.by}</span>
+          </li>
+        ))}
+      </ol>
+    </details>
   );
 }

@@ -1,4 +1,4 @@
-/** A site's circuits that have points, board by board, to choose from. */
+/** A site's circuits that have points, board by board, and its boards, to choose from. */
 
 import type { Site } from "../../api/client";
 
@@ -14,3 +14,6 @@ export const circuitsOf = (site: Site, value: (circuit: string) => string = (cir
         .map((circuit) => ({ value: value(circuit.id), label: circuit.name })),
     }))
     .filter((group) => group.items.length > 0);
+
+export const boardsOf = (site: Site): { value: string; label: string }[] =>
+  site.supplies.flatMap((supply) => supply.boards).map((board) => ({ value: board.id, label: board.name }));

@@ -1,13 +1,13 @@
 import { Button, NativeSelect } from "@mantine/core";
 import { useState } from "react";
-import type { Hunt } from "../../api/client";
-import { useIntake } from "../../api/queries";
-import classes from "./Hunts.module.css";
-import type { KeepSeen } from "./NextPlace";
+import type { AlongRun, Hunt } from "../../../api/client";
+import { useIntake } from "../../../api/queries";
+import type { KeepSeen } from "../HuntPlace";
+import classes from "../Hunts.module.css";
 
 /** What makes a box, or the cable to it, more or less suspect. */
-export function Marks({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {
-  const intake = useIntake(hunt.circuit.id);
+export function Marks({ hunt, run, keep }: { hunt: Hunt; run: AlongRun; keep: KeepSeen }) {
+  const intake = useIntake(hunt.site.id);
   const [point, setPoint] = useState("");
   const [of, setOf] = useState<"box" | "cable">("box");
   const [mark, setMark] = useState("");
@@ -19,7 +19,7 @@ export function Marks({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {
         className={classes.numbers}
         onSubmit={(event) => {
           event.preventDefault();
-          const name = hunt.points.find((p) => p.id === point)?.name;
+          const name = run.points.find((p) => p.id === point)?.name;
           const title = marks.find((one) => one.id === mark)?.title;
           keep({ kind: "marked", entry: { point, [of]: mark } }, `${name}: ${title}`);
         }}
@@ -30,7 +30,7 @@ export function Marks({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {
           onChange={(event) => setPoint(event.currentTarget.value)}
           data={[
             { value: "", label: "Choose a box" },
-            ...hunt.points.slice(1).map((p) => ({ value: p.id, label: p.name })),
+            ...run.points.slice(1).map((p) => ({ value: p.id, label: p.name })),
           ]}
         />
         <NativeSelect

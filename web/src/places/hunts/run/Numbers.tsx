@@ -1,11 +1,12 @@
 import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
-import type { Hunt } from "../../api/client";
-import { usePractice } from "../../api/queries";
-import { typedNumber } from "../../reading/typedNumber";
-import classes from "./Hunts.module.css";
+import type { AlongRun, Hunt } from "../../../api/client";
+import { usePractice } from "../../../api/queries";
+import { typedNumber } from "../../../reading/typedNumber";
+import type { AtHunt } from "../HuntPlace";
+import classes from "../Hunts.module.css";
 
-type Seen = (entry: object, said: string) => void;
+type Seen = AtHunt["seen"];
 const PAIRS = [
   ["L", "N"],
   ["L", "PE"],
@@ -13,15 +14,16 @@ const PAIRS = [
 ] as const;
 
 /** Volts at a box under a known load at the far end. */
-export function VoltsSeen({ hunt, at, seen }: { hunt: Hunt; at: string; seen: Seen }) {
-  const [typed, type] = useState<Record<string, string>>({ load: `${hunt.load_a ?? ""}` });
+export function VoltsSeen(props: { hunt: Hunt; run: AlongRun; at: string; seen: Seen }) {
+  const { hunt, run, at, seen } = props;
+  const [typed, type] = useState<Record<string, string>>({ load: `${run.load_a ?? ""}` });
   const letters = usePractice(hunt.practice)?.letters ?? {};
   const keys = PAIRS.map((pair) => pair.join("-"));
   const volts = Object.fromEntries(
     keys.filter((key) => typed[key]).map((key) => [key, typedNumber(typed[key] ?? "")]),
   );
   const load_a = typedNumber(typed.load ?? "");
-  const load_at = hunt.points.at(-1)?.id;
+  const load_at = run.points.at(-1)?.id;
   const field = (key: string, label: string) => (
     <TextInput
       label={label}
@@ -35,7 +37,7 @@ export function VoltsSeen({ hunt, at, seen }: { hunt: Hunt; at: string; seen: Se
       className={classes.numbers}
       onSubmit={(event) => {
         event.preventDefault();
-        seen({ at, volts, load_a, load_at }, `${hunt.next_name}: ${Object.keys(volts).length} voltages`);
+        seen({ at, volts, load_a, load_at }, `${run.next_name}: ${Object.keys(volts).length} voltages`);
         type({ load: typed.load ?? "" });
       }}
     >
@@ -53,8 +55,8 @@ export function VoltsSeen({ hunt, at, seen }: { hunt: Hunt; at: string; seen: Se
 }
 
 /** Ohms of the joined conductors, from the board or an opened box: how far it can be. */
-export function OhmsSeen({ hunt, seen }: { hunt: Hunt; seen: Seen }) {
-  const opened = hunt.points.filter((point) => point.saw.length > 0);
+export function OhmsSeen({ run, seen }: { run: AlongRun; seen: Seen }) {
+  const opened = run.points.filter((point) => point.saw.length > 0);
   const [at, setAt] = useState("");
   const [ohm, setOhm] = useState("");
   const [leads, setLeads] = useState("");
@@ -68,7 +70,7 @@ export function OhmsSeen({ hunt, seen }: { hunt: Hunt; seen: Seen }) {
         onSubmit={(event) => {
           event.preventDefault();
           const entry = { at: from, resistance_ohm: typedNumber(ohm), null_ohm: typedNumber(leads || "0") };
-          seen(entry, `${hunt.points.find((p) => p.id === from)?.name}: ${ohm} Ω`);
+          seen(entry, `${run.points.find((p) => p.id === from)?.name}: ${ohm} Ω`);
           setOhm("");
         }}
       >

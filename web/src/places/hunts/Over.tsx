@@ -1,0 +1,67 @@
+import { Button } from "@mantine/core";
+import { Link } from "react-router";
+import type { Hunt } from "../../api/client";
+import type { KeepSeen } from "./HuntPlace";
+import classes from "./Hunts.module.css";
+import { ProofLine } from "./ProofLine";
+import { Joints } from "./run/Joints";
+import { Steps } from "./Steps";
+import { sentence } from "./words";
+
+/** There is nothing more to look for: it was found, is clear, contradicts itself, or is mended. */
+export function Over({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {
+  const { state, map, guide, run, chain } = hunt;
+  const name = map
+    ? sentence(hunt.said)
+    : {
+        found: `Found: ${hunt.said}`,
+        clear: guide ? hunt.said : "Clear",
+        contradictory: "These cannot both be",
+      }[state as string];
+  const advice = run?.advice || chain?.advice;
+  return (
+    <>
+      <h2 className={classes.where}>{name ?? sentence(hunt.said)}</h2>
+      {state === "contradictory" && <p role="alert">{hunt.said}</p>}
+      {state === "clear" && !guide && <p>{sentence(hunt.said)}.</p>}
+      {advice && <p className={classes.first}>{advice}</p>}
+      {run && <Joints run={run} />}
+      <Steps steps={hunt.steps} />
+      {state === "found" && !map && <ProofLine hunt={hunt} />}
+      {(state === "found" || state === "clear") && <GoOn hunt={hunt} />}
+      {state === "found" && map && !map.scheduled && (
+        <Button size="lg" onClick={() => keep({ kind: "scheduled", entry: {} }, "Schedule filled")}>
+          Fill the schedule
+        </Button>
+      )}
+      {state === "found" && !map && (
+        <Button size="lg" onClick={() => keep({ kind: "mended", entry: {} }, "Mended")}>
+          Mended
+        </Button>
+      )}
+      {(state === "mended" || state === "clear" || map?.scheduled) && (
+        <Button size="lg" onClick={() => keep({ kind: "closed", entry: {} }, "Closed")}>
+          Close this hunt
+        </Button>
+      )}
+    </>
+  );
+}
+
+/** What a guided hunt leads to is hunted from here on. */
+function GoOn({ hunt }: { hunt: Hunt }) {
+  const ending = hunt.guide?.ending;
+  if (!ending?.hunt || !hunt.circuit) return null;
+  const to = new URLSearchParams({
+    site: hunt.site.id,
+    circuit: hunt.circuit.id,
+    happened: hunt.happening,
+    kind: ending.hunt,
+    ...(ending.between && { between: ending.between.join("-") }),
+  });
+  return (
+    <Button component={Link} to={`/hunts/new?${to}`} size="lg">
+      Go on along the run
+    </Button>
+  );
+}

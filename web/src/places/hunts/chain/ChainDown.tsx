@@ -1,0 +1,44 @@
+import type { AlongChain } from "../../../api/client";
+import classes from "../Hunts.module.css";
+import { Share } from "../Share";
+import { sentence } from "../words";
+
+/** The chain from the feed down: every element with its share, and the volts of the joint after it. */
+export function ChainDown({ chain }: { chain: AlongChain }) {
+  const most = Math.max(...chain.elements.map((element) => element.share), 0.01);
+  const next = chain.answer.next?.at;
+  return (
+    <>
+      <p className="quiet">
+        {chain.supply_v} V at the feed
+        {chain.answer.coil_share_percent !== null &&
+          `; the coil gets ${chain.answer.coil_share_percent} % of what it is rated for`}
+      </p>
+      <ol className={classes.run}>
+        {chain.elements.map((element) => (
+          <li key={element.id}>
+            <div className={classes.box} data-suspect={element.share > 0 || undefined}>
+              <span className={classes.shape} aria-hidden />
+              <span>
+                <strong>{sentence(element.name)}</strong>
+                <span className="quiet"> {element.kind === "feed" ? "" : element.kind}</span>
+                {!element.closed && <span className={classes.saw}>open, as it should be now</span>}
+              </span>
+              <Share of={element.share} most={most} what={element.name} />
+            </div>
+            <div
+              className={classes.cable}
+              aria-current={element.id === next ? "step" : undefined}
+              data-suspect={element.volts !== null || undefined}
+            >
+              <span className={classes.line} aria-hidden />
+              <span className={element.volts === null ? "quiet" : "mono"}>
+                {element.volts === null ? (element.id === next ? "measure here" : "") : `${element.volts} V`}
+              </span>
+            </div>
+          </li>
+        ))}
+      </ol>
+    </>
+  );
+}

@@ -1,0 +1,19 @@
+import { expect, test } from "vitest";
+import { chainOf, EMPTY_ELEMENT } from "./typed";
+
+test("a chain as typed: numbers are numbers, a coil has a rating where one was typed, no number is sent as it is", () => {
+  const elements = [
+    { ...EMPTY_ELEMENT, id: " stop ", closed: false, rated: "24" },
+    { ...EMPTY_ELEMENT, id: "k1", kind: "coil" as const, rated: "230" },
+    { ...EMPTY_ELEMENT, id: "k2", kind: "coil" as const },
+  ];
+  expect(chainOf({ supply: "229,5", elements })).toEqual({
+    supply_v: 229.5,
+    elements: [
+      { id: "stop", kind: "contact", closed: false },
+      { id: "k1", kind: "coil", closed: true, rated_v: 230 },
+      { id: "k2", kind: "coil", closed: true },
+    ],
+  });
+  expect(chainOf({ supply: "mains", elements: [] }).supply_v).toBe("mains");
+});
