@@ -33,7 +33,7 @@ _STEPS = (
     ),
     Step(
         "low-impedance",
-        "The same with a low impedance",
+        "Metalwork to the same {earth}, low impedance",
         ("A two-pole tester or a low-impedance input, on the same two places.",),
         (
             Outcome("collapses", "It collapses", "unplug"),

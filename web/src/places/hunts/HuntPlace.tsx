@@ -44,7 +44,7 @@ function Hunting({ hunt, lost }: { hunt: Hunt; lost: boolean }) {
   return (
     <Page
       title={hunt.title}
-      under={`${hunt.site.name}. ${hunt.happened}; hunting ${hunt.hunted}.`}
+      under={`${hunt.site.name}. ${hunt.happened}${hunt.run || hunt.chain ? `; hunting ${hunt.hunted}` : ""}.`}
       back={["/hunts", "Hunt"]}
     >
       {lost && (

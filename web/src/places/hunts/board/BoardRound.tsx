@@ -29,16 +29,16 @@ export function BoardRound({ hunt, map, seen, told }: AtHunt & { map: OverBoard 
       </p>
       <ul className={classes.taps}>
         {outlets.map((outlet) => {
-          const live = outlet.live[round.round - 1];
+          const live = outlet.live[round.round - 1] ?? null;
           const tap = (is: boolean) =>
             seen(
               { outlet: outlet.id, round: round.round, live: is },
               `${outlet.name}, round ${round.round}: ${is ? "live" : "dead"}`,
             );
           return (
-            <li key={outlet.id}>
+            <li key={outlet.id} data-told={live === null ? undefined : true}>
               <span>{outlet.name}</span>
-              {live === null || live === undefined ? (
+              {live === null ? (
                 <>
                   <button
                     type="button"

@@ -15,7 +15,7 @@ export function ChainDown({ chain }: { chain: AlongChain }) {
           `; the coil gets ${chain.answer.coil_share_percent} % of what it is rated for`}
       </p>
       <ol className={classes.run}>
-        {chain.elements.map((element) => (
+        {chain.elements.map((element, number) => (
           <li key={element.id}>
             <div className={classes.box} data-suspect={element.share > 0 || undefined}>
               <span className={classes.shape} aria-hidden />
@@ -33,7 +33,9 @@ export function ChainDown({ chain }: { chain: AlongChain }) {
             >
               <span className={classes.line} aria-hidden />
               <span className={element.volts === null ? "quiet" : "mono"}>
-                {element.volts === null ? (element.id === next ? "measure here" : "") : `${element.volts} V`}
+                {element.volts === null
+                  ? wordsAt(element.id === next, number === chain.elements.length - 1)
+                  : `${element.volts} V`}
               </span>
             </div>
           </li>
@@ -42,3 +44,5 @@ export function ChainDown({ chain }: { chain: AlongChain }) {
     </>
   );
 }
+
+const wordsAt = (isNext: boolean, isLast: boolean) => (isNext ? "measure here" : isLast ? "the return" : "");
