@@ -4,9 +4,13 @@ from collections.abc import Iterable
 from typing import Any
 
 from evenprobe.formats import CircuitFile, circuit_file, parse
-from evenprobe.hunting.intake import HUNTED, MARKS
+from evenprobe.hunting.findings import HuntState
+from evenprobe.hunting.intake import HAPPENED, HUNTED, MARKS
 from evenprobe.hunting.run import BOARD
 from hunts.models import Hunt, HuntEvent
+
+MENDED, CLOSED = "mended", "closed"
+"""How far people say a hunt is, beside what was found."""
 
 
 def stands(events: Iterable[HuntEvent]) -> list[HuntEvent]:
@@ -14,6 +18,21 @@ def stands(events: Iterable[HuntEvent]) -> list[HuntEvent]:
     events = list(events)
     back = {e.entry["event"] for e in events if e.kind == HuntEvent.Kind.TAKEN_BACK}
     return [e for e in events if e.kind != HuntEvent.Kind.TAKEN_BACK and str(e.id) not in back]
+
+
+def state_of(hunt: Hunt, standing: Iterable[HuntEvent], found: HuntState) -> str:
+    """How far it is: what was found, and what people told after what was seen last; what is seen then opens it again.
+
+    What has to stay open does so, whatever somebody says, until a reading explains it.
+    """
+    standing = list(standing)
+    seen = [number for number, event in enumerate(standing) if event.kind == HuntEvent.Kind.SEEN]
+    since = {event.kind for event in standing[max(seen, default=-1) + 1 :]}
+    happened = HAPPENED.get(hunt.happened)
+    stays = happened is not None and happened.stays_open and found is not HuntState.FOUND
+    if HuntEvent.Kind.CLOSED in since and not stays:
+        return CLOSED
+    return MENDED if HuntEvent.Kind.MENDED in since else str(found)
 
 
 def content_of(hunt: Hunt, standing: Iterable[HuntEvent]) -> dict[str, Any]:

@@ -17,7 +17,7 @@ from evenprobe.hunting.intake import HAPPENED, HUNTED, MARKS
 from hunts.layouts import laid_out
 from hunts.logs import content_of, file_of, stands
 from hunts.models import Hunt, HuntEvent
-from hunts.write_back import written_back
+from hunts.write_back import note_on_the_circuit, written_back
 from sites.models import Board, Circuit
 from sites.services import find
 
@@ -91,6 +91,7 @@ def begin(crew: Crew, author: Author, hunt_id: UUID, begun: Begun) -> Hunt:
     except FormatError as error:
         raise Refused(*((_of_the_form(begun.kind, path), text) for path, text in error.problems)) from None
     found.save(force_insert=True)
+    note_on_the_circuit(circuit)
     return hunt_of(crew, hunt_id)
 
 

@@ -14,10 +14,10 @@ from evenprobe.formats.circuits.chain import ElementEntry
 from evenprobe.formats.words import PracticeWord
 from evenprobe.hunting.findings import HuntState
 from evenprobe.hunting.intake import HAPPENED, HUNTED, MARKS, Along, Conductor
+from hunts.logs import CLOSED, MENDED
 from hunts.models import HuntEvent
 from sites.services import LONGEST_NAME
 
-MENDED, CLOSED = "mended", "closed"
 HappenedWord = Annotated[str, Among(HAPPENED)]
 MarkWord = Annotated[str, Among(MARKS)]
 HuntKindWord = Annotated[str, Among(HUNTED)]

@@ -5,7 +5,7 @@ from uuid import UUID, uuid5
 from crews.models import Crew
 from evenprobe.formats.circuits import MapFile, ProtectiveOutletFile
 from evenprobe.wiring import PointKind
-from hunts.logs import content_of, file_of, stands
+from hunts.logs import CLOSED, content_of, file_of, stands, state_of
 from hunts.models import Hunt, HuntEvent
 from sites.models import Circuit, Point
 from sites.services import put_circuit, put_point
@@ -23,6 +23,7 @@ def written_back(crew: Crew, hunt: Hunt, event: HuntEvent) -> None:
     is_label = event.kind == HuntEvent.Kind.SEEN and event.entry.get("step") == _LABEL
     if is_label and isinstance(file, ProtectiveOutletFile):
         _label(hunt, file)
+    note_on_the_circuit(hunt.circuit)
 
 
 def _label(hunt: Hunt, file: ProtectiveOutletFile) -> None:
@@ -68,3 +69,19 @@ def _point(crew: Crew, hunt: Hunt, circuit: Circuit, outlet: str) -> Point:
 def _own_id(hunt: Hunt, what: str, name: str) -> UUID:
     """The same however often the schedule is filled."""
     return uuid5(hunt.id, f"{what} {name}")
+
+
+def _state(hunt: Hunt) -> str:
+    standing = stands(hunt.events.all())
+    return state_of(hunt, standing, file_of(content_of(hunt, standing)).hunted().state)
+
+
+def note_on_the_circuit(circuit: Circuit | None) -> None:
+    """What was noticed of a circuit and nothing has explained yet: of its hunts that are not closed."""
+    if circuit is None:
+        return
+    hunts = Hunt.objects.filter(circuit=circuit).select_related("site").prefetch_related("events")
+    noticed = {hunt.happened for hunt in hunts if _state(hunt) != CLOSED}
+    if set(circuit.noticed) != noticed:
+        circuit.noticed = sorted(noticed)
+        circuit.save()

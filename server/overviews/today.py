@@ -15,9 +15,10 @@ from crews.services import crew_of
 from evenprobe.formats import InstrumentEntry
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.testers.fitness import attention
+from hunts.logs import CLOSED
 from hunts.presenters.lines import lines_of as hunt_lines
 from hunts.services import hunts_of
-from hunts.shapes import CLOSED, HuntLine
+from hunts.shapes import HuntLine
 from kit.hands import Hands
 from kit.models import Tester
 from kit.services import testers_of

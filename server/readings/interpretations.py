@@ -39,7 +39,7 @@ def result_of(view: PointView, cannot: Sequence[Obstacle] = ()) -> PointInterpre
     """The same as the core gives it, for what asks more of it."""
 
     def made() -> PointInterpretation:
-        return interpret(view.facts, view.readings, view.checked.kit(), cannot=cannot)
+        return interpret(view.facts, view.readings, view.checked.kit(), cannot=cannot, noticed=view.entry.noticed)
 
     return _kept(f"result-{_without(cannot)}", view, made)
 

@@ -75,6 +75,8 @@ def _point(
             entry["room"] = point.room
         facts |= {"label": circuit.name, "board": circuit.board.name}
     entry["circuit"] = {key: value for key, value in facts.items() if value is not None}
+    if circuit.noticed:
+        entry["noticed"] = circuit.noticed
     supply = circuit.board.supply
     if _supply(supply) != _supply(first):
         entry["supply"] = _supply(supply)

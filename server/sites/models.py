@@ -72,6 +72,8 @@ class Circuit(Placed):
     """Rated residual current of the device that protects it."""
     curve = models.CharField(max_length=20, blank=True)
     """Trip curve."""
+    noticed: Any = models.JSONField(default=list)
+    """What people noticed of it and nothing has explained yet: ids of symptoms."""
     position = models.PositiveIntegerField(default=0)
 
     class Meta:

@@ -86,7 +86,12 @@ def interpret(survey: Content | SurveyFile) -> SurveyOut:
     """
     file = _checked(SurveyFile, survey)
     return SurveyOut.of(
-        (point.id, interpret_point(file.facts(point), file.readings(point), file.kit(), cannot=point.cannot))
+        (
+            point.id,
+            interpret_point(
+                file.facts(point), file.readings(point), file.kit(), cannot=point.cannot, noticed=point.noticed
+            ),
+        )
         for point in file.points
     )
 

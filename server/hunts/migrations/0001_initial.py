@@ -11,7 +11,7 @@ class Migration(migrations.Migration):
     initial = True
 
     dependencies = [
-        ('sites', '0007_protected_by'),
+        ('sites', '0007_protected_by_and_noticed'),
         migrations.swappable_dependency(settings.AUTH_USER_MODEL),
     ]
 

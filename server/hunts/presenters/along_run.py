@@ -12,10 +12,10 @@ from evenprobe.hunting.run import BOARD, Place
 from evenprobe.hunting.said import said_of
 from evenprobe.hunting.sentences import JOINTS
 from evenprobe.hunting.steps import said_of_task, steps_after, steps_at
-from hunts.logs import file_of
+from hunts.logs import CLOSED, MENDED, file_of
 from hunts.models import HuntEvent
 from hunts.presenters.view import HuntView
-from hunts.shapes import CLOSED, MENDED, AheadOut, AlongRun, HuntPoint
+from hunts.shapes import AheadOut, AlongRun, HuntPoint
 
 RunFile = ShortFile | OpenFile | PoorJointFile
 

@@ -9,8 +9,8 @@ from evenprobe.formats.circuits import GuidedFile
 from evenprobe.hunting.findings import Contradiction, HuntState
 from evenprobe.hunting.guided.walk import Passed, Walk
 from evenprobe.hunting.guided.wording import in_words, said_in
+from hunts.logs import CLOSED, MENDED
 from hunts.presenters.view import HuntView
-from hunts.shapes import CLOSED, MENDED
 
 
 class GuidedView(HuntView[GuidedFile]):

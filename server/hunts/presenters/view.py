@@ -16,9 +16,10 @@ from evenprobe.hunting.run import BOARD
 from evenprobe.isolation import State
 from evenprobe.practices import PRACTICES, Practice
 from evenprobe.sentences import Sentence
+from hunts.logs import CLOSED, MENDED, state_of
 from hunts.models import Hunt, HuntEvent
-from hunts.shapes import CLOSED, MENDED, HuntOut, HuntSeen
-from proofs.logs import state_of
+from hunts.shapes import HuntOut, HuntSeen
+from proofs.logs import state_of as proof_state
 from proofs.models import Proof
 
 File = TypeVar("File", bound=CircuitFile | GuidedFile)
@@ -66,20 +67,7 @@ class HuntView(ABC, Generic[File]):
 
     @property
     def state(self) -> str:
-        kinds = self._since_seen()
-        if HuntEvent.Kind.CLOSED in kinds and not self._stays_open():
-            return CLOSED
-        return MENDED if HuntEvent.Kind.MENDED in kinds else str(self.found_state)
-
-    def _since_seen(self) -> set[str]:
-        """What was told after what was seen last: what is seen then opens it again."""
-        seen = [number for number, event in enumerate(self.standing) if event.kind == HuntEvent.Kind.SEEN]
-        return {event.kind for event in self.standing[max(seen, default=-1) + 1 :]}
-
-    def _stays_open(self) -> bool:
-        """Whatever somebody says, until a reading explains it."""
-        stays = self.happened is not None and self.happened.stays_open
-        return stays and self.found_state is not HuntState.FOUND
+        return state_of(self.hunt, self.standing, self.found_state)
 
     def said(self) -> str:
         """In a few words where it is, or what comes next."""
@@ -153,7 +141,7 @@ def _proof_of(hunt: Hunt) -> tuple[Any, str] | None:
         return None
     now = timezone.now()
     for proof in Proof.objects.filter(circuit=hunt.circuit, brought_at=None).prefetch_related("events")[:3]:
-        state = str(state_of(proof, now).state)
+        state = str(proof_state(proof, now).state)
         if state != State.CLOSED:
             return proof.id, state
     return None

@@ -3,6 +3,7 @@
 from evenprobe.conditions.catalogue import conditions_for
 from evenprobe.conditions.condition import CONDITIONS, Condition, Severity
 from evenprobe.conditions.slight import with_slight_joint
+from evenprobe.conditions.symptoms import SYMPTOMS
 from evenprobe.conditions.variants import HEALTHY
 
-__all__ = ["CONDITIONS", "HEALTHY", "Condition", "Severity", "conditions_for", "with_slight_joint"]
+__all__ = ["CONDITIONS", "HEALTHY", "SYMPTOMS", "Condition", "Severity", "conditions_for", "with_slight_joint"]

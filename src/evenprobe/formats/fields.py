@@ -4,6 +4,7 @@ from typing import Annotated
 
 from pydantic import AfterValidator, Field
 
+from evenprobe.conditions.symptoms import SYMPTOMS, Symptom
 from evenprobe.entries.fields import OneOf
 from evenprobe.practices import PRACTICES, Practice
 from evenprobe.quantities import QUANTITIES, Quantity
@@ -15,6 +16,7 @@ from evenprobe.wiring.references import REFERENCES, ReferenceKind
 QuantityId = Annotated[Quantity, OneOf(QUANTITIES)]
 KindId = Annotated[Kind, OneOf(KINDS)]
 ReferenceId = Annotated[ReferenceKind, OneOf(REFERENCES)]
+SymptomId = Annotated[Symptom, OneOf(SYMPTOMS)]
 PracticeName = Annotated[Practice, OneOf(PRACTICES)]
 
 

@@ -12,7 +12,7 @@ from pydantic import (
 )
 
 from evenprobe.entries import FieldError, FormatError, Name, Strict, Text, Time, parse
-from evenprobe.formats.fields import PracticeName, Terminals
+from evenprobe.formats.fields import PracticeName, SymptomId, Terminals
 from evenprobe.formats.kit import InstrumentEntry
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.supply import SupplyEntry
@@ -61,6 +61,8 @@ class PointEntry(Strict):
     """This point's own supply, where a site has several; the file's otherwise."""
     cannot: list[Obstacle] = []
     """What is not to be had or not allowed here, so that no next test needs it."""
+    noticed: list[SymptomId] = []
+    """What was noticed of its circuit: it orders what stands and strikes nothing out."""
     readings: list[ReadingEntry] = []
 
     @model_validator(mode="after")

@@ -1,7 +1,7 @@
 """Elimination: a condition stands while some sample of it reproduces all the counted readings together."""
 
 from collections import Counter
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any, NamedTuple
 
@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from evenprobe.conditions import Condition
+from evenprobe.conditions.symptoms import Symptom, likelier
 from evenprobe.installation.admittances import variant_of
 from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.exclusion import look_again
@@ -188,11 +189,17 @@ def potentials(ensemble: Ensemble, elimination: Elimination, standing: Standing,
     return np.asarray(ensemble.potential(terminal)[standing.rows] * elimination.scale[standing.rows])
 
 
-def likelihoods(ensemble: Ensemble, elimination: Elimination, kept: Sequence[Kept]) -> dict[str, float]:
-    """Share of samples that fit times the prior, lowered where a proved detector was silent; sums to 1."""
+def likelihoods(
+    ensemble: Ensemble, elimination: Elimination, kept: Sequence[Kept], noticed: Collection[Symptom] = ()
+) -> dict[str, float]:
+    """Share of samples that fit times the prior; what was noticed raises it, a proved detector's silence lowers it.
+
+    Sums to 1.
+    """
     raw = {}
     for standing in elimination.standing:
-        weight = standing.share * standing.condition.prior_at(ensemble.point)
+        condition = standing.condition
+        weight = standing.share * condition.prior_at(ensemble.point) * likelier(condition.id, noticed)
         for quiet in kept:
             if quiet.quiet_at is not None:
                 volts = potentials(ensemble, elimination, standing, quiet.quiet_at)

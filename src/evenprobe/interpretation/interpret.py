@@ -2,6 +2,7 @@
 
 from collections.abc import Collection, Sequence
 
+from evenprobe.conditions.symptoms import Symptom
 from evenprobe.interpretation.beside_wiring import insulation_of, protection_of
 from evenprobe.interpretation.direct import direct_sentence, direct_voltage, with_direct
 from evenprobe.interpretation.elimination import (
@@ -42,6 +43,7 @@ def interpret(
     overrides: Sequence[Override] = (),
     samples: int = SAMPLES_PER_CONDITION,
     cannot: Collection[Obstacle] = (),
+    noticed: Collection[Symptom] = (),
 ) -> PointInterpretation:
     """What the readings of a point can still mean.
 
@@ -61,6 +63,8 @@ def interpret(
         Of each condition.
     cannot : collection of Obstacle
         What is not to be had here, so that no next measurement needs it.
+    noticed : collection of Symptom
+        They order what stands and strike nothing out.
 
     Returns
     -------
@@ -94,7 +98,7 @@ def interpret(
     unanswered = standing_alarms(alarms, evidence)
     answered = [a for a in alarms if a.terminal in METALWORK and a not in unanswered]
     of_wiring = _outcomes(
-        ensemble, elimination, [a for a in alarms if a not in answered], kept, strained=bool(answered)
+        ensemble, elimination, [a for a in alarms if a not in answered], kept, noticed, strained=bool(answered)
     )
     outcomes = with_direct(of_wiring, directs)
     judged = judgements(point, evidence, [w.reading for w in weighed if isinstance(w, Kept | Direct)], overrides)
@@ -173,10 +177,16 @@ def _not_counted(weighed: Sequence[Weighed]) -> tuple[NotCounted, ...]:
 
 
 def _outcomes(
-    ensemble: Ensemble, elimination: Elimination, alarms: Sequence[Alarm], kept: Sequence[Kept], *, strained: bool
+    ensemble: Ensemble,
+    elimination: Elimination,
+    alarms: Sequence[Alarm],
+    kept: Sequence[Kept],
+    noticed: Collection[Symptom],
+    *,
+    strained: bool,
 ) -> tuple[ConditionOutcome, ...]:
     """`strained`: all of it, by an alarm at metalwork that a contact reading has answered and nothing explains."""
-    likelihood = likelihoods(ensemble, elimination, kept)
+    likelihood = likelihoods(ensemble, elimination, kept, noticed)
     standing = [
         ConditionOutcome(
             s.condition,
