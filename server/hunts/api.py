@@ -51,4 +51,5 @@ def begin_hunt(request: HttpRequest, hunt_id: UUID, data: HuntIn) -> HuntOut:
 )
 def keep_event(request: HttpRequest, hunt_id: UUID, event_id: UUID, data: HuntEventIn) -> HuntOut:
     crew = crew_of(request)
-    return shown(keep(crew, request.user, hunt_id, event_id, data.kind, data.entry, data.happened()))
+    what = data.kind, data.entry, data.happened(), data.tester
+    return shown(keep(crew, request.user, hunt_id, event_id, *what))

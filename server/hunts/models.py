@@ -7,6 +7,7 @@ from django.conf import settings
 from django.db import models
 
 from base.append_only import Told
+from kit.models import Tester
 from sites.models import Board, Circuit, Site
 
 
@@ -55,6 +56,7 @@ class HuntEvent(Told):
     hunt = models.ForeignKey(Hunt, on_delete=models.PROTECT, related_name="events")
     kind = models.CharField(max_length=12, choices=Kind.choices)
     entry: Any = models.JSONField(default=dict)
+    tester = models.ForeignKey(Tester, null=True, on_delete=models.PROTECT, related_name="hunt_events")
 
     def __str__(self) -> str:
         return f"{self.hunt}: {self.kind}"

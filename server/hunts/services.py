@@ -18,6 +18,7 @@ from hunts.layouts import laid_out
 from hunts.logs import content_of, file_of, stands
 from hunts.models import Hunt, HuntEvent
 from hunts.write_back import note_on_the_circuit, written_back
+from kit.services import tester_of
 from sites.models import Board, Circuit
 from sites.services import find
 
@@ -125,23 +126,27 @@ def keep(
     kind: str,
     entry: dict[str, Any],
     happened: datetime | None = None,
+    tester_id: UUID | None = None,
 ) -> Hunt:
-    """Keep one event. `happened`: when, by the server's clock, where a device kept it until there was a line."""
+    """Keep one event, and what was measured of a point as readings of it.
+
+    `happened`: when, by the server's clock, where a device kept it until there was a line.
+    """
     found = hunt_of(crew, hunt_id)
     if kind not in HuntEvent.Kind.values:
         raise Refused(("kind", f"must be one of {', '.join(HuntEvent.Kind.values)}"))
     existing = HuntEvent.objects.filter(id=event_id).first()
     if existing is not None:
-        if (existing.hunt_id, existing.kind, existing.entry) != (found.id, kind, entry):
+        if (existing.hunt_id, existing.kind, existing.entry, existing.tester_id) != (found.id, kind, entry, tester_id):
             raise Refused(("id", "this id already belongs to an event with other content"), status=409)
         return found
     event = HuntEvent(
         id=event_id, hunt=found, kind=kind, entry=entry, at=happened or timezone.now(),
-        by=person_of(author), by_name=name_of(author),
+        by=person_of(author), by_name=name_of(author), tester=tester_of(crew, tester_id) if tester_id else None,
     )  # fmt: skip
     _check(found, event)
     event.save(force_insert=True)
-    written_back(crew, hunt_of(crew, hunt_id), event)
+    written_back(crew, author, hunt_of(crew, hunt_id), event)
     return hunt_of(crew, hunt_id)
 
 

@@ -230,3 +230,4 @@ class HuntEventIn(ToldLater):
 
     kind: Annotated[str, Among(HuntEvent.Kind.values)]
     entry: dict[str, Any] = {}
+    tester: UUID | None = None

@@ -3,10 +3,12 @@
 from uuid import UUID, uuid5
 
 from crews.models import Crew
+from crews.services import Author
 from evenprobe.formats.circuits import MapFile, ProtectiveOutletFile
 from evenprobe.wiring import PointKind
 from hunts.logs import CLOSED, content_of, file_of, stands, state_of
 from hunts.models import Hunt, HuntEvent
+from readings.services import record
 from sites.models import Circuit, Point
 from sites.services import put_circuit, put_point
 
@@ -15,8 +17,10 @@ _CONTACTS = ["L", "N", "PE"]
 """Of an outlet that nobody told more of than its name."""
 
 
-def written_back(crew: Crew, hunt: Hunt, event: HuntEvent) -> None:
+def written_back(crew: Crew, author: Author, hunt: Hunt, event: HuntEvent) -> None:
     """Within the event's own transaction."""
+    if event.kind == HuntEvent.Kind.SEEN and "volts" in event.entry and "at" in event.entry:
+        _readings(crew, author, event)
     file = file_of(content_of(hunt, stands(hunt.events.all())))
     if event.kind == HuntEvent.Kind.SCHEDULED and isinstance(file, MapFile):
         _fill_schedule(crew, hunt, file)
@@ -24,6 +28,23 @@ def written_back(crew: Crew, hunt: Hunt, event: HuntEvent) -> None:
     if is_label and isinstance(file, ProtectiveOutletFile):
         _label(hunt, file)
     note_on_the_circuit(hunt.circuit)
+
+
+def _readings(crew: Crew, author: Author, event: HuntEvent) -> None:
+    """Volts at a point are readings of it, so that the Bench knows them; at a board they are of no point."""
+    entry = event.entry
+    points = Point.objects.filter(circuit__board__supply__site__crew=crew, circuit__board=event.hunt.board)
+    point = next((point for point in points if str(point.id) == entry["at"]), None)
+    if point is None:
+        return
+    where = "load_here_a" if entry.get("load_at") == entry["at"] else "load_elsewhere_a"
+    load = {where: entry["load_a"]} if entry.get("load_a") else {}
+    for pair, shown in entry["volts"].items():
+        ends = pair.split("-")
+        if shown is None or not set(ends) <= set(point.terminals):
+            continue
+        measured = {"quantity": "voltage", "mode": "ac", "from": ends[0], "to": ends[1], "unit": "V", "value": shown}
+        record(crew, author, point.id, uuid5(event.id, pair), {**measured, **load}, event.tester_id, None, event.at)
 
 
 def _label(hunt: Hunt, file: ProtectiveOutletFile) -> None:

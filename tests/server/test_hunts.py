@@ -5,6 +5,7 @@ from uuid import uuid4
 import pytest
 
 from hunts.models import Hunt, HuntEvent
+from sites.models import Circuit
 from tests.server.conftest import member
 
 
@@ -216,3 +217,44 @@ def test_advice_names_places_as_people_do(anna, run):
         "clear",
         "It is dead where the run begins: look at the device and at what feeds it, not along the run.",
     )
+
+
+def test_volts_of_a_hunt_are_readings_at_the_bench_once(anna, run):
+    begin(anna, run, "flicker", "poor-joint")
+    event, far = str(uuid4()), run["boxes"][5]
+    entry = {"at": far, "volts": {"L-N": 112.0, "N-PE": 4.5}, "load_a": 10, "load_at": far}
+    for _ in range(2):
+        tell(anna, run, "seen", event, **entry)
+    tell(anna, run, "seen", at="board", volts={"L-N": 121.0}, load_a=10, load_at=far)
+    tell(anna, run, "seen", at=run["boxes"][2], volts={"N-PE": 1.0}, load_a=10, load_at=far)
+    bench = anna.get(f"/points/{far}/bench").json()
+    found = {(r["entry"]["from"], r["entry"]["to"]): r["entry"] for r in bench["readings"]}
+    assert {pair: r["value"] for pair, r in found.items()} == {("L", "N"): 112.0, ("N", "PE"): 4.5}
+    assert {r["load_here_a"] for r in found.values()} == {10}
+    [near] = anna.get(f"/points/{run['boxes'][2]}/bench").json()["readings"]
+    assert near["entry"]["load_elsewhere_a"] == 10
+
+
+def test_volts_tell_whether_a_box_is_live_and_what_tells_nothing_is_named(anna, run):
+    begin(anna, run, "dead", "open")
+    found = tell(anna, run, "seen", at=run["boxes"][5], volts={"L-N": 0.6, "L-PE": 119.0}).json()
+    assert found["seen"][0]["text"] == "Box 6: dead, H to N 0.6 V, H to G 119 V"
+    assert len(anna.get(f"/points/{run['boxes'][5]}/bench").json()["readings"]) == 2
+    tell(anna, run, "seen", at=run["boxes"][0], volts={"L-N": 118.0})
+    assert anna.get(f"/hunts/{run['hunt']}").json()["run"]["points"][1]["saw"] == ["live, H to N 118 V"]
+    refused = tell(anna, run, "seen", at=run["boxes"][2], volts={"L-N": 51.0})
+    assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, "entry.volts.L-N")
+    assert "neither live nor dead" in refused.json()["problems"][0]["text"]
+
+
+def test_what_was_noticed_stands_on_the_circuit_until_its_hunt_is_closed(anna, run):
+    begin(anna, run)
+    assert Circuit.objects.get(id=run["circuit"]).noticed == ["trips-at-once"]
+    tell(anna, run, "closed")
+    assert Circuit.objects.get(id=run["circuit"]).noticed == []
+
+
+def test_a_tester_of_another_crew_is_none(anna, run):
+    begin(anna, run, "dead", "open")
+    body = {"kind": "seen", "entry": {"at": run["boxes"][5], "live": False}, "tester": str(uuid4())}
+    assert anna.put(f"/hunts/{run['hunt']}/events/{uuid4()}", body).status_code == 404

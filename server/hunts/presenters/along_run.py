@@ -54,8 +54,7 @@ class RunView(HuntView[RunFile]):
 
     def seen_texts(self) -> Sequence[str]:
         return [
-            f"{self.names[entry.at]}: {said_of(entry.seen(), self.names, self.practice.letters)}"
-            for entry in self.file.seen
+            f"{self.names[look.at]}: {said_of(look, self.names, self.practice.letters)}" for look in self.file.looks
         ]
 
     def steps(self) -> Sequence[str]:
@@ -98,8 +97,8 @@ class RunView(HuntView[RunFile]):
         marks = {e.entry["point"]: e.entry for e in self.standing if e.kind == HuntEvent.Kind.MARKED}
         hidden = {point.id: point.hidden for point in self.file.points}
         saw: dict[str, list[str]] = {}
-        for entry in self.file.seen:
-            saw.setdefault(entry.at, []).append(said_of(entry.seen(), self.names, self.practice.letters))
+        for look in self.file.looks:
+            saw.setdefault(look.at, []).append(said_of(look, self.names, self.practice.letters))
         at_board = HuntPoint(
             id=BOARD, name=self.names[BOARD], after="", length_m=0, at_m=0, share=0, cable_share=0,
             hidden=False, box_mark="", cable_mark="", saw=saw.get(BOARD, []),

@@ -43,10 +43,11 @@ class Split:
 
 @dataclass(frozen=True)
 class Presence:
-    """Whether a box has its voltage."""
+    """Whether a box has its voltage; `volts` it was told by, by pair, where some were measured."""
 
     at: str
     live: bool
+    volts: Mapping[str, float] | None = None
 
 
 @dataclass(frozen=True)

@@ -13,6 +13,9 @@ from evenprobe.hunting.findings import Chance, Contradiction, Hunt, HuntState, N
 from evenprobe.hunting.run import BOARD, Place, Run
 from evenprobe.hunting.sentences import ADVICE, CONTRADICTIONS, WHY
 
+_LIVE_SHARE, _DEAD_SHARE = 0.8, 0.2
+"""Of nominal, from where on and up to where it tells; between the two it may be stray, or a poor joint."""
+
 
 def hunt_open(
     run: Run, seen: Sequence[Presence | Looked], standing_at: str = BOARD, *, probe_minutes: float = PROBE_MINUTES
@@ -95,6 +98,26 @@ def _at_its_ends(run: Run, lives: Sequence[tuple[int, str]], here: str) -> Hunt:
     following = NextPlace(at, Task.PROBE, minutes, outcomes, WHY.say("end-first"))
     share = {place: w / whole for place, w in weight.items() if w > 0}
     return Hunt(HuntState.HUNTING, share, following, exact=False)
+
+
+def shows_live(volts: float, nominal: float) -> bool | None:
+    """Whether volts at a face are those of a whole run; None where they are neither those nor next to nothing.
+
+    Parameters
+    ----------
+    volts
+        Between the two conductors of which one is open.
+    nominal
+        Of the supply.
+
+    Examples
+    --------
+    >>> shows_live(118.0, 120.0), shows_live(0.4, 120.0), shows_live(47.0, 120.0)
+    (True, False, None)
+    """
+    if volts >= _LIVE_SHARE * nominal:
+        return True
+    return False if volts <= _DEAD_SHARE * nominal else None
 
 
 def hunted(left: Between, here: str, task: Task) -> Hunt:

@@ -40,12 +40,16 @@ def said_of(
         case Loop():
             return f"{seen.ohm:g} Ω, leads {seen.null_ohm:g} Ω"
         case Presence():
-            return "live" if seen.live else "dead"
+            shown = f", {_volts(seen.volts, letters or {})}" if seen.volts else ""
+            return f"{'live' if seen.live else 'dead'}{shown}"
         case Looked():
             return "it is here" if seen.here else "opened, not here"
         case Drop():
-            volts = ", ".join(f"{_pair(pair, letters or {})} {volts:g} V" for pair, volts in seen.volts.items())
-            return f"{volts} at {seen.load_a:g} A"
+            return f"{_volts(seen.volts, letters or {})} at {seen.load_a:g} A"
+
+
+def _volts(volts: Mapping[str, float], letters: Mapping[str, str]) -> str:
+    return ", ".join(f"{_pair(pair, letters)} {shown:g} V" for pair, shown in volts.items())
 
 
 def _pair(pair: str, letters: Mapping[str, str]) -> str:

@@ -5399,6 +5399,8 @@ export interface components {
             entry: {
                 [key: string]: unknown;
             };
+            /** Tester */
+            tester?: string | null;
         };
         /** KitToDo */
         KitToDo: {

@@ -1,6 +1,5 @@
 """The circuit files of a run of boxes and cable: shorts, opens and poor joints, with what was seen so far."""
 
-from abc import ABC, abstractmethod
 from collections.abc import Iterator, Mapping, Sequence
 from functools import cached_property
 from typing import Annotated, Literal
@@ -13,7 +12,7 @@ from evenprobe.hunting.between import PROBE_MINUTES
 from evenprobe.hunting.evidence import Looked, Loop, Presence, Split
 from evenprobe.hunting.findings import Hunt
 from evenprobe.hunting.intake import Conductor
-from evenprobe.hunting.opens import hunt_open
+from evenprobe.hunting.opens import hunt_open, shows_live
 from evenprobe.hunting.poor_joints import Drop, hunt_poor_joint
 from evenprobe.hunting.run import BOARD, HIDDEN_MINUTES, OPEN_MINUTES, Box, Run, RunError
 from evenprobe.hunting.shorts import hunt_short
@@ -42,14 +41,10 @@ class BoxEntry(Strict):
         return Box(self.id, self.after, self.length_m, self.suspicion, self.stretch_suspicion, minutes)
 
 
-class SeenEntry(Strict, ABC):
+class SeenEntry(Strict):
     """Something seen at a box or at the board."""
 
     at: Name
-
-    @abstractmethod
-    def seen(self) -> Split | Loop | Presence | Looked | Drop:
-        """It, as the core has it."""
 
 
 class SplitEntry(SeenEntry):
@@ -87,24 +82,6 @@ class SplitEntry(SeenEntry):
                 yield "onward", f"{name!r} is not next after {self.at}"
 
 
-class PresenceEntry(SeenEntry):
-    """Whether a box is live; or, opened, whether the fault is here."""
-
-    live: YesNo | None = None
-    here: YesNo | None = None
-
-    @model_validator(mode="after")
-    def _one_thing(self) -> "PresenceEntry":
-        if self.here is not None and self.at == BOARD:
-            raise FieldError("here", "is of a box of the run")
-        if (self.live is None) is (self.here is None):
-            raise FieldError("live", "say whether it is live, or, opened, whether the fault is here")
-        return self
-
-    def seen(self) -> Presence | Looked:
-        return Looked(self.at, bool(self.here)) if self.live is None else Presence(self.at, self.live)
-
-
 class VoltsEntry(Strict):
     """Volts of contact pairs under a known load."""
 
@@ -115,6 +92,37 @@ class VoltsEntry(Strict):
     def by_pair(self) -> dict[str, float]:
         pairs = {"L-N": self.l_n, "L-PE": self.l_pe, "N-PE": self.n_pe}
         return {pair: volts for pair, volts in pairs.items() if volts is not None}
+
+
+class PresenceEntry(SeenEntry):
+    """Whether a box is live, or volts that tell it; or, opened, whether the fault is here."""
+
+    live: YesNo | None = None
+    here: YesNo | None = None
+    volts: VoltsEntry | None = None
+
+    @model_validator(mode="after")
+    def _one_thing(self) -> "PresenceEntry":
+        if self.here is not None and self.at == BOARD:
+            raise FieldError("here", "is of a box of the run")
+        if sum(each is not None for each in (self.live, self.here, self.volts)) != 1:
+            raise FieldError("live", "say whether it is live, or its volts, or, opened, whether the fault is here")
+        return self
+
+    def seen(self, pair: str, nominal: float) -> Presence | Looked:
+        """`pair`: of which one is open, for volts to be of. Raises FieldError for volts that tell nothing."""
+        if self.here is not None:
+            return Looked(self.at, self.here)
+        if self.volts is None:
+            return Presence(self.at, bool(self.live))
+        volts = self.volts.by_pair()
+        if pair not in volts:
+            raise FieldError(f"volts.{pair}", "is missing: one of these two is open")
+        live = shows_live(volts[pair], nominal)
+        if live is None:
+            why = f"{volts[pair]:g} V is neither live nor dead: measure with a load in, or with a low impedance"
+            raise FieldError(f"volts.{pair}", why)
+        return Presence(self.at, live, volts)
 
 
 class DropEntry(SeenEntry):
@@ -195,10 +203,13 @@ class ShortFile(RunFile):
                 raise FieldError(f"seen[{index}].{key}", why)
         return self
 
+    @property
+    def looks(self) -> Sequence[Split | Loop]:
+        return [each.seen() for each in self.seen]
+
     def hunted(self) -> Hunt:
         volts = self.practice.systems[0].nominal_volts
-        seen = [each.seen() for each in self.seen]
-        return hunt_short(self.run, seen, self.standing_at, ohm_per_m=self.ohm_per_m, volts=volts)
+        return hunt_short(self.run, self.looks, self.standing_at, ohm_per_m=self.ohm_per_m, volts=volts)
 
 
 class OpenFile(RunFile):
@@ -210,11 +221,23 @@ class OpenFile(RunFile):
     @model_validator(mode="after")
     def _fits(self) -> "OpenFile":
         self._check(self.seen)
+        for index, each in enumerate(self.seen):
+            try:
+                self._look(each)
+            except FieldError as error:
+                raise FieldError(f"seen[{index}].{error.field}", str(error)) from None
         return self
 
+    def _look(self, entry: PresenceEntry) -> Presence | Looked:
+        pair = "L-PE" if self.between is not None and "N" not in self.between else "L-N"
+        return entry.seen(pair, self.practice.systems[0].nominal_volts)
+
+    @property
+    def looks(self) -> Sequence[Presence | Looked]:
+        return [self._look(each) for each in self.seen]
+
     def hunted(self) -> Hunt:
-        seen = [each.seen() for each in self.seen]
-        return hunt_open(self.run, seen, self.standing_at, probe_minutes=self.probe_minutes)
+        return hunt_open(self.run, self.looks, self.standing_at, probe_minutes=self.probe_minutes)
 
 
 class PoorJointFile(RunFile):
@@ -233,7 +256,12 @@ class PoorJointFile(RunFile):
             raise FieldError("conductor", "is missing: what a sound cable loses depends on it")
         return self
 
+    @property
+    def looks(self) -> Sequence[Drop | Looked]:
+        return [each.seen() for each in self.seen]
+
     def hunted(self) -> Hunt:
-        seen = [each.seen() for each in self.seen]
         ohm_per_m = self.ohm_per_m or 0.0
-        return hunt_poor_joint(self.run, seen, self.standing_at, ohm_per_m=ohm_per_m, probe_minutes=self.probe_minutes)
+        return hunt_poor_joint(
+            self.run, self.looks, self.standing_at, ohm_per_m=ohm_per_m, probe_minutes=self.probe_minutes
+        )
