@@ -11,11 +11,11 @@ import numpy as np
 
 from evenprobe.hunting.evidence import Split
 from evenprobe.hunting.findings import HuntState
+from evenprobe.hunting.hidden import HiddenShort
 from evenprobe.hunting.left import Left
 from evenprobe.hunting.plan import Halves, plan
 from evenprobe.hunting.run import BOARD, Box, Place, Run
 from evenprobe.hunting.shorts import hunt_short
-from evenprobe.simulation import HiddenShort
 
 RUNS, SEED = 2_000, 17
 EVEN_BOXES, EVEN_METRES = (12, 30, 60), 5.0

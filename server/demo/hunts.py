@@ -4,8 +4,8 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from evenprobe.formats.circuits import ChainFile, CircuitFile, GuidedFile, MapFile, OpenFile, ShortFile
+from evenprobe.hunting.hidden import HiddenBoard, HiddenChain, HiddenOpen, HiddenShort
 from evenprobe.hunting.run import BOARD, Place
-from evenprobe.simulation import HiddenBoard, HiddenChain, HiddenOpen, HiddenShort
 from evenprobe.wiring.conductors import conductor_named
 
 OBSERVATORY, MILL, COTTAGE = "Larkspur Hill Observatory", "Fennwick Weaving Shed", "Fennwick Mill Cottage"
@@ -159,6 +159,21 @@ class Electrician:
 
     def chain(self, file: ChainFile) -> HiddenChain:
         return HiddenChain([element.id for element in file.elements], self.demo.truth, file.supply_v)
+
+    def ohm(self, at: str, side: str) -> float | None:
+        """Between the two that are joined, on a side of an opened box. Raises ValueError where no short is hunted."""
+        if not isinstance(self.file, ShortFile):
+            raise ValueError("ohms are of a short")
+        return self.short(self.file).ohm(at, "feed" if side == "feed" else "onward")
+
+    def volts(self, at: str, ends: str) -> float:
+        """At a face of the run, or of a joint against the return. Raises ValueError where nothing is live."""
+        match self.file:
+            case OpenFile():
+                return self.open(self.file).volts_between(at, ends)
+            case ChainFile():
+                return self.chain(self.file).volts_after(at)
+        raise ValueError("nothing is live here")
 
     def _short(self, file: ShortFile) -> dict[str, Any] | None:
         following = file.hunted().next

@@ -12,7 +12,11 @@ from evenprobe.practices import PRACTICES
 from hunts.presenters.intake import intake_in
 from hunts.presenters.lines import lines_of, shown
 from hunts.services import TOLD, Begun, begin, hunt_of, hunts_of, keep
-from hunts.shapes import HuntEventIn, HuntIn, HuntLine, HuntOut, IntakeOut
+from hunts.shapes import HuntEventIn, HuntIn, HuntLine, HuntLiveIn, HuntOut, IntakeOut
+from meters.scpi import FUNCTIONS
+from meters.services import shown_by
+from meters.shapes import LiveOut
+from meters.wire import Setup, on_a_hunt
 from sites.services import site_of
 
 router = Router(tags=["hunts"])
@@ -53,3 +57,14 @@ def keep_event(request: HttpRequest, hunt_id: UUID, event_id: UUID, data: HuntEv
     crew = crew_of(request)
     what = data.kind, data.entry, data.happened(), data.tester
     return shown(keep(crew, request.user, hunt_id, event_id, *what))
+
+
+@router.post("/hunts/{hunt_id}/live/{tester_id}", response={200: LiveOut, 404: Problems, 422: Problems})
+def live_on_a_hunt(request: HttpRequest, hunt_id: UUID, tester_id: UUID, data: HuntLiveIn) -> LiveOut:
+    """What the meter on the wire shows there. Asking records nothing."""
+    crew = crew_of(request)
+    hunt = hunt_of(crew, hunt_id)
+    place = on_a_hunt(str(hunt.id), data.at, data.side)
+    is_dead = FUNCTIONS[data.function].unit == "ohm" if data.function in FUNCTIONS else False
+    setup = Setup(data.function, place, data.from_, data.to, device_open=is_dead)
+    return LiveOut.of(*shown_by(crew, tester_id, setup))

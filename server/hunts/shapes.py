@@ -1,7 +1,7 @@
 """What the routes of hunts take and give."""
 
 from datetime import datetime
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
 from ninja import Schema
@@ -223,6 +223,16 @@ class HuntIn(Schema):
     also_dead: str = ""
     done_last: str = ""
     note: str = ""
+
+
+class HuntLiveIn(Schema):
+    """Where the probes of a meter on the wire are: at a box or a joint, on which side of one that is taken apart."""
+
+    at: PlaceName
+    side: Literal["", "feed", "onward"] = ""
+    function: str
+    from_: Conductor = Field(alias="from")
+    to: Conductor
 
 
 class HuntEventIn(ToldLater):

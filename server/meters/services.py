@@ -47,14 +47,20 @@ def links_of(crew: Crew) -> list[Link]:
 
 def live_at(crew: Crew, point_id: UUID, tester_id: UUID, setup: Setup, *, begin_anew: bool) -> tuple[Live, float]:
     """What the tester's meter shows with its probes there, and the highest volts it can show."""
-    point, tester = find(crew, Point, point_id), tester_of(crew, tester_id)
+    point = find(crew, Point, point_id)
     ends = {*point.terminals, str(Terminal.REF)}
-    if setup.function not in FUNCTIONS:
-        raise Refused(("function", f"a meter on a wire shows {', '.join(FUNCTIONS)}"))
     between = [("load_between", end) for end in setup.load_between or ()]
     for key, end in (("from", setup.measuring), ("to", setup.reference), *between):
         if end not in ends:
             raise Refused((key, f"{end!r} is no terminal of this point; use {', '.join(sorted(ends))}"))
+    return shown_by(crew, tester_id, setup, begin_anew=begin_anew)
+
+
+def shown_by(crew: Crew, tester_id: UUID, setup: Setup, *, begin_anew: bool = False) -> tuple[Live, float]:
+    """What the tester's meter shows wherever its probes are, and the highest volts it can show."""
+    tester = tester_of(crew, tester_id)
+    if setup.function not in FUNCTIONS:
+        raise Refused(("function", f"a meter on a wire shows {', '.join(FUNCTIONS)}"))
     link = Link.objects.filter(tester=tester).first()
     if link is None:
         raise NotFoundHere("link")

@@ -4,13 +4,14 @@ It has a display's noise and error, ranges with over-range, high and low impedan
 highest, and words of its own under ROUTe that say where its probes are, for it has no hands.
 """
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from dataclasses import dataclass, field, replace
+from typing import Protocol
 
 import numpy as np
 
-from evenprobe.quantities import RESISTANCE, VOLTAGE, Measurement
-from evenprobe.simulation import HiddenPoint, TesterErrors
+from evenprobe.quantities import RESISTANCE, VOLTAGE, Measurement, Reading
+from evenprobe.simulation import TesterErrors
 from evenprobe.testers import Instrument, kinds
 from evenprobe.wiring import Terminal
 from meters.scpi import FUNCTIONS, Shown, written
@@ -25,6 +26,13 @@ DC_OFFSET_VOLTS = 0.02
 _NO_ERROR = '0,"No error"'
 _UNDEFINED = '-113,"Undefined header"'
 _BAD_PARAMETER = '-224,"Illegal parameter value"'
+
+
+class Hidden(Protocol):
+    """What the probes are on."""
+
+    def read(self, name: str, measurement: Measurement, errors: TesterErrors) -> Reading:
+        """What a person would write down. Raises ValueError for what is no part of it."""
 
 
 @dataclass
@@ -44,7 +52,7 @@ class Probes:
 class StandIn:
     """`hidden_at`: the installation behind a point, by its id; KeyError where there is none."""
 
-    hidden_at: Callable[[str], HiddenPoint]
+    hidden_at: Callable[[str], Hidden]
     seed: int = 1
     word: str = "VOLT:AC"
     low_impedance: bool = False
@@ -55,7 +63,7 @@ class StandIn:
 
     def __post_init__(self) -> None:
         self._errors = TesterErrors(np.random.default_rng(self.seed))
-        self._points: dict[str, HiddenPoint] = {}
+        self._points: dict[str, Hidden] = {}
 
     def answer(self, line: str) -> str | None:
         """What comes back of one command; None where nothing does."""
@@ -163,18 +171,13 @@ class StandIn:
             return None
         return Shown(value, over_range=value > HIGHEST_VOLTS)
 
-    def _ohms(self, hidden: HiddenPoint, ends: tuple[Terminal, Terminal]) -> Shown | None:
+    def _ohms(self, hidden: Hidden, ends: tuple[Terminal, Terminal]) -> Shown | None:
         if not self.probes.device_open:
             return None
         reading = hidden.read("", Measurement(RESISTANCE, *ends, METER, device="open"), self._errors)
         return Shown(reading.value, over_range=reading.over_range)
 
-    def _point(self) -> HiddenPoint:
+    def _point(self) -> Hidden:
         if self.probes.point not in self._points:
             self._points[self.probes.point] = self.hidden_at(self.probes.point)
         return self._points[self.probes.point]
-
-
-def of_points(points: Mapping[str, Callable[[], HiddenPoint]]) -> Callable[[str], HiddenPoint]:
-    """The installations behind these points, made when first measured."""
-    return lambda point: points[point]()

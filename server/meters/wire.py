@@ -48,6 +48,22 @@ class Setup:
         )
 
 
+_ON_A_HUNT = "hunt/"
+
+
+def on_a_hunt(hunt: str, at: str, side: str) -> str:
+    """A place along what is hunted, as a stand-in is told it; `side` of a box that is taken apart."""
+    return f"{_ON_A_HUNT}{hunt}/{side}/{at}"
+
+
+def off_a_hunt(point: str) -> tuple[str, str, str] | None:
+    """Hunt, place and side; None where the probes are at a point."""
+    if not point.startswith(_ON_A_HUNT):
+        return None
+    hunt, side, at = point.removeprefix(_ON_A_HUNT).split("/", 2)
+    return hunt, at, side
+
+
 @dataclass(frozen=True)
 class Live:
     """`state`: live, over-range, or what is wrong; then `problem` says what to do about it."""

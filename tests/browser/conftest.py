@@ -11,13 +11,14 @@ from playwright.sync_api import expect
 
 from crews.models import Crew, Membership
 from demo.crew import demo_id
+from demo.hidden import hidden_at
 from evenprobe.conditions import CONDITIONS
 from evenprobe.practices import NORTH_AMERICA
 from evenprobe.simulation import HiddenPoint
 from kit.services import put_part, put_tester
 from meters.services import put_link
 from meters.serving import StandInServer
-from meters.standin import StandIn, of_points
+from meters.standin import StandIn
 from readings.point_view import PointView
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
 
@@ -68,7 +69,7 @@ def meter_on_the_wire(range_outlet, settings):
         return HiddenPoint(facts, CONDITIONS["same-leg"], np.random.default_rng(8))
 
     made = {str(range_outlet.id): hidden}
-    server = StandInServer(("127.0.0.1", 0), lambda: StandIn(of_points(made)))
+    server = StandInServer(("127.0.0.1", 0), lambda: StandIn(hidden_at(made)))
     threading.Thread(target=server.serve_forever, daemon=True).start()
     crew = Crew.objects.get()
     put_tester(crew, demo_id("t", "w1"), {"label": "Wired W1", "kind": "multimeter", "proved": True})

@@ -11,12 +11,12 @@ from hypothesis import strategies as st
 import evenprobe
 from evenprobe.hunting.evidence import Loop, Split
 from evenprobe.hunting.findings import HuntState, Task
+from evenprobe.hunting.hidden import HiddenShort
 from evenprobe.hunting.left import Left, Region
 from evenprobe.hunting.plan import LINE_UP_TO, Halves, plan
 from evenprobe.hunting.run import BOARD, Box, Place, Run, RunError
 from evenprobe.hunting.shorts import hunt_short
 from evenprobe.hunting.tree import Tree
-from evenprobe.simulation import HiddenShort
 
 AT_BOARD = Split(BOARD, onward=True)
 

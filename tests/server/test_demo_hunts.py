@@ -4,12 +4,16 @@ from uuid import uuid4
 
 import pytest
 
+from demo.hidden import hidden_at
 from demo.hunts import HUNTS
 from demo.loading_hunts import electrician, load_hunts
 from demo.management.commands.load_demo import Command
 from hunts.models import Hunt, HuntEvent
 from hunts.presenters.lines import shown
 from hunts.services import hunt_of, keep
+from meters.scpi import shown_of, written
+from meters.standin import StandIn
+from meters.wire import on_a_hunt
 from sites.models import Point
 
 MOST_LOOKS = 60
@@ -61,3 +65,38 @@ def test_loaded_again_nothing_changes(crew):
     before = HuntEvent.objects.count()
     load_hunts(crew, user)
     assert (Hunt.objects.count(), HuntEvent.objects.count()) == (len(HUNTS), before)
+
+
+def test_the_wired_meter_reads_what_is_hidden_along_a_hunt(crew):
+    crew, _ = crew
+    meter = StandIn(hidden_at({}))
+    for demo in HUNTS:
+        if demo.kind not in ("short", "open", "chain"):
+            continue
+        hunt = of(crew, demo)
+        ids = electrician(hunt, demo).ids
+        before, behind = {
+            "short": ("Heater box 4", "Heater box 5"),
+            "open": ("Outlet 4, grinder", "Outlet 5, end of run"),
+            "chain": ("Stop button", "Beater guard limit"),
+        }[demo.kind]
+        shown = []
+        for place in (before, behind):
+            meter.answer(f"ROUT:POIN {on_a_hunt(str(hunt.id), ids.get(place, place), 'onward')}")
+            meter.answer("ROUT:PROB L,PE" if demo.kind == "short" else "ROUT:PROB L,N")
+            meter.answer("CONF:RES" if demo.kind == "short" else "CONF:VOLT:AC")
+            meter.answer("ROUT:DEV OPEN")
+            shown.append(shown_of(str(meter.answer("READ?"))))
+        if demo.kind == "short":
+            assert (0.1 < shown[0].value < 0.3, shown[1].over_range) == (True, True)
+        else:
+            assert shown[0].value > 110
+            assert shown[1].value < 2
+
+
+def test_a_meter_is_on_nothing_where_there_is_no_hunt(crew):
+    meter = StandIn(hidden_at({}))
+    for place in (on_a_hunt(str(uuid4()), "board", ""), on_a_hunt(str(HUNTS), "board", ""), "nowhere"):
+        meter.answer(f"ROUT:POIN {place}")
+        meter.answer("ROUT:PROB L,N")
+        assert meter.answer("READ?") == written(None)

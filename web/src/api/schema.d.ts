@@ -1041,6 +1041,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hunts/{hunt_id}/live/{tester_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Live On A Hunt
+         * @description What the meter on the wire shows there. Asking records nothing.
+         */
+        post: operations["hunts_api_live_on_a_hunt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -5402,6 +5422,32 @@ export interface components {
             /** Tester */
             tester?: string | null;
         };
+        /**
+         * HuntLiveIn
+         * @description Where the probes of a meter on the wire are: at a box or a joint, on which side of one that is taken apart.
+         */
+        HuntLiveIn: {
+            /** At */
+            at: string;
+            /**
+             * Side
+             * @default
+             * @enum {string}
+             */
+            side: "" | "feed" | "onward";
+            /** Function */
+            function: string;
+            /**
+             * From
+             * @enum {string}
+             */
+            from: "L" | "N" | "PE";
+            /**
+             * To
+             * @enum {string}
+             */
+            to: "L" | "N" | "PE";
+        };
         /** KitToDo */
         KitToDo: {
             /**
@@ -8005,6 +8051,51 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    hunts_api_live_on_a_hunt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hunt_id: string;
+                tester_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HuntLiveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LiveOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

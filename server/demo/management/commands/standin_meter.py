@@ -4,10 +4,10 @@ from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
 
-from demo.hidden import hidden_points
+from demo.hidden import hidden_at, hidden_points
 from meters.scpi import USUAL_PORT
 from meters.serving import StandInServer
-from meters.standin import StandIn, of_points
+from meters.standin import StandIn
 
 
 class Command(BaseCommand):
@@ -17,7 +17,7 @@ class Command(BaseCommand):
         parser.add_argument("--port", type=int, default=USUAL_PORT)
 
     def handle(self, *_args: Any, **options: Any) -> None:
-        hidden = of_points(hidden_points())
+        hidden = hidden_at(hidden_points())
         with StandInServer(("127.0.0.1", options["port"]), lambda: StandIn(hidden)) as server:
             self.stdout.write(
                 f"stand-in meter at 127.0.0.1:{options['port']}, as TCPIP::127.0.0.1::{options['port']}::SOCKET"

@@ -77,9 +77,12 @@ class HiddenOpen:
         """What is found in an opened box: an open in a stretch is found at neither end."""
         return Looked(at, self.truth == Place(at))
 
-    def shows_v(self, at: str) -> float:
-        """Between the two conductors at the face of a box."""
-        return self.volts if self.is_live(at) else _STRAY_V
+    def volts_between(self, at: str, ends: str) -> float:
+        """At the face of a box, an open neutral behind it and a load in: the neutral is at the line there."""
+        if ends == "L-PE":
+            return self.volts
+        at_the_line = self.is_live(at) is (ends == "L-N")
+        return self.volts if at_the_line else _STRAY_V
 
 
 @dataclass(frozen=True)
