@@ -19,6 +19,7 @@ from hunts.logs import content_of, file_of, stands
 from hunts.models import Hunt, HuntEvent
 from hunts.write_back import note_on_the_circuit, written_back
 from kit.services import tester_of
+from sheets.services import photo_of
 from sites.models import Board, Circuit
 from sites.services import find
 
@@ -165,12 +166,21 @@ def _check(hunt: Hunt, event: HuntEvent) -> None:
         if set(entry) - {"note"} or not isinstance(note, str) or len(note) > _LONGEST_TOLD:
             raise Refused(("entry.note", f"must be text of up to {_LONGEST_TOLD} characters, and nothing beside it"))
         return
+    if entry.get("photo") is not None:
+        _check_photo(hunt, entry["photo"])
     seen = [e for e in standing if e.kind == HuntEvent.Kind.SEEN]
     try:
         file_of(content_of(hunt, [*standing, event]))
     except FormatError as error:
         here = f"seen[{len(seen)}]"
         raise Refused(*((path.replace(here, "entry", 1), text) for path, text in error.problems)) from None
+
+
+def _check_photo(hunt: Hunt, name: object) -> None:
+    try:
+        photo_of(hunt.site.crew, UUID(str(name)))
+    except (ValueError, NotFoundHere):
+        raise Refused(("entry.photo", "no such picture in your crew")) from None
 
 
 def _check_mark(hunt: Hunt, entry: dict[str, Any]) -> None:

@@ -7,6 +7,7 @@ import pytest
 
 from hunts.models import Hunt
 from sites.models import Circuit, Point
+from tests.server.conftest import PICTURE
 
 OHMS = {"L-PE": "over", "N-PE": "over", "L-N": "over"}
 ELEMENTS = [{"id": "fuse", "kind": "fuse"}, {"id": "stop"}, {"id": "limit"}, {"id": "coil", "kind": "coil"}]
@@ -180,3 +181,21 @@ def test_a_mark_is_of_a_run_only(hunt, anna):
     hunt.begin("tingle", "tingle")
     refused = anna.put(f"/hunts/{hunt.id}/events/{uuid4()}", {"kind": "marked", "entry": {"point": "x", "box": "old"}})
     assert refused.status_code == 422
+
+
+def test_a_picture_of_the_box_is_kept_with_its_step(hunt, anna):
+    hunt.begin("dead", "protective-outlet")
+    hunt.step("upstream", "none")
+    hunt.step("trace", "found")
+    photo = str(uuid4())
+    entry = {"step": "photograph", "outcome": "marked", "photo": photo}
+    told = anna.put(f"/hunts/{hunt.id}/events/{uuid4()}", {"kind": "seen", "entry": entry})
+    assert (told.status_code, told.json()["problems"][0]["path"]) == (422, "entry.photo")
+    assert anna.put(f"/photos/{photo}", {"image": PICTURE}).status_code == 200
+    found = hunt.tell(**entry)
+    assert found["guide"]["path"][-1]["photo"] == photo
+    refused = anna.put(
+        f"/hunts/{hunt.id}/events/{uuid4()}",
+        {"kind": "seen", "entry": {"step": "which-feeds", "outcome": "both", "photo": photo}},
+    )
+    assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, "entry.photo")

@@ -69,7 +69,7 @@ for _hunted in (
     Hunted("tripped-device", "what trips the {device}", "guide"),
     Hunted("protective-outlet", "a dead {outlet} behind a {rcd} {outlet}", "guide"),
     Hunted("tingle", "a tingle from metalwork", "guide"),
-    Hunted("short", "a short or an {earth} fault", "run", ("L", "PE")),
+    Hunted("short", "a short or a fault to {earth}", "run", ("L", "PE")),
     Hunted("open", "an open conductor", "run", ("L", "N")),
     Hunted("poor-joint", "a poor joint", "run"),
     Hunted("chain", "an open element of a control chain", "chain"),

@@ -43,6 +43,7 @@ export type AlongChain = components["schemas"]["AlongChain"];
 export type OverBoard = components["schemas"]["OverBoard"];
 export type Guided = components["schemas"]["GuidedHuntOut"];
 export type GuidedStep = components["schemas"]["GuideStepOut"];
+export type HuntLiveIn = components["schemas"]["HuntLiveIn"];
 export type HuntIn = components["schemas"]["HuntIn"];
 export type HuntLine = components["schemas"]["HuntLine"];
 export type Intake = components["schemas"]["IntakeOut"];

@@ -4988,7 +4988,7 @@ export interface components {
          * GuideStepOut
          * @description What to do. `dead`: only where the circuit is proved dead. `each`: what is gone through; `left`: points to go.
          *
-         *     `names`: what the name that is told with the outcome is of.
+         *     `names`: what the name that is told with the outcome is of. `picture`: what a picture may be kept of.
          */
         GuideStepOut: {
             /** Step */
@@ -5003,6 +5003,8 @@ export interface components {
             each: string;
             /** Names */
             names: string;
+            /** Picture */
+            picture: string;
             /** Outcomes */
             outcomes: components["schemas"]["OutcomeToTap"][];
             /** Asks */
@@ -5265,6 +5267,8 @@ export interface components {
             name: string;
             /** Said */
             said: string;
+            /** Photo */
+            photo?: string | null;
         };
         /**
          * RunHuntOut

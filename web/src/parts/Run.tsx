@@ -50,6 +50,9 @@ export function Run({
             <span className={classes.label}>{point.name}</span>
             <span className={classes.word}>{WORDS[point.verdict]}</span>
             {!compact && <BesideWiringInShort found={point} />}
+            {!compact && point.protected_by !== "" && (
+              <span className={classes.word}>behind {point.protected_by}</span>
+            )}
           </Link>
         </li>
       ))}

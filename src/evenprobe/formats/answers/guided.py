@@ -21,6 +21,7 @@ class PassedOut(Answer):
     outcome: str | None
     name: str
     said: str
+    photo: str | None = unless_none()
 
     @classmethod
     def of(cls, practice: Practice, passed: Passed) -> "PassedOut":
@@ -30,6 +31,7 @@ class PassedOut(Answer):
             outcome=passed.outcome.id if passed.outcome else None,
             name=passed.name,
             said=said_in(practice, passed.said),
+            photo=passed.photo,
         )
 
 
@@ -56,7 +58,7 @@ class AskedOut(Answer):
 class GuideStepOut(Answer):
     """What to do. `dead`: only where the circuit is proved dead. `each`: what is gone through; `left`: points to go.
 
-    `names`: what the name that is told with the outcome is of.
+    `names`: what the name that is told with the outcome is of. `picture`: what a picture may be kept of.
     """
 
     step: str
@@ -65,6 +67,7 @@ class GuideStepOut(Answer):
     dead: bool
     each: str
     names: str
+    picture: str
     outcomes: list[OutcomeToTap]
     asks: list[AskedOut]
     gone_through: list[PassedOut]
@@ -79,6 +82,7 @@ class GuideStepOut(Answer):
             dead=step.dead,
             each=step.each,
             names=in_words(practice, step.names),
+            picture=step.picture,
             outcomes=[OutcomeToTap(id=o.id, title=in_words(practice, o.title), of_all=o.of_all) for o in step.to_tap],
             asks=[AskedOut.of(practice, asked) for asked in step.asks],
             gone_through=[PassedOut.of(practice, passed) for passed in walk.gone_through.values()],

@@ -17,16 +17,17 @@ _Rated = Annotated[float, Field(strict=True, gt=0, le=10_000)]
 
 
 class ToldEntry(Strict):
-    """At a step: the outcome, or figures by what was measured; `name` of one of several."""
+    """At a step: the outcome, or figures by what was measured; `name` of one of several; a picture, by its id."""
 
     step: Name
     outcome: Name | None = None
     name: Name | None = None
     figures: dict[str, _Figure] | None = None
+    photo: Name | None = None
 
     def told(self) -> Told:
         figures = {key: OVER if shown == "over" else float(shown) for key, shown in (self.figures or {}).items()}
-        return Told(self.step, self.outcome, self.name or "", figures)
+        return Told(self.step, self.outcome, self.name or "", figures, self.photo)
 
     def problems(self, guide: Guide, points: Iterable[str]) -> Iterable[tuple[str, str]]:
         """What of it cannot be, by key, with why."""
@@ -37,6 +38,8 @@ class ToldEntry(Strict):
         if (self.outcome is None) is (self.figures is None):
             yield "outcome", "say what it showed: an outcome, or figures"
         yield from self._named(step, points)
+        if self.photo is not None and not step.picture:
+            yield "photo", "no picture is kept of this step"
         if self.outcome is not None and self.outcome not in {outcome.id for outcome in step.to_tap}:
             said = ", ".join(outcome.id for outcome in step.to_tap) or "none: figures decide"
             yield "outcome", f"{self.outcome!r} is none of this step's: {said}"

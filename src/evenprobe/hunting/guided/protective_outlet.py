@@ -62,6 +62,7 @@ _STEPS = (
         ),
         (Outcome("marked", "Photographed, marked, capped", "which-feeds"),),
         dead=True,
+        picture="the box as it was",
     ),
     Step(
         "which-feeds",

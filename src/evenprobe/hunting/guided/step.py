@@ -102,6 +102,8 @@ class Step:
         of the run.
     names
         Whose name is told with the outcome; empty where none is.
+    picture
+        What a picture may be kept of; empty where of nothing.
     """
 
     id: str
@@ -113,6 +115,7 @@ class Step:
     judge: Callable[[Figures, Facts], Judged] | None = None
     each: str = ""
     names: str = ""
+    picture: str = ""
 
     @property
     def to_tap(self) -> tuple[Outcome, ...]:

@@ -18,6 +18,7 @@ class Told:
     outcome: str | None = None
     name: str = ""
     figures: Figures = field(default_factory=dict)
+    photo: str | None = None
 
 
 @dataclass(frozen=True)
@@ -28,6 +29,7 @@ class Passed:
     outcome: Outcome | None
     name: str
     said: Sentence
+    photo: str | None = None
 
 
 @dataclass(frozen=True)
@@ -121,7 +123,7 @@ class _Walking:
         earlier = {name: figures for name, (figures, _) in self.each.items() if name != told.name}
         judged = self._judged(step, told, earlier)
         outcome = next((o for o in step.outcomes if o.id == judged.outcome), None)
-        passed = Passed(step, outcome, told.name, judged.said)
+        passed = Passed(step, outcome, told.name, judged.said, told.photo)
         self.passed.append(passed)
         self.numbers.append((number, told))
         if judged.between is not None:

@@ -35,6 +35,15 @@ function row<R extends object>(
   return { shows: shows as RecordOf<object>, place: (one) => `/${place}/${one.of}`, send };
 }
 
+const sendPhoto = (one: Waiting, signal: AbortSignal) =>
+  answer(
+    client.PUT("/api/photos/{photo_id}", {
+      params: { path: { photo_id: one.id } },
+      body: { ...(one.body as PhotoBody), ...times(one) },
+      signal,
+    }),
+  );
+
 export const KINDS: Record<Kind, Sent> = {
   reading: row(BENCH, "bench", (one, signal) => {
     const body = one.body as ReadingBody;
@@ -94,13 +103,6 @@ export const KINDS: Record<Kind, Sent> = {
       }),
     ),
   ),
-  photo: row(PHOTO, "dead-tests", (one, signal) =>
-    answer(
-      client.PUT("/api/photos/{photo_id}", {
-        params: { path: { photo_id: one.id } },
-        body: { ...(one.body as PhotoBody), ...times(one) },
-        signal,
-      }),
-    ),
-  ),
+  photo: row(PHOTO, "dead-tests", sendPhoto),
+  "hunt-photo": row(PHOTO, "hunts", sendPhoto),
 };

@@ -14,7 +14,7 @@ export type EventBody = {
 /** `entry`: null takes back what it supersedes. */
 export type SheetBody = { entry: SheetEntry | null; tester: string | null; supersedes: string | null };
 export type RoundBody = Pick<RoundEventIn, "point" | "kind"> & { reason: string; tripped: boolean | null };
-export type HuntBody = Required<Pick<HuntEventIn, "kind" | "entry">>;
+export type HuntBody = Required<Pick<HuntEventIn, "kind" | "entry">> & { tester?: string | null };
 /** `image`: base 64 of a JPEG. */
 export type PhotoBody = { image: string };
 
@@ -26,6 +26,7 @@ export type Bodies = {
   "round-event": RoundBody;
   "hunt-event": HuntBody;
   photo: PhotoBody;
+  "hunt-photo": PhotoBody;
 };
 export type Kind = keyof Bodies;
 

@@ -1,8 +1,6 @@
-import { Button } from "@mantine/core";
-import { useRef, useState } from "react";
 import type { Sheet } from "../../api/client";
 import { Choice } from "../../parts/Choice";
-import { smaller } from "./picture";
+import { PictureButton } from "../../parts/PictureButton";
 import classes from "./Sheet.module.css";
 import type { PutDown } from "./usePutDown";
 
@@ -18,8 +16,6 @@ export function Look({ sheet, putDown }: { sheet: Sheet; putDown: PutDown }) {
 }
 
 function LookLine({ item, putDown }: { item: Sheet["look"][number]; putDown: PutDown }) {
-  const file = useRef<HTMLInputElement>(null);
-  const [unread, setUnread] = useState(false);
   const last = putDown.unsent.findLast((entry) => entry.type === "looked" && entry.item === item.id);
   const good = last?.good ?? item.good;
   const said = (good: boolean, photo = last?.photo ?? item.photo) =>
@@ -28,12 +24,6 @@ function LookLine({ item, putDown }: { item: Sheet["look"][number]; putDown: Put
       `${item.title}: ${good ? "good" : "not good"}${photo ? ", with a picture" : ""}`,
       { supersedes: last?.id ?? item.entry },
     );
-  const keepPicture = async (taken: File) => {
-    setUnread(false);
-    const image = await smaller(taken).catch(() => null);
-    if (image === null) setUnread(true);
-    else said(good ?? false, putDown.keepPhoto({ image }, `Picture, ${item.title}`));
-  };
   return (
     <li>
       <span className={classes.lookTitle} id={`look-${item.id}`}>
@@ -49,31 +39,15 @@ function LookLine({ item, putDown }: { item: Sheet["look"][number]; putDown: Put
           { value: "bad", label: "Not good" },
         ]}
       />
-      <input
-        ref={file}
-        type="file"
-        accept="image/*"
-        capture="environment"
-        hidden
-        aria-label={`Picture, ${item.title}`}
-        onChange={(event) => {
-          const taken = event.currentTarget.files?.[0];
-          if (taken) void keepPicture(taken);
-          event.currentTarget.value = "";
-        }}
+      <PictureButton
+        of={item.title}
+        another={Boolean(item.photo || last?.photo)}
+        onTaken={(image) => said(good ?? false, putDown.keepPhoto({ image }, `Picture, ${item.title}`))}
       />
-      <Button variant="subtle" onClick={() => file.current?.click()}>
-        {item.photo || last?.photo ? "Another picture" : "Picture"}
-      </Button>
       {item.photo && (
         <a className={classes.photo} href={`/api/photos/${item.photo}`} target="_blank" rel="noreferrer">
           <img src={`/api/photos/${item.photo}`} alt={`${item.title}, as it was seen`} />
         </a>
-      )}
-      {unread && (
-        <p className={classes.wrong} role="alert">
-          That is no picture this browser can read. Take another.
-        </p>
       )}
     </li>
   );

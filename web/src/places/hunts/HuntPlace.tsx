@@ -20,7 +20,13 @@ import { RunNext } from "./run/RunNext";
 
 export type KeepSeen = (body: HuntBody, said: string) => string;
 /** `seen`: what was seen, as a circuit file has it, and in words. `told`: what is not at the server yet. */
-export type AtHunt = { hunt: Hunt; seen: (entry: object, said: string) => void; told: Waiting[] };
+export type AtHunt = {
+  hunt: Hunt;
+  seen: (entry: object, said: string, tester?: string) => void;
+  /** Keeps a picture, and gives its id. */
+  picture: (image: string, said: string) => string;
+  told: Waiting[];
+};
 
 export function HuntPlace() {
   const { huntId = "" } = useParams();
@@ -33,13 +39,17 @@ export function HuntPlace() {
 /** What to do next, and beside it what it is hunted along. */
 function Hunting({ hunt, lost }: { hunt: Hunt; lost: boolean }) {
   const { keep, waiting } = useKeep("hunt-event", hunt.id, hunt.title);
+  const { keep: keepPicture } = useKeep("hunt-photo", hunt.id, hunt.title);
   const { last } = hunt;
-  const onItsWay = waiting.taken.at(-1);
+  const told = waiting.taken.filter((one) => one.kind === "hunt-event");
+  const onItsWay = told.at(-1);
   const manyTaps = hunt.map || hunt.guide?.next?.each === "point";
   const at: AtHunt = {
     hunt,
-    seen: (entry, said) => keep({ kind: "seen", entry: entry as HuntBody["entry"] }, said),
-    told: waiting.taken,
+    seen: (entry, said, tester) =>
+      keep({ kind: "seen", entry: entry as HuntBody["entry"], tester: tester ?? null }, said),
+    picture: (image, said) => keepPicture({ image }, said),
+    told,
   };
   return (
     <Page
@@ -77,7 +87,7 @@ function Hunting({ hunt, lost }: { hunt: Hunt; lost: boolean }) {
         <section aria-label={hunt.run ? "The run" : "So far"}>
           {hunt.run && <RunDown hunt={hunt} run={hunt.run} />}
           {hunt.chain && <ChainDown chain={hunt.chain} />}
-          {hunt.map && <BoardTable map={hunt.map} told={waiting.taken} />}
+          {hunt.map && <BoardTable map={hunt.map} told={told} />}
           {hunt.guide && <GuidePath hunt={hunt} guide={hunt.guide} />}
         </section>
       </div>
@@ -90,7 +100,7 @@ function Next({ at, keep }: { at: AtHunt; keep: KeepSeen }) {
   const { hunt } = at;
   if (hunt.state !== "hunting") return <Over hunt={hunt} keep={keep} />;
   const { run, chain, map, guide } = hunt;
-  if (run?.answer.next) return <RunNext {...at} run={run} next={run.answer.next} />;
+  if (run?.answer.next) return <RunNext key={hunt.seen.length} {...at} run={run} next={run.answer.next} />;
   if (chain?.answer.next) return <ChainNext {...at} chain={chain} next={chain.answer.next} />;
   if (map) return <BoardRound {...at} map={map} />;
   if (guide?.next) return <GuideStep key={guide.path.length} {...at} step={guide.next} />;

@@ -1,9 +1,13 @@
 import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { AlongChain } from "../../../api/client";
+import { useNamedTester } from "../../../api/lastTester";
+import { useTesters } from "../../../api/queries";
+import { HeldTester } from "../../../parts/HeldTester";
 import { typedNumber } from "../../../reading/typedNumber";
 import type { AtHunt } from "../HuntPlace";
 import classes from "../Hunts.module.css";
+import { Meter } from "../Meter";
 import { Steps } from "../Steps";
 
 type Next = NonNullable<AlongChain["answer"]["next"]>;
@@ -19,7 +23,7 @@ export function ChainNext({ hunt, chain, next, seen }: AtHunt & { chain: AlongCh
       {hunt.seen.length === 0 && <p className={classes.first}>{hunt.first}</p>}
       {chain.advice && <p className={classes.first}>{chain.advice}</p>}
       <Steps steps={hunt.steps} />
-      <JointVolts key={next.at} after={next.at} name={chain.next_name} seen={seen} />
+      <JointVolts key={next.at} hunt={hunt.id} after={next.at} name={chain.next_name} seen={seen} />
       <details className={classes.fold}>
         <summary>Why here</summary>
         <p>{next.why}</p>
@@ -28,14 +32,17 @@ export function ChainNext({ hunt, chain, next, seen }: AtHunt & { chain: AlongCh
   );
 }
 
-function JointVolts({ after, name, seen }: { after: string; name: string; seen: AtHunt["seen"] }) {
+function JointVolts(props: { hunt: string; after: string; name: string; seen: AtHunt["seen"] }) {
+  const { hunt, after, name, seen } = props;
   const [volts, type] = useState("");
+  const testers = useTesters().data ?? [];
+  const held = useNamedTester("live", testers);
   return (
     <form
       className={classes.numbers}
       onSubmit={(event) => {
         event.preventDefault();
-        seen({ after, volts: typedNumber(volts) }, `after ${name}: ${volts} V`);
+        seen({ after, volts: typedNumber(volts) }, `after ${name}: ${volts} V`, held.tester?.id);
       }}
     >
       <TextInput
@@ -44,6 +51,14 @@ function JointVolts({ after, name, seen }: { after: string; name: string; seen: 
         value={volts}
         onChange={(event) => type(event.currentTarget.value)}
       />
+      <Meter
+        hunt={hunt}
+        tester={held.tester?.id}
+        probes={{ at: after, function: "volts", from: "L", to: "N" }}
+        name={`after ${name}`}
+        onShown={type}
+      />
+      <HeldTester testers={testers} held={held.tester?.id ?? null} named={held.named} onName={held.name} />
       <Button type="submit" size="lg" disabled={volts === ""}>
         Record
       </Button>

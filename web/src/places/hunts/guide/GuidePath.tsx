@@ -17,6 +17,16 @@ export function GuidePath({ hunt, guide }: { hunt: Hunt; guide: Guided }) {
             {passed.name && `: ${hunt.names[passed.name] ?? passed.name}`}
           </span>
           <span className={classes.saw}>{passed.said}</span>
+          {passed.photo && (
+            <a
+              href={`/api/photos/${passed.photo}`}
+              target="_blank"
+              rel="noreferrer"
+              className={classes.picture}
+            >
+              <img src={`/api/photos/${passed.photo}`} alt={passed.title} />
+            </a>
+          )}
         </li>
       ))}
     </ol>

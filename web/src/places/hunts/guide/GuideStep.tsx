@@ -2,6 +2,7 @@ import { TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { GuidedStep } from "../../../api/client";
 import type { HuntBody } from "../../../api/outbox/waiting";
+import { PictureButton } from "../../../parts/PictureButton";
 import type { AtHunt } from "../HuntPlace";
 import classes from "../Hunts.module.css";
 import { ProofLine } from "../ProofLine";
@@ -10,11 +11,13 @@ import { Figures } from "./Figures";
 import { GoRound } from "./GoRound";
 
 /** One step of a guided hunt: what to do, and what it showed, in one tap or in figures. */
-export function GuideStep({ hunt, step, seen, told }: AtHunt & { step: GuidedStep }) {
+export function GuideStep({ hunt, step, seen, picture, told }: AtHunt & { step: GuidedStep }) {
   const [name, setName] = useState("");
   const byName = step.each !== "" && step.each !== "point";
   const needsName = byName || step.names !== "";
-  const tell = (entry: object, said: string) => seen({ step: step.step, ...entry }, `${step.title}: ${said}`);
+  const [photo, setPhoto] = useState("");
+  const tell = (entry: object, said: string) =>
+    seen({ step: step.step, ...entry, ...(photo && { photo }) }, `${step.title}: ${said}`);
   const named = needsName && name.trim() ? { name: name.trim() } : {};
   const gone = new Set([
     ...step.gone_through.map((passed) => passed.name),
@@ -34,6 +37,16 @@ export function GuideStep({ hunt, step, seen, told }: AtHunt & { step: GuidedSte
             tell({ outcome: outcome.id, name: point }, `${hunt.names[point]}, ${outcome.title}`)
           }
         />
+      )}
+      {step.picture && (
+        <p>
+          <PictureButton
+            of={step.picture}
+            another={photo !== ""}
+            onTaken={(image) => setPhoto(picture(image, `Picture, ${step.picture}`))}
+          />
+          {photo && "One is kept with this step."}
+        </p>
       )}
       {needsName && (
         <TextInput

@@ -5,6 +5,7 @@ import { usePractice } from "../../../api/queries";
 import { typedNumber } from "../../../reading/typedNumber";
 import type { AtHunt } from "../HuntPlace";
 import classes from "../Hunts.module.css";
+import { Meter } from "../Meter";
 
 type Seen = AtHunt["seen"];
 const PAIRS = [
@@ -13,41 +14,64 @@ const PAIRS = [
   ["N", "PE"],
 ] as const;
 
-/** Volts at a box under a known load at the far end. */
-export function VoltsSeen(props: { hunt: Hunt; run: AlongRun; at: string; seen: Seen }) {
-  const { hunt, run, at, seen } = props;
+/** Volts at a box, under a known load at the far end where one is asked for. */
+export function VoltsSeen(props: {
+  hunt: Hunt;
+  run: AlongRun;
+  at: string;
+  loaded: boolean;
+  tester: string | undefined;
+  seen: Seen;
+}) {
+  const { hunt, run, at, loaded, tester, seen } = props;
   const [typed, type] = useState<Record<string, string>>({ load: `${run.load_a ?? ""}` });
   const letters = usePractice(hunt.practice)?.letters ?? {};
-  const keys = PAIRS.map((pair) => pair.join("-"));
   const volts = Object.fromEntries(
-    keys.filter((key) => typed[key]).map((key) => [key, typedNumber(typed[key] ?? "")]),
+    PAIRS.map((pair) => pair.join("-"))
+      .filter((key) => typed[key])
+      .map((key) => [key, typedNumber(typed[key] ?? "")]),
   );
-  const load_a = typedNumber(typed.load ?? "");
-  const load_at = run.points.at(-1)?.id;
-  const field = (key: string, label: string) => (
-    <TextInput
-      label={label}
-      inputMode="decimal"
-      value={typed[key] ?? ""}
-      onChange={(event) => type({ ...typed, [key]: event.currentTarget.value })}
-    />
-  );
+  const load = loaded ? { load_a: typedNumber(typed.load ?? ""), load_at: run.points.at(-1)?.id } : {};
+  const put = (key: string, value: string) => type((before) => ({ ...before, [key]: value }));
   return (
     <form
       className={classes.numbers}
       onSubmit={(event) => {
         event.preventDefault();
-        seen({ at, volts, load_a, load_at }, `${run.next_name}: ${Object.keys(volts).length} voltages`);
+        seen({ at, volts, ...load }, `${run.next_name}: ${Object.keys(volts).length} voltages`, tester);
         type({ load: typed.load ?? "" });
       }}
     >
-      {PAIRS.map((pair) => (
-        <span key={pair.join()}>
-          {field(pair.join("-"), `${pair.map((one) => letters[one] ?? one).join(" to ")}, V`)}
-        </span>
-      ))}
-      {field("load", "Load at the far end, A")}
-      <Button type="submit" size="lg" disabled={Object.keys(volts).length === 0 || !load_a}>
+      {PAIRS.map(([from, to]) => {
+        const name = `${letters[from] ?? from} to ${letters[to] ?? to}`;
+        const key = `${from}-${to}`;
+        return (
+          <span key={key} className={classes.figure}>
+            <TextInput
+              label={`${name}, V`}
+              inputMode="decimal"
+              value={typed[key] ?? ""}
+              onChange={(event) => put(key, event.currentTarget.value)}
+            />
+            <Meter
+              hunt={hunt.id}
+              tester={tester}
+              probes={{ at, function: "volts", from, to }}
+              name={name}
+              onShown={(shown) => put(key, shown)}
+            />
+          </span>
+        );
+      })}
+      {loaded && (
+        <TextInput
+          label="Load at the far end, A"
+          inputMode="decimal"
+          value={typed.load ?? ""}
+          onChange={(event) => put("load", event.currentTarget.value)}
+        />
+      )}
+      <Button type="submit" size="lg" disabled={Object.keys(volts).length === 0 || (loaded && !typed.load)}>
         Record
       </Button>
     </form>

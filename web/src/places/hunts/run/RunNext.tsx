@@ -1,4 +1,9 @@
+import { NativeSelect } from "@mantine/core";
+import { type ReactNode, useState } from "react";
 import type { AlongRun } from "../../../api/client";
+import { useNamedTester } from "../../../api/lastTester";
+import { useTesters } from "../../../api/queries";
+import { HeldTester } from "../../../parts/HeldTester";
 import type { AtHunt } from "../HuntPlace";
 import classes from "../Hunts.module.css";
 import { ProofLine } from "../ProofLine";
@@ -6,24 +11,37 @@ import { Steps } from "../Steps";
 import { percent, sentence } from "../words";
 import { Joints } from "./Joints";
 import { OhmsSeen, VoltsSeen } from "./Numbers";
+import { Sides } from "./Sides";
 
 type Next = NonNullable<AlongRun["answer"]["next"]>;
 
 /** Where to go, what to do there, and what it showed in one tap. */
 export function RunNext({ hunt, run, next, seen }: AtHunt & { run: AlongRun; next: Next }) {
+  const [chosen, choose] = useState("");
+  const at = chosen || next.at;
+  const here = run.points.find((point) => point.id === at)?.name ?? run.next_name;
+  const elsewhere = at !== next.at;
+  const testers = useTesters().data ?? [];
+  const { tester, named, name } = useNamedTester("live", testers);
+  const held = <HeldTester testers={testers} held={tester?.id ?? null} named={named} onName={name} />;
   const handGoesIn = hunt.kind === "short" || next.do === "open";
   return (
     <>
-      <h2 className={classes.where}>{sentence(run.next_title)}</h2>
-      <p>
-        <strong>{next.expected_minutes} min</strong> still to come
-        {run.saved_minutes > 0 && `, ${run.saved_minutes} fewer than in order`}.
-      </p>
+      <h2 className={classes.where}>
+        {elsewhere ? `${next.do === "open" ? "Open" : "Measure at"} ${here}` : sentence(run.next_title)}
+      </h2>
+      {!elsewhere && (
+        <p>
+          <strong>{next.expected_minutes} min</strong> still to come
+          {run.saved_minutes > 0 && `, ${run.saved_minutes} fewer than in order`}.
+        </p>
+      )}
       {hunt.seen.length === 0 && <p className={classes.first}>{hunt.first}</p>}
       {run.advice && <p className={classes.first}>{run.advice}</p>}
       <Joints run={run} />
       <Steps steps={hunt.steps} />
       {handGoesIn && <ProofLine hunt={hunt} />}
+      {hunt.kind === "short" && <Sides key={at} hunt={hunt} run={run} at={next.at} tester={tester?.id} />}
       <div className={classes.outcomes}>
         {next.outcomes
           .filter((outcome) => outcome.seen)
@@ -32,25 +50,65 @@ export function RunNext({ hunt, run, next, seen }: AtHunt & { run: AlongRun; nex
               key={outcome.when}
               type="button"
               className={classes.outcome}
-              onClick={() => seen(outcome.seen ?? {}, `${run.next_name}: ${outcome.when}`)}
+              onClick={() => seen({ ...outcome.seen, at }, `${here}: ${outcome.when}`)}
             >
               <strong>{sentence(outcome.when)}</strong>
-              <span className="quiet">
-                {outcome.share < 1 && percent(outcome.share)}
-                {thenOf(run, outcome.when)}
-              </span>
+              {!elsewhere && (
+                <span className="quiet">
+                  {outcome.share < 1 && percent(outcome.share)}
+                  {thenOf(run, outcome.when)}
+                </span>
+              )}
             </button>
           ))}
       </div>
       <details className={classes.fold}>
         <summary>Why here</summary>
         <p>{next.why}</p>
+        {next.at !== "board" && (
+          <NativeSelect
+            label="I am at another box"
+            value={at}
+            onChange={(event) => choose(event.currentTarget.value)}
+            data={run.points.slice(1).map((point) => ({ value: point.id, label: point.name }))}
+          />
+        )}
       </details>
-      {hunt.kind === "poor-joint" && next.do === "measure" && (
-        <VoltsSeen key={next.at} hunt={hunt} run={run} at={next.at} seen={seen} />
+      {next.do !== "open" && hunt.kind !== "short" && (
+        <WithNumbers isNeeded={hunt.kind === "poor-joint"}>
+          {held}
+          <VoltsSeen
+            key={at}
+            hunt={hunt}
+            run={run}
+            at={at}
+            loaded={hunt.kind === "poor-joint"}
+            tester={tester?.id}
+            seen={seen}
+          />
+        </WithNumbers>
       )}
-      {hunt.kind === "short" && <OhmsSeen run={run} seen={seen} />}
+      {hunt.kind === "short" && (
+        <>
+          <OhmsSeen run={run} seen={seen} />
+          <details className={classes.fold}>
+            <summary>{tester ? `Measuring with ${tester.label}` : "A meter on the wire"}</summary>
+            {held}
+          </details>
+        </>
+      )}
     </>
+  );
+}
+
+/** Numbers, where a tap is enough, behind a word. */
+function WithNumbers({ isNeeded, children }: { isNeeded: boolean; children: ReactNode }) {
+  if (isNeeded) return children;
+  return (
+    <details className={classes.fold}>
+      <summary>With its volts</summary>
+      {children}
+    </details>
   );
 }
 
