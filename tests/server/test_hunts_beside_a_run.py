@@ -49,9 +49,8 @@ def test_a_tripped_device_leads_to_a_run_to_halve(hunt):
     assert (found["state"], found["said"]) == ("found", "Joined along the run")
     ending = found["guide"]["ending"]
     assert (ending["hunt"], ending["between"]) == ("short", ["L", "PE"])
-    assert found["seen"][-1]["text"] == (
-        "Measure at the device's outgoing terminals: H to G 0.4 Ω with every load out: joined."
-    )
+    assert found["seen"][-1]["text"] == "Measure at the device's outgoing terminals: Joined"
+    assert found["guide"]["path"][-1]["said"] == "H to G 0.4 Ω with every load out: joined."
     assert hunt.tell("mended")["state"] == "mended"
     assert hunt.tell("closed")["state"] == "closed"
 

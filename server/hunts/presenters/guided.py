@@ -41,9 +41,9 @@ class GuidedView(HuntView[GuidedFile]):
         return self.names.get(name, name)
 
     def _text(self, passed: Passed) -> str:
-        said = said_in(self.practice, passed.said)
-        title = in_words(self.practice, passed.step.title)
-        return f"{self._name(passed.name)}: {said}" if passed.name else f"{title}: {said}"
+        what = self._name(passed.name) if passed.name else in_words(self.practice, passed.step.title)
+        outcome = in_words(self.practice, passed.outcome.title) if passed.outcome else "measured"
+        return f"{what}: {outcome}"
 
     def seen_texts(self) -> Sequence[str]:
         texts = [self._text(passed) for passed in self.found.passed]

@@ -6,6 +6,15 @@ import classes from "./Begin.module.css";
 import { Page } from "./Page";
 import wrongs from "./Wrong.module.css";
 
+const whole = (problem: { path: string; text: string }, names: Record<string, string>) => {
+  const key =
+    problem.path
+      .replace(/\[\d+\]$/, "")
+      .split(".")
+      .at(-1) ?? "";
+  return names[key] ? `${names[key]} ${problem.text}.` : problem.text;
+};
+
 /** Where something is begun at a site: its questions, what was wrong with the answers, and one large button. */
 export function BeginForm(props: {
   title: string;
@@ -13,6 +22,8 @@ export function BeginForm(props: {
   /** How many sites there are; none while that is asked. */
   sites: number | undefined;
   needs: string;
+  /** What is asked for, by the last key of its path, where what was wrong does not say so by itself. */
+  names?: Record<string, string>;
   ready: boolean;
   pending: boolean;
   error: Refusal | null;
@@ -31,7 +42,7 @@ export function BeginForm(props: {
         {props.children}
         {props.error && (
           <Text role="alert" className={wrongs.wrong}>
-            {props.error.problems.map((p) => p.text).join(" ")}
+            {props.error.problems.map((p) => whole(p, props.names ?? {})).join(" ")}
           </Text>
         )}
         {props.sites === 0 && (

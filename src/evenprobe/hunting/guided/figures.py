@@ -12,6 +12,7 @@ from evenprobe.hunting.resistance import SILENT_OHM
 from evenprobe.limits.dead_tests import SEPARATE_OHMS
 from evenprobe.limits.protective_devices import residual_span_ma
 from evenprobe.limits.voltages import WET_TOUCH_VOLTS
+from evenprobe.rounding import ohms_said
 
 _JOINED_OHM = 2.0
 """Up to here no load of a final circuit explains the ohms between line and neutral."""
@@ -31,14 +32,16 @@ def at_terminals(ohms: Figures, facts: Facts) -> Judged:
     to_earth = {name: ohm for name, ohm in ohms.items() if name.endswith("-PE")}
     earthed, to_earth_ohm = min(to_earth.items(), key=lambda item: item[1], default=("", OVER))
     if least <= _JOINED_OHM:
-        return Judged("joined", SAID.say("joined", pair=pair, ohm=least), _ENDS[pair])
+        return Judged("joined", SAID.say("joined", pair=pair, ohm=ohms_said(least)), _ENDS[pair])
     if to_earth_ohm < SILENT_OHM:
-        return Judged("joined", SAID.say("joined", pair=earthed, ohm=to_earth_ohm), _ENDS[earthed])
+        return Judged("joined", SAID.say("joined", pair=earthed, ohm=ohms_said(to_earth_ohm)), _ENDS[earthed])
     if to_earth_ohm < SEPARATE_OHMS:
-        return Judged("leaks", SAID.say("leaks", pair=earthed, ohm=to_earth_ohm), _ENDS[earthed])
+        return Judged("leaks", SAID.say("leaks", pair=earthed, ohm=ohms_said(to_earth_ohm)), _ENDS[earthed])
     across = ohms.get("L-N", OVER)
     if across < _ohm_of(_LEAST_LOAD_W, facts):
-        return Judged("load-in", SAID.say("load-in", ohm=across, watts=facts.volts**2 / across, volts=facts.volts))
+        return Judged(
+            "load-in", SAID.say("load-in", ohm=ohms_said(across), watts=facts.volts**2 / across, volts=facts.volts)
+        )
     return Judged("clear", SAID.say("clear"))
 
 
@@ -50,10 +53,10 @@ def at_the_plug(ohms: Figures, facts: Facts) -> Judged:
     """Of one appliance, at its plug: joined to earth, shorted, or the load it is."""
     for pair in ("L-PE", "N-PE"):
         if ohms.get(pair, OVER) < SEPARATE_OHMS:
-            return Judged("appliance", SAID.say("appliance-earth", pair=pair, ohm=ohms[pair]))
+            return Judged("appliance", SAID.say("appliance-earth", pair=pair, ohm=ohms_said(ohms[pair])))
     across = ohms.get("L-N", OVER)
     if across < _JOINED_OHM / 4:
-        return Judged("appliance", SAID.say("appliance-short", ohm=across))
+        return Judged("appliance", SAID.say("appliance-short", ohm=ohms_said(across)))
     if across < _ohm_of(_LEAST_LOAD_W, facts):
         amperes = facts.volts / across
         together = amperes + sum(facts.volts / each["L-N"] for each in (facts.earlier or {}).values())

@@ -4,13 +4,12 @@ from evenprobe.sentences import Sentences
 
 SAID = Sentences(
     {
-        "joined": "{pair} {ohm:.2g} Ω with every load out: joined.",
-        "leaks": "{pair} {ohm:.2g} Ω: more than a joint and less than an insulation has. Damp or carbon.",
-        "load-in": "{ohm:.2g} Ω between {line} and {neutral} is a load of {watts:.0f} W at {volts:g} V. What is "
-        "still in?",
+        "joined": "{pair} {ohm} with every load out: joined.",
+        "leaks": "{pair} {ohm}: more than a joint and less than an insulation has. Damp or carbon.",
+        "load-in": "{ohm} between {line} and {neutral} is a load of {watts:.0f} W at {volts:g} V. What is still in?",
         "clear": "No joint between any two: the wiring without its loads is clear.",
-        "appliance-earth": "{pair} {ohm:.2g} Ω at its plug: this appliance leaks to {earth}.",
-        "appliance-short": "{ohm:.2g} Ω between {line} and {neutral} at its plug: shorted inside.",
+        "appliance-earth": "{pair} {ohm} at its plug: this appliance leaks to {earth}.",
+        "appliance-short": "{ohm} between {line} and {neutral} at its plug: shorted inside.",
         "appliance-load": "Clear to {earth}. As a heater it would be {watts:.0f} W, {amperes:.1f} A, with those before "
         "it {together:.1f} A; a motor or a transformer reads lower than the load it is.",
         "appliance-clear": "Clear to {earth}, and no load to be seen.",

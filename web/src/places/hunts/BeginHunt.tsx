@@ -13,10 +13,18 @@ import { boardsOf, circuitsOf } from "../site/circuits";
 import { BoardForm } from "./board/BoardForm";
 import { boardOf, NOTHING_TYPED } from "./board/typed";
 import { ChainForm } from "./chain/ChainForm";
-import { chainOf, EMPTY_ELEMENT, type TypedChain } from "./chain/typed";
+import { chainOf, EMPTY_ELEMENT, isTyped, type TypedChain } from "./chain/typed";
 import classes from "./Hunts.module.css";
 import { pairsOf, sentence } from "./words";
 
+/** Of what may be refused, as it is asked for. */
+const NAMES = {
+  supply_v: "Volts at the feed",
+  rated_v: "Rated",
+  id: "Name",
+  ways: "Ways",
+  outlets: "Outlets",
+};
 type Happened = Intake["happened"][number];
 
 /** The short question that opens a hunt: what happened, and where. */
@@ -66,7 +74,8 @@ export function BeginHunt() {
       back={["/hunts", "Hunt"]}
       sites={sites.data?.length}
       needs="points"
-      ready={hunted !== undefined && place !== ""}
+      ready={hunted !== undefined && place !== "" && (hunted.along !== "chain" || isTyped(chain))}
+      names={NAMES}
       pending={begin.isPending}
       error={begin.error}
       onBegin={() => {
@@ -127,17 +136,19 @@ export function BeginHunt() {
           {hunted.along === "chain" && <ChainForm chain={chain} onChange={setChain} />}
           {board && <BoardForm board={board} typed={typedBoard} onChange={setTypedBoard} />}
           {!onBoard && (
-            <TextInput
-              label="What else went dead?"
-              value={told.also_dead}
-              onChange={(event) => tell({ ...told, also_dead: event.currentTarget.value })}
-            />
+            <>
+              <TextInput
+                label="What else went dead?"
+                value={told.also_dead}
+                onChange={(event) => tell({ ...told, also_dead: event.currentTarget.value })}
+              />
+              <TextInput
+                label="What was done last?"
+                value={told.done_last}
+                onChange={(event) => tell({ ...told, done_last: event.currentTarget.value })}
+              />
+            </>
           )}
-          <TextInput
-            label="What was done last?"
-            value={told.done_last}
-            onChange={(event) => tell({ ...told, done_last: event.currentTarget.value })}
-          />
         </>
       )}
     </BeginForm>

@@ -28,24 +28,26 @@ export function BoardForm(props: { board: Board; typed: TypedBoard; onChange: (t
       />
       <details className={classes.fold}>
         <summary>Some ways must stay on, or off</summary>
-        {waysOf(board.circuits, typed).map((way) => (
-          <NativeSelect
-            key={way.id}
-            label={way.name}
-            value={typed.fixed[way.id] ?? ""}
-            data={[
-              { value: "", label: "May be switched" },
-              { value: "on", label: "Stays on" },
-              { value: "off", label: "Stays off" },
-            ]}
-            onChange={(event) =>
-              onChange({
-                ...typed,
-                fixed: { ...typed.fixed, [way.id]: event.currentTarget.value as "" | "on" | "off" },
-              })
-            }
-          />
-        ))}
+        <div className={classes.numbers}>
+          {waysOf(board.circuits, typed).map((way) => (
+            <NativeSelect
+              key={way.id}
+              label={way.name}
+              value={typed.fixed[way.id] ?? ""}
+              data={[
+                { value: "", label: "May be switched" },
+                { value: "on", label: "Stays on" },
+                { value: "off", label: "Stays off" },
+              ]}
+              onChange={(event) =>
+                onChange({
+                  ...typed,
+                  fixed: { ...typed.fixed, [way.id]: event.currentTarget.value as "" | "on" | "off" },
+                })
+              }
+            />
+          ))}
+        </div>
       </details>
     </>
   );

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { chainOf, EMPTY_ELEMENT } from "./typed";
+import { chainOf, EMPTY_ELEMENT, isTyped } from "./typed";
 
 test("a chain as typed: numbers are numbers, a coil has a rating where one was typed, no number is sent as it is", () => {
   const elements = [
@@ -16,4 +16,11 @@ test("a chain as typed: numbers are numbers, a coil has a rating where one was t
     ],
   });
   expect(chainOf({ supply: "mains", elements: [] }).supply_v).toBe("mains");
+});
+
+test("a chain is typed once the feed has volts and every element a name", () => {
+  const stop = { ...EMPTY_ELEMENT, id: "stop" };
+  expect(isTyped({ supply: "230", elements: [stop] })).toBe(true);
+  expect(isTyped({ supply: " ", elements: [stop] })).toBe(false);
+  expect(isTyped({ supply: "230", elements: [stop, EMPTY_ELEMENT] })).toBe(false);
 });

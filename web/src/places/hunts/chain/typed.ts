@@ -19,3 +19,7 @@ export const chainOf = ({ supply, elements }: TypedChain): Chain => ({
     ...(kind === "coil" && rated.trim() !== "" && { rated_v: typedNumber(rated) as number }),
   })),
 });
+
+/** Whether nothing of it is left to be typed. */
+export const isTyped = ({ supply, elements }: TypedChain): boolean =>
+  supply.trim() !== "" && elements.every((one) => one.id.trim() !== "");
