@@ -14,14 +14,12 @@ export function HuntList({ hunts }: { hunts: HuntLine[] }) {
             <span aria-hidden>{STATES[hunt.state].sign}</span>
             <span>
               <strong>{hunt.title}</strong>
+              {hunt.said !== hunt.state && <em>{hunt.said}</em>}
               <span className="quiet">
                 {hunt.site.name}, {dayOf(hunt.begun_at)}: {hunt.happened}
               </span>
             </span>
-            <span className={work.right}>
-              {STATES[hunt.state].name}
-              {hunt.said !== hunt.state && <span className="quiet"> · {hunt.said}</span>}
-            </span>
+            <span className={work.right}>{STATES[hunt.state].name}</span>
           </Link>
         </li>
       ))}

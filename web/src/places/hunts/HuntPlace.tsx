@@ -17,6 +17,7 @@ import { Over } from "./Over";
 import { Marks } from "./run/Marks";
 import { RunDown } from "./run/RunDown";
 import { RunNext } from "./run/RunNext";
+import { TakeBack } from "./TakeBack";
 
 export type KeepSeen = (body: HuntBody, said: string) => string;
 /** `seen`: what was seen, as a circuit file has it, and in words. `told`: what is not at the server yet. */
@@ -70,17 +71,7 @@ function Hunting({ hunt, lost }: { hunt: Hunt; lost: boolean }) {
             <Next at={at} keep={keep} />
           )}
           <WaitingList waiting={waiting} />
-          {last && !onItsWay && (
-            <button
-              type="button"
-              className={classes.back}
-              onClick={() =>
-                keep({ kind: "taken-back", entry: { event: last.event } }, `Taken back: ${last.text}`)
-              }
-            >
-              Take back “{last.text}”
-            </button>
-          )}
+          {last && !onItsWay && hunt.state !== "contradictory" && <TakeBack told={last} keep={keep} />}
           <Seen hunt={hunt} />
           {hunt.run && hunt.state !== "closed" && <Marks hunt={hunt} run={hunt.run} keep={keep} />}
         </section>

@@ -6,6 +6,7 @@ import classes from "./Hunts.module.css";
 import { ProofLine } from "./ProofLine";
 import { Joints } from "./run/Joints";
 import { Steps } from "./Steps";
+import { TakeBack } from "./TakeBack";
 import { sentence } from "./words";
 
 /** There is nothing more to look for: it was found, is clear, contradicts itself, or is mended. */
@@ -22,7 +23,7 @@ export function Over({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {
   return (
     <>
       <h2 className={classes.where}>{name ?? sentence(hunt.said)}</h2>
-      {state === "contradictory" && <p role="alert">{hunt.said}</p>}
+      {state === "contradictory" && <Contradiction hunt={hunt} keep={keep} />}
       {state === "clear" && !guide && <p>{sentence(hunt.said)}.</p>}
       {advice && <p className={classes.first}>{advice}</p>}
       {run && <Joints run={run} />}
@@ -39,11 +40,35 @@ export function Over({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {
           Mended
         </Button>
       )}
+      {state === "mended" && hunt.circuit && (
+        <Button
+          component={Link}
+          to={`/dead-tests/new?circuit=${hunt.circuit.id}`}
+          variant="default"
+          size="lg"
+        >
+          Dead tests, then energise once
+        </Button>
+      )}
       {(state === "mended" || state === "clear" || map?.scheduled) && (
         <Button size="lg" onClick={() => keep({ kind: "closed", entry: {} }, "Closed")}>
           Close this hunt
         </Button>
       )}
+    </>
+  );
+}
+
+/** Two that cannot both be: either can be taken back, whoever told it. */
+function Contradiction({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {
+  return (
+    <>
+      <p role="alert">{hunt.said}</p>
+      {hunt.seen
+        .filter((one) => one.contradicts)
+        .map((one) => (
+          <TakeBack key={one.event} told={one} keep={keep} named />
+        ))}
     </>
   );
 }

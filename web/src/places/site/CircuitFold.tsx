@@ -55,6 +55,14 @@ export function CircuitFold(props: {
         >
           Dead tests
         </Button>
+        <Button
+          component={Link}
+          to={`/hunts/new?site=${siteId}&circuit=${circuit.id}`}
+          variant="subtle"
+          aria-label={`Hunt a fault on ${circuit.name}`}
+        >
+          Hunt
+        </Button>
         <Button variant="subtle" aria-label={`Change ${circuit.name}`} onClick={props.onChange}>
           Change
         </Button>
