@@ -17,7 +17,7 @@ from evenprobe.hunting.intake import HAPPENED, HUNTED, MARKS
 from hunts.layouts import laid_out
 from hunts.logs import content_of, file_of, stands
 from hunts.models import Hunt, HuntEvent
-from hunts.write_back import note_on_the_circuit, written_back
+from hunts.write_back import written_back
 from kit.services import tester_of
 from sheets.services import photo_of
 from sites.models import Board, Circuit
@@ -93,7 +93,9 @@ def begin(crew: Crew, author: Author, hunt_id: UUID, begun: Begun) -> Hunt:
     except FormatError as error:
         raise Refused(*((_of_the_form(begun.kind, path), text) for path, text in error.problems)) from None
     found.save(force_insert=True)
-    note_on_the_circuit(circuit)
+    if circuit is not None and begun.happened not in circuit.noticed:
+        circuit.noticed = sorted([*circuit.noticed, begun.happened])
+        circuit.save()
     return hunt_of(crew, hunt_id)
 
 
@@ -147,7 +149,7 @@ def keep(
     )  # fmt: skip
     _check(found, event)
     event.save(force_insert=True)
-    written_back(crew, author, hunt_of(crew, hunt_id), event)
+    written_back(crew, author, found, [*found.events.all(), event])
     return hunt_of(crew, hunt_id)
 
 

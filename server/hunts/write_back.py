@@ -1,14 +1,16 @@
 """What a hunt writes down elsewhere once it is told: which points a protective outlet protects, a board's schedule."""
 
+from collections.abc import Sequence
 from uuid import UUID, uuid5
 
 from crews.models import Crew
 from crews.services import Author
+from evenprobe.formats import CircuitFile
 from evenprobe.formats.circuits import MapFile, ProtectiveOutletFile
 from evenprobe.wiring import PointKind
 from hunts.logs import CLOSED, content_of, file_of, stands, state_of
 from hunts.models import Hunt, HuntEvent
-from readings.services import record
+from readings.services import record, withdraw
 from sites.models import Circuit, Point
 from sites.services import put_circuit, put_point
 
@@ -17,24 +19,26 @@ _CONTACTS = ["L", "N", "PE"]
 """Of an outlet that nobody told more of than its name."""
 
 
-def written_back(crew: Crew, author: Author, hunt: Hunt, event: HuntEvent) -> None:
-    """Within the event's own transaction."""
-    if event.kind == HuntEvent.Kind.SEEN and "volts" in event.entry and "at" in event.entry:
-        _readings(crew, author, event)
-    file = file_of(content_of(hunt, stands(hunt.events.all())))
-    if event.kind == HuntEvent.Kind.SCHEDULED and isinstance(file, MapFile):
-        _fill_schedule(crew, hunt, file)
-    is_label = event.kind == HuntEvent.Kind.SEEN and event.entry.get("step") == _LABEL
-    if is_label and isinstance(file, ProtectiveOutletFile):
-        _label(hunt, file)
-    note_on_the_circuit(hunt.circuit)
+def written_back(crew: Crew, author: Author, hunt: Hunt, events: Sequence[HuntEvent]) -> None:
+    """Within the transaction of the last of the hunt's events."""
+    event = events[-1]
+    match event.kind, event.entry:
+        case HuntEvent.Kind.SEEN, {"volts": _, "at": _}:
+            _readings(crew, author, event)
+        case HuntEvent.Kind.TAKEN_BACK, {"event": name}:
+            _without(crew, author, next(e for e in events if str(e.id) == name), event)
+        case HuntEvent.Kind.SEEN, {"step": step} if step == _LABEL:
+            _label(hunt, file_of(content_of(hunt, stands(events))))
+        case HuntEvent.Kind.SCHEDULED, _:
+            _fill_schedule(crew, hunt, file_of(content_of(hunt, stands(events))))
+    if any(each.kind == HuntEvent.Kind.CLOSED for each in events):
+        _note_on_the_circuit(hunt.circuit)
 
 
 def _readings(crew: Crew, author: Author, event: HuntEvent) -> None:
     """Volts at a point are readings of it, so that the Bench knows them; at a board they are of no point."""
     entry = event.entry
-    points = Point.objects.filter(circuit__board__supply__site__crew=crew, circuit__board=event.hunt.board)
-    point = next((point for point in points if str(point.id) == entry["at"]), None)
+    point = _point_of(event)
     if point is None:
         return
     where = "load_here_a" if entry.get("load_at") == entry["at"] else "load_elsewhere_a"
@@ -47,8 +51,27 @@ def _readings(crew: Crew, author: Author, event: HuntEvent) -> None:
         record(crew, author, point.id, uuid5(event.id, pair), {**measured, **load}, event.tester_id, None, event.at)
 
 
-def _label(hunt: Hunt, file: ProtectiveOutletFile) -> None:
+def _without(crew: Crew, author: Author, taken_back: HuntEvent, by: HuntEvent) -> None:
+    """The readings of what was taken back are withdrawn with it, but those that were corrected at the Bench."""
+    point = _point_of(taken_back) if "volts" in taken_back.entry else None
+    if point is None:
+        return
+    stand = set(point.readings.filter(superseded_by=None).values_list("id", flat=True))
+    for pair in taken_back.entry["volts"]:
+        reading = uuid5(taken_back.id, pair)
+        if reading in stand:
+            withdraw(crew, author, point.id, uuid5(by.id, pair), reading)
+
+
+def _point_of(event: HuntEvent) -> Point | None:
+    points = Point.objects.filter(circuit__board=event.hunt.board)
+    return next((point for point in points if str(point.id) == event.entry.get("at")), None)
+
+
+def _label(hunt: Hunt, file: CircuitFile) -> None:
     """Points that were dead while it was tripped are behind it; those that stayed live are not any more."""
+    if not isinstance(file, ProtectiveOutletFile):
+        return
     found = file.hunted()
     was = {passed.name: passed.outcome.id for passed in found.passed if passed.name and passed.outcome}
     points = {str(point.id): point for point in Point.objects.filter(circuit=hunt.circuit)}
@@ -62,8 +85,10 @@ def _label(hunt: Hunt, file: ProtectiveOutletFile) -> None:
             point.save()
 
 
-def _fill_schedule(crew: Crew, hunt: Hunt, file: MapFile) -> None:
+def _fill_schedule(crew: Crew, hunt: Hunt, file: CircuitFile) -> None:
     """Every outlet with one way comes to stand on that way's circuit; new ones are made of what had only a name."""
+    if not isinstance(file, MapFile):
+        return
     circuits = {str(circuit.id): circuit for circuit in hunt.board.circuits.all()}
     points = {str(p.id): p for p in Point.objects.filter(circuit__board=hunt.board).select_related("circuit")}
     for outlet, ways in file.hunted().found.items():
@@ -97,7 +122,7 @@ def _state(hunt: Hunt) -> str:
     return state_of(hunt, standing, file_of(content_of(hunt, standing)).hunted().state)
 
 
-def note_on_the_circuit(circuit: Circuit | None) -> None:
+def _note_on_the_circuit(circuit: Circuit | None) -> None:
     """What was noticed of a circuit and nothing has explained yet: of its hunts that are not closed."""
     if circuit is None:
         return

@@ -233,6 +233,9 @@ def test_volts_of_a_hunt_are_readings_at_the_bench_once(anna, run):
     assert {r["load_here_a"] for r in found.values()} == {10}
     [near] = anna.get(f"/points/{run['boxes'][2]}/bench").json()["readings"]
     assert near["entry"]["load_elsewhere_a"] == 10
+    tell(anna, run, "taken-back", event=event)
+    left = anna.get(f"/points/{far}/bench").json()["readings"]
+    assert [r["status"] for r in left if r["entry"]] == ["withdrawn", "withdrawn"]
 
 
 def test_volts_tell_whether_a_box_is_live_and_what_tells_nothing_is_named(anna, run):
