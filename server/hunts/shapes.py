@@ -97,16 +97,18 @@ class HuntSeen(Schema):
 
 
 class AheadOut(Schema):
-    """If it shows so, where to go then."""
+    """If it shows so, where to go then, and what comes after that."""
 
     when: str
     then: str
+    after: list["AheadOut"]
 
 
 class AlongRun(Schema):
     """`next_title`: what is to be done next, and where, in words. `joints`: poor ones that were measured, in words.
 
-    `load_a`: the load the last volts were under. `ahead`: what comes after each outcome.
+    `load_a`: the load the last volts were under. `standing_at`: the box or the board one was at last. `ahead`: what
+    comes after each outcome, two steps on.
     """
 
     between: list[Conductor]
@@ -118,6 +120,7 @@ class AlongRun(Schema):
     joints: list[str]
     load_a: float | None
     points: list[HuntPoint]
+    standing_at: str
     ahead: list[AheadOut]
 
 

@@ -77,6 +77,11 @@ def test_shares_steps_and_the_way_two_steps_ahead_are_shown(anna, run):
     assert found["run"]["saved_minutes"] > 0
     assert "prove dead" in found["steps"][0]
     assert {step["when"] for step in found["run"]["ahead"]} == {"feed side", "onward side", "in this box"}
+    onward = next(step for step in found["run"]["ahead"] if step["when"] == "onward side")
+    after = tell(anna, run, "seen", at=found["run"]["answer"]["next"]["at"], feed=False, onward=True).json()
+    assert onward["then"] == after["run"]["next_title"]
+    assert [(a["when"], a["then"]) for a in onward["after"]] == [(a["when"], a["then"]) for a in after["run"]["ahead"]]
+    assert after["run"]["standing_at"] == found["run"]["answer"]["next"]["at"]
     assert found["run"]["points"][0]["saw"] == ["shows onward"]
     assert found["proof"] is None
 

@@ -18,6 +18,7 @@ from hunts.presenters.view import HuntView
 from hunts.shapes import AheadOut, AlongRun, HuntPoint
 
 RunFile = ShortFile | OpenFile | PoorJointFile
+_STEPS_AHEAD = 2
 
 
 class RunView(HuntView[RunFile]):
@@ -76,7 +77,8 @@ class RunView(HuntView[RunFile]):
                 joints=[self._joint(joint) for joint in found.joints],
                 load_a=self._load_a(),
                 points=self._points(),
-                ahead=list(self._ahead()),
+                ahead=list(self._ahead(self.content, self.answer, _STEPS_AHEAD)),
+                standing_at=self.content["standing_at"],
             )
         }
 
@@ -120,21 +122,24 @@ class RunView(HuntView[RunFile]):
             for box in run.boxes
         ]
 
-    def _ahead(self) -> Iterable[AheadOut]:
-        """What comes after each outcome of what comes next."""
-        following = self.answer.next
-        for outcome in following.outcomes if following else ():
-            if following is None or outcome.seen is None:
+    def _ahead(self, content: dict[str, Any], answer: RunHuntOut, steps: int) -> Iterable[AheadOut]:
+        """What comes after each outcome of what comes next, so many steps on."""
+        following = answer.next
+        if following is None or steps == 0:
+            return
+        for outcome in following.outcomes:
+            if outcome.seen is None:
                 continue
-            content = {**self.content, "seen": [*self.content["seen"], outcome.seen], "standing_at": following.at}
-            file = file_of(content)
-            if not isinstance(file, RunFile):
-                continue
-            then = file.hunted()
-            if then.next is not None:
-                said = self.task(then.next)
-            elif then.share:
-                said = f"found: {self.place(max(then.share, key=then.share.__getitem__))}"
-            else:
-                said = "nothing left to hunt along this run"
-            yield AheadOut(when=outcome.when, then=said)
+            then = {**content, "seen": [*content["seen"], outcome.seen], "standing_at": following.at}
+            file = file_of(then)
+            assert isinstance(file, RunFile)
+            found = file.hunted()
+            after = self._ahead(then, RunHuntOut.of(file.run, found), steps - 1)
+            yield AheadOut(when=outcome.when, then=self._then(found), after=list(after))
+
+    def _then(self, found: Hunt) -> str:
+        if found.next is not None:
+            return self.task(found.next)
+        if found.share:
+            return f"found: {self.place(max(found.share, key=found.share.__getitem__))}"
+        return "nothing left to hunt along this run"

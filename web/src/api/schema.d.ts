@@ -4840,13 +4840,15 @@ export interface components {
         };
         /**
          * AheadOut
-         * @description If it shows so, where to go then.
+         * @description If it shows so, where to go then, and what comes after that.
          */
         AheadOut: {
             /** When */
             when: string;
             /** Then */
             then: string;
+            /** After */
+            after: components["schemas"]["AheadOut"][];
         };
         /**
          * AlongChain
@@ -4867,7 +4869,8 @@ export interface components {
          * AlongRun
          * @description `next_title`: what is to be done next, and where, in words. `joints`: poor ones that were measured, in words.
          *
-         *     `load_a`: the load the last volts were under. `ahead`: what comes after each outcome.
+         *     `load_a`: the load the last volts were under. `standing_at`: the box or the board one was at last. `ahead`: what
+         *     comes after each outcome, two steps on.
          */
         AlongRun: {
             /** Between */
@@ -4887,6 +4890,8 @@ export interface components {
             load_a: number | null;
             /** Points */
             points: components["schemas"]["HuntPoint"][];
+            /** Standing At */
+            standing_at: string;
             /** Ahead */
             ahead: components["schemas"]["AheadOut"][];
         };

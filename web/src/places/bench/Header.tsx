@@ -20,7 +20,14 @@ export const Header = memo(function Header({ bench }: { bench: Bench }) {
         <Anchor component={Link} to={`/sites/${bench.site.id}`} size="sm">
           {bench.site.name}
         </Anchor>
-        <span className="quiet"> · {bench.circuit.name}</span>
+        <span className="quiet"> · {bench.circuit.name} · </span>
+        <Anchor
+          component={Link}
+          to={`/hunts/new?site=${bench.site.id}&circuit=${bench.circuit.id}`}
+          size="sm"
+        >
+          Hunt a fault
+        </Anchor>
         <h1>{bench.name}</h1>
       </div>
       {bench.loose && <FileAway bench={bench} />}

@@ -35,6 +35,9 @@ export function RunDown({ hunt, run }: { hunt: Hunt; run: AlongRun }) {
               <span>
                 <strong>{sentence(point.name)}</strong>
                 {point.hidden && <span className="quiet"> hidden</span>}
+                {point.id === run.standing_at && hunt.seen.length > 0 && (
+                  <span className={classes.here}>you were here last</span>
+                )}
                 {point.saw.map((saw) => (
                   <span key={saw} className={classes.saw}>
                     {saw}

@@ -63,8 +63,9 @@ export function RunNext({ hunt, run, next, seen }: AtHunt & { run: AlongRun; nex
           ))}
       </div>
       <details className={classes.fold}>
-        <summary>Why here</summary>
+        <summary>Why here, and two steps on</summary>
         <p>{next.why}</p>
+        <Ahead ahead={run.ahead} />
         {next.at !== "board" && (
           <NativeSelect
             label="I am at another box"
@@ -109,6 +110,28 @@ function WithNumbers({ isNeeded, children }: { isNeeded: boolean; children: Reac
       <summary>With its volts</summary>
       {children}
     </details>
+  );
+}
+
+/** If here, then there, two steps on. */
+function Ahead({ ahead }: { ahead: AlongRun["ahead"] }) {
+  return (
+    <ul className={classes.ahead}>
+      {ahead.map((one) => (
+        <li key={one.when}>
+          <strong>{sentence(one.when)}</strong>: {one.then}
+          {one.after.length > 0 && (
+            <ul>
+              {one.after.map((after) => (
+                <li key={after.when}>
+                  {after.when}: {after.then}
+                </li>
+              ))}
+            </ul>
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }
 
