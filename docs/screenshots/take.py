@@ -68,6 +68,7 @@ def take(browser: Browser, name: str, scheme: str, size: dict[str, int], places:
     page = context.new_page()
     sign_in(page)
     rail, *way = places
+    page.evaluate("document.querySelectorAll('nav details').forEach(folded => folded.open = true)")
     page.get_by_role("navigation").get_by_role("link", name=rail, exact=True).click()
     page.get_by_role("heading", level=1, name=re.compile(f"^{rail}")).wait_for()
     for place in way:

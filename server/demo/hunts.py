@@ -14,7 +14,7 @@ _LOFT_OUTLETS = (
     "Bathroom lamp", "Shaver outlet", "Loft lamp", "Loft outlet", "Stairs lamp", "Porch lamp",
 )  # fmt: skip
 _LOFT_WAYS = (5, 2, 5, 2, 7, 3, 1, 1, 8, 4, 5, 6)
-LOOM_CHAIN = {
+_LOOM_CHAIN = {
     "supply_v": 230.0,
     "elements": [
         {"id": "Control fuse", "kind": "fuse"},
@@ -92,7 +92,7 @@ HUNTS = (
         "no-pull-in",
         "chain",
         "Beater guard limit",
-        asked={"chain": LOOM_CHAIN},
+        asked={"chain": _LOOM_CHAIN},
         done=1,
     ),
     DemoHunt(
