@@ -50,7 +50,7 @@ def _chain(_circuit: Circuit, _kind: str, asked: dict[str, Any]) -> Laid:
 
 def _guide(circuit: Circuit, _kind: str, _asked: dict[str, Any]) -> Laid:
     points = list(circuit.points.filter(retired_at=None))
-    rated = {"rated_a": circuit.rating_a, "residual_ma": circuit.residual_ma}
+    rated = {"rated_a": circuit.rating_a, "residual_ma": circuit.residual_ma, "curve": circuit.curve}
     return Laid(
         {
             "points": [{"id": str(point.id)} for point in points],

@@ -194,3 +194,14 @@ def test_what_cannot_be_written_is_refused_with_its_path(entry, path):
     with pytest.raises(FormatError) as refused:
         hunt(content)
     assert refused.value.problems[0][0] == path
+
+
+@given(st.floats(1, 60), st.floats(0.5, 59), st.sampled_from(["B", "C", "D", "thermal-magnetic", None]))
+def test_a_current_the_curve_carries_is_no_overload(amperes, minutes, curve):
+    told = [Told("terminals", figures=CLEAR), Told("appliances", "all"), Told("attempt", "holds")]
+    told += [Told("loads-back", "later"), Told("amperes", figures={"amperes": amperes, "minutes": minutes})]
+    found = tripped(*told, rating_a=20.0, curve=curve)
+    carries = 1.0 if curve in (None, "thermal-magnetic") else 1.13
+    assert (found.ending is not None) is (amperes > carries * 20.0)
+    said = said_in(PRACTICES["british"], found.passed[-1].said)
+    assert ("not the current" in said) is (amperes <= carries * 20.0)

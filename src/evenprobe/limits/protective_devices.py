@@ -1,5 +1,6 @@
 """Limits of residual-current devices, of overcurrent devices and of what loads them, each with its source. Data."""
 
+from dataclasses import dataclass
 from typing import Literal
 
 from evenprobe.limits.limit import Band, Limit
@@ -46,6 +47,25 @@ INSTANTANEOUS: dict[str, Band] = {
     "thermal-magnetic": Band(5, 10),
 }
 """Multiples of the rating between which a device may trip at once (IEC 60898-1; makers for thermal-magnetic)."""
+
+
+@dataclass(frozen=True)
+class Thermal:
+    """Multiples of the rating: what a device carries for an hour, and from where on it trips within one."""
+
+    carries: float
+    trips: float
+
+
+_MINIATURE = Thermal(1.13, 1.45)
+THERMAL: dict[str, Thermal] = {
+    "B": _MINIATURE,
+    "C": _MINIATURE,
+    "D": _MINIATURE,
+    "thermal-magnetic": Thermal(1.0, 1.35),
+}
+"""By curve (IEC 60898-1 table 7; UL 489)."""
+THERMAL_MINUTES = 60.0
 
 
 def load_share(practice: Practice, *, continuous: bool) -> Limit:

@@ -5233,7 +5233,7 @@ export interface components {
         };
         /**
          * OutcomeToTap
-         * @description `of_all`: of everything that is gone through at a step, not of one of it by name.
+         * @description `of_all`: of everything that is gone through at a step, not of one of it by name. `then`: what comes after it.
          */
         OutcomeToTap: {
             /** Id */
@@ -5242,6 +5242,8 @@ export interface components {
             title: string;
             /** Of All */
             of_all: boolean;
+            /** Then */
+            then: string;
         };
         /**
          * OverBoard

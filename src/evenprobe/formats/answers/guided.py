@@ -36,11 +36,12 @@ class PassedOut(Answer):
 
 
 class OutcomeToTap(Answer):
-    """`of_all`: of everything that is gone through at a step, not of one of it by name."""
+    """`of_all`: of everything that is gone through at a step, not of one of it by name. `then`: what comes after it."""
 
     id: str
     title: str
     of_all: bool
+    then: str
 
 
 class AskedOut(Answer):
@@ -83,7 +84,15 @@ class GuideStepOut(Answer):
             each=step.each,
             names=in_words(practice, step.names),
             picture=step.picture,
-            outcomes=[OutcomeToTap(id=o.id, title=in_words(practice, o.title), of_all=o.of_all) for o in step.to_tap],
+            outcomes=[
+                OutcomeToTap(
+                    id=o.id,
+                    title=in_words(practice, o.title),
+                    of_all=o.of_all,
+                    then="" if o.to == step.id else in_words(practice, walk.guide.title_of(o.to)),
+                )
+                for o in step.to_tap
+            ],
             asks=[AskedOut.of(practice, asked) for asked in step.asks],
             gone_through=[PassedOut.of(practice, passed) for passed in walk.gone_through.values()],
             left=list(walk.left),

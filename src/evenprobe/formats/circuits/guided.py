@@ -11,6 +11,7 @@ from evenprobe.formats.circuits.common import MOST_PLACES, MOST_SEEN, Circuit, o
 from evenprobe.hunting.guided.guides import GUIDES
 from evenprobe.hunting.guided.step import OVER, Facts, Guide, Step
 from evenprobe.hunting.guided.walk import Told, Walk, walk
+from evenprobe.limits.protective_devices import Curve
 
 _Figure = Annotated[float, Field(strict=True, ge=0, le=1e12)] | Literal["over"]
 _Rated = Annotated[float, Field(strict=True, gt=0, le=10_000)]
@@ -72,10 +73,14 @@ class PlaceEntry(Strict):
 
 
 class GuidedFile(Circuit):
-    """A guided hunt. `rated_a`, `residual_ma`: of the circuit's device. `points`: to go round, where it is needed."""
+    """A guided hunt.
+
+    `rated_a`, `residual_ma`, `curve`: of the circuit's device. `points`: to go round, where it is needed.
+    """
 
     rated_a: _Rated | None = None
     residual_ma: _Rated | None = None
+    curve: Curve | None = None
     points: Annotated[list[PlaceEntry], Field(max_length=MOST_PLACES)] = []
     seen: Annotated[list[ToldEntry], Field(max_length=MOST_SEEN)] = []
 
@@ -97,7 +102,7 @@ class GuidedFile(Circuit):
 
     def hunted(self) -> Walk:
         volts = self.practice.systems[0].nominal_volts
-        facts = Facts(volts, self.rated_a, self.residual_ma)
+        facts = Facts(volts, self.rated_a, self.residual_ma, self.curve)
         return walk(self.guide, [each.told() for each in self.seen], facts, self.names)
 
 

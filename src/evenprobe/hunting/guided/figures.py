@@ -10,7 +10,7 @@ from evenprobe.hunting.guided.step import OVER, Facts, Figures, Judged
 from evenprobe.hunting.intake import Conductor
 from evenprobe.hunting.resistance import SILENT_OHM
 from evenprobe.limits.dead_tests import SEPARATE_OHMS
-from evenprobe.limits.protective_devices import residual_span_ma
+from evenprobe.limits.protective_devices import THERMAL, THERMAL_MINUTES, residual_span_ma
 from evenprobe.limits.voltages import WET_TOUCH_VOLTS
 from evenprobe.rounding import ohms_said
 
@@ -23,6 +23,8 @@ _NOTHING_V = 5.0
 """Up to here there is nothing to feel."""
 _GONE_SHARE = 0.1
 _USUAL_RESIDUAL_MA = 30.0
+_STRICTEST = "thermal-magnetic"
+"""Of whose curve nothing is on record: it is to carry its rating."""
 _ENDS: dict[str, tuple[Conductor, Conductor]] = {"L-PE": ("L", "PE"), "N-PE": ("N", "PE"), "L-N": ("L", "N")}
 
 
@@ -66,13 +68,20 @@ def at_the_plug(ohms: Figures, facts: Facts) -> Judged:
 
 
 def against_the_curve(clamped: Figures, facts: Facts) -> Judged:
-    """What flowed until it tripped, against the rating."""
+    """What flowed until it tripped, against what its curve has it carry for an hour, and trip at within one."""
     amperes, minutes = clamped["amperes"], clamped["minutes"]
     if facts.rating_a is None:
         return Judged("no-rating", SAID.say("no-rating", amperes=amperes))
-    share = 100 * amperes / facts.rating_a
-    about = {"amperes": amperes, "minutes": minutes, "share": share, "rating": facts.rating_a}
-    return Judged("over" if amperes > facts.rating_a else "under", SAID.say("of-the-rating", **about))
+    multiple = amperes / facts.rating_a
+    thermal = THERMAL[facts.curve or _STRICTEST]
+    about = {"amperes": amperes, "minutes": minutes, "share": 100 * multiple, "rating": facts.rating_a}
+    if multiple > thermal.carries:
+        key = "overload-sure" if multiple >= thermal.trips else "overload"
+        return Judged("over", SAID.say(key, **about))
+    carries = thermal.carries * facts.rating_a
+    if minutes < THERMAL_MINUTES:
+        return Judged("under", SAID.say("too-early", **about, carries=carries))
+    return Judged("under", SAID.say("of-the-rating", **about))
 
 
 def leaks_adding_up(leak: Figures, facts: Facts) -> Judged:

@@ -15,6 +15,12 @@ SAID = Sentences(
         "appliance-clear": "Clear to {earth}, and no load to be seen.",
         "no-rating": "{amperes:g} A; what the device is rated for is not on record.",
         "of-the-rating": "{amperes:g} A for {minutes:g} min is {share:.0f} % of the {rating:g} A it is rated for.",
+        "overload": "{amperes:g} A is {share:.0f} % of the {rating:g} A it is rated for: it may trip within the hour, "
+        "as it did after {minutes:g} min.",
+        "overload-sure": "{amperes:g} A is {share:.0f} % of the {rating:g} A it is rated for: it has to trip within "
+        "the hour, as it did after {minutes:g} min.",
+        "too-early": "{amperes:g} A is {share:.0f} % of the {rating:g} A it is rated for; it carries {carries:g} A for "
+        "an hour, and tripped after {minutes:g} min. It is not the current: something leaks, or the device is worn.",
         "leaks-enough": "{own:g} mA, {share:.0f} % of the {trips:g} mA it trips at; {together:g} mA together, and from "
         "{stays:g} mA on it may trip.",
         "leaks-so-far": "{own:g} mA, {share:.0f} % of the {trips:g} mA it trips at; {together:g} mA together.",

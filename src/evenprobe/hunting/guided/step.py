@@ -46,6 +46,7 @@ class Facts:
     volts: float
     rating_a: float | None = None
     residual_ma: float | None = None
+    curve: str | None = None
     earlier: Mapping[str, Figures] | None = None
     first: Mapping[str, Figures] | None = None
 
@@ -169,6 +170,11 @@ class Guide(Listed):
 
     def step(self, name: str) -> Step | None:
         return next((step for step in self.steps if step.id == name), None)
+
+    def title_of(self, name: str) -> str:
+        """Of a step or an ending."""
+        found = self.step(name) or self.ending(name)
+        return found.title if found else ""
 
     def ending(self, name: str) -> Ending | None:
         return next((ending for ending in self.endings if ending.id == name), None)

@@ -1,7 +1,7 @@
 """A walk along a guided hunt: what was seen, step by step, and where that leads. A pure function of what was seen."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 from evenprobe.hunting.findings import Contradiction, HuntState
 from evenprobe.hunting.guided.sentences import CONTRADICTIONS, SAID
@@ -38,6 +38,8 @@ class Walk:
 
     Parameters
     ----------
+    guide
+        What is walked along.
     state
         Hunting until an ending is reached.
     passed
@@ -58,6 +60,7 @@ class Walk:
         Of what was seen.
     """
 
+    guide: Guide
     state: HuntState
     passed: Sequence[Passed] = ()
     at: Step | None = None
@@ -144,7 +147,7 @@ class _Walking:
 
     def _judged(self, step: Step, told: Told, earlier: Mapping[str, Figures]) -> Judged:
         if told.figures and step.judge is not None:
-            facts = Facts(self.facts.volts, self.facts.rating_a, self.facts.residual_ma, earlier, self.first)
+            facts = replace(self.facts, earlier=earlier, first=self.first)
             return step.judge(told.figures, facts)
         outcome = next(o for o in step.outcomes if o.id == told.outcome)
         return Judged(outcome.id, SAID.say("tapped", outcome=outcome.title))
@@ -166,4 +169,4 @@ class _Walking:
         state = HuntState.CONTRADICTORY if why is not None else led
         told = {name: passed for name, (_, passed) in self.each.items()}
         left = [point for point in self.points if point not in told] if self.at and self.at.each == "point" else []
-        return Walk(state, self.passed, self.at, self.ending, self.found, self.between, told, left, why)
+        return Walk(self.guide, state, self.passed, self.at, self.ending, self.found, self.between, told, left, why)

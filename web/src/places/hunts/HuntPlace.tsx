@@ -100,7 +100,8 @@ function Next({ at, keep }: { at: AtHunt; keep: KeepSeen }) {
 
 /** What was just told is not at the server yet: what follows from it is known already, and nothing is told twice. */
 function OnItsWay({ hunt, said }: { hunt: Hunt; said: string }) {
-  const then = hunt.run?.ahead.find((one) => said.endsWith(`: ${one.when}`))?.then;
+  const tapped = hunt.guide?.next?.outcomes.find((one) => said.endsWith(`: ${one.title}`));
+  const then = tapped?.then ?? hunt.run?.ahead.find((one) => said.endsWith(`: ${one.when}`))?.then;
   return (
     <div aria-live="polite">
       <h2 className={classes.where}>Recorded</h2>

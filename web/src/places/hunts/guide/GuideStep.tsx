@@ -76,6 +76,7 @@ export function GuideStep({ hunt, step, seen, picture, told }: AtHunt & { step: 
               onClick={() => tell({ outcome: outcome.id, ...(!outcome.of_all && named) }, outcome.title)}
             >
               <strong>{outcome.title}</strong>
+              {outcome.then && <span className="quiet">→ {outcome.then}</span>}
             </button>
           ))}
       </div>
