@@ -13,7 +13,7 @@ from evenprobe.hunting.evidence import Loop, Split
 from evenprobe.hunting.findings import HuntState, Task
 from evenprobe.hunting.hidden import HiddenShort
 from evenprobe.hunting.left import Left, Region
-from evenprobe.hunting.plan import LINE_UP_TO, Halves, plan
+from evenprobe.hunting.plan import TREE_UP_TO, Halves, plan
 from evenprobe.hunting.run import BOARD, Box, Place, Run, RunError
 from evenprobe.hunting.shorts import hunt_short
 from evenprobe.hunting.tree import Tree
@@ -101,9 +101,16 @@ def test_going_by_the_plan_beats_going_in_order(boxes, least):
 
 
 def test_more_boxes_than_are_reckoned_are_halved_and_said_so():
-    found = hunt_short(even(LINE_UP_TO + 5), [AT_BOARD])
+    found = hunt_short(random_run(np.random.default_rng(5), TREE_UP_TO + 14, branches=True), [AT_BOARD])
     assert not found.exact
-    assert found.next.minutes < found.in_order_minutes / 2.5
+    assert found.next.minutes < found.in_order_minutes
+
+
+def test_twice_the_boxes_take_less_than_twice_the_minutes_and_are_still_reckoned_whole():
+    once, twice = (hunt_short(even(boxes), [AT_BOARD]) for boxes in (60, 120))
+    assert once.exact
+    assert twice.exact
+    assert once.next.minutes < twice.next.minutes < 2 * once.next.minutes
 
 
 def test_halving_a_tree_is_near_the_least():

@@ -1,27 +1,23 @@
 """Hunts through the API: the intake, halving, marks, taking back, contradictions, a retry, and what cannot be."""
 
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 import pytest
 
 from hunts.models import Hunt, HuntEvent
-from sites.models import Circuit
+from sites.models import Circuit, Site
+from sites.services import put_circuit, put_point
 from tests.server.conftest import member
 
 
 @pytest.fixture
-def run(anna, place):
+def run(place):
     """Six boxes in cable order on a circuit of their own, and the hunt's id."""
-    circuit = str(uuid4())
-    body = {"board": place["board"], "name": "Bench heaters", "rating_a": 20, "conductor": "12 AWG"}
-    assert anna.put(f"/circuits/{circuit}", body).status_code == 200
-    boxes = []
-    for number in range(1, 7):
-        boxes.append(str(uuid4()))
-        point = {"circuit": circuit, "name": f"Box {number}", "kind": "junction", "terminals": ["L", "N", "PE"]}
-        answer = anna.put(f"/points/{boxes[-1]}", {**point, "length_m": 8 * number})
-        assert answer.status_code == 200, answer.content
-    return {**place, "circuit": circuit, "boxes": boxes, "hunt": str(uuid4())}
+    crew = Site.objects.get(id=place["site"]).crew
+    circuit = put_circuit(crew, uuid4(), UUID(place["board"]), "Bench heaters", 20, "12 AWG")
+    where = [(f"Box {number}", "junction", ["L", "N", "PE"], 8.0 * number) for number in range(1, 7)]
+    boxes = [str(put_point(crew, uuid4(), circuit.id, *each).id) for each in where]
+    return {**place, "circuit": str(circuit.id), "boxes": boxes, "hunt": str(uuid4())}
 
 
 def begin(person, run, happened="trips-at-once", kind="short", **more):

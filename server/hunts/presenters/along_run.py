@@ -18,7 +18,8 @@ from hunts.presenters.view import HuntView
 from hunts.shapes import AheadOut, AlongRun, HuntPoint
 
 RunFile = ShortFile | OpenFile | PoorJointFile
-_STEPS_AHEAD = 2
+_STEPS_AHEAD = ((60, 2), (150, 1))
+"""Steps that are shown ahead of a run of up to so many boxes: each is a plan an outcome."""
 
 
 class RunView(HuntView[RunFile]):
@@ -77,7 +78,7 @@ class RunView(HuntView[RunFile]):
                 joints=[self._joint(joint) for joint in found.joints],
                 load_a=self._load_a(),
                 points=self._points(),
-                ahead=list(self._ahead(self.content, self.answer, _STEPS_AHEAD)),
+                ahead=list(self._ahead(self.content, self.answer, self._steps_ahead())),
                 standing_at=self.content["standing_at"],
             )
         }
@@ -121,6 +122,9 @@ class RunView(HuntView[RunFile]):
             )
             for box in run.boxes
         ]
+
+    def _steps_ahead(self) -> int:
+        return next((steps for most, steps in _STEPS_AHEAD if len(self.file.points) <= most), 0)
 
     def _ahead(self, content: dict[str, Any], answer: RunHuntOut, steps: int) -> Iterable[AheadOut]:
         """What comes after each outcome of what comes next, so many steps on."""

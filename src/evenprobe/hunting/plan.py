@@ -14,8 +14,8 @@ from evenprobe.hunting.line import Line, Stop
 from evenprobe.hunting.run import Place
 from evenprobe.hunting.tree import TooManyPlans, Tree
 
-LINE_UP_TO, TREE_UP_TO = 60, 16
-"""Boxes up to which all plans are reckoned, without branches and with."""
+LINE_UP_TO, TREE_UP_TO = 300, 16
+"""Boxes up to which all plans are reckoned, without branches, in some second at the most, and with."""
 _RECKONED_UP_TO = 9
 """Boxes of a part of a larger tree."""
 _OF_A_LOOK = 0.6

@@ -41,7 +41,7 @@ export function RunNext({ hunt, run, next, seen }: AtHunt & { run: AlongRun; nex
       <Joints run={run} />
       <Steps steps={hunt.steps} />
       {handGoesIn && <ProofLine hunt={hunt} />}
-      {hunt.kind === "short" && <Sides key={at} hunt={hunt} run={run} at={next.at} tester={tester?.id} />}
+      {hunt.kind === "short" && <Sides key={at} hunt={hunt} run={run} at={at} tester={tester?.id} />}
       <div className={classes.outcomes}>
         {next.outcomes
           .filter((outcome) => outcome.seen)
