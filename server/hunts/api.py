@@ -6,9 +6,10 @@ from uuid import UUID
 from django.http import HttpRequest
 from ninja import Router
 
-from base.problems import Problems
+from base.problems import Problems, Refused
 from crews.services import crew_of
 from evenprobe.practices import PRACTICES
+from hunts.layouts import places_of
 from hunts.presenters.intake import intake_in
 from hunts.presenters.lines import lines_of, shown
 from hunts.services import TOLD, Begun, begin, hunt_of, hunts_of, keep
@@ -64,6 +65,8 @@ def live_on_a_hunt(request: HttpRequest, hunt_id: UUID, tester_id: UUID, data: H
     """What the meter on the wire shows there. Asking records nothing."""
     crew = crew_of(request)
     hunt = hunt_of(crew, hunt_id)
+    if data.at not in places_of(hunt):
+        raise Refused(("at", f"{data.at!r} is no place of this hunt"))
     place = on_a_hunt(str(hunt.id), data.at, data.side)
     is_dead = FUNCTIONS[data.function].unit == "ohm" if data.function in FUNCTIONS else False
     setup = Setup(data.function, place, data.from_, data.to, device_open=is_dead)

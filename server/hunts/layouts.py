@@ -4,8 +4,10 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Any
 
+from evenprobe.hunting.chains import FEED
 from evenprobe.hunting.intake import HUNTED, Along
 from evenprobe.hunting.run import BOARD
+from hunts.models import Hunt
 from sites.models import Board, Circuit
 
 _UNKNOWN_LENGTH_M = 8.0
@@ -28,6 +30,12 @@ def laid_out(kind: str, board: Board, circuit: Circuit | None, asked: dict[str, 
     if circuit is None:
         raise ValueError(f"{kind} is hunted on a circuit")
     return _ON_A_CIRCUIT[along](circuit, kind, asked)
+
+
+def places_of(hunt: Hunt) -> set[str]:
+    """Where probes may be on it: at the board, the feed, a box or a joint, by what the circuit file calls them."""
+    laid = [each["id"] for key in ("points", "elements") for each in hunt.layout.get(key, [])]
+    return {BOARD, FEED, *laid}
 
 
 def _run(circuit: Circuit, kind: str, asked: dict[str, Any]) -> Laid:

@@ -158,9 +158,12 @@ def _check(hunt: Hunt, event: HuntEvent) -> None:
     standing = stands(hunt.events.all())
     entry = event.entry
     if event.kind == HuntEvent.Kind.TAKEN_BACK:
-        if entry.get("event") not in {str(e.id) for e in standing} or set(entry) != {"event"}:
-            raise Refused(("entry.event", "is nothing that stands in this hunt"))
+        can_be = {str(e.id) for e in standing if e.kind != HuntEvent.Kind.SCHEDULED}
+        if entry.get("event") not in can_be or set(entry) != {"event"}:
+            raise Refused(("entry.event", "is nothing that stands in this hunt and can be taken back"))
         return
+    if event.kind == HuntEvent.Kind.SCHEDULED and HUNTED[hunt.kind].along != "board":
+        raise Refused(("kind", "a schedule is filled from a board that was mapped"))
     if event.kind == HuntEvent.Kind.MARKED:
         _check_mark(hunt, entry)
     if event.kind in _NOTED:

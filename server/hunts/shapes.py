@@ -191,7 +191,6 @@ class HuntOut(HuntLine):
     seen: list[HuntSeen]
     last: HuntSeen | None
     proof: UUID | None
-    proof_state: str
     run: AlongRun | None = None
     chain: AlongChain | None = None
     map: OverBoard | None = None

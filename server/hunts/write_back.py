@@ -26,7 +26,7 @@ def written_back(crew: Crew, author: Author, hunt: Hunt, events: Sequence[HuntEv
         case HuntEvent.Kind.SEEN, {"volts": _, "at": _}:
             _readings(crew, author, event)
         case HuntEvent.Kind.TAKEN_BACK, {"event": name}:
-            _without(crew, author, next(e for e in events if str(e.id) == name), event)
+            _without(crew, author, hunt, next(e for e in events if str(e.id) == name), event)
         case HuntEvent.Kind.SEEN, {"step": step} if step == _LABEL:
             _label(hunt, file_of(content_of(hunt, stands(events))))
         case HuntEvent.Kind.SCHEDULED, _:
@@ -51,8 +51,10 @@ def _readings(crew: Crew, author: Author, event: HuntEvent) -> None:
         record(crew, author, point.id, uuid5(event.id, pair), {**measured, **load}, event.tester_id, None, event.at)
 
 
-def _without(crew: Crew, author: Author, taken_back: HuntEvent, by: HuntEvent) -> None:
-    """The readings of what was taken back are withdrawn with it, but those that were corrected at the Bench."""
+def _without(crew: Crew, author: Author, hunt: Hunt, taken_back: HuntEvent, by: HuntEvent) -> None:
+    """Readings of what was taken back are withdrawn, but those that were corrected at the Bench; labels come off."""
+    if taken_back.entry.get("step") == _LABEL:
+        Point.objects.filter(circuit=hunt.circuit, protected_by=taken_back.entry["name"]).update(protected_by="")
     point = _point_of(taken_back) if "volts" in taken_back.entry else None
     if point is None:
         return
@@ -80,8 +82,8 @@ def _label(hunt: Hunt, file: CircuitFile) -> None:
         if point is None:
             continue
         behind = outcome == _DEAD
-        if behind or point.protected_by == found.found:
-            point.protected_by = found.found if behind else ""
+        if behind or point.protected_by == found.which:
+            point.protected_by = found.which if behind else ""
             point.save()
 
 

@@ -6,6 +6,7 @@ waits for anybody: who comes while a meter is asked is told that it is busy.
 
 import threading
 from dataclasses import dataclass
+from urllib.parse import quote, unquote
 
 from meters.line import Line, NoAnswer, TooLong, address_of, opened
 from meters.scpi import FUNCTIONS, Function, Garbage, Shown, function_of, shown_of
@@ -53,7 +54,7 @@ _ON_A_HUNT = "hunt/"
 
 def on_a_hunt(hunt: str, at: str, side: str) -> str:
     """A place along what is hunted, as a stand-in is told it; `side` of a box that is taken apart."""
-    return f"{_ON_A_HUNT}{hunt}/{side}/{at}"
+    return f"{_ON_A_HUNT}{hunt}/{side}/{quote(at, safe='')}"
 
 
 def off_a_hunt(point: str) -> tuple[str, str, str] | None:
@@ -61,7 +62,7 @@ def off_a_hunt(point: str) -> tuple[str, str, str] | None:
     if not point.startswith(_ON_A_HUNT):
         return None
     hunt, side, at = point.removeprefix(_ON_A_HUNT).split("/", 2)
-    return hunt, at, side
+    return hunt, unquote(at), side
 
 
 @dataclass(frozen=True)

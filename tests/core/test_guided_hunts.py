@@ -1,11 +1,16 @@
 """Guided hunts: every way through them ends, figures choose by their physics, and what cannot be is told."""
 
+import json
+from collections.abc import Sequence
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from evenprobe.cli import main
 from evenprobe.entries import FormatError
 from evenprobe.hunting.findings import HuntState
+from evenprobe.hunting.guided.figures import at_the_plug
 from evenprobe.hunting.guided.guides import GUIDES
 from evenprobe.hunting.guided.step import OVER, Facts, Guide, Step
 from evenprobe.hunting.guided.walk import Told, Walk, walk
@@ -22,12 +27,12 @@ FIGURES = {"Ω": OHMS} | {unit: st.one_of(st.just(0.0), st.floats(0.01, most)) f
 
 
 @st.composite
-def told_at(draw, step: Step):
-    """Anything a person may tell at a step."""
-    choices = list(step.to_tap) + ([None] if step.asks else [])
+def told_at(draw, step: Step, left: Sequence[str]):
+    """Anything a person may tell at a step; of points, those that were not told yet."""
+    choices = [o for o in step.to_tap if o.of_all or step.each != "point" or left] + ([None] if step.asks else [])
     outcome = draw(st.sampled_from(choices))
     named = step.names or (step.each and (outcome is None or not outcome.of_all))
-    name = draw(st.sampled_from(POINTS)) if named else ""
+    name = draw(st.sampled_from(left if step.each == "point" else POINTS)) if named else ""
     if outcome is None:
         return Told(step.id, None, name, {each.id: draw(FIGURES[each.unit]) for each in step.asks})
     return Told(step.id, outcome.id, name)
@@ -37,8 +42,8 @@ def told_at(draw, step: Step):
 def walks(draw, most: int = 25):
     guide = draw(st.sampled_from(list(GUIDES.values())))
     seen: list[Told] = []
-    while len(seen) < most and (at := walk(guide, seen, FACTS, POINTS).at) is not None:
-        seen.append(draw(told_at(at)))
+    while len(seen) < most and (found := walk(guide, seen, FACTS, POINTS)).at is not None:
+        seen.append(draw(told_at(found.at, found.left)))
     return guide, seen
 
 
@@ -205,3 +210,43 @@ def test_a_current_the_curve_carries_is_no_overload(amperes, minutes, curve):
     assert (found.ending is not None) is (amperes > carries * 20.0)
     said = said_in(PRACTICES["british"], found.passed[-1].said)
     assert ("not the current" in said) is (amperes <= carries * 20.0)
+
+
+@given(st.sampled_from(["dead", "live"]), st.sampled_from(["dead", "live"]))
+def test_a_point_told_twice_is_once_where_alike_and_cannot_be_both(first, second):
+    start = [Told("upstream", "tripped"), Told("measure", "feed"), Told("press-reset", "holds")]
+    told = [*start, Told("press-test", "out"), Told("downstream", first, "pad 1"), Told("downstream", second, "pad 1")]
+    found = walk(GUIDES["protective-outlet"], told, FACTS, POINTS)
+    assert (found.contradiction is None) is (first == second)
+    assert found.left == ["pad 2"]
+
+
+def test_an_appliance_measured_again_counts_as_it_was_measured_last():
+    start = [Told("terminals", figures=CLEAR), Told("appliances", "all"), Told("attempt", "holds")]
+    start += [Told("loads-back", "later"), Told("amperes", figures={"amperes": 3.0, "minutes": 4.0})]
+    leaks = [Told("leaks", name="kettle", figures={"leak_ma": each}) for each in (9.0, 2.0, 8.0)]
+    assert tripped(*start, *leaks, rating_a=16.0, residual_ma=30.0).ending is None
+
+
+@pytest.mark.parametrize(
+    ("ohms", "outcome"),
+    [
+        ({"L-N": 0.2}, "appliance"),
+        ({"N-PE": 40_000.0}, "appliance"),
+        ({"L-N": 19.0}, None),
+        ({}, None),
+    ],
+)
+def test_an_appliance_is_at_fault_by_earth_or_a_short_and_never_by_its_load(ohms, outcome):
+    judged = at_the_plug({**CLEAR, **ohms}, FACTS)
+    assert judged.outcome == outcome
+
+
+def test_the_command_walks_a_guided_hunt(tmp_path, capsys):
+    path = tmp_path / "tripped.json"
+    path.write_text(json.dumps(circuit(GUIDES["tripped-device"], [Told("off", "dead"), Told("device", "welded")])))
+    assert main(["hunt", str(path)]) == 0
+    assert json.loads(capsys.readouterr().out)["ending"]["title"].endswith("treat the circuit as live")
+    path.write_text(json.dumps(circuit(GUIDES["tingle"], [Told("off", "dead")])))
+    assert main(["hunt", str(path)]) == 2
+    assert "seen[0].step" in capsys.readouterr().err

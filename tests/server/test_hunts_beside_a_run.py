@@ -198,3 +198,87 @@ def test_a_picture_of_the_box_is_kept_with_its_step(hunt, anna):
         {"kind": "seen", "entry": {"step": "which-feeds", "outcome": "both", "photo": photo}},
     )
     assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, "entry.photo")
+
+
+def gone_round(hunt, anna, **outcomes):
+    """A protective outlet that holds and trips on its button, and its two pads gone round."""
+    pads = [str(uuid4()) for _ in outcomes]
+    for pad, name in zip(pads, outcomes, strict=True):
+        body = {"circuit": hunt.place["circuit"], "name": name, "kind": "outlet", "terminals": ["L", "N", "PE"]}
+        anna.put(f"/points/{pad}", body)
+    hunt.begin("dead", "protective-outlet")
+    for step, outcome in (
+        ("upstream", "tripped"),
+        ("measure", "feed"),
+        ("press-reset", "holds"),
+        ("press-test", "out"),
+    ):
+        hunt.step(step, outcome)
+    for pad, outcome in zip(pads, outcomes.values(), strict=True):
+        hunt.step("downstream", outcome, pad)
+    return pads
+
+
+def test_a_pad_that_is_live_to_one_and_dead_to_another_is_told(hunt, anna):
+    north, _ = gone_round(hunt, anna, North="dead", South="dead")
+    assert hunt.step("downstream", "dead", north)["state"] == "hunting"
+    event = str(uuid4())
+    found = hunt.tell(event_id=event, step="downstream", outcome="live", name=north)
+    assert (found["state"], sum(seen["contradicts"] for seen in found["seen"])) == ("contradictory", 2)
+    assert next(seen["text"] for seen in found["seen"] if seen["contradicts"]) == "North: Dead"
+    assert hunt.tell("taken-back", event=event)["state"] == "hunting"
+
+
+def test_what_was_told_twice_alike_leaves_every_line_in_its_place(hunt):
+    hunt.begin("trips-at-once", "tripped-device")
+    hunt.step("off", "dead")
+    hunt.step("device", "good")
+    hunt.step("off", "dead")
+    found = hunt.step("loads", "out")
+    assert [seen["text"].split(":")[0] for seen in found["seen"]] == [
+        "Off and proved dead",
+        "Test the device itself",
+        "Off and proved dead",
+        "Every load out",
+    ]
+    assert [passed["number"] for passed in found["guide"]["path"]] == [0, 1, 3]
+
+
+def test_a_label_that_is_taken_back_comes_off_its_points(hunt, anna):
+    pads = gone_round(hunt, anna, North="dead", South="dead")
+    hunt.step("downstream", "all")
+    event = str(uuid4())
+    hunt.tell(event_id=event, step="label", outcome="labelled", name="Door")
+    assert {p.protected_by for p in Point.objects.filter(id__in=pads)} == {"Door"}
+    assert hunt.tell("taken-back", event=event)["guide"]["next"]["step"] == "label"
+    assert {p.protected_by for p in Point.objects.filter(id__in=pads)} == {""}
+
+
+def test_a_schedule_is_of_a_map_and_is_changed_at_the_site_not_taken_back(hunt, anna):
+    hunt.begin("unlabelled", "map", ways=["a"], outlets=["Hall"])
+    for outlet in hunt.tell(outlet="Hall", round=1, live=True)["map"]["outlets"]:
+        hunt.tell(outlet=outlet["id"], round=2, live=outlet["name"] == "Hall")
+    event = str(uuid4())
+    assert hunt.tell("scheduled", event)["last"] is None
+    back = {"kind": "taken-back", "entry": {"event": event}}
+    assert anna.put(f"/hunts/{hunt.id}/events/{uuid4()}", back).status_code == 422
+    other = Teller(anna, hunt.place)
+    other.begin("tingle", "tingle")
+    refused = anna.put(f"/hunts/{other.id}/events/{uuid4()}", {"kind": "scheduled", "entry": {}})
+    assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, "kind")
+
+
+def test_ways_that_stay_on_are_told_by_staying(hunt):
+    found = hunt.begin("unlabelled", "map", ways=["a", "b", "freezer"], outlets=["Hall"], fixed_on=["freezer"]).json()
+    assert all("freezer" in each["on"] for each in found["map"]["rounds"])
+    refused = Teller(hunt.person, hunt.place).begin("unlabelled", "map", ways=["a"], outlets=["x"], fixed_off=["b"])
+    assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, "fixed_off[0]")
+
+
+def test_a_meter_is_asked_at_places_of_the_hunt_only(hunt, anna, proof):
+    hunt.begin("no-pull-in", "chain", chain=CHAIN)
+    asked = {"function": "volts", "from": "L", "to": "N"}
+    route = f"/hunts/{hunt.id}/live/{proof['tester']}"
+    refused = anna.post(route, {**asked, "at": "stop\nCONF:RES"})
+    assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, "at")
+    assert anna.post(route, {**asked, "at": "stop"}).status_code == 404

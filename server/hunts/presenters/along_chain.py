@@ -7,7 +7,7 @@ from typing import Any
 from evenprobe.formats.answers import ChainHuntOut
 from evenprobe.formats.circuits import ChainFile
 from evenprobe.hunting.chains import FEED, ChainHunt
-from evenprobe.hunting.findings import Contradiction, HuntState
+from evenprobe.hunting.findings import HuntState
 from evenprobe.hunting.steps import chain_steps
 from hunts.presenters.view import HuntView
 from hunts.shapes import AlongChain, ChainElement
@@ -18,16 +18,8 @@ class ChainView(HuntView[ChainFile]):
     def found(self) -> ChainHunt:
         return self.file.hunted()
 
-    @property
-    def found_state(self) -> HuntState:
-        return self.found.state
-
-    @property
-    def contradiction(self) -> Contradiction | None:
-        return self.found.contradiction
-
     def name(self, element: str) -> str:
-        return "the feed" if element == FEED else self.names.get(element, element)
+        return "the feed" if element == FEED else super().name(element)
 
     def now(self) -> str:
         if self.found.state is HuntState.CLEAR:

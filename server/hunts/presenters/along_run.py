@@ -7,7 +7,7 @@ from typing import Any
 from evenprobe.formats.answers import RunHuntOut
 from evenprobe.formats.circuits import OpenFile, PoorJointFile, ShortFile
 from evenprobe.formats.circuits.run import DropEntry
-from evenprobe.hunting.findings import Contradiction, Hunt, HuntState, Joint, NextPlace
+from evenprobe.hunting.findings import Hunt, HuntState, Joint, NextPlace
 from evenprobe.hunting.run import BOARD, Place
 from evenprobe.hunting.said import said_of
 from evenprobe.hunting.sentences import JOINTS
@@ -26,14 +26,6 @@ class RunView(HuntView[RunFile]):
     @cached_property
     def found(self) -> Hunt:
         return self.file.hunted()
-
-    @property
-    def found_state(self) -> HuntState:
-        return self.found.state
-
-    @property
-    def contradiction(self) -> Contradiction | None:
-        return self.found.contradiction
 
     @cached_property
     def answer(self) -> RunHuntOut:

@@ -6,7 +6,6 @@ from typing import Any
 
 from evenprobe.formats.answers import GuidedHuntOut
 from evenprobe.formats.circuits import GuidedFile
-from evenprobe.hunting.findings import Contradiction, HuntState
 from evenprobe.hunting.guided.walk import Passed, Walk
 from evenprobe.hunting.guided.wording import in_words, said_in
 from hunts.logs import CLOSED, MENDED
@@ -18,37 +17,29 @@ class GuidedView(HuntView[GuidedFile]):
     def found(self) -> Walk:
         return self.file.hunted()
 
-    @property
-    def found_state(self) -> HuntState:
-        return self.found.state
-
-    @property
-    def contradiction(self) -> Contradiction | None:
-        return self.found.contradiction
-
     def now(self) -> str:
         if self.found.ending is not None:
             title = in_words(self.practice, self.found.ending.title)
-            return f"{title}: {self._name(self.found.found)}" if self.found.found else title
+            return f"{title}: {self.name(self.found.which)}" if self.found.which else title
         return in_words(self.practice, self.found.at.title) if self.found.at else ""
 
     def said(self) -> str:
-        if self.contradiction and self.state not in (MENDED, CLOSED):
-            return said_in(self.practice, self.contradiction.why)
+        contradiction = self.found.contradiction
+        if contradiction and self.state not in (MENDED, CLOSED):
+            return said_in(self.practice, contradiction.why)
         return super().said()
 
-    def _name(self, name: str) -> str:
-        return self.names.get(name, name)
-
     def _text(self, passed: Passed) -> str:
-        what = self._name(passed.name) if passed.name else in_words(self.practice, passed.step.title)
+        what = self.name(passed.name) if passed.name else in_words(self.practice, passed.step.title)
         outcome = in_words(self.practice, passed.outcome.title) if passed.outcome else "measured"
         return f"{what}: {outcome}"
 
     def seen_texts(self) -> Sequence[str]:
-        texts = [self._text(passed) for passed in self.found.passed]
-        rest = self.file.seen[len(texts) :]
-        return [*texts, *(f"{self._title(each.step)}: {each.outcome or 'measured'}" for each in rest)]
+        passed = {each.number: self._text(each) for each in self.found.passed}
+        return [
+            passed.get(number) or f"{self._title(each.step)}: {each.outcome or 'measured'}"
+            for number, each in enumerate(self.file.seen)
+        ]
 
     def _title(self, step: str) -> str:
         found = self.file.guide.step(step)
@@ -60,4 +51,4 @@ class GuidedView(HuntView[GuidedFile]):
 
     def along(self) -> dict[str, Any]:
         answer = GuidedHuntOut.of(self.practice, self.found)
-        return {"guide": answer, "names": {point: self._name(point) for point in self.file.names}}
+        return {"guide": answer, "names": {point: self.name(point) for point in self.file.names}}

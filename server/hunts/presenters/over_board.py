@@ -6,7 +6,7 @@ from typing import Any
 
 from evenprobe.formats.circuits import MapFile
 from evenprobe.hunting.board_map import BoardMap
-from evenprobe.hunting.findings import Contradiction, HuntState
+from evenprobe.hunting.findings import HuntState
 from evenprobe.hunting.steps import map_steps
 from hunts.models import HuntEvent
 from hunts.presenters.view import HuntView
@@ -17,17 +17,6 @@ class BoardView(HuntView[MapFile]):
     @cached_property
     def found(self) -> BoardMap:
         return self.file.hunted()
-
-    @property
-    def found_state(self) -> HuntState:
-        return self.found.state
-
-    @property
-    def contradiction(self) -> Contradiction | None:
-        return self.found.contradiction
-
-    def name(self, what: str) -> str:
-        return self.names.get(what, what)
 
     def now(self) -> str:
         if self.found.state is HuntState.FOUND:

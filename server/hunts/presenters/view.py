@@ -3,7 +3,8 @@
 from abc import ABC, abstractmethod
 from collections.abc import Sequence
 from dataclasses import replace
-from typing import Any, Generic, TypeVar
+from typing import Any, Generic, Protocol, TypeVar
+from uuid import UUID
 
 from django.utils import timezone
 
@@ -19,10 +20,22 @@ from evenprobe.sentences import Sentence
 from hunts.logs import CLOSED, MENDED, state_of
 from hunts.models import Hunt, HuntEvent
 from hunts.shapes import HuntOut, HuntSeen
-from proofs.logs import state_of as proof_state
+from proofs.logs import state_of as state_of_proof
 from proofs.models import Proof
 
+_PROOFS = 3
+"""Of a circuit, that are looked at."""
 File = TypeVar("File", bound=CircuitFile | GuidedFile)
+
+
+class Comes(Protocol):
+    """What every hunt has come to."""
+
+    @property
+    def state(self) -> HuntState: ...
+
+    @property
+    def contradiction(self) -> Contradiction | None: ...
 
 
 class HuntView(ABC, Generic[File]):
@@ -37,13 +50,8 @@ class HuntView(ABC, Generic[File]):
 
     @property
     @abstractmethod
-    def found_state(self) -> HuntState:
-        """How far it is by what was seen."""
-
-    @property
-    @abstractmethod
-    def contradiction(self) -> Contradiction | None:
-        """What of what was seen cannot both be."""
+    def found(self) -> Comes:
+        """What was seen comes to."""
 
     @abstractmethod
     def now(self) -> str:
@@ -67,17 +75,21 @@ class HuntView(ABC, Generic[File]):
 
     @property
     def state(self) -> str:
-        return state_of(self.hunt, self.standing, self.found_state)
+        return state_of(self.hunt, self.standing, self.found.state)
 
     def said(self) -> str:
         """In a few words where it is, or what comes next."""
         if self.state in (MENDED, CLOSED):
             return self.state
-        return self.named(self.contradiction.why) if self.contradiction else self.now()
+        return self.named(self.found.contradiction.why) if self.found.contradiction else self.now()
+
+    def name(self, what: str) -> str:
+        """Of a point, a way or an element; what has no other is called by its id."""
+        return self.names.get(what, what)
 
     def named(self, sentence: Sentence) -> str:
         """With the places it speaks of by their names."""
-        about = tuple((key, self.names.get(it, it) if isinstance(it, str) else it) for key, it in sentence.about)
+        about = tuple((key, self.name(it) if isinstance(it, str) else it) for key, it in sentence.about)
         return str(replace(sentence, about=about))
 
     def line(self) -> dict[str, Any]:
@@ -95,7 +107,7 @@ class HuntView(ABC, Generic[File]):
         }
 
     def shown(self) -> HuntOut:
-        hunt, proof, seen = self.hunt, _proof_of(self.hunt), self._seen()
+        hunt, seen = self.hunt, self._seen()
         return HuntOut(
             **self.line(),
             practice=str(self.practice),
@@ -108,24 +120,23 @@ class HuntView(ABC, Generic[File]):
             steps=list(self.steps()),
             seen=seen,
             last=self._last(seen),
-            proof=proof[0] if proof else None,
-            proof_state=proof[1] if proof else "",
+            proof=_proof_of(hunt),
             **self.along(),
         )
 
     def _seen(self) -> list[HuntSeen]:
         events = [e for e in self.standing if e.kind == HuntEvent.Kind.SEEN]
-        pair = self.contradiction.between if self.contradiction else ()
+        pair = self.found.contradiction.between if self.found.contradiction else ()
         return [
             HuntSeen(event=event.id, text=text, at=event.at, by=event.by_name, contradicts=number in pair)
             for number, (event, text) in enumerate(zip(events, self.seen_texts(), strict=True))
         ]
 
     def _last(self, seen: Sequence[HuntSeen]) -> HuntSeen | None:
-        """What was told last and not taken back."""
-        if not self.standing:
+        """What was told last and can be taken back."""
+        event = self.standing[-1] if self.standing else None
+        if event is None or event.kind == HuntEvent.Kind.SCHEDULED:
             return None
-        event = self.standing[-1]
         if event.kind == HuntEvent.Kind.SEEN:
             return seen[-1]
         text = str(event.kind)
@@ -135,13 +146,11 @@ class HuntView(ABC, Generic[File]):
         return HuntSeen(event=event.id, text=text, at=event.at, by=event.by_name, contradicts=False)
 
 
-def _proof_of(hunt: Hunt) -> tuple[Any, str] | None:
-    """The latest proof of isolation of the circuit that still says something."""
+def _proof_of(hunt: Hunt) -> UUID | None:
+    """The latest proof of isolation of the circuit that is not closed; how it stands is told with the proofs."""
     if hunt.circuit is None:
         return None
     now = timezone.now()
-    for proof in Proof.objects.filter(circuit=hunt.circuit, brought_at=None).prefetch_related("events")[:3]:
-        state = str(proof_state(proof, now).state)
-        if state != State.CLOSED:
-            return proof.id, state
-    return None
+    proofs = Proof.objects.filter(circuit=hunt.circuit, brought_at=None).prefetch_related("events")
+    open_ones = (proof.id for proof in proofs[:_PROOFS] if state_of_proof(proof, now).state is not State.CLOSED)
+    return next(open_ones, None)

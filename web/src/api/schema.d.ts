@@ -5104,8 +5104,6 @@ export interface components {
             last: components["schemas"]["HuntSeen"] | null;
             /** Proof */
             proof: string | null;
-            /** Proof State */
-            proof_state: string;
             run?: components["schemas"]["AlongRun"] | null;
             chain?: components["schemas"]["AlongChain"] | null;
             map?: components["schemas"]["OverBoard"] | null;
@@ -5261,9 +5259,11 @@ export interface components {
         };
         /**
          * PassedOut
-         * @description A step that was done. `said`: the reading or the outcome that chose what came then.
+         * @description A step that was done. `number`: of what was seen; `said`: the reading or outcome that chose what came then.
          */
         PassedOut: {
+            /** Number */
+            number: number;
             /** Step */
             step: string;
             /** Title */

@@ -14,8 +14,9 @@ from evenprobe.practices import Practice
 
 
 class PassedOut(Answer):
-    """A step that was done. `said`: the reading or the outcome that chose what came then."""
+    """A step that was done. `number`: of what was seen; `said`: the reading or outcome that chose what came then."""
 
+    number: int
     step: str
     title: str
     outcome: str | None
@@ -26,6 +27,7 @@ class PassedOut(Answer):
     @classmethod
     def of(cls, practice: Practice, passed: Passed) -> "PassedOut":
         return cls(
+            number=passed.number,
             step=passed.step.id,
             title=in_words(practice, passed.step.title),
             outcome=passed.outcome.id if passed.outcome else None,
@@ -115,7 +117,7 @@ class EndingOut(Answer):
             id=ending.id,
             title=in_words(practice, ending.title),
             do=[in_words(practice, text) for text in ending.do],
-            name=walk.found,
+            name=walk.which,
             hunt=ending.hunt or None,
             between=list(walk.between) if ending.hunt and walk.between else None,
         )

@@ -23,8 +23,12 @@ class Told:
 
 @dataclass(frozen=True)
 class Passed:
-    """A step that was done: what it showed, and what that was chosen by. `outcome`: none where the step goes on."""
+    """A step that was done: what it showed, and what that was chosen by.
 
+    `number`: of what was told. `outcome`: none where the step goes on.
+    """
+
+    number: int
     step: Step
     outcome: Outcome | None
     name: str
@@ -48,7 +52,7 @@ class Walk:
         The step that comes next, none at an ending.
     ending
         Where it has led.
-    found
+    which
         What it was by name, where one was told.
     between
         Conductors that what is left to hunt is between.
@@ -65,7 +69,7 @@ class Walk:
     passed: Sequence[Passed] = ()
     at: Step | None = None
     ending: Ending | None = None
-    found: str = ""
+    which: str = ""
     between: tuple[Conductor, Conductor] | None = None
     gone_through: Mapping[str, Passed] = field(default_factory=dict)
     left: Sequence[str] = ()
@@ -115,7 +119,7 @@ class _Walking:
         self.numbers: list[tuple[int, Told]] = []
         self.first: dict[str, Figures] = {}
         self.each: dict[str, tuple[Figures, Passed]] = {}
-        self.found = ""
+        self.which = ""
         self.between: tuple[Conductor, Conductor] | None = None
 
     def go(self, number: int, told: Told) -> Contradiction | None:
@@ -123,10 +127,13 @@ class _Walking:
         if self.at is None or told.step != self.at.id:
             return self._out_of_order(number, told)
         step = self.at
+        before = self.each.get(told.name)
+        if before is not None and step.each == "point":
+            return self._told_again(number, told, before[1])
         earlier = {name: figures for name, (figures, _) in self.each.items() if name != told.name}
         judged = self._judged(step, told, earlier)
         outcome = next((o for o in step.outcomes if o.id == judged.outcome), None)
-        passed = Passed(step, outcome, told.name, judged.said, told.photo)
+        passed = Passed(number, step, outcome, told.name, judged.said, told.photo)
         self.passed.append(passed)
         self.numbers.append((number, told))
         if judged.between is not None:
@@ -137,13 +144,21 @@ class _Walking:
         if step.each and told.name:
             self.each[told.name] = told.figures, passed
         if told.name and to != step.id:
-            self.found = told.name
+            self.which = told.name
         if to != step.id:
             self.each = {}
             self.at, self.ending = self.guide.step(to), self.guide.ending(to)
             if self.ending and self.ending.between:
                 self.between = self.ending.between
         return None
+
+    @staticmethod
+    def _told_again(number: int, told: Told, before: Passed) -> Contradiction | None:
+        """A point was told already: alike it counts once, and otherwise they cannot both be."""
+        if before.outcome is not None and before.outcome.id == told.outcome:
+            return None
+        why = CONTRADICTIONS.say("two-outcomes", step=before.step.title)
+        return Contradiction((before.number, number), why)
 
     def _judged(self, step: Step, told: Told, earlier: Mapping[str, Figures]) -> Judged:
         if told.figures and step.judge is not None:
@@ -169,4 +184,4 @@ class _Walking:
         state = HuntState.CONTRADICTORY if why is not None else led
         told = {name: passed for name, (_, passed) in self.each.items()}
         left = [point for point in self.points if point not in told] if self.at and self.at.each == "point" else []
-        return Walk(self.guide, state, self.passed, self.at, self.ending, self.found, self.between, told, left, why)
+        return Walk(self.guide, state, self.passed, self.at, self.ending, self.which, self.between, told, left, why)

@@ -2,6 +2,7 @@ import { Button } from "@mantine/core";
 import type { Entry, Live } from "../../api/client";
 import { Toggle } from "../../parts/Toggle";
 import { sign } from "../../reading/entry";
+import { figure } from "../../reading/figure";
 import classes from "./LivePanel.module.css";
 import type { LiveMeter } from "./useLiveMeter";
 
@@ -58,5 +59,3 @@ export function LivePanel(props: { meter: LiveMeter; onCapture: (what: Partial<E
 }
 
 const numberOf = (live: Live) => (live.state === "over-range" ? "over range" : figure(live.value));
-
-const figure = (value: number | null) => (value === null ? "–" : `${Number(value.toPrecision(5))}`);

@@ -1,9 +1,11 @@
 import { useParams } from "react-router";
 import type { Hunt } from "../../api/client";
+import { useCutOff } from "../../api/freshness";
 import { useKeep } from "../../api/outbox/useOutbox";
 import type { HuntBody, Waiting } from "../../api/outbox/waiting";
-import { useHunt } from "../../api/queries";
+import { LOOK_AGAIN_MS, useHunt } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
+import { LastKnown } from "../../parts/LastKnown";
 import { Page } from "../../parts/Page";
 import { WaitingList } from "../../parts/WaitingList";
 import { BoardRound } from "./board/BoardRound";
@@ -32,13 +34,14 @@ export type AtHunt = {
 export function HuntPlace() {
   const { huntId = "" } = useParams();
   const hunt = useHunt(huntId);
+  const cutOff = useCutOff(hunt, LOOK_AGAIN_MS);
   if (hunt.isError && !hunt.data) return <Failure error={hunt.error} retry={() => hunt.refetch()} />;
   if (!hunt.data) return <div aria-busy="true" />;
-  return <Hunting key={huntId} hunt={hunt.data} lost={hunt.isError} />;
+  return <Hunting key={huntId} hunt={hunt.data} cutOff={cutOff} />;
 }
 
 /** What to do next, and beside it what it is hunted along. */
-function Hunting({ hunt, lost }: { hunt: Hunt; lost: boolean }) {
+function Hunting({ hunt, cutOff }: { hunt: Hunt; cutOff: number | null }) {
   const { keep, waiting } = useKeep("hunt-event", hunt.id, hunt.title);
   const { keep: keepPicture } = useKeep("hunt-photo", hunt.id, hunt.title);
   const { last } = hunt;
@@ -58,11 +61,12 @@ function Hunting({ hunt, lost }: { hunt: Hunt; lost: boolean }) {
       under={`${hunt.site.name}. ${hunt.happened}${hunt.run || hunt.chain ? `; hunting ${hunt.hunted}` : ""}.`}
       back={["/hunts", "Hunt"]}
     >
-      {lost && (
+      {cutOff !== null && (
         <p role="alert" className={classes.wrong}>
-          The server cannot be reached. What was recorded here is safe; what is shown is the last known.
+          <LastKnown since={cutOff} /> What is recorded here is kept, and sent when the line is back.
         </p>
       )}
+      <WhatWasTold told={hunt.told} />
       <div className={classes.hunt}>
         <section className={classes.next} aria-label="What comes next">
           {onItsWay && !manyTaps ? (
@@ -113,6 +117,22 @@ function OnItsWay({ hunt, said }: { hunt: Hunt; said: string }) {
       )}
     </div>
   );
+}
+
+const TOLD: Record<string, string> = {
+  also_dead: "Also dead",
+  done_last: "Done last",
+  note: "Note",
+};
+
+/** The answers of the intake beside what happened. */
+function WhatWasTold({ told }: { told: Hunt["told"] }) {
+  return Object.entries(told).map(([key, text]) => (
+    <p key={key}>
+      <span className="quiet">{TOLD[key] ?? key}: </span>
+      {text}
+    </p>
+  ));
 }
 
 function Seen({ hunt }: { hunt: Hunt }) {

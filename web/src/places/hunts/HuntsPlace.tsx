@@ -21,8 +21,8 @@ export function HuntsPlace() {
     >
       {hunts.data?.length === 0 && (
         <Text size="lg" mt="lg">
-          A hunt finds where along a run a short, an open or a poor joint is, with the fewest boxes opened. Do
-          not reset a device to find out.
+          A hunt finds where a short, an open or a poor joint is, with the fewest boxes opened; why a device
+          trips; which element of a chain is open; which way feeds what. Do not reset a device to find out.
         </Text>
       )}
       <HuntList hunts={hunts.data ?? []} />

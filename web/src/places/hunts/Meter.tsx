@@ -2,7 +2,7 @@ import { Button } from "@mantine/core";
 import { useMutation } from "@tanstack/react-query";
 import client, { answer, type HuntLiveIn, type Live } from "../../api/client";
 import { useLinks } from "../../api/queries";
-import { figure } from "./figure";
+import { figure } from "../../reading/figure";
 import classes from "./Hunts.module.css";
 
 export type Probes = Omit<HuntLiveIn, "side"> & { side?: HuntLiveIn["side"] };

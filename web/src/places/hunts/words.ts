@@ -17,7 +17,7 @@ export const percent = (share: number) =>
 export const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
 export type Conductor = "L" | "N" | "PE";
-const PAIRS: Conductor[][] = [
+export const PAIRS: [Conductor, Conductor][] = [
   ["L", "N"],
   ["L", "PE"],
   ["N", "PE"],

@@ -7,11 +7,8 @@ export function GuidePath({ hunt, guide }: { hunt: Hunt; guide: Guided }) {
     return <p className="quiet">What is done is kept here, with the reading that chose what came next.</p>;
   return (
     <ol className={classes.path}>
-      {guide.path.map((passed, number) => (
-        <li
-          key={hunt.seen[number]?.event ?? number}
-          data-contradicts={hunt.seen[number]?.contradicts || undefined}
-        >
+      {guide.path.map((passed) => (
+        <li key={passed.number} data-contradicts={hunt.seen[passed.number]?.contradicts || undefined}>
           <span className="quiet">
             {passed.title}
             {passed.name && `: ${hunt.names[passed.name] ?? passed.name}`}

@@ -13,8 +13,8 @@ export function Marks({ hunt, run, keep }: { hunt: Hunt; run: AlongRun; keep: Ke
   const [mark, setMark] = useState("");
   const marks = intake.data?.marks ?? [];
   return (
-    <details className={classes.fold}>
-      <summary>Old, damp, worked on, burnt?</summary>
+    <details className={classes.fold} open={hunt.seen.length === 0}>
+      <summary>What is old, damp, worked on, burnt?</summary>
       <form
         className={classes.numbers}
         onSubmit={(event) => {

@@ -6,24 +6,21 @@ import { typedNumber } from "../../../reading/typedNumber";
 import type { AtHunt } from "../HuntPlace";
 import classes from "../Hunts.module.css";
 import { Meter } from "../Meter";
+import { PAIRS } from "../words";
 
 type Seen = AtHunt["seen"];
-const PAIRS = [
-  ["L", "N"],
-  ["L", "PE"],
-  ["N", "PE"],
-] as const;
 
-/** Volts at a box, under a known load at the far end where one is asked for. */
+/** Volts at a box, `here` by name, under a known load at the far end where one is asked for. */
 export function VoltsSeen(props: {
   hunt: Hunt;
   run: AlongRun;
   at: string;
+  here: string;
   loaded: boolean;
   tester: string | undefined;
   seen: Seen;
 }) {
-  const { hunt, run, at, loaded, tester, seen } = props;
+  const { hunt, run, at, here, loaded, tester, seen } = props;
   const [typed, type] = useState<Record<string, string>>({ load: `${run.load_a ?? ""}` });
   const letters = usePractice(hunt.practice)?.letters ?? {};
   const volts = Object.fromEntries(
@@ -38,7 +35,7 @@ export function VoltsSeen(props: {
       className={classes.numbers}
       onSubmit={(event) => {
         event.preventDefault();
-        seen({ at, volts, ...load }, `${run.next_name}: ${Object.keys(volts).length} voltages`, tester);
+        seen({ at, volts, ...load }, `${here}: ${Object.keys(volts).length} voltages`, tester);
         type({ load: typed.load ?? "" });
       }}
     >

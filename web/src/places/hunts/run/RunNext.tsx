@@ -83,6 +83,7 @@ export function RunNext({ hunt, run, next, seen }: AtHunt & { run: AlongRun; nex
             hunt={hunt}
             run={run}
             at={at}
+            here={here}
             loaded={hunt.kind === "poor-joint"}
             tester={tester?.id}
             seen={seen}

@@ -1,6 +1,5 @@
 import { useState } from "react";
 import type { AlongRun, Hunt } from "../../../api/client";
-import { figure } from "../figure";
 import classes from "../Hunts.module.css";
 import { Meter } from "../Meter";
 
@@ -34,7 +33,7 @@ export function Sides({
           {shown[side] !== undefined && (
             <b className="mono">
               {" "}
-              {side} {shown[side] === "over" ? "over range" : `${figure(Number(shown[side]))} Ω`}
+              {side} {shown[side] === "over" ? "over range" : `${shown[side]} Ω`}
             </b>
           )}
         </span>
