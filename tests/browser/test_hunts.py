@@ -1,12 +1,17 @@
 """A hunt in the real thing, on a phone: a short halved to the stretch, a wrong tap taken back, cut off half-way."""
 
 import re
+from uuid import uuid4
 
 import pytest
 from playwright.sync_api import expect
 
 from crews.models import Crew
 from demo.crew import demo_id
+from evenprobe.isolation import QUESTIONS
+from kit.models import Tester
+from proofs.services import begin as begin_proof
+from proofs.services import record_event
 from sites.models import Circuit, Point
 from sites.services import put_circuit, put_point
 from tests.browser.conftest import accessible, sign_in, small_targets
@@ -151,3 +156,36 @@ def test_a_board_of_twelve_is_mapped_and_its_schedule_filled(outlet, live_server
     expect(page.get_by_role("button", name="Close this hunt")).to_be_visible()
     filled = {p.name: p.circuit.name for p in Point.objects.filter(name__in=rooms).select_related("circuit")}
     assert filled == {room: way_of[room] for room in rooms}
+
+
+def proved_dead(kit):
+    """The dew-heater bench off, locked, proved, every pair tested, proved again and confirmed."""
+    crew, user = Crew.objects.get(), Crew.objects.get().memberships.first().user
+    circuit = Circuit.objects.get(name="Dew-heater bench")
+    tester = Tester.objects.get(crew=crew, entry__kind="two-pole")
+    proof = uuid4()
+    content = {
+        "name": circuit.name, "what": "circuit", "terminals": ["L", "N", "PE"], "place": "installation", "wet": False,
+        "sources": [{"id": "s1", "label": "Its breaker", "kind": "device"}],
+        "asked": {str(question.kind): False for question in QUESTIONS},
+    }  # fmt: skip
+    begin_proof(crew, user, proof, circuit.board.supply_id, circuit.id, content)
+    proved = {"type": "proved", "against": "proving-unit", "shows_v": 239.0, "mode": "ac"}
+    tested = [
+        {"type": "tested", "from": a, "to": b, "shows_v": 0.0, "mode": "ac"}
+        for a, b in (("L", "N"), ("L", "PE"), ("N", "PE"))
+    ]
+    off = [{"type": "off", "source": "s1"}, {"type": "locked", "source": "s1", "lock": "K-1", "tag": True}]
+    for event in (*off, proved, *tested, proved, {"type": "stated"}):
+        by = tester.id if event["type"] in ("proved", "tested") else None
+        record_event(crew, user, proof, uuid4(), event, by)
+
+
+def test_a_hunt_wears_the_proof_of_its_circuit_and_cut_off_it_is_treated_as_live(eight_boxes, kit, live_server, page):
+    proved_dead(kit)
+    begin(page, live_server)
+    expect(page.get_by_text(re.compile(r"^Proved dead for \d+:\d\d"))).to_be_visible()
+    page.context.set_offline(True)
+    expect(page.get_by_text(re.compile("^Treat as live. Last known: proved dead"))).to_be_visible()
+    page.context.set_offline(False)
+    expect(page.get_by_text(re.compile(r"^Proved dead for \d+:\d\d"))).to_be_visible()
