@@ -147,7 +147,7 @@ def bench_out(view: PointView, hands: Hands, cannot: Sequence[Obstacle]) -> dict
         ],
         **_of_each_tester(hands, view.facts),
         "sweeps": SweepOut.of_each(view.readings, view.facts.practice),
-        "interpretation": interpretation_of(view, cannot),
+        "interpretation": interpretation_of(view, cannot, view.point.circuit.noticed),
         "cannot": list(cannot),
         "loads": loads_of(view),
     }

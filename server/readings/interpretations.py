@@ -10,6 +10,7 @@ from typing import Any, TypeVar
 from django.core.cache import cache
 
 import evenprobe
+from evenprobe.conditions import SYMPTOMS
 from evenprobe.formats.answers import CapabilitiesOut, InterpretationOut, LoadsOut
 from evenprobe.interpretation import PointInterpretation, capabilities_here, ensemble_for, interpret, what_supply
 from evenprobe.interpretation.next_measurement import Obstacle
@@ -30,22 +31,29 @@ def core_fingerprint() -> str:
     return digest.hexdigest()[:16]
 
 
-def interpretation_of(view: PointView, cannot: Sequence[Obstacle] = ()) -> InterpretationOut:
-    """The answer for one point, as `evenprobe interpret` gives it. `cannot`: what no next test may need."""
-    return _kept(_without(cannot), view, lambda: InterpretationOut.of(result_of(view, cannot)))
+def interpretation_of(
+    view: PointView, cannot: Sequence[Obstacle] = (), noticed: Sequence[str] = ()
+) -> InterpretationOut:
+    """The answer for one point, as `evenprobe interpret` gives it.
+
+    `cannot`: what no next test may need. `noticed`: symptoms, which order what stands and change no verdict, so that
+    lists do without.
+    """
+    return _kept(_beside(cannot, noticed), view, lambda: InterpretationOut.of(result_of(view, cannot, noticed)))
 
 
-def result_of(view: PointView, cannot: Sequence[Obstacle] = ()) -> PointInterpretation:
+def result_of(view: PointView, cannot: Sequence[Obstacle] = (), noticed: Sequence[str] = ()) -> PointInterpretation:
     """The same as the core gives it, for what asks more of it."""
 
     def made() -> PointInterpretation:
-        return interpret(view.facts, view.readings, view.checked.kit(), cannot=cannot, noticed=view.entry.noticed)
+        symptoms = [SYMPTOMS[name] for name in noticed]
+        return interpret(view.facts, view.readings, view.checked.kit(), cannot=cannot, noticed=symptoms)
 
-    return _kept(f"result-{_without(cannot)}", view, made)
+    return _kept(f"result-{_beside(cannot, noticed)}", view, made)
 
 
-def _without(cannot: Sequence[Obstacle]) -> str:
-    return "".join(f"{obstacle}-" for obstacle in cannot)
+def _beside(cannot: Sequence[Obstacle], noticed: Sequence[str]) -> str:
+    return "".join(f"{each}-" for each in (*cannot, *noticed))
 
 
 def reads_like(view: PointView) -> list[dict[str, Any]]:

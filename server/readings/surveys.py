@@ -73,10 +73,10 @@ def _point(
         entry["label"] = point.name
         if point.room:
             entry["room"] = point.room
+        if circuit.noticed:
+            entry["noticed"] = circuit.noticed
         facts |= {"label": circuit.name, "board": circuit.board.name}
     entry["circuit"] = {key: value for key, value in facts.items() if value is not None}
-    if circuit.noticed:
-        entry["noticed"] = circuit.noticed
     supply = circuit.board.supply
     if _supply(supply) != _supply(first):
         entry["supply"] = _supply(supply)

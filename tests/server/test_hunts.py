@@ -263,3 +263,20 @@ def test_a_tester_of_another_crew_is_none(anna, run):
     begin(anna, run, "dead", "open")
     body = {"kind": "seen", "entry": {"at": run["boxes"][5], "live": False}, "tester": str(uuid4())}
     assert anna.put(f"/hunts/{run['hunt']}/events/{uuid4()}", body).status_code == 404
+
+
+def test_what_was_noticed_orders_what_the_bench_says_and_no_list_waits_for_it(anna, place, monkeypatch):
+    def likelihood():
+        found = anna.get(f"/points/{place['point']}/bench").json()["interpretation"]
+        return {each["id"]: each["likelihood"] for each in found["conditions"]}["live-casing"], found["verdict"]
+
+    before, verdict = likelihood()
+    anna.get("/sites")
+    begun = {"circuit": place["circuit"], "happened": "tingle", "kind": "tingle"}
+    assert anna.put(f"/hunts/{uuid4()}", begun).status_code == 200
+    after = likelihood()
+    assert (after[0] > 2 * before, after[1]) == (True, verdict)
+    monkeypatch.setattr("readings.interpretations.interpret", lambda *_, **__: pytest.fail("asked again"))
+    assert anna.get("/sites").status_code == 200
+    exported = anna.get(f"/sites/{place['site']}/survey").json()
+    assert exported["points"][0]["noticed"] == ["tingle"]

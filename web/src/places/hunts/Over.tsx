@@ -29,32 +29,34 @@ export function Over({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {
       {run && <Joints run={run} />}
       <Steps steps={hunt.steps} />
       {state === "found" && !map && <ProofLine hunt={hunt} />}
-      {(state === "found" || state === "clear") && <GoOn hunt={hunt} />}
-      {state === "found" && map && !map.scheduled && (
-        <Button size="lg" onClick={() => keep({ kind: "scheduled", entry: {} }, "Schedule filled")}>
-          Fill the schedule
-        </Button>
-      )}
-      {state === "found" && !map && (
-        <Button size="lg" onClick={() => keep({ kind: "mended", entry: {} }, "Mended")}>
-          Mended
-        </Button>
-      )}
-      {state === "mended" && hunt.circuit && (
-        <Button
-          component={Link}
-          to={`/dead-tests/new?circuit=${hunt.circuit.id}`}
-          variant="default"
-          size="lg"
-        >
-          Dead tests, then energise once
-        </Button>
-      )}
-      {(state === "mended" || state === "clear" || map?.scheduled) && (
-        <Button size="lg" onClick={() => keep({ kind: "closed", entry: {} }, "Closed")}>
-          Close this hunt
-        </Button>
-      )}
+      <div className={classes.acts}>
+        {(state === "found" || state === "clear") && <GoOn hunt={hunt} />}
+        {state === "found" && map && !map.scheduled && (
+          <Button size="lg" onClick={() => keep({ kind: "scheduled", entry: {} }, "Schedule filled")}>
+            Fill the schedule
+          </Button>
+        )}
+        {state === "found" && !map && (
+          <Button size="lg" onClick={() => keep({ kind: "mended", entry: {} }, "Mended")}>
+            Mended
+          </Button>
+        )}
+        {state === "mended" && hunt.circuit && (
+          <Button
+            component={Link}
+            to={`/dead-tests/new?circuit=${hunt.circuit.id}`}
+            variant="default"
+            size="lg"
+          >
+            Dead tests, then energise once
+          </Button>
+        )}
+        {(state === "mended" || state === "clear" || map?.scheduled) && (
+          <Button size="lg" onClick={() => keep({ kind: "closed", entry: {} }, "Closed")}>
+            Close this hunt
+          </Button>
+        )}
+      </div>
     </>
   );
 }

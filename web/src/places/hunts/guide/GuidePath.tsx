@@ -11,7 +11,7 @@ export function GuidePath({ hunt, guide }: { hunt: Hunt; guide: Guided }) {
         <li key={passed.number} data-contradicts={hunt.seen[passed.number]?.contradicts || undefined}>
           <span className="quiet">
             {passed.title}
-            {passed.name && `: ${hunt.names[passed.name] ?? passed.name}`}
+            {passed.name && ` · ${hunt.names[passed.name] ?? passed.name}`}
           </span>
           <span className={classes.saw}>{passed.said}</span>
           {passed.photo && (
