@@ -1,4 +1,4 @@
-"""Today: what to do next, in order. Proofs first, then hunts and rounds begun, points that are not safe, then kit."""
+"""Today: what to do next, in order. Visits in hand, proofs, hunts and rounds begun, points not safe, then kit."""
 
 from datetime import timedelta
 from typing import Any
@@ -32,6 +32,9 @@ from rounds.services import rounds_of
 from rounds.shapes import RoundLine
 from sites.models import Point
 from sites.shapes import InShort
+from visits.presenters import lines_of as lines_of_visits
+from visits.services import stands, visits_of
+from visits.shapes import VisitLine
 
 router = Router(tags=["today"])
 
@@ -63,6 +66,7 @@ class Today(Schema):
     sites: int
     testers: int
     measured: int
+    visits: list[VisitLine]
     proofs: list[ProofLine]
     hunts: list[HuntLine]
     rounds: list[RoundLine]
@@ -78,12 +82,19 @@ def today(request: HttpRequest) -> Today:
         sites=crew.sites.filter(retired_at=None, loose=False).count(),
         testers=testers_of(crew).count(),
         measured=here.exclude(readings=None).distinct().count(),
+        visits=_visits(crew),
         proofs=[line for line in proof_lines(crew) if line.state not in ("closed", HISTORY)],
         hunts=[line for line in hunt_lines(hunts_of(crew)) if line.state != CLOSED],
         rounds=[line for line in lines_of(_rounds_in_hand(crew)) if _in_hand(line)],
         points=_points(crew),
         kit=_kit(crew),
     )
+
+
+def _visits(crew: Crew) -> list[VisitLine]:
+    """Those begun, then those planned, the soonest first."""
+    lines = lines_of_visits(visit for visit in visits_of(crew) if stands(visit) != "closed")
+    return sorted(lines, key=lambda line: (line.state != "begun", line.planned_for))
 
 
 def _in_hand(line: RoundLine) -> bool:

@@ -24,8 +24,11 @@ from plugging.api import router as plugging
 from project.reference import router as reference
 from proofs.api import router as proofs
 from readings.api import router as work
+from reports.api import router as reports
 from rounds.api import router as rounds
 from sheets.api import router as sheets
+from signoffs.api import router as signoffs
+from visits.api import router as visits
 
 _INSIDE = re.compile(r"^(entry|survey|log|tests)\.")
 
@@ -55,6 +58,9 @@ api.add_router("", sheets)
 api.add_router("", rounds)
 api.add_router("", plugging)
 api.add_router("", hunts)
+api.add_router("", visits)
+api.add_router("", signoffs)
+api.add_router("", reports)
 api.add_router("", today)
 
 

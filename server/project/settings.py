@@ -51,6 +51,9 @@ INSTALLED_APPS = [
     "rounds",
     "plugging",
     "hunts",
+    "visits",
+    "signoffs",
+    "reports",
     "demo",
 ]
 

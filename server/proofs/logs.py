@@ -96,6 +96,13 @@ def dead_at(proof: Proof, at: datetime) -> bool:
     return any(start <= at < end for start, end in _dead_spans(_Told(proof)))
 
 
+def was_dead_since(proof: Proof, since: datetime, until: datetime) -> bool:
+    """Whether it was proved dead at some time between two. What came from a file proves nothing."""
+    if proof.brought_at is not None:
+        return False
+    return any(start <= until and end > since for start, end in _dead_spans(_Told(proof)))
+
+
 class _Told:
     """A proof as it was told so far: equal to one of the same events, and one event more, however late, is another."""
 

@@ -1,15 +1,11 @@
 """Interpretations: derived on request by the core, and kept by content so that none is made twice."""
 
-import hashlib
 import threading
 from collections.abc import Callable, Sequence
-from functools import cache as once
-from pathlib import Path
 from typing import Any, TypeVar
 
 from django.core.cache import cache
 
-import evenprobe
 from evenprobe.conditions import SYMPTOMS
 from evenprobe.formats.answers import CapabilitiesOut, InterpretationOut, LoadsOut
 from evenprobe.interpretation import PointInterpretation, capabilities_here, ensemble_for, interpret, what_supply
@@ -17,18 +13,10 @@ from evenprobe.interpretation.next_measurement import Obstacle
 from evenprobe.loads import draws, loops
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import Instrument
+from evenprobe.this_core import fingerprint
 from readings.point_view import PointView
 
 T = TypeVar("T")
-
-
-@once
-def core_fingerprint() -> str:
-    """Of the core's source, so that a changed core never answers from an old one's work."""
-    digest = hashlib.sha256(evenprobe.__version__.encode())
-    for file in sorted(Path(evenprobe.__file__).parent.rglob("*.py")):
-        digest.update(file.read_bytes())
-    return digest.hexdigest()[:16]
 
 
 def interpretation_of(
@@ -67,8 +55,8 @@ def loads_of(view: PointView) -> LoadsOut:
 
 
 def _kept(kind: str, view: PointView, made: Callable[[], T]) -> T:
-    """What the core makes of a view, from the cache where it was made before."""
-    key = f"{kind}{core_fingerprint()}-{view.digest}"
+    """What the core makes of a view, from the cache where this core made it before."""
+    key = f"{kind}{fingerprint()}-{view.digest}"
     answer: T | None = cache.get(key)
     if answer is None:
         answer = made()

@@ -34,12 +34,14 @@ from evenprobe.formats.answers import (
     SuppliesOut,
     SurveyOut,
     TestsOut,
+    VerificationOut,
 )
 from evenprobe.formats.circuits import ChainFile, GuidedFile, MapFile
 from evenprobe.interpretation import ensemble_for, forecast, what_supply
 from evenprobe.interpretation import interpret as interpret_point
 from evenprobe.isolation import isolation
 from evenprobe.testers.fitness import fitness
+from evenprobe.verification import verify_file
 
 File = TypeVar("File", bound=BaseModel)
 Content = Mapping[str, Any]
@@ -233,3 +235,33 @@ def hunt(circuit: Content | CircuitFile) -> HuntOut:
     if isinstance(file, GuidedFile):
         return GuidedHuntOut.of(file.practice, file.hunted())
     return RunHuntOut.of(file.run, file.hunted())
+
+
+def verify(saved: bytes) -> VerificationOut:
+    """Whether a saved sign-off is as it was signed, and whether this core makes the same of its readings.
+
+    Parameters
+    ----------
+    saved
+        The file, byte for byte.
+
+    Returns
+    -------
+    VerificationOut
+        `sound` where nothing was changed and nothing is missing; otherwise what and where.
+
+    Raises
+    ------
+    FormatError
+        Where the file is no sign-off at all.
+
+    Examples
+    --------
+    >>> verify(b"{}")
+    Traceback (most recent call last):
+    evenprobe.entries.problems.FormatError: format: is missing
+    version: is missing
+    chain: is missing
+    content: is missing
+    """
+    return verify_file(saved)

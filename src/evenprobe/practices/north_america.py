@@ -18,6 +18,7 @@ NORTH_AMERICA = PRACTICES.add(
         rank=1,
         name="North America",
         language="en-US",
+        paper="us-letter",
         words={
             "L": "hot",
             "N": "neutral",

@@ -95,6 +95,8 @@ class Practice(Listed):
         What lengths of cable are written in.
     ring_circuits
         Whether socket circuits may be rings.
+    paper
+        What it is printed on.
     dead_kinds
         Kinds of tester accepted to prove dead.
     voltage, tolerable_voltage, voltage_source
@@ -132,6 +134,7 @@ class Practice(Listed):
     leg_match_percent: float
     tolerable_voltage: Shares | None = None
     ring_circuits: bool = False
+    paper: Literal["a4", "us-letter"] = "a4"
     continuous_load: Sourced = field(default=Sourced(1.0, "the device's rating"))
 
     @property

@@ -1061,6 +1061,199 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Visits
+         * @description The latest first.
+         */
+        get: operations["visits_api_visits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/plannable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Plannable At
+         * @description The circuits of a site that a visit can be planned for, and when each was last tested.
+         */
+        get: operations["visits_api_plannable_at"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One Visit */
+        get: operations["visits_api_one_visit"];
+        /** Plan Visit */
+        put: operations["visits_api_plan_visit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit_id}/events/{event_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep Visit Event */
+        put: operations["visits_api_keep_visit_event"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-offs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sign Offs
+         * @description The latest first.
+         */
+        get: operations["signoffs_api_sign_offs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{what}/{of}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Draft Of
+         * @description What would be signed now.
+         */
+        get: operations["signoffs_api_draft_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-offs/{sign_off_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One Sign Off */
+        get: operations["signoffs_api_one_sign_off"];
+        /** Sign Now */
+        put: operations["signoffs_api_sign_now"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-offs/{sign_off_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sign Off File
+         * @description Byte for byte as it is checked.
+         */
+        get: operations["signoffs_api_sign_off_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-offs/{sign_off_id}/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Report Of Sign Off
+         * @description What was signed, as it was.
+         */
+        get: operations["reports_api_report_of_sign_off"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/{what}/{of}/report": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Report Of Draft
+         * @description What is so now, signed by nobody.
+         */
+        get: operations["reports_api_report_of_draft"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -5459,6 +5652,893 @@ export interface components {
              */
             to: "L" | "N" | "PE";
         };
+        /**
+         * VisitLine
+         * @description `done` of `steps`; `open`: how many things are open at the site; `minutes`: what is left takes, one by one.
+         */
+        VisitLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            site: components["schemas"]["Named"];
+            /** Why */
+            why: string;
+            /**
+             * Planned For
+             * Format: date
+             */
+            planned_for: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "begun" | "closed";
+            /** Begun At */
+            begun_at: string | null;
+            /** Closed At */
+            closed_at: string | null;
+            /** By */
+            by: string;
+            /** Steps */
+            steps: number;
+            /** Done */
+            done: number;
+            /** Minutes */
+            minutes: number;
+            next: components["schemas"]["VisitNext"] | null;
+            /** Open */
+            open: number;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
+        };
+        /**
+         * VisitNext
+         * @description The one next thing. `place`, `of`: where it is done.
+         */
+        VisitNext: {
+            /** Title */
+            title: string;
+            /** Said */
+            said: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "proof" | "new-proof" | "sheet" | "new-sheet" | "point" | "hunt" | "round" | "visit" | "circuit";
+            /**
+             * Of
+             * Format: uuid
+             */
+            of: string;
+        };
+        /**
+         * PlannableOut
+         * @description A circuit to plan. `last_tested`: the last reading or dead test; `worst`: the verdict of its points.
+         */
+        PlannableOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Board */
+            board: string;
+            /** Points */
+            points: number;
+            /** Last Tested */
+            last_tested: string | null;
+            /**
+             * Worst
+             * @enum {string}
+             */
+            worst: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            /** Safe */
+            safe: boolean;
+        };
+        /**
+         * BringOut
+         * @description What a tester is wanted for, those that are fit for it the best first, and those that are not, with why.
+         */
+        BringOut: {
+            /** Purpose */
+            purpose: string;
+            /** Place */
+            place: string;
+            /** System */
+            system: string;
+            /** Fit */
+            fit: components["schemas"]["FitTester"][];
+            /** Unfit */
+            unfit: components["schemas"]["FitTester"][];
+        };
+        /**
+         * FitTester
+         * @description `why`: what keeps it from being fit; empty where it is.
+         */
+        FitTester: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Label */
+            label: string;
+            /** Why */
+            why: string[];
+        };
+        /** GoesDarkOut */
+        GoesDarkOut: {
+            /** Circuit */
+            circuit: string;
+            /** Places */
+            places: string[];
+            /** Minutes */
+            minutes: number;
+        };
+        /** NoteOut */
+        NoteOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Text */
+            text: string;
+        };
+        /** OpenOut */
+        OpenOut: {
+            /** Text */
+            text: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** By */
+            by: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "proof" | "new-proof" | "sheet" | "new-sheet" | "point" | "hunt" | "round" | "visit" | "circuit";
+            /**
+             * Of
+             * Format: uuid
+             */
+            of: string;
+            /** Event */
+            event: string | null;
+        };
+        /** VisitOut */
+        VisitOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            site: components["schemas"]["Named"];
+            /** Why */
+            why: string;
+            /**
+             * Planned For
+             * Format: date
+             */
+            planned_for: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "planned" | "begun" | "closed";
+            /** Begun At */
+            begun_at: string | null;
+            /** Closed At */
+            closed_at: string | null;
+            /** By */
+            by: string;
+            /** Steps */
+            steps: number;
+            /** Done */
+            done: number;
+            /** Minutes */
+            minutes: number;
+            next: components["schemas"]["VisitNext"] | null;
+            /** Open */
+            open: number;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
+            /** Circuits */
+            circuits: string[];
+            /** Works */
+            works: ("isolate" | "dead-tests" | "live-tests")[];
+            /** Plan */
+            plan: components["schemas"]["VisitStep"][];
+            /** Warn */
+            warn: components["schemas"]["GoesDarkOut"][];
+            /** Way */
+            way: string[];
+            /** Bring */
+            bring: components["schemas"]["BringOut"][];
+            /** Still Open */
+            still_open: components["schemas"]["OpenOut"][];
+            /** Notes */
+            notes: components["schemas"]["NoteOut"][];
+            /** People */
+            people: string[];
+        };
+        /**
+         * VisitStep
+         * @description `since`: the day its minutes are known from; none where they are the house table's.
+         */
+        VisitStep: {
+            /**
+             * Work
+             * @enum {string}
+             */
+            work: "isolate" | "dead-tests" | "live-tests";
+            /** Title */
+            title: string;
+            circuit: components["schemas"]["Named"];
+            /** Board */
+            board: string;
+            /** Points */
+            points: string[];
+            /** Minutes */
+            minutes: number;
+            /** Since */
+            since: string | null;
+            /** Two People */
+            two_people: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "left" | "under-way" | "done";
+            /** Said */
+            said: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "proof" | "new-proof" | "sheet" | "new-sheet" | "point" | "hunt" | "round" | "visit" | "circuit";
+            /**
+             * Of
+             * Format: uuid
+             */
+            of: string;
+        };
+        /** VisitIn */
+        VisitIn: {
+            /**
+             * Site
+             * Format: uuid
+             */
+            site: string;
+            /** Why */
+            why: string;
+            /**
+             * Planned For
+             * Format: date
+             */
+            planned_for: string;
+            /** Circuits */
+            circuits: string[];
+            /** Works */
+            works: ("isolate" | "dead-tests" | "live-tests")[];
+        };
+        /** VisitEventIn */
+        VisitEventIn: {
+            /** At */
+            at?: string | null;
+            /** Sent At */
+            sent_at?: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "planned" | "begun" | "left-open" | "put-right" | "noted" | "closed";
+            /**
+             * Entry
+             * @default {}
+             */
+            entry: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * SignOffLine
+         * @description `link_sha256`: what a printed report names it by.
+         */
+        SignOffLine: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Number */
+            number: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "circuit" | "site" | "visit";
+            /**
+             * Of
+             * Format: uuid
+             */
+            of: string;
+            /** Name */
+            name: string;
+            site: components["schemas"]["Named"];
+            /**
+             * Signed At
+             * Format: date-time
+             */
+            signed_at: string;
+            /** By */
+            by: string;
+            /** Link Sha256 */
+            link_sha256: string;
+        };
+        /**
+         * BesideSigned
+         * @description An answer beside the wiring's verdict: whether it insulates, whether its device trips.
+         */
+        BesideSigned: {
+            /** State */
+            state: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+        };
+        /**
+         * CouldBe
+         * @description What is still possible where a point is not safe.
+         */
+        CouldBe: {
+            /** Title */
+            title: string;
+            /** Severity */
+            severity: string;
+            /**
+             * Look For
+             * @default
+             */
+            look_for: string;
+            /**
+             * Mend
+             * @default
+             */
+            mend: string;
+        };
+        /**
+         * DraftOut
+         * @description What would be signed now, and by which name.
+         */
+        DraftOut: {
+            /** Name */
+            name: string;
+            content: components["schemas"]["SignedContent"];
+        };
+        /**
+         * Evidence
+         * @description As the open formats write it: a survey, a tests file, isolation logs.
+         */
+        Evidence: {
+            /** Survey */
+            survey?: {
+                [key: string]: unknown;
+            };
+            /** Tests */
+            tests?: {
+                [key: string]: unknown;
+            };
+            /**
+             * Isolations
+             * @default []
+             */
+            isolations: {
+                [key: string]: unknown;
+            }[];
+        };
+        /**
+         * NotTested
+         * @description `what`: circuit and point, or the test, in words.
+         */
+        NotTested: {
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * SignedCircuit
+         * @description `verdict`: the worst of its points.
+         */
+        SignedCircuit: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Board */
+            board: string;
+            /** Supply */
+            supply: string;
+            /** Schedule */
+            schedule: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            /**
+             * Points
+             * @default []
+             */
+            points: components["schemas"]["SignedPoint"][];
+            /**
+             * Dead Tests
+             * @default []
+             */
+            dead_tests: components["schemas"]["SignedTest"][];
+            /**
+             * Proofs
+             * @default []
+             */
+            proofs: components["schemas"]["SignedProof"][];
+            /**
+             * Photos
+             * @default []
+             */
+            photos: components["schemas"]["SignedPhoto"][];
+        };
+        /**
+         * SignedContent
+         * @description `by`: whose session it was; `typed_name`: what was typed to sign. `core`, `program`: versions it was made by.
+         */
+        SignedContent: {
+            /**
+             * Signed At
+             * Format: date-time
+             */
+            signed_at: string;
+            /** By */
+            by: string;
+            /**
+             * Typed Name
+             * @default
+             */
+            typed_name: string;
+            /**
+             * Remarks
+             * @default
+             */
+            remarks: string;
+            /** Crew */
+            crew: string;
+            /** Core */
+            core: string;
+            /** Program */
+            program: string;
+            of: components["schemas"]["SignedOf"];
+            /** Site */
+            site: string;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
+            visit?: components["schemas"]["SignedVisit"];
+            /** Circuits */
+            circuits: components["schemas"]["SignedCircuit"][];
+            /**
+             * Not Tested
+             * @default []
+             */
+            not_tested: components["schemas"]["NotTested"][];
+            /**
+             * Next
+             * @default []
+             */
+            next: components["schemas"]["ToDo"][];
+            /**
+             * Testers
+             * @default []
+             */
+            testers: components["schemas"]["SignedTester"][];
+            /**
+             * Limits
+             * @default []
+             */
+            limits: components["schemas"]["SignedLimit"][];
+            /**
+             * @default {
+             *       "survey": null,
+             *       "tests": null,
+             *       "isolations": []
+             *     }
+             */
+            evidence: components["schemas"]["Evidence"];
+        };
+        /**
+         * SignedLimit
+         * @description `says`: its figures with unit, in words.
+         */
+        SignedLimit: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * SignedOf
+         * @description What was signed.
+         */
+        SignedOf: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "circuit" | "site" | "visit";
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * SignedPhoto
+         * @description `on`: what it shows or hangs on, in words.
+         */
+        SignedPhoto: {
+            /** Id */
+            id: string;
+            /** Sha256 */
+            sha256: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+        };
+        /**
+         * SignedPoint
+         * @description A point's three answers. `decides`: the reading that would decide, where it is not safe.
+         */
+        SignedPoint: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Room
+             * @default
+             */
+            room: string;
+            /** Kind */
+            kind: string;
+            /** Terminals */
+            terminals: string[];
+            /** Length M */
+            length_m?: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            insulation: components["schemas"]["BesideSigned"];
+            protection: components["schemas"]["BesideSigned"];
+            /** Summary */
+            summary: string;
+            /**
+             * Decides
+             * @default
+             */
+            decides: string;
+            /**
+             * Could Be
+             * @default []
+             */
+            could_be: components["schemas"]["CouldBe"][];
+            /**
+             * Readings
+             * @default []
+             */
+            readings: components["schemas"]["SignedReading"][];
+            /**
+             * Photos
+             * @default []
+             */
+            photos: components["schemas"]["SignedPhoto"][];
+        };
+        /**
+         * SignedProof
+         * @description A proof of isolation. `locks`: names of those put on, with who did.
+         */
+        SignedProof: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** State */
+            state: string;
+            /**
+             * Proved At
+             * Format: date-time
+             */
+            proved_at?: string;
+            /**
+             * Stated By
+             * @default
+             */
+            stated_by: string;
+            /**
+             * Sources
+             * @default []
+             */
+            sources: string[];
+            /**
+             * Locks
+             * @default []
+             */
+            locks: string[];
+        };
+        /**
+         * SignedReading
+         * @description `where`: between which points. `why`: why it does not count, where it does not.
+         */
+        SignedReading: {
+            /** Id */
+            id: string;
+            /** Where */
+            where: string;
+            /** Seen */
+            seen: string;
+            /**
+             * How
+             * @default
+             */
+            how: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * Tester
+             * @default
+             */
+            tester: string;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /** Counts */
+            counts: boolean;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * SignedTest
+         * @description A dead test. `limit`: what it was held against, in words; `doubt`: why it could confirm nothing.
+         */
+        SignedTest: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            /** Shown */
+            shown: string;
+            /** Result */
+            result: string;
+            /** Text */
+            text: string;
+            /**
+             * Limit
+             * @default
+             */
+            limit: string;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * Tester
+             * @default
+             */
+            tester: string;
+            /**
+             * Doubt
+             * @default
+             */
+            doubt: string;
+        };
+        /**
+         * SignedTester
+         * @description `checked_at`: the last check of that day.
+         */
+        SignedTester: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Rating
+             * @default
+             */
+            rating: string;
+            /**
+             * Calibration Due
+             * Format: date
+             */
+            calibration_due?: string;
+            /**
+             * Checked At
+             * Format: date-time
+             */
+            checked_at?: string;
+            /**
+             * Attention
+             * @default []
+             */
+            attention: string[];
+        };
+        /**
+         * SignedVisit
+         * @description `why`: the intake's words.
+         */
+        SignedVisit: {
+            /** Id */
+            id: string;
+            /** Why */
+            why: string;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at?: string;
+            /**
+             * Closed At
+             * Format: date-time
+             */
+            closed_at?: string;
+            /**
+             * People
+             * @default []
+             */
+            people: string[];
+            /**
+             * Open
+             * @default []
+             */
+            open: string[];
+        };
+        /**
+         * ToDo
+         * @description `by_when`: what the verdict of the point asks for, in words.
+         */
+        ToDo: {
+            /** What */
+            what: string;
+            /** By When */
+            by_when: string;
+        };
+        /** SignOffOut */
+        SignOffOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Number */
+            number: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "circuit" | "site" | "visit";
+            /**
+             * Of
+             * Format: uuid
+             */
+            of: string;
+            /** Name */
+            name: string;
+            site: components["schemas"]["Named"];
+            /**
+             * Signed At
+             * Format: date-time
+             */
+            signed_at: string;
+            /** By */
+            by: string;
+            /** Link Sha256 */
+            link_sha256: string;
+            content: components["schemas"]["SignedContent"];
+        };
+        /**
+         * SignIn
+         * @description `whys`: why each of what was not tested was not, by its id.
+         */
+        SignIn: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "circuit" | "site" | "visit";
+            /**
+             * Of
+             * Format: uuid
+             */
+            of: string;
+            /** Typed Name */
+            typed_name: string;
+            /**
+             * Whys
+             * @default {}
+             */
+            whys: {
+                [key: string]: string;
+            };
+            /**
+             * Remarks
+             * @default
+             */
+            remarks: string;
+        };
         /** KitToDo */
         KitToDo: {
             /**
@@ -5512,6 +6592,8 @@ export interface components {
             testers: number;
             /** Measured */
             measured: number;
+            /** Visits */
+            visits: components["schemas"]["VisitLine"][];
             /** Proofs */
             proofs: components["schemas"]["ProofLine"][];
             /** Hunts */
@@ -8116,6 +9198,398 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    visits_api_visits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitLine"][];
+                };
+            };
+        };
+    };
+    visits_api_plannable_at: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannableOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    visits_api_one_visit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    visits_api_plan_visit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    visits_api_keep_visit_event: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit_id: string;
+                event_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitEventIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    signoffs_api_sign_offs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignOffLine"][];
+                };
+            };
+        };
+    };
+    signoffs_api_draft_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                what: string;
+                of: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    signoffs_api_one_sign_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sign_off_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignOffOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    signoffs_api_sign_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sign_off_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignOffOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    signoffs_api_sign_off_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sign_off_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    reports_api_report_of_sign_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sign_off_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    reports_api_report_of_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                what: string;
+                of: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -13,6 +13,7 @@ from evenprobe.formats.answers.network import EquivalentOut, NetworkOut
 from evenprobe.formats.answers.supplies import SuppliesOut
 from evenprobe.formats.answers.sweeps import SweepOut
 from evenprobe.formats.answers.tests import TestsOut
+from evenprobe.formats.answers.verification import VerificationOut
 
 HuntOut = RunHuntOut | ChainHuntOut | BoardMapOut | GuidedHuntOut
 
@@ -42,4 +43,5 @@ __all__ = [
     "SurveyOut",
     "SweepOut",
     "TestsOut",
+    "VerificationOut",
 ]

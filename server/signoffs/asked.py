@@ -1,0 +1,43 @@
+"""What somebody asks a report or a sign-off of: a circuit, a whole site, or a visit with the circuits it was for."""
+
+from uuid import UUID
+
+from base.problems import NotFoundHere
+from crews.models import Crew
+from evenprobe.formats.signed import SignedVisit
+from signoffs.snapshot import Asked
+from sites.models import Circuit
+from sites.services import find, site_of
+from visits.on_site import records_of
+from visits.presenters import VisitView
+from visits.services import visit_of, visits_of
+
+
+def asked_of(crew: Crew, what: str, of: UUID) -> Asked:
+    """Raises NotFoundHere for what is another crew's, or is nothing that can be asked of."""
+    if what == "circuit":
+        circuit = find(crew, Circuit, of)
+        site = circuit.board.supply.site
+        own = records_of([site])[site.id].circuits.get(str(of))
+        return Asked(what, of, circuit.name, site, [own] if own else [])
+    if what == "site":
+        site = site_of(crew, of)
+        return Asked(what, of, site.name, site, list(records_of([site])[site.id].circuits.values()))
+    if what == "visit":
+        return _of_visit(crew, of)
+    raise NotFoundHere(what)
+
+
+def _of_visit(crew: Crew, of: UUID) -> Asked:
+    visit = visit_of(crew, of)
+    others = visits_of(crew).filter(site=visit.site)
+    view = VisitView(visit, records_of([visit.site])[visit.site_id], list(others))
+    told = SignedVisit(
+        id=str(visit.id),
+        why=visit.why,
+        begun_at=view.begun_at,
+        closed_at=view.closed_at,
+        people=view.people,
+        open=[one.text for one in view.open],
+    )
+    return Asked("visit", of, visit.why, visit.site, view.circuits, told, view.begun_at)

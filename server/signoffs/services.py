@@ -1,0 +1,113 @@
+"""Signing: a snapshot with a name to it, as the next link of the crew's chain. A retry is the same sign-off."""
+
+from collections.abc import Mapping
+from typing import Any
+from uuid import UUID
+
+from django.db import transaction
+from django.db.models import QuerySet
+from django.utils import timezone
+
+from base.problems import NotFoundHere, Refused
+from crews.models import Crew
+from crews.services import Author, name_of, person_of
+from evenprobe.formats.signed import NotTested, SignedContent
+from evenprobe.signing import Link, canonical, digest, link_after
+from kit.hands import Hands
+from signoffs.asked import asked_of
+from signoffs.models import SignOff
+from signoffs.snapshot import snapshot
+
+SHORTEST_WHY = 3
+LONGEST_REMARKS = 2000
+
+
+def sign_offs_of(crew: Crew) -> QuerySet[SignOff]:
+    """The latest first."""
+    return SignOff.objects.filter(crew=crew).select_related("site")
+
+
+def sign_off_of(crew: Crew, sign_off_id: UUID) -> SignOff:
+    found = sign_offs_of(crew).filter(id=sign_off_id).first()
+    if found is None:
+        raise NotFoundHere("sign-off")
+    return found
+
+
+def draft(crew: Crew, author: Author, what: str, of: UUID) -> SignedContent:
+    """What would be signed now."""
+    return snapshot(asked_of(crew, what, of), name_of(author), Hands(crew, timezone.now()))
+
+
+def sign(
+    crew: Crew,
+    author: Author,
+    sign_off_id: UUID,
+    what: str,
+    of: UUID,
+    typed_name: str,
+    whys: Mapping[str, str],
+    remarks: str,
+) -> SignOff:
+    """Sign what is found now. `whys`: why each of what was not tested was not, by its id.
+
+    The snapshot is made before anything is locked; the chain alone is looked at and written in one transaction.
+    """
+    existing = SignOff.objects.filter(id=sign_off_id).first()
+    if existing is not None:
+        if (existing.crew_id, existing.what, existing.of) != (crew.id, what, of):
+            raise Refused(("id", "this id already belongs to another sign-off"), status=409)
+        return existing
+    asked = asked_of(crew, what, of)
+    found = snapshot(asked, name_of(author), Hands(crew, timezone.now()))
+    signed = found.model_copy(
+        update={
+            "typed_name": _own_name(author, typed_name),
+            "remarks": _remarks(remarks),
+            "not_tested": _with_whys(found.not_tested, whys),
+        }
+    )
+    content = signed.model_dump(mode="json", exclude_none=True)
+    with transaction.atomic():
+        last = SignOff.objects.filter(crew=crew).order_by("-number").first()
+        link = link_after(last.link() if last else None, digest(content))
+        return SignOff.objects.create(
+            id=sign_off_id, crew=crew, site=asked.site, what=what, of=of, name=asked.name[:160],
+            signed_at=signed.signed_at, number=link.number, content=canonical(content).decode(),
+            content_sha256=link.content_sha256, link_sha256=link.link_sha256,
+            by=person_of(author), by_name=name_of(author),
+        )  # fmt: skip
+
+
+def file_of(sign_off: SignOff) -> dict[str, Any]:
+    """The sign-off as a file, with the crew's chain up to it."""
+    before = SignOff.objects.filter(crew=sign_off.crew, number__lte=sign_off.number).order_by("number")
+    rows = before.values_list("number", "content_sha256", "link_sha256")
+    return {
+        "format": "even-probe/sign-off",
+        "version": 1,
+        "chain": [vars(Link(*row)) for row in rows],
+        "content": sign_off.said(),
+    }
+
+
+def _own_name(author: Author, typed: str) -> str:
+    own, typed = name_of(author), " ".join(typed.split())
+    if typed.casefold() != own.casefold():
+        raise Refused(("typed_name", f"type your own name as it is on the record: {own}"))
+    return typed
+
+
+def _remarks(text: str) -> str:
+    if len(text) > LONGEST_REMARKS:
+        raise Refused(("remarks", f"is longer than {LONGEST_REMARKS} characters"))
+    return text.strip()
+
+
+def _with_whys(items: list[NotTested], whys: Mapping[str, str]) -> list[NotTested]:
+    """Each with its reason. Raises Refused where one has none."""
+    found = [item.model_copy(update={"why": (whys.get(item.id) or item.why).strip()}) for item in items]
+    missing = [item for item in found if len(item.why) < SHORTEST_WHY]
+    if missing:
+        raise Refused(*((f"whys.{item.id}", f"say why this was not tested: {item.what}") for item in missing[:20]))
+    return found

@@ -1,0 +1,242 @@
+"""A visit as the front end shows it: its plan made by the core, and how far each step is by the record."""
+
+from collections.abc import Iterable, Sequence
+from datetime import datetime
+from functools import cached_property
+from typing import Any
+from uuid import UUID
+
+from django.utils import timezone
+
+from base.failures import each_shown
+from base.shapes import Named
+from crews.models import Crew
+from evenprobe.interpretation import WORST_FIRST, Verdict
+from evenprobe.planning import WORKS, Plan, PlannedStep, Work, bring, plan, tasks_of
+from evenprobe.practices import PRACTICES
+from evenprobe.rounding import figures
+from evenprobe.testers.purposes import TITLES
+from kit.hands import Hands
+from readings.in_short import in_short, not_shown
+from readings.point_view import PointView
+from sites.models import Site
+from visits.models import Visit, VisitEvent
+from visits.on_site import CircuitRecord, SiteRecord, records_of
+from visits.planning import planned_circuit
+from visits.progress import DONE, Progress, progress
+from visits.services import stands
+from visits.shapes import (
+    BringOut,
+    FitTester,
+    GoesDarkOut,
+    NoteOut,
+    OpenOut,
+    PlannableOut,
+    VisitLine,
+    VisitNext,
+    VisitOut,
+    VisitStep,
+)
+from visits.still_open import StillOpen, still_open
+
+_FINE = (Verdict.SAFE, Verdict.CORRECT)
+
+
+class VisitView:
+    """One visit with what is on record of its site."""
+
+    def __init__(self, visit: Visit, record: SiteRecord, others: Sequence[Visit]) -> None:
+        self.visit, self.record = visit, record
+        self.open: list[StillOpen] = still_open(record, others)
+        self.events = list(visit.events.all())
+
+    def _last(self, kind: str) -> VisitEvent | None:
+        return next((e for e in reversed(self.events) if e.kind == kind), None)
+
+    @property
+    def begun_at(self) -> datetime | None:
+        return next((e.at for e in self.events if e.kind == VisitEvent.Kind.BEGUN), None)
+
+    @property
+    def closed_at(self) -> datetime | None:
+        last = self._last(VisitEvent.Kind.CLOSED)
+        return last.at if last is not None and stands(self.visit) == "closed" else None
+
+    @cached_property
+    def asked(self) -> tuple[list[str], list[str]]:
+        """Circuits and works of the latest plan."""
+        latest = self._last(VisitEvent.Kind.PLANNED)
+        entry = latest.entry if latest else {"circuits": self.visit.circuits, "works": self.visit.works}
+        return entry["circuits"], entry["works"]
+
+    @cached_property
+    def circuits(self) -> list[CircuitRecord]:
+        """Those planned that are in use and have points, in the order of the boards."""
+        return [own for name, own in self.record.circuits.items() if name in self.asked[0]]
+
+    @cached_property
+    def plan(self) -> Plan:
+        before = self.begun_at or timezone.now()
+        return plan([planned_circuit(c, before) for c in self.circuits], [Work(w) for w in self.asked[1]])
+
+    @cached_property
+    def steps(self) -> list[tuple[PlannedStep, Progress]]:
+        until = self.closed_at
+        return [
+            (step, progress(step.work, self.record.circuits[step.circuit.id], self.begun_at, until))
+            for step in self.plan.steps
+        ]
+
+    @property
+    def people(self) -> list[str]:
+        """Who planned it, and everybody who recorded something of its circuits since it began."""
+        since, until = self.begun_at, self.closed_at or timezone.now()
+        names = [self.visit.by_name, *(e.by_name for e in self.events)]
+        if since is not None:
+            rows = (row for circuit in self.circuits for view in circuit.views for row in view.rows)
+            names += [row.by_name for row in rows if since <= row.taken_at <= until]
+        return list(dict.fromkeys(filter(None, names)))
+
+    def line(self) -> dict[str, Any]:
+        left = [step for step, at in self.steps if at.state != DONE]
+        return {
+            "id": self.visit.id,
+            "site": Named(id=self.visit.site.id, name=self.visit.site.name),
+            "why": self.visit.why,
+            "planned_for": self.visit.planned_for,
+            "state": stands(self.visit),
+            "begun_at": self.begun_at,
+            "closed_at": self.closed_at,
+            "by": self.visit.by_name,
+            "steps": len(self.steps),
+            "done": len(self.steps) - len(left),
+            "minutes": _minutes(sum(step.estimate.minutes for step in left)),
+            "next": self._next(),
+            "open": len(self.open),
+        }
+
+    def _next(self) -> VisitNext | None:
+        if self.closed_at is not None:
+            return None
+        for step, at in self.steps:
+            if at.state != DONE:
+                title = f"{WORKS[step.work].title}: {step.circuit.name}"
+                return VisitNext(title=title, said=at.said, place=at.place, of=at.of)
+        return None
+
+    def shown(self, hands: Hands) -> VisitOut:
+        return VisitOut(
+            **self.line(),
+            practice=self.visit.site.practice,
+            circuits=[UUID(name) for name in self.asked[0]],
+            works=self.asked[1],
+            plan=[_step(step, at) for step, at in self.steps],
+            warn=[
+                GoesDarkOut(circuit=w.circuit.name, places=list(w.places), minutes=_minutes(w.minutes))
+                for w in self.plan.warn
+            ],
+            way=list(self.plan.way),
+            bring=self._bring(hands),
+            still_open=[
+                OpenOut(text=o.text, since=o.since, by=o.by, place=o.place, of=o.of, event=o.event) for o in self.open
+            ],
+            notes=[
+                NoteOut(at=e.at, by=e.by_name, text=e.entry["what"])
+                for e in self.events
+                if e.kind == VisitEvent.Kind.NOTED
+            ],
+            people=self.people,
+        )
+
+    def _bring(self, hands: Hands) -> list[BringOut]:
+        now = timezone.now()
+        held = {str(tester.id): entry.held() for tester, entry in hands.all_at(now)}
+        practice = PRACTICES[self.visit.site.practice]
+        tasks = tasks_of(self.plan.steps, practice, max(self.visit.planned_for, timezone.localdate()))
+        return [
+            BringOut(
+                purpose=TITLES[found.task.purpose],
+                place=str(found.task.place),
+                system=found.task.system.title,
+                fit=[FitTester(id=UUID(one.id), label=one.name or one.id, why=[]) for one in found.fit],
+                unfit=[
+                    FitTester(id=UUID(u.held.id), label=u.held.name or u.held.id, why=list(u.why)) for u in found.unfit
+                ],
+            )
+            for found in bring(tasks, list(held.values()))
+        ]
+
+
+def _step(step: PlannedStep, at: Progress) -> VisitStep:
+    return VisitStep(
+        work=str(step.work),
+        title=WORKS[step.work].title,
+        circuit=Named(id=UUID(step.circuit.id), name=step.circuit.name),
+        board=step.circuit.board,
+        points=[point.name for point in step.points],
+        minutes=_minutes(step.estimate.minutes),
+        since=step.estimate.since,
+        two_people=step.two_people,
+        state=at.state,
+        said=at.said,
+        place=at.place,
+        of=at.of,
+    )
+
+
+def _minutes(exact: float) -> float:
+    return float(round(exact)) if exact >= 1 else figures(exact, 1)
+
+
+def lines_of(visits: Iterable[Visit]) -> list[VisitLine]:
+    """A line a visit, in their order."""
+    visits = list(visits)
+    records = records_of({visit.site for visit in visits})
+    by_site: dict[UUID, list[Visit]] = {}
+    for visit in visits:
+        by_site.setdefault(visit.site_id, []).append(visit)
+    return each_shown(
+        visits, lambda v: VisitLine(**VisitView(v, records[v.site_id], by_site[v.site_id]).line()), _unshown
+    )
+
+
+def _unshown(visit: Visit, why: str) -> VisitLine:
+    nothing: dict[str, Any] = dict.fromkeys(("begun_at", "closed_at", "next"))
+    return VisitLine(
+        id=visit.id, site=Named(id=visit.site.id, name=visit.site.name), why=visit.why, planned_for=visit.planned_for,
+        state="planned", by=visit.by_name, steps=0, done=0, minutes=0, open=0, unshown=why, **nothing,
+    )  # fmt: skip
+
+
+def shown(visit: Visit, others: Iterable[Visit], crew: Crew) -> VisitOut:
+    record = records_of([visit.site])[visit.site_id]
+    return VisitView(visit, record, list(others)).shown(Hands(crew, timezone.now()))
+
+
+def plannable(site: Site) -> list[PlannableOut]:
+    """The site's circuits that have points, with when they were last tested."""
+    return [_plannable(record) for record in records_of([site])[site.id].circuits.values()]
+
+
+def _plannable(record: CircuitRecord) -> PlannableOut:
+    verdicts = [Verdict(said["verdict"]) for said in each_shown(record.views, in_short, _unknown)]
+    return PlannableOut(
+        id=record.circuit.id,
+        name=record.circuit.name,
+        board=record.circuit.board.name,
+        points=len(record.views),
+        last_tested=last.date() if (last := _last_tested(record)) else None,
+        worst=str(min(verdicts, key=WORST_FIRST.index)),
+        safe=all(verdict in _FINE for verdict in verdicts),
+    )
+
+
+def _unknown(_view: PointView, why: str) -> dict[str, Any]:
+    return not_shown(why)
+
+
+def _last_tested(record: CircuitRecord) -> datetime | None:
+    """The last reading that counts, or test on a sheet."""
+    readings = (row.taken_at for view in record.views for row in view.counting().values())
+    tests = (entry.at for sheet in record.sheets for entry in sheet.of("tested"))
+    return max([*readings, *tests], default=None)
