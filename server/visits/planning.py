@@ -1,6 +1,6 @@
 """The record as the core plans from it: circuits with their points, and how long works took on them before."""
 
-from collections import defaultdict
+from collections import Counter, defaultdict
 from collections.abc import Iterator
 from datetime import datetime, timedelta
 
@@ -13,6 +13,8 @@ from visits.on_site import CircuitRecord
 
 _ONE_STRETCH = timedelta(hours=6)
 """What took longer was left lying in between."""
+_QUICK_SET = 3
+"""Readings that a point is not measured with less of."""
 _LAST_READING_MIN = 0.5
 """How long the last reading took, which has no later one to tell."""
 
@@ -55,14 +57,15 @@ def _tested_dead(record: CircuitRecord, before: datetime) -> Iterator[Earlier]:
 
 
 def _tested_live(record: CircuitRecord, before: datetime) -> Iterator[Earlier]:
-    """Days on which every point of the circuit was measured."""
+    """Days on which every point of the circuit had its quick set, or more."""
     days: dict[object, list[tuple[datetime, PointView]]] = defaultdict(list)
     for view in record.views:
         for row in view.rows:
             if row.entry is not None and row.taken_at < before:
                 days[row.taken_at.date()].append((row.taken_at, view))
     for taken in days.values():
-        if len({view.point.id for _, view in taken}) == len(record.views) and len(taken) > 1:
+        counted = Counter(view.point.id for _, view in taken)
+        if all(counted[view.point.id] >= _QUICK_SET for view in record.views):
             times = [at for at, _ in taken]
             yield from _took(min(times), max(times) + timedelta(minutes=_LAST_READING_MIN))
 

@@ -153,18 +153,15 @@ class VisitView:
         held = {str(tester.id): entry.held() for tester, entry in hands.all_at(now)}
         practice = PRACTICES[self.visit.site.practice]
         tasks = tasks_of(self.plan.steps, practice, max(self.visit.planned_for, timezone.localdate()))
-        return [
-            BringOut(
-                purpose=TITLES[found.task.purpose],
-                place=str(found.task.place),
-                system=found.task.system.title,
-                fit=[FitTester(id=UUID(one.id), label=one.name or one.id, why=[]) for one in found.fit],
-                unfit=[
-                    FitTester(id=UUID(u.held.id), label=u.held.name or u.held.id, why=list(u.why)) for u in found.unfit
-                ],
-            )
-            for found in bring(tasks, list(held.values()))
-        ]
+        found = bring(tasks, list(held.values()))
+        alike: dict[tuple[str, ...], BringOut] = {}
+        for one in found:
+            fit = [FitTester(id=UUID(h.id), label=h.name or h.id, why=[]) for h in one.fit]
+            unfit = [FitTester(id=UUID(u.held.id), label=u.held.name or u.held.id, why=list(u.why)) for u in one.unfit]
+            key = (TITLES[one.task.purpose], *(str(tester.id) for tester in fit))
+            row = alike.setdefault(key, BringOut(purpose=key[0], systems=[], fit=fit, unfit=unfit))
+            row.systems = list(dict.fromkeys([*row.systems, one.task.system.title]))
+        return list(alike.values())
 
 
 def _step(step: PlannedStep, at: Progress) -> VisitStep:

@@ -84,8 +84,7 @@ class BringOut(Schema):
     """What a tester is wanted for, those that are fit for it the best first, and those that are not, with why."""
 
     purpose: str
-    place: str
-    system: str
+    systems: list[str]
     fit: list[FitTester]
     unfit: list[FitTester]
 

@@ -32,6 +32,11 @@ const BeginHunt = place(() => import("./places/hunts/BeginHunt"), "BeginHunt");
 const HuntPlace = place(() => import("./places/hunts/HuntPlace"), "HuntPlace");
 const HuntsPlace = place(() => import("./places/hunts/HuntsPlace"), "HuntsPlace");
 const BeginRound = place(() => import("./places/rounds/BeginRound"), "BeginRound");
+const PlanVisit = place(() => import("./places/record/PlanVisit"), "PlanVisit");
+const RecordPlace = place(() => import("./places/record/RecordPlace"), "RecordPlace");
+const DraftPlace = place(() => import("./places/record/DraftPlace"), "DraftPlace");
+const SignOffPlace = place(() => import("./places/record/SignOffPlace"), "SignOffPlace");
+const VisitPlace = place(() => import("./places/record/VisitPlace"), "VisitPlace");
 const RoundPlace = place(() => import("./places/rounds/RoundPlace"), "RoundPlace");
 const RoundsPlace = place(() => import("./places/rounds/RoundsPlace"), "RoundsPlace");
 const SitePlace = place(() => import("./places/site/SitePlace"), "SitePlace");
@@ -102,6 +107,11 @@ function Places({ lost }: { lost: boolean }) {
             <Route path="/rounds" element={<RoundsPlace />} />
             <Route path="/rounds/new" element={<BeginRound />} />
             <Route path="/rounds/:roundId" element={<RoundPlace />} />
+            <Route path="/record" element={<RecordPlace />} />
+            <Route path="/record/visits/new" element={<PlanVisit />} />
+            <Route path="/record/visits/:visitId" element={<VisitPlace />} />
+            <Route path="/record/reports/:what/:of" element={<DraftPlace />} />
+            <Route path="/record/sign-offs/:signOffId" element={<SignOffPlace />} />
             <Route path="/plug-in" element={<BeforePluggingIn />} />
             <Route path="/plug-in/:pointId/:equipmentId" element={<PlugInPlace />} />
             <Route path="/measure" element={<MeasureNow />} />

@@ -135,7 +135,7 @@ def _two_people(work: Work, circuit: PlannedCircuit) -> str:
     """Why one person alone is not enough: live parts are open at arm's length, or no one sees what is fed from afar."""
     opened = [point.name for point in circuit.points if not point.plugs_in]
     if work is Work.LIVE_TESTS and opened:
-        return str(TWO_PEOPLE.say("live-open", points=", ".join(opened)))
+        return str(TWO_PEOPLE.say("live-open", points=opened[0] if len(opened) == 1 else f"{len(opened)} points"))
     if work is Work.ISOLATE and len(circuit.sources) > 1:
         return str(TWO_PEOPLE.say("several-sources", sources=", ".join(circuit.sources)))
     return ""
@@ -162,10 +162,10 @@ def _warned(steps: Sequence[PlannedStep]) -> Iterator[GoesDark]:
 
 
 def _way(steps: Sequence[PlannedStep]) -> list[str]:
-    """Each place once in a row."""
+    """Each place once in a row; points whose room nobody said are where their circuit is."""
     walked = []
     for step in steps:
         walked.append(step.circuit.board)
         if step.work is not Work.ISOLATE:
-            walked += [point.where for point in step.points]
+            walked += [point.room or step.circuit.name for point in step.points]
     return [place for place, _ in groupby(walked)]

@@ -23,6 +23,7 @@ import {
   sitesAsked,
   testersAsked,
   todayAsked,
+  visitAsked,
 } from "./queries";
 import { useSession } from "./session";
 
@@ -51,6 +52,7 @@ async function fetchAhead(queries: QueryClient, alive: () => boolean) {
     proofAsked,
   );
   await of(await queries.fetchQuery({ ...sitesAsked, ...ask }), siteAsked);
+  await of(today.visits, visitAsked);
   await of(today.points, benchAsked);
   await of(await queries.fetchQuery({ ...roundsAsked, ...ask }), roundAsked);
   await of(await queries.fetchQuery({ ...huntsAsked, ...ask }), huntAsked);

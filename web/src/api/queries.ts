@@ -149,6 +149,47 @@ export const useIntake = (site: string) =>
     enabled: site !== "",
   });
 
+export const visitsAsked = queryOptions({
+  queryKey: keys.visits,
+  queryFn: () => answer(client.GET("/api/visits")),
+});
+export const useVisits = () => useQuery(visitsAsked);
+
+export const visitAsked = (id: string) =>
+  queryOptions({
+    queryKey: keys.visit(id),
+    queryFn: () => answer(client.GET("/api/visits/{visit_id}", { params: { path: { visit_id: id } } })),
+    refetchInterval: LOOK_AGAIN_MS,
+  });
+export const useVisit = (id: string) => useQuery(visitAsked(id));
+
+export const usePlannable = (site: string) =>
+  useQuery({
+    queryKey: keys.plannable(site),
+    queryFn: () =>
+      answer(client.GET("/api/sites/{site_id}/plannable", { params: { path: { site_id: site } } })),
+    enabled: site !== "",
+  });
+
+export const useSignOffs = () =>
+  useQuery({ queryKey: keys.signOffs, queryFn: () => answer(client.GET("/api/sign-offs")) });
+
+export const useSignOff = (id: string) =>
+  useQuery({
+    queryKey: keys.signOff(id),
+    queryFn: () =>
+      answer(client.GET("/api/sign-offs/{sign_off_id}", { params: { path: { sign_off_id: id } } })),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
+/** What would be signed now: made when it is looked at. */
+export const useDraft = (what: string, of: string) =>
+  useQuery({
+    queryKey: keys.draft(what, of),
+    queryFn: () => answer(client.GET("/api/drafts/{what}/{of}", { params: { path: { what, of } } })),
+    refetchOnWindowFocus: false,
+  });
+
 export const equipmentAsked = queryOptions({
   queryKey: keys.equipment,
   queryFn: () => answer(client.GET("/api/equipment")),

@@ -1,7 +1,7 @@
 /** What each sort of record shows of its answer at once when it was written, and what else is then asked for again. */
 
 import type { QueryKey } from "@tanstack/react-query";
-import type { Bench, Hunt, Proof, Round, Rules, Sheet, Site } from "./client";
+import type { Bench, Hunt, Proof, Round, Rules, Sheet, Site, Visit } from "./client";
 import { keys } from "./keys";
 
 /** `shows`: where the answer is kept; `clocked`: with when it was asked for, for what runs by the clock. */
@@ -15,7 +15,14 @@ export const SITE: RecordOf<Site> = { shows: (site) => keys.site(site.id), chang
 
 export const BENCH: RecordOf<Bench> = {
   shows: (bench) => keys.bench(bench.id),
-  changes: (bench) => [keys.site(bench.site.id), keys.anyRound, keys.rounds, keys.anyPlugIn, keys.today],
+  changes: (bench) => [
+    keys.site(bench.site.id),
+    keys.anyRound,
+    keys.rounds,
+    keys.anyPlugIn,
+    keys.anyVisit,
+    keys.today,
+  ],
 };
 
 export const KIT: RecordOf<object> = { changes: () => [keys.testers, keys.parts, keys.outOfUse, keys.today] };
@@ -25,7 +32,7 @@ export const LINKS: RecordOf<object> = { shows: () => keys.links, changes: () =>
 export const PROOF: RecordOf<Proof> = {
   shows: (proof) => keys.proof(proof.id),
   clocked: true,
-  changes: () => [keys.proofs, keys.anySheet, keys.today],
+  changes: () => [keys.proofs, keys.anySheet, keys.anyVisit, keys.today],
 };
 
 export const RULES: RecordOf<Rules> = { shows: () => keys.rules, changes: () => [] };
@@ -34,7 +41,7 @@ export const RULES: RecordOf<Rules> = { shows: () => keys.rules, changes: () => 
 export const SHEET: RecordOf<Sheet> = {
   shows: (sheet) => keys.sheet(sheet.id),
   clocked: true,
-  changes: () => [keys.sheets, keys.anyBench, keys.anySite, keys.proofs],
+  changes: () => [keys.sheets, keys.anyBench, keys.anySite, keys.anyVisit, keys.proofs],
 };
 
 export const PHOTO: RecordOf<object> = { changes: () => [] };
@@ -48,6 +55,16 @@ export const ROUND: RecordOf<Round> = {
 export const HUNT: RecordOf<Hunt> = {
   shows: (hunt) => keys.hunt(hunt.id),
   changes: () => [keys.hunts, keys.today],
+};
+
+export const VISIT: RecordOf<Visit> = {
+  shows: (visit) => keys.visit(visit.id),
+  changes: () => [keys.visits, keys.today],
+};
+
+export const SIGN_OFF: RecordOf<{ id: string }> = {
+  shows: (signed) => keys.signOff(signed.id),
+  changes: () => [keys.signOffs],
 };
 
 export const EQUIPMENT: RecordOf<object> = { changes: () => [keys.equipment] };

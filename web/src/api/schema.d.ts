@@ -5749,10 +5749,8 @@ export interface components {
         BringOut: {
             /** Purpose */
             purpose: string;
-            /** Place */
-            place: string;
-            /** System */
-            system: string;
+            /** Systems */
+            systems: string[];
             /** Fit */
             fit: components["schemas"]["FitTester"][];
             /** Unfit */

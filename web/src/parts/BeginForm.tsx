@@ -22,6 +22,7 @@ export function BeginForm(props: {
   /** How many sites there are; none while that is asked. */
   sites: number | undefined;
   needs: string;
+  button?: string;
   /** What is asked for, by the last key of its path, where what was wrong does not say so by itself. */
   names?: Record<string, string>;
   ready: boolean;
@@ -51,7 +52,7 @@ export function BeginForm(props: {
           </Text>
         )}
         <Button type="submit" className={classes.main} disabled={!props.ready} loading={props.pending}>
-          Begin
+          {props.button ?? "Begin"}
         </Button>
       </form>
     </Page>

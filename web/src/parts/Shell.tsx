@@ -1,5 +1,6 @@
 import {
   IconClipboardCheck,
+  IconClipboardText,
   IconDots,
   IconListCheck,
   IconLockBolt,
@@ -25,6 +26,7 @@ import classes from "./Shell.module.css";
 import { Unloadable } from "./Unloadable";
 import { useArrival } from "./useArrival";
 import { useEverywhereKeys } from "./useEverywhereKeys";
+import { useLightOnPaper } from "./useLightOnPaper";
 import { useSetting } from "./useSetting";
 
 const WHEN_IDLE_MS = 3_000;
@@ -40,6 +42,7 @@ const ICONS: Record<Place["id"], typeof IconTool> = {
   hunts: IconTargetArrow,
   rounds: IconClipboardCheck,
   "plug-in": IconPlug,
+  record: IconClipboardText,
   kit: IconTool,
 };
 
@@ -51,6 +54,7 @@ export function Shell({ children }: { children: ReactNode }) {
   const main = useArrival();
   const [asked, ask] = useEverywhereKeys();
   const [big] = useSetting("big");
+  useLightOnPaper();
   useEffect(() => {
     const timer = setTimeout(loadAhead, WHEN_IDLE_MS);
     return () => clearTimeout(timer);

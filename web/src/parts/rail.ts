@@ -9,6 +9,7 @@ const PLACES = [
   { id: "rounds", to: "/rounds", name: "Rounds" },
   { id: "hunts", to: "/hunts", name: "Hunt" },
   { id: "plug-in", to: "/plug-in", name: "Plug in" },
+  { id: "record", to: "/record", name: "Record" },
   { id: "kit", to: "/kit", name: "Kit" },
 ] as const;
 

@@ -19,6 +19,7 @@ import type {
   ReadingBody,
   RoundBody,
   SheetBody,
+  VisitBody,
   Waiting,
   WithdrawalBody,
 } from "./waiting";
@@ -40,6 +41,7 @@ const PLACES: Record<Kind, string> = {
   "sheet-entry": "dead-tests",
   "round-event": "rounds",
   "hunt-event": "hunts",
+  "visit-event": "record/visits",
   photo: "dead-tests",
   "hunt-photo": "hunts",
 };
@@ -56,6 +58,7 @@ const LOOKED: SheetBody = {
 };
 const SKIPPED: RoundBody = { point: "p7", kind: "skipped", reason: "Behind the loom", tripped: null };
 const SHOWN: HuntBody = { kind: "seen", entry: { at: "board", onward: true } };
+const LEFT: VisitBody = { kind: "left-open", entry: { what: "Cover of the box" } };
 const withdrawal: WithdrawalBody = { reading: "r0" };
 const waiting = (kind: Kind, body: unknown): Waiting => ({
   id: "r1",
@@ -109,6 +112,7 @@ test.each<[Kind, unknown, string, object]>([
   ["sheet-entry", LOOKED, "/api/sheets/p1/entries/r1", LOOKED],
   ["round-event", SKIPPED, "/api/rounds/p1/events/r1", SKIPPED],
   ["hunt-event", SHOWN, "/api/hunts/p1/events/r1", SHOWN],
+  ["visit-event", LEFT, "/api/visits/p1/events/r1", LEFT],
   ["photo", { image: "/9j/" }, "/api/photos/r1", { image: "/9j/" }],
 ])(
   "a %s is sent under its own id, with when it happened and when it was sent",

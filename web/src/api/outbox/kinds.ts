@@ -2,7 +2,7 @@
 
 import client, { answer, asTyped, type Happening, type Reading, type SheetEntrySent } from "../client";
 import { byServerClock } from "../clock";
-import { BENCH, HUNT, PHOTO, PROOF, type RecordOf, ROUND, SHEET } from "../records";
+import { BENCH, HUNT, PHOTO, PROOF, type RecordOf, ROUND, SHEET, VISIT } from "../records";
 import type {
   EventBody,
   HuntBody,
@@ -11,6 +11,7 @@ import type {
   ReadingBody,
   RoundBody,
   SheetBody,
+  VisitBody,
   Waiting,
   WithdrawalBody,
 } from "./waiting";
@@ -99,6 +100,15 @@ export const KINDS: Record<Kind, Sent> = {
       client.PUT("/api/hunts/{hunt_id}/events/{event_id}", {
         params: { path: { hunt_id: one.of, event_id: one.id } },
         body: { ...(one.body as HuntBody), ...times(one) },
+        signal,
+      }),
+    ),
+  ),
+  "visit-event": row(VISIT, "record/visits", (one, signal) =>
+    answer(
+      client.PUT("/api/visits/{visit_id}/events/{event_id}", {
+        params: { path: { visit_id: one.of, event_id: one.id } },
+        body: { ...(one.body as VisitBody), ...times(one) },
         signal,
       }),
     ),

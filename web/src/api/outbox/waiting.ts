@@ -1,6 +1,15 @@
 /** What waits to be sent: a record of one kind, as it was recorded. */
 
-import type { Bench, Entry, EventEntry, HuntEventIn, Reading, RoundEventIn, SheetEntry } from "../client";
+import type {
+  Bench,
+  Entry,
+  EventEntry,
+  HuntEventIn,
+  Reading,
+  RoundEventIn,
+  SheetEntry,
+  VisitEventIn,
+} from "../client";
 
 export type ReadingBody = { entry: Entry; tester: string | null; supersedes: string | null };
 export type WithdrawalBody = { reading: string };
@@ -15,6 +24,7 @@ export type EventBody = {
 export type SheetBody = { entry: SheetEntry | null; tester: string | null; supersedes: string | null };
 export type RoundBody = Pick<RoundEventIn, "point" | "kind"> & { reason: string; tripped: boolean | null };
 export type HuntBody = Required<Pick<HuntEventIn, "kind" | "entry">> & { tester?: string | null };
+export type VisitBody = Required<Pick<VisitEventIn, "kind" | "entry">>;
 /** `image`: base 64 of a JPEG. */
 export type PhotoBody = { image: string };
 
@@ -25,6 +35,7 @@ export type Bodies = {
   "sheet-entry": SheetBody;
   "round-event": RoundBody;
   "hunt-event": HuntBody;
+  "visit-event": VisitBody;
   photo: PhotoBody;
   "hunt-photo": PhotoBody;
 };

@@ -11,6 +11,7 @@ import { VerdictShape } from "../../parts/VerdictShape";
 import work from "../../parts/WorkList.module.css";
 import { HuntList } from "../hunts/HuntList";
 import { ProofList } from "../prove-dead/ProofList";
+import { VisitList } from "../record/VisitList";
 import { RoundList } from "../rounds/RoundList";
 import classes from "./Today.module.css";
 
@@ -51,6 +52,12 @@ export function Today() {
       {found && !isNew(found) && (
         <div className={classes.columns}>
           <div>
+            {found.visits.length > 0 && (
+              <section aria-labelledby="today-visits">
+                <h2 id="today-visits">Visits</h2>
+                <VisitList visits={found.visits} />
+              </section>
+            )}
             <section aria-labelledby="today-proofs">
               <h2 id="today-proofs">Proofs of isolation</h2>
               {first ? (
@@ -119,7 +126,11 @@ export function Today() {
 }
 
 const isNew = (found: Found) =>
-  found.sites === 0 && found.testers === 0 && found.measured === 0 && found.proofs.length === 0;
+  found.sites === 0 &&
+  found.testers === 0 &&
+  found.measured === 0 &&
+  found.proofs.length === 0 &&
+  found.visits.length === 0;
 
 /** A crew's first day: what to begin with, in this order. */
 function Beginning() {

@@ -1,0 +1,66 @@
+import { Button, Text } from "@mantine/core";
+import { Link } from "react-router";
+import { useSignOffs, useSites, useVisits } from "../../api/queries";
+import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
+import work from "../../parts/WorkList.module.css";
+import classes from "./Record.module.css";
+import { SignOffList } from "./SignOffList";
+import { VisitList } from "./VisitList";
+
+/** What was done and what it came to: visits, sign-offs, and a report of any site. */
+export function RecordPlace() {
+  const visits = useVisits();
+  const signOffs = useSignOffs();
+  const sites = useSites();
+  if (visits.isError && !visits.data) return <Failure error={visits.error} retry={() => visits.refetch()} />;
+  return (
+    <Page
+      title="Record"
+      busy={visits.isPending}
+      actions={
+        <Button component={Link} to="/record/visits/new">
+          Plan a visit
+        </Button>
+      }
+    >
+      <div className={classes.columns}>
+        <section aria-labelledby="record-visits">
+          <h2 id="record-visits">Visits</h2>
+          {visits.data?.length === 0 && (
+            <Text mt="sm">
+              A visit is a day's work at a site. Choose its circuits and it says what to bring, who to warn,
+              in which order to work and what is left open. What is done is what the record shows.
+            </Text>
+          )}
+          <VisitList visits={visits.data ?? []} />
+        </section>
+        <div>
+          <section aria-labelledby="record-signed">
+            <h2 id="record-signed">Signed off</h2>
+            {signOffs.data?.length === 0 && (
+              <Text mt="sm" className="quiet">
+                Nothing is signed yet. A sign-off is made from the report of a visit, a site or a circuit.
+              </Text>
+            )}
+            <SignOffList signOffs={signOffs.data ?? []} />
+          </section>
+          <section aria-labelledby="record-reports">
+            <h2 id="record-reports">Report of a site as it is now</h2>
+            <ul className={work.list}>
+              {(sites.data ?? [])
+                .filter((site) => !site.loose && !site.retired)
+                .map((site) => (
+                  <li key={site.id}>
+                    <Link to={`/record/reports/site/${site.id}`} className={classes.plain}>
+                      <strong>{site.name}</strong>
+                    </Link>
+                  </li>
+                ))}
+            </ul>
+          </section>
+        </div>
+      </div>
+    </Page>
+  );
+}
