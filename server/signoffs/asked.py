@@ -10,7 +10,7 @@ from sites.models import Circuit
 from sites.services import find, site_of
 from visits.on_site import records_of
 from visits.presenters import VisitView
-from visits.services import visit_of, visits_of
+from visits.services import with_others
 
 
 def asked_of(crew: Crew, what: str, of: UUID) -> Asked:
@@ -29,9 +29,8 @@ def asked_of(crew: Crew, what: str, of: UUID) -> Asked:
 
 
 def _of_visit(crew: Crew, of: UUID) -> Asked:
-    visit = visit_of(crew, of)
-    others = visits_of(crew).filter(site=visit.site)
-    view = VisitView(visit, records_of([visit.site])[visit.site_id], list(others))
+    visit, others = with_others(crew, of)
+    view = VisitView(visit, records_of([visit.site])[visit.site_id], others)
     told = SignedVisit(
         id=str(visit.id),
         why=visit.why,

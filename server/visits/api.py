@@ -9,7 +9,7 @@ from base.problems import Problems
 from crews.services import crew_of
 from sites.services import site_of
 from visits.presenters import lines_of, plannable, shown
-from visits.services import Planned, keep, put_visit, visit_of, visits_of
+from visits.services import Planned, keep, put_visit, visits_of, with_others
 from visits.shapes import PlannableOut, VisitEventIn, VisitIn, VisitLine, VisitOut
 
 router = Router(tags=["visits"])
@@ -49,5 +49,4 @@ def keep_visit_event(request: HttpRequest, visit_id: UUID, event_id: UUID, data:
 
 def _shown(request: HttpRequest, visit_id: UUID) -> VisitOut:
     crew = crew_of(request)
-    visit = visit_of(crew, visit_id)
-    return shown(visit, visits_of(crew).filter(site=visit.site), crew)
+    return shown(*with_others(crew, visit_id), crew)

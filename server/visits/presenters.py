@@ -205,9 +205,10 @@ def _unshown(visit: Visit, why: str) -> VisitLine:
     )  # fmt: skip
 
 
-def shown(visit: Visit, others: Iterable[Visit], crew: Crew) -> VisitOut:
+def shown(visit: Visit, others: Sequence[Visit], crew: Crew) -> VisitOut:
+    """`others`: all visits to its site, for what they left open."""
     record = records_of([visit.site])[visit.site_id]
-    return VisitView(visit, record, list(others)).shown(Hands(crew, timezone.now()))
+    return VisitView(visit, record, others).shown(Hands(crew, timezone.now()))
 
 
 def plannable(site: Site) -> list[PlannableOut]:

@@ -49,6 +49,15 @@ def stands(visit: Visit) -> str:
     return str(told[-1]) if told else "planned"
 
 
+def with_others(crew: Crew, visit_id: UUID) -> tuple[Visit, list[Visit]]:
+    """A visit, and all visits to its site."""
+    others = list(visits_of(crew).filter(site__visits__id=visit_id))
+    found = next((visit for visit in others if visit.id == visit_id), None)
+    if found is None:
+        raise NotFoundHere("visit")
+    return found, others
+
+
 @transaction.atomic
 def put_visit(crew: Crew, author: Author, visit_id: UUID, site_id: UUID, planned: Planned) -> Visit:
     """Plan a visit. The same id with the same content again changes nothing; another plan is an event of its own."""

@@ -13,7 +13,7 @@ from evenprobe.isolation import QUESTIONS
 PASSWORD = "a-long-password"
 NAMED = (
     *("site", "supply", "board", "circuit", "point", "tester"),
-    *("leads", "proof", "sheet", "photo", "round", "hunt", "equipment"),
+    *("leads", "proof", "sheet", "photo", "round", "hunt", "equipment", "visit", "signed"),
 )
 """What a crew of the tests has one of."""
 
@@ -156,6 +156,21 @@ def sheet(anna, proof):
     answer = anna.put(f"/hunts/{proof['hunt']}", told)
     assert answer.status_code == 200, answer.content
     return proof
+
+
+@pytest.fixture
+def signed(anna, sheet):
+    """The same with a visit planned to it, and the circuit signed off."""
+    about = {"site": sheet["site"], "why": "Yearly test", "planned_for": "2026-12-01"}
+    made = {**about, "circuits": [sheet["circuit"]], "works": ["live-tests"]}
+    answer = anna.put(f"/visits/{sheet['visit']}", made)
+    assert answer.status_code == 200, answer.content
+    signing = {"what": "circuit", "of": sheet["circuit"]}
+    draft = anna.get(f"/drafts/circuit/{sheet['circuit']}").json()
+    signing |= {"typed_name": draft["name"], "whys": {one["id"]: "no time" for one in draft["content"]["not_tested"]}}
+    answer = anna.put(f"/sign-offs/{sheet['signed']}", signing)
+    assert answer.status_code == 200, answer.content
+    return sheet
 
 
 @pytest.fixture

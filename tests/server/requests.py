@@ -24,6 +24,9 @@ def filled(body, fill):
 
 HOLDING = {"practice": "british", "purpose": "prove-dead", "place": "installation", "system": "230"}
 STRANGE = {"supply": {"system": "120"}, "outlet": {"name": "Pitch 4", "terminals": ["L", "N", "PE"]}}
+VISIT = {
+    "site": "{site}", "why": "x", "planned_for": "2026-12-01", "circuits": ["{circuit}"], "works": ["live-tests"],
+}  # fmt: skip
 ROUTES = [
     ("get", "/sites/{site}", None),
     ("get", "/sites/{site}/survey", None),
@@ -85,6 +88,18 @@ ROUTES = [
         ("put", f"/places/{what}/{{{what}}}/retired", {"retired": True})
         for what in ("site", "supply", "board", "circuit", "point")
     ),
+    ("get", "/sites/{site}/plannable", None),
+    ("get", "/visits/{visit}", None),
+    ("put", "/visits/{visit}", VISIT),
+    ("put", "/visits/{new}", VISIT),
+    ("put", "/visits/{visit}/events/{new}", {"kind": "begun"}),
+    ("get", "/drafts/visit/{visit}", None),
+    ("get", "/drafts/visit/{visit}/report", None),
+    ("get", "/sign-offs/{signed}", None),
+    ("get", "/sign-offs/{signed}/file", None),
+    ("get", "/sign-offs/{signed}/report", None),
+    ("put", "/sign-offs/{new}", {"what": "circuit", "of": "{circuit}", "typed_name": "x"}),
+    ("put", "/sign-offs/{signed}", {"what": "circuit", "of": "{circuit}", "typed_name": "x"}),
     ("get", "/photos/{photo}", None),
     ("put", "/photos/{photo}", {"image": "iVBORw0KGgoA"}),
 ]

@@ -24,6 +24,8 @@ LISTS = (
     "/sheets",
     "/rounds",
     "/hunts",
+    "/visits",
+    "/sign-offs",
     "/equipment",
     "/outlets",
     "/today",
@@ -32,7 +34,7 @@ LISTS = (
 
 
 @pytest.fixture
-def well_known(anna, bench_kit):
+def well_known(anna, bench_kit, signed):
     """A place with readings, a proof that was proved dead, and a sheet that was filled in."""
     prove_dead(anna, bench_kit)
     fill(anna, bench_kit)
@@ -50,7 +52,15 @@ def asked(person, method, path, *body):
 
 
 MORE = {
-    "/today": 25,
+    "/today": 30,
+    "/visits": 18,
+    "get /visits/{visit}": 20,
+    "put /visits/{visit}": 25,
+    "put /visits/{new}": 25,
+    "put /visits/{visit}/events/{new}": 25,
+    "get /drafts/visit/{visit}": 20,
+    "get /drafts/visit/{visit}/report": 20,
+    "put /sign-offs/{new}": 20,
     "put /sites/{site}/survey": 20,
     "put /supplies/{supply}": 20,
     "put /boards/{board}": 20,
@@ -84,7 +94,12 @@ def test_a_request_asks_little(anna, well_known):
 def test_a_list_of_more_asks_no_more(anna, well_known):
     """Another outlet on another circuit, with a reading, a proof, a sheet, a round and a tester of its own."""
     anna.put(f"/sheets/{well_known['sheet']}", {"circuit": well_known["circuit"], "proof": well_known["proof"]})
-    pages = (*LISTS, f"/sites/{well_known['site']}", f"/points/{well_known['point']}/bench")
+    pages = (
+        *LISTS,
+        f"/sites/{well_known['site']}",
+        f"/points/{well_known['point']}/bench",
+        f"/visits/{well_known['visit']}",
+    )
     before = {path: asked(anna, "get", path) for path in pages}
     other = well_known | {name: str(uuid4()) for name in ("circuit", "point", "proof", "sheet", "round", "tester")}
     outlet = {"circuit": other["circuit"], "name": "Outlet 2", "kind": "outlet", "terminals": ["L", "N", "PE"]}

@@ -47,7 +47,7 @@ def reading_said(entry: ReadingEntry, practice: Practice) -> str:
 
 def where_said(quantity: Quantity, from_: str | None, to: str | None, practice: Practice) -> str:
     """Between which contacts; what is of no contact by its own name. What is not in volts says what it is."""
-    if quantity.written.ends == "none" or from_ is None:
+    if from_ is None:
         return quantity.title
     what = "" if quantity.unit == "V" and to else f"{quantity.title} "
     if to is None:
