@@ -6,7 +6,7 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
-from base.append_only import AppendOnly
+from base.append_only import AppendOnly, Told
 from crews.models import Crew
 from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.kit import AdapterEntry, CheckEntry, LeadsEntry
@@ -36,13 +36,18 @@ class Part(models.Model):
 
 
 class Tester(models.Model):
-    """`entry` is a tester of the kit format without its id, which is this record's, and without leads."""
+    """`entry` is a tester of the kit format without its id, which is this record's, and without leads.
+
+    `suspect_from`, `fault`: where it was found faulty, since when it may have been, and how.
+    """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="testers")
     entry: Any = models.JSONField()
     usual_leads = models.ForeignKey(Part, null=True, on_delete=models.PROTECT, related_name="+")
     retired_at = models.DateTimeField(null=True)
+    suspect_from = models.DateTimeField(null=True)
+    fault = models.CharField(max_length=400, blank=True)
 
     def __str__(self) -> str:
         return str(self.entry.get("label") or self.entry["kind"])
@@ -72,3 +77,17 @@ class Check(AppendOnly):
 
     def found(self) -> CheckEntry:
         return CheckEntry.model_validate(self.entry)
+
+
+class TesterFault(Told):
+    """A tester found faulty, `since` when it may have been; or, with no `since`, found to be good after all."""
+
+    called = "a fault of a tester"
+    instead = "record what was found since"
+
+    tester = models.ForeignKey(Tester, on_delete=models.PROTECT, related_name="faults")
+    since = models.DateTimeField(null=True)
+    what = models.CharField(max_length=400)
+
+    def __str__(self) -> str:
+        return f"{self.tester}: {self.what}"

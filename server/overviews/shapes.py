@@ -6,10 +6,11 @@ from uuid import UUID
 
 from ninja import Schema
 
+from evenprobe.entries import Time
 from evenprobe.entries.documented import WrittenAs
 from evenprobe.formats.answers import FindingOut
 from evenprobe.formats.kit import CheckEntry
-from evenprobe.formats.words import PlaceWord, PracticeWord, PurposeWord, SystemWord
+from evenprobe.formats.words import PlaceWord, PracticeWord, PurposeWord, SystemWord, VerdictWord
 from kit.shapes import TesterOut
 
 
@@ -48,6 +49,51 @@ class LastProof(Schema):
     proof_name: str
 
 
+class FaultOut(Schema):
+    """`since`: when it may have been faulty from; none where it was found good after all."""
+
+    at: datetime
+    by: str
+    what: str
+    since: datetime | None
+
+
+class FaultIn(Schema):
+    what: str
+    since: Time | None = None
+
+
+class LeaningPoint(Schema):
+    """`verdict`: as if the tester were good; `without`: as if it were not. `leans`: the two differ."""
+
+    id: UUID
+    name: str
+    circuit: str
+    site: str
+    readings: int
+    dead_tests: int
+    verdict: VerdictWord
+    without: VerdictWord
+    leans: bool
+
+
+class LeaningProof(Schema):
+    id: UUID
+    name: str
+    site: str
+    begun_at: datetime
+    state: str
+    without: str
+
+
+class LeaningOut(Schema):
+    """What a tester took since a time, and what leans on it."""
+
+    since: datetime
+    points: list[LeaningPoint]
+    proofs: list[LeaningProof]
+
+
 class TesterPage(Schema):
     tester: TesterOut
     says: str
@@ -55,4 +101,7 @@ class TesterPage(Schema):
     fits: list[FitOut]
     items: list[ItemOut]
     checks: list[CheckOut]
+    faults: list[FaultOut]
+    good_until: datetime | None
+    """When it was last known to be good: its last good check or proof before now."""
     last_proof: LastProof | None

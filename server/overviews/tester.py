@@ -1,6 +1,6 @@
 """One tester: what it is fit for wherever the crew works, its checks, and when it was last proved."""
 
-from datetime import date
+from datetime import UTC, date, datetime
 from typing import Any
 from uuid import UUID
 
@@ -14,15 +14,17 @@ from evenprobe.formats.answers import FitnessOut
 from evenprobe.practices import CONTINENTAL
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers.daily_check import items_for
-from evenprobe.testers.fitness import Held, fitness
+from evenprobe.testers.fitness import Held, attention, fitness
 from evenprobe.testers.purposes import Purpose
 from evenprobe.testers.ratings import Place
 from kit.api import tester_out
+from kit.faults import found_faulty
 from kit.hands import Hands
 from kit.models import Tester
 from kit.services import check, put_tester, task_of, tester_of
 from kit.shapes import CheckIn, TesterIn, TesterOut
-from overviews.shapes import CheckOut, FitOut, ItemOut, LastProof, TesterPage
+from overviews.leaning import leaning_on
+from overviews.shapes import CheckOut, FaultIn, FaultOut, FitOut, ItemOut, LastProof, LeaningOut, TesterPage
 from sites.models import Supply
 
 router = Router(tags=["kit"])
@@ -51,6 +53,23 @@ def save_check(request: HttpRequest, tester_id: UUID, check_id: UUID, data: Chec
     return _page(check(crew_of(request), request.user, tester_id, check_id, data.entry))
 
 
+@router.put(
+    "/testers/{tester_id}/faults/{fault_id}",
+    response={200: TesterPage, 404: Problems, 409: Problems, 422: Problems},
+)
+def save_fault(request: HttpRequest, tester_id: UUID, fault_id: UUID, data: FaultIn) -> TesterPage:
+    """Found faulty: what it showed since then confirms nothing. With no `since`: found good after all."""
+    return _page(found_faulty(crew_of(request), request.user, tester_id, fault_id, data.what, data.since))
+
+
+@router.get("/testers/{tester_id}/leaning", response={200: LeaningOut, 404: Problems})
+def leaning(request: HttpRequest, tester_id: UUID, since: datetime) -> LeaningOut:
+    """Everything it took since a time, and what would come of each verdict without it. Changes nothing."""
+    return leaning_on(
+        tester_of(crew_of(request), tester_id), since if since.tzinfo else since.replace(tzinfo=UTC), timezone.now()
+    )
+
+
 def _as_json(entry: dict[str, Any]) -> dict[str, Any]:
     return {key: value.isoformat() if isinstance(value, date) else value for key, value in entry.items()}
 
@@ -71,8 +90,20 @@ def _page(tester: Tester) -> TesterPage:
             CheckOut(at=c.at, by=c.by_name, entry=c.entry, in_force=c == in_force)
             for c in tester.checks.all()[:_CHECKS_SHOWN]
         ],
+        faults=[FaultOut(at=f.at, by=f.by_name, what=f.what, since=f.since) for f in reversed(tester.faults.all())],
+        good_until=_good_until(tester),
         last_proof=_last_proof(tester),
     )
+
+
+def _good_until(tester: Tester) -> datetime | None:
+    """What it showed until then has been checked since."""
+    checks = (
+        c.at for c in tester.checks.all() if not attention(c.found().applied(tester.instrument()).held(), c.at.date())
+    )
+    proved = tester.proof_events.filter(type="proved").order_by("-at").first()
+    known = [*([proved.at] if proved else []), *checks]
+    return max(known, default=None)
 
 
 def _fits(tester: Tester, held: Held) -> list[FitOut]:

@@ -8,6 +8,7 @@ from typing import Any
 from evenprobe.formats import IsolationFile, parse
 from evenprobe.formats.answers.isolation import NextOut
 from evenprobe.isolation import State, isolation
+from kit.faults import as_known
 from kit.names import named
 from proofs.models import Proof, ProofEvent
 from proofs.shapes import HISTORY, StateOut
@@ -57,9 +58,10 @@ def _event(event: ProofEvent, states: dict[str, list[dict[str, Any]]]) -> dict[s
     entry = {"at": event.at.isoformat(), "type": event.type, **event.entry, "by": event.by_name}
     if event.recorded_at - event.at > _AT_ONCE:
         entry["told_at"] = event.recorded_at.isoformat()
-    if event.tester_id is not None:
-        tester = str(event.tester_id)
-        entry["tester"] = named(tester, _state(event.held, states.setdefault(tester, [])))
+    if event.tester is not None:
+        tester = str(event.tester.id)
+        held = as_known(event.held, event.tester, event.at)
+        entry["tester"] = named(tester, _state(held, states.setdefault(tester, [])))
     return entry
 
 
@@ -104,11 +106,15 @@ def was_dead_since(proof: Proof, since: datetime, until: datetime) -> bool:
 
 
 class _Told:
-    """A proof as it was told so far: equal to one of the same events, and one event more, however late, is another."""
+    """A proof as it was told so far: equal to one of the same events, by testers that are as suspect.
+
+    One event more, however late, makes it another.
+    """
 
     def __init__(self, proof: Proof) -> None:
         self.proof = proof
-        self._events = (proof.id, *((e.number, e.at) for e in proof.events.all()))
+        suspects = {e.tester_id: e.tester.suspect_from for e in proof.events.all() if e.tester}
+        self._events = (proof.id, *((e.number, e.at) for e in proof.events.all()), tuple(suspects.items()))
 
     def __eq__(self, other: object) -> bool:
         return isinstance(other, _Told) and self._events == other._events

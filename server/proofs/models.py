@@ -53,6 +53,13 @@ class Proof(AppendOnly):
         return self.name
 
 
+class WithTester(models.Manager["ProofEvent"]):
+    """Whoever reads events asks what is known of their testers."""
+
+    def get_queryset(self) -> models.QuerySet["ProofEvent"]:
+        return super().get_queryset().select_related("tester")
+
+
 class ProofEvent(Told):
     """What happened, as it was told.
 
@@ -69,6 +76,8 @@ class ProofEvent(Told):
     tester = models.ForeignKey(Tester, null=True, on_delete=models.PROTECT, related_name="proof_events")
     held: Any = models.JSONField(null=True)
     device_at = models.DateTimeField(null=True)
+
+    objects = WithTester()
 
     def __str__(self) -> str:
         return f"{self.proof}: {self.type}"

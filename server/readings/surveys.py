@@ -4,6 +4,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
+from kit.faults import as_known
 from kit.names import named
 from readings.models import Reading
 from sheets.evidence import DeadTest
@@ -44,7 +45,7 @@ def _instruments(rows: Sequence[Recorded]) -> tuple[list[dict[str, Any]], dict[U
         if row.tester is None:
             continue
         tester = str(row.tester.id)
-        held = row.held or row.tester.entry
+        held = as_known(row.held or row.tester.entry, row.tester, row.taken_at)
         states = known.setdefault(tester, [])
         if held not in states:
             states.append(held)

@@ -16,6 +16,7 @@ from evenprobe.deadtests.sheet import Line, SheetCircuit, SheetPoint, pair_id
 from evenprobe.practices import PRACTICES
 from evenprobe.supplies import SYSTEMS
 from evenprobe.wiring import Terminal
+from kit.faults import as_known
 from proofs.logs import dead_at
 from proofs.models import Proof
 from sheets.completing import outcome_of, why_unfit
@@ -103,7 +104,7 @@ class SheetView:
         return Taken(
             outcome_of(self.practice, test),
             self.dead(entry.at),
-            why_unfit(self.practice, self.system, test, entry.held, entry.at),
+            why_unfit(self.practice, self.system, test, _held(entry), entry.at),
             any(b.entry["test"] == str(entry.id) for b in self.of("believed")),
         )
 
@@ -138,6 +139,14 @@ class SheetView:
             loads_out=None if self.loads is None else self.loads["loads"] == "disconnected",
             null_ohm=self.null_ohm,
         )
+
+
+def _held(entry: SheetEntry) -> dict[str, Any] | None:
+    """The tester of an entry as it was then, with what was found of it since."""
+    held: dict[str, Any] | None = entry.held
+    if held is None or entry.tester is None:
+        return held
+    return as_known(held, entry.tester, entry.at)
 
 
 def _circuit_of(sheet: Sheet, previous: dict[str, float]) -> SheetCircuit:

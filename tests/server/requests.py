@@ -47,6 +47,8 @@ ROUTES = [
     ("put", "/testers/{tester}", {"label": "x", "kind": "multimeter"}),
     ("put", "/testers/{new}", {"label": "x", "kind": "multimeter", "usual_leads": "{leads}"}),
     ("get", "/testers/{tester}", None),
+    ("get", "/testers/{tester}/leaning?since=2026-11-24T10:00:00Z", None),
+    ("put", "/testers/{tester}/faults/{new}", {"what": "reads 0"}),
     ("put", "/testers/{tester}/checks/{new}", {"entry": {"battery": "good"}}),
     ("post", "/testers/{tester}/holding", HOLDING),
     ("put", "/kit/{tester}/back", {}),
