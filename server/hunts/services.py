@@ -19,7 +19,7 @@ from hunts.logs import content_of, file_of, stands
 from hunts.models import Hunt, HuntEvent
 from hunts.write_back import written_back
 from kit.services import tester_of
-from sheets.services import photo_of
+from photos.services import photo_of
 from sites.models import Board, Circuit
 from sites.services import find
 

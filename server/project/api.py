@@ -20,6 +20,7 @@ from meters.api import router as meters
 from overviews.site import router as sites
 from overviews.tester import router as tester
 from overviews.today import router as today
+from photos.api import router as photos
 from plugging.api import router as plugging
 from project.reference import router as reference
 from proofs.api import router as proofs
@@ -28,6 +29,7 @@ from reports.api import router as reports
 from rounds.api import router as rounds
 from sheets.api import router as sheets
 from signoffs.api import router as signoffs
+from timeline.api import router as timeline
 from visits.api import router as visits
 
 _INSIDE = re.compile(r"^(entry|survey|log|tests)\.")
@@ -54,6 +56,7 @@ api.add_router("", sites)
 api.add_router("", work)
 api.add_router("", meters)
 api.add_router("", proofs)
+api.add_router("", photos)
 api.add_router("", sheets)
 api.add_router("", rounds)
 api.add_router("", plugging)
@@ -61,6 +64,7 @@ api.add_router("", hunts)
 api.add_router("", visits)
 api.add_router("", signoffs)
 api.add_router("", reports)
+api.add_router("", timeline)
 api.add_router("", today)
 
 

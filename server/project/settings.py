@@ -44,6 +44,7 @@ INSTALLED_APPS = [
     "kit",
     "sites",
     "base",
+    "photos",
     "readings",
     "meters",
     "proofs",

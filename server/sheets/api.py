@@ -3,7 +3,7 @@
 from typing import Any
 from uuid import UUID
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest
 from ninja import Router
 
 from base.failures import each_shown
@@ -22,7 +22,7 @@ from sheets.listing import circuits_out, sheet_line, together_out, unshown_line
 from sheets.models import Sheet
 from sheets.presenters import WIRING_TITLES, judged_out, sheet_out
 from sheets.records import SheetView
-from sheets.services import begin, held_by, photo_of, put_down, put_photo, sheet_of, sheets_of
+from sheets.services import begin, held_by, put_down, sheet_of, sheets_of
 from sheets.shapes import (
     AdviceOut,
     AdviseIn,
@@ -30,7 +30,6 @@ from sheets.shapes import (
     JudgedOut,
     JudgeIn,
     PartTestIn,
-    PhotoIn,
     QuickCheckOut,
     SheetIn,
     SheetList,
@@ -138,21 +137,6 @@ def advise_on_part(request: HttpRequest, data: AdviseIn) -> AdviceOut:  # noqa: 
         over_range=advice.over_range,
         expected=None if advice.expected is None else figures(advice.expected),
     )
-
-
-@router.put("/photos/{photo_id}", response={200: Titled, 409: Problems, 422: Problems})
-def keep_photo(request: HttpRequest, photo_id: UUID, data: PhotoIn) -> Titled:
-    photo = put_photo(crew_of(request), request.user, photo_id, data.image, data.happened())
-    return Titled(id=str(photo.id), title=photo.kind)
-
-
-@router.get("/photos/{photo_id}", response={404: Problems})
-def photo(request: HttpRequest, photo_id: UUID) -> HttpResponse:
-    found = photo_of(crew_of(request), photo_id)
-    response = HttpResponse(bytes(found.image), content_type=found.kind)
-    response["Cache-Control"] = "private, max-age=31536000, immutable"
-    response["X-Content-Type-Options"] = "nosniff"
-    return response
 
 
 @router.get("/sheets/{sheet_id}/tests", response={200: dict[str, Any], 404: Problems})

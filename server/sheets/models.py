@@ -6,8 +6,7 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
-from base.append_only import AppendOnly, Told
-from crews.models import Crew
+from base.append_only import Told
 from kit.models import Tester
 from proofs.models import Proof
 from sites.models import Circuit
@@ -47,20 +46,3 @@ class SheetEntry(Told):
 
     def __str__(self) -> str:
         return f"{self.sheet}: {self.entry}"
-
-
-class Photo(AppendOnly):
-    """A picture beside what was seen; kept with the record, so that it is in every backup of it."""
-
-    called = "a picture"
-    instead = "take another"
-
-    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
-    crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="photos")
-    image = models.BinaryField()
-    kind = models.CharField(max_length=20)
-    taken_at = models.DateTimeField()
-    by_name = models.CharField(max_length=160, blank=True)
-
-    def __str__(self) -> str:
-        return f"{self.taken_at:%Y-%m-%d %H:%M}"

@@ -1,6 +1,5 @@
 """Beginning a sheet and putting things down on it. Append-only; a retry is the same entry, not a second."""
 
-import base64
 from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid5
@@ -21,19 +20,17 @@ from evenprobe.practices import PRACTICES
 from kit.hands import in_hand
 from kit.models import Tester
 from kit.services import tester_of
+from photos.services import photo_of
 from proofs.logs import BEGIN_YOUR_OWN
 from proofs.models import Proof
 from proofs.services import proof_of, record_event
 from sheets.completing import checked
-from sheets.models import Photo, Sheet, SheetEntry
+from sheets.models import Sheet, SheetEntry
 from sheets.records import SheetView, with_record
 from sites.models import Circuit
 from sites.services import find
 
 _WIRINGS = ("ordinary", *INSULATION_KINDS)
-_LARGEST_PHOTO = 4 * 1024 * 1024
-PICTURES = {b"\xff\xd8\xff": "image/jpeg", b"\x89PNG\r\n\x1a\n": "image/png"}
-"""What a picture begins with, and what it then is."""
 STILL_HERE_AFTER = timedelta(minutes=3)
 """Working on the sheet is being there; the proof hears of it when nothing else happened for so long."""
 
@@ -230,35 +227,6 @@ def _tell_the_proof(
     if last is not None and when - last.at > STILL_HERE_AFTER:
         here = uuid5(entry_id, "returned"), {"type": "returned"}
         record_event(crew, author, proof.id, *here, at=when, sent_at=timezone.now())
-
-
-@transaction.atomic
-def put_photo(crew: Crew, author: Author, photo_id: UUID, image: str, taken_at: datetime | None = None) -> Photo:
-    """Keep a picture, given in base 64. The same id with the same picture again changes nothing."""
-    try:
-        content = base64.b64decode(image, validate=True)
-    except ValueError:
-        raise Refused(("image", "is not a picture in base 64")) from None
-    kind = next((kind for start, kind in PICTURES.items() if content.startswith(start)), None)
-    if kind is None:
-        raise Refused(("image", "must be a JPEG or PNG picture"))
-    if len(content) > _LARGEST_PHOTO:
-        raise Refused(("image", f"is larger than {_LARGEST_PHOTO // 1024**2} MB"))
-    existing = Photo.objects.filter(id=photo_id).first()
-    if existing is not None:
-        if existing.crew_id != crew.id or bytes(existing.image) != content:
-            raise Refused(("id", "this id already belongs to another picture"), status=409)
-        return existing
-    return Photo.objects.create(
-        id=photo_id, crew=crew, image=content, kind=kind, taken_at=taken_at or timezone.now(), by_name=name_of(author)
-    )
-
-
-def photo_of(crew: Crew, photo_id: UUID) -> Photo:
-    photo = Photo.objects.filter(crew=crew, id=photo_id).first()
-    if photo is None:
-        raise NotFoundHere("picture")
-    return photo
 
 
 def held_by(tester: Tester | None) -> Any:

@@ -297,10 +297,6 @@ class EntryIn(ToldLater):
     supersedes: UUID | None = None
 
 
-class PhotoIn(ToldLater):
-    image: str
-
-
 class JudgeIn(Schema):
     """A test somebody is typing, of a line of a sheet, or with no sheet of a part."""
 

@@ -1,11 +1,13 @@
 """Two crews, one with a site; requests as their people make them."""
 
 import base64
+import io
 import json
 from uuid import uuid4
 
 import pytest
 from django.contrib.auth import get_user_model
+from PIL import Image
 
 from crews.models import Crew, Membership
 from evenprobe.isolation import QUESTIONS
@@ -138,7 +140,14 @@ def proof(anna, place):
     return place
 
 
-PICTURE = base64.b64encode(b"\x89PNG\r\n\x1a\nnothing to see").decode()
+def picture(width=2, height=2, kind="PNG"):
+    """A picture with nothing to see, in base 64."""
+    kept = io.BytesIO()
+    Image.new("RGB", (width, height)).save(kept, kind)
+    return base64.b64encode(kept.getvalue()).decode()
+
+
+PICTURE = picture()
 
 
 @pytest.fixture

@@ -3,7 +3,7 @@
 import json
 from uuid import uuid4
 
-from tests.server.conftest import proof_body
+from tests.server.conftest import PICTURE, proof_body
 
 
 def entry(value, pair=("L", "N"), **more):
@@ -102,8 +102,10 @@ ROUTES = [
     ("get", "/sign-offs/{signed}/report", None),
     ("put", "/sign-offs/{new}", {"what": "circuit", "of": "{circuit}", "typed_name": "x"}),
     ("put", "/sign-offs/{signed}", {"what": "circuit", "of": "{circuit}", "typed_name": "x"}),
+    *(("get", f"/timeline/{scope}/{{{scope}}}", None) for scope in ("point", "circuit", "site", "tester")),
+    ("put", "/hung/{new}", {"photo": "{photo}", "on": "point", "of": "{point}"}),
     ("get", "/photos/{photo}", None),
-    ("put", "/photos/{photo}", {"image": "iVBORw0KGgoA"}),
+    ("put", "/photos/{photo}", {"image": PICTURE}),
 ]
 
 

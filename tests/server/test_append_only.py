@@ -11,23 +11,27 @@ from tests.tampering import drop_triggers
 
 TABLES = {
     *("kit_check", "proofs_proof", "proofs_proofevent", "sheets_sheetentry", "sheets_photo"),
-    *("work_reading", "rounds_roundevent", "hunts_huntevent"),
+    *("work_reading", "rounds_roundevent", "hunts_huntevent", "visits_visitevent", "signoffs_signoff"),
+    *("photos_photoon", "kit_testerfault"),
 }
 
 
 @pytest.fixture
-def recorded(anna, sheet):
+def recorded(anna, signed):
     """A row in every table of the record."""
     for path, body in (
         (
-            f"/points/{sheet['point']}/readings",
+            f"/points/{signed['point']}/readings",
             {"entry": {"quantity": "voltage", "from": "L", "to": "N", "value": 120}},
         ),
-        (f"/proofs/{sheet['proof']}/events", {"entry": {"type": "off", "source": "s1"}}),
-        (f"/sheets/{sheet['sheet']}/entries", {"entry": {"type": "looked", "item": "burnt", "good": True}}),
-        (f"/rounds/{sheet['round']}/events", {"point": sheet["point"], "kind": "skipped", "reason": "locked"}),
-        (f"/hunts/{sheet['hunt']}/events", {"kind": "seen", "entry": {"at": "board", "onward": True}}),
-        (f"/testers/{sheet['tester']}/checks", {"entry": {"battery": "good"}}),
+        (f"/proofs/{signed['proof']}/events", {"entry": {"type": "off", "source": "s1"}}),
+        (f"/sheets/{signed['sheet']}/entries", {"entry": {"type": "looked", "item": "burnt", "good": True}}),
+        (f"/rounds/{signed['round']}/events", {"point": signed["point"], "kind": "skipped", "reason": "locked"}),
+        (f"/hunts/{signed['hunt']}/events", {"kind": "seen", "entry": {"at": "board", "onward": True}}),
+        (f"/testers/{signed['tester']}/checks", {"entry": {"battery": "good"}}),
+        (f"/testers/{signed['tester']}/faults", {"what": "reads 0"}),
+        (f"/visits/{signed['visit']}/events", {"kind": "begun"}),
+        ("/hung", {"photo": signed["photo"], "on": "point", "of": signed["point"]}),
     ):
         answer = anna.put(f"{path}/{uuid4()}", body)
         assert answer.status_code == 200, answer.content

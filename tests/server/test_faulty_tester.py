@@ -1,4 +1,4 @@
-"""A tester found faulty: nothing it took is lost, what leans on it is named, and none of it clears anything any more."""
+"""A tester found faulty: nothing it took is lost, what leans on it is named, and it confirms nothing any more."""
 
 from datetime import UTC, datetime, timedelta
 from uuid import uuid4

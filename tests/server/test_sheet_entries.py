@@ -7,8 +7,9 @@ from uuid import uuid4
 import pytest
 from django.utils import timezone
 
+from photos.models import Photo
 from proofs.models import ProofEvent
-from sheets.models import Photo, SheetEntry
+from sheets.models import SheetEntry
 from tests.server.conftest import PICTURE
 from tests.server.on_sheets import (
     OUT,

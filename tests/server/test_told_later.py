@@ -7,10 +7,12 @@ import pytest
 from django.db.models import F
 from django.utils import timezone
 
+from photos.models import Photo
 from proofs.models import ProofEvent
 from readings.models import Reading
 from rounds.models import RoundEvent
-from sheets.models import Photo, SheetEntry
+from sheets.models import SheetEntry
+from tests.server.conftest import PICTURE
 from tests.server.on_sheets import OUT, REASON, lines, put
 from tests.server.test_proofs import prove_dead, send, state
 from tests.server.test_rounds import begin, event, outlets, volts
@@ -18,7 +20,6 @@ from tests.tampering import tampering
 
 __all__ = ["outlets"]
 WAITED = timedelta(minutes=12)
-JPEG = "/9j/4AAQSkZJRg=="
 
 
 def told(at_key="at", waited=WAITED, clock_off=timedelta(hours=1)):
@@ -53,7 +54,7 @@ def test_events_of_a_round_are_in_order_of_time(anna, place, outlets):
 
 def test_a_picture_is(anna, bench_kit):
     photo = uuid4()
-    assert anna.put(f"/photos/{photo}", {"image": JPEG, **told()}).status_code == 200
+    assert anna.put(f"/photos/{photo}", {"image": PICTURE, **told()}).status_code == 200
     assert ago(Photo.objects.get(id=photo).taken_at) == pytest.approx(12, abs=0.2)
 
 

@@ -1,0 +1,1 @@
+"""Photos, decoded and bounded when they arrive, and what each of them hangs on."""
