@@ -6,6 +6,7 @@ from datetime import date
 from functools import reduce
 from operator import and_, or_
 from typing import Any
+from urllib.parse import urlencode
 from uuid import UUID
 
 from django.db.models import Q, QuerySet
@@ -97,7 +98,9 @@ def _people(crew: Crew, words: list[str]) -> Iterator[FoundOut]:
     own = [user.get_full_name() or user.username for user in (m.user for m in crew.memberships.select_related("user"))]
     for name in sorted({*own, *names.filter(_all_of(words, "by_name")).order_by("by_name").distinct()[:_MOST]}):
         if all(word.casefold() in name.casefold() for word in words):
-            yield FoundOut(place="crew", of=None, name=name, what="Everything by this person", query=f"by={name}")
+            yield FoundOut(
+                place="crew", of=None, name=name, what="Everything by this person", query=urlencode({"by": name})
+            )
 
 
 def _days(_: Crew, words: list[str]) -> Iterator[FoundOut]:
@@ -107,7 +110,11 @@ def _days(_: Crew, words: list[str]) -> Iterator[FoundOut]:
         except ValueError:
             continue
         yield FoundOut(
-            place="crew", of=None, name=f"{on}", what="Everything on this day", query=f"since={on}&until={on}"
+            place="crew",
+            of=None,
+            name=f"{on}",
+            what="Everything on this day",
+            query=urlencode({"since": on, "until": on}),
         )
 
 

@@ -3,11 +3,13 @@
  * question, for whoever asks it ahead of time.
  */
 
-import { queryOptions, useQuery } from "@tanstack/react-query";
-import client, { answer, type Practice } from "./client";
+import { queryOptions, useInfiniteQuery, useQuery } from "@tanstack/react-query";
+import client, { answer, type Happened, type Practice } from "./client";
 import { clocked } from "./clock";
 import { keys } from "./keys";
 import { holdReference } from "./reference";
+
+export type Scope = "point" | "circuit" | "site" | "tester" | "crew";
 
 export const TWO_ON_ONE_MS = 2_000;
 export const LOOK_AGAIN_MS = 15_000;
@@ -188,6 +190,50 @@ export const useDraft = (what: string, of: string) =>
     queryKey: keys.draft(what, of),
     queryFn: () => answer(client.GET("/api/drafts/{what}/{of}", { params: { path: { what, of } } })),
     refetchOnWindowFocus: false,
+  });
+
+export type TimelineAsked = {
+  kind?: Happened["kind"];
+  by?: string;
+  tester?: string;
+  since?: string;
+  until?: string;
+};
+
+/** A page after a page, the latest first. */
+export const useTimeline = (scope: Scope, of: string, asked: TimelineAsked) =>
+  useInfiniteQuery({
+    queryKey: keys.timeline(scope, of, asked),
+    queryFn: ({ pageParam }) =>
+      answer(
+        client.GET("/api/timeline/{scope}/{of}", {
+          params: { path: { scope, of }, query: { ...asked, ...(pageParam && { before: pageParam }) } },
+        }),
+      ),
+    initialPageParam: "",
+    getNextPageParam: (last) => last.before,
+  });
+
+export const useSearch = (typed: string) =>
+  useQuery({
+    queryKey: keys.search(typed),
+    queryFn: () => answer(client.GET("/api/search", { params: { query: { q: typed } } })),
+    enabled: typed !== "",
+    placeholderData: (before) => before,
+    staleTime: 10_000,
+  });
+
+export const useLeaning = (tester: string, since: string) =>
+  useQuery({
+    queryKey: keys.leaning(tester, since),
+    queryFn: () =>
+      answer(
+        client.GET("/api/testers/{tester_id}/leaning", {
+          params: { path: { tester_id: tester }, query: { since } },
+        }),
+      ),
+    enabled: since !== "",
+    placeholderData: (before) => before,
   });
 
 export const equipmentAsked = queryOptions({

@@ -46,6 +46,11 @@ export const SHEET: RecordOf<Sheet> = {
 
 export const PHOTO: RecordOf<object> = { changes: () => [] };
 
+export const HUNG: RecordOf<object> = { changes: () => [keys.anyTimeline] };
+
+/** What a tester showed may mean something else everywhere. */
+export const FAULT: RecordOf<object> = { changes: () => [[]] };
+
 /** What it recorded shows elsewhere too. */
 export const ROUND: RecordOf<Round> = {
   shows: (round) => keys.round(round.id),

@@ -189,6 +189,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/testers/{tester_id}/faults/{fault_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Fault
+         * @description Found faulty: what it showed since then confirms nothing. With no `since`: found good after all.
+         */
+        put: operations["overviews_tester_save_fault"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/testers/{tester_id}/leaning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Leaning
+         * @description Everything it took since a time, and what would come of each verdict without it. Changes nothing.
+         */
+        get: operations["overviews_tester_leaning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sites": {
         parameters: {
             query?: never;
@@ -649,6 +689,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/photos/{photo_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Photo */
+        get: operations["photos_api_photo"];
+        /** Keep Photo */
+        put: operations["photos_api_keep_photo"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference/sheets": {
         parameters: {
             query?: never;
@@ -778,24 +836,6 @@ export interface paths {
          * @description Which range to set on a manual meter for a part with these figures.
          */
         post: operations["sheets_api_advise_on_part"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photos/{photo_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Photo */
-        get: operations["sheets_api_photo"];
-        /** Keep Photo */
-        put: operations["sheets_api_keep_photo"];
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1247,6 +1287,66 @@ export interface paths {
          */
         get: operations["reports_api_report_of_draft"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timeline/{scope}/{of}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Timeline
+         * @description The latest first. What happened at the same moment stays on one page. Of the crew: `of` is any.
+         */
+        get: operations["timeline_api_timeline"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Search Record
+         * @description What of the crew's record has these words in its name.
+         */
+        get: operations["timeline_api_search_record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hung/{hung_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Hang Photo
+         * @description Hang a picture on a thing of the record.
+         */
+        put: operations["timeline_api_hang_photo"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1941,6 +2041,23 @@ export interface components {
             /** In Force */
             in_force: boolean;
         };
+        /**
+         * FaultOut
+         * @description `since`: when it may have been faulty from; none where it was found good after all.
+         */
+        FaultOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** What */
+            what: string;
+            /** Since */
+            since: string | null;
+        };
         /** FitOut */
         FitOut: {
             /**
@@ -2019,6 +2136,10 @@ export interface components {
             items: components["schemas"]["ItemOut"][];
             /** Checks */
             checks: components["schemas"]["CheckOut"][];
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+            /** Good Until */
+            good_until: string | null;
             last_proof: components["schemas"]["LastProof"] | null;
         };
         /**
@@ -2080,6 +2201,82 @@ export interface components {
         CheckIn: {
             /** Entry */
             entry: components["schemas"]["CheckEntry"];
+        };
+        /** FaultIn */
+        FaultIn: {
+            /** What */
+            what: string;
+            /** Since */
+            since?: string | null;
+        };
+        /**
+         * LeaningOut
+         * @description What a tester took since a time, and what leans on it.
+         */
+        LeaningOut: {
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Points */
+            points: components["schemas"]["LeaningPoint"][];
+            /** Proofs */
+            proofs: components["schemas"]["LeaningProof"][];
+        };
+        /**
+         * LeaningPoint
+         * @description `verdict`: as if the tester were good; `without`: as if it were not. `leans`: the two differ.
+         */
+        LeaningPoint: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Circuit */
+            circuit: string;
+            /** Site */
+            site: string;
+            /** Readings */
+            readings: number;
+            /** Dead Tests */
+            dead_tests: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            /**
+             * Without
+             * @enum {string}
+             */
+            without: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            /** Leans */
+            leans: boolean;
+        };
+        /** LeaningProof */
+        LeaningProof: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Site */
+            site: string;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** State */
+            state: string;
+            /** Without */
+            without: string;
         };
         /** SiteLine */
         SiteLine: {
@@ -3718,6 +3915,28 @@ export interface components {
             reason: string;
         };
         /**
+         * Titled
+         * @description A choice of a form, or whatever is known by a word of its own.
+         */
+        Titled: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * PhotoIn
+         * @description `image`: base 64 of a JPEG or PNG.
+         */
+        PhotoIn: {
+            /** At */
+            at?: string | null;
+            /** Sent At */
+            sent_at?: string | null;
+            /** Image */
+            image: string;
+        };
+        /**
          * QuickCheckOut
          * @description A quick check of a part. `needs`: the figures on the part it takes.
          */
@@ -3756,16 +3975,6 @@ export interface components {
             wirings: components["schemas"]["Titled"][];
             /** Checks */
             checks: components["schemas"]["QuickCheckOut"][];
-        };
-        /**
-         * Titled
-         * @description A choice of a form, or whatever is known by a word of its own.
-         */
-        Titled: {
-            /** Id */
-            id: string;
-            /** Title */
-            title: string;
         };
         /** CircuitForSheet */
         CircuitForSheet: {
@@ -4440,15 +4649,6 @@ export interface components {
             figures: {
                 [key: string]: number;
             };
-        };
-        /** PhotoIn */
-        PhotoIn: {
-            /** At */
-            at?: string | null;
-            /** Sent At */
-            sent_at?: string | null;
-            /** Image */
-            image: string;
         };
         /** TestsIn */
         TestsIn: {
@@ -6537,6 +6737,149 @@ export interface components {
              */
             remarks: string;
         };
+        /**
+         * Asked
+         * @description `before`: where the page before ended. `by`, `tester`, `kind`: only those. `since`, `until`: days, both in it.
+         */
+        Asked: {
+            /** Before */
+            before?: string | null;
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /** Tester */
+            tester?: string | null;
+            /** Kind */
+            kind?: ("reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off") | null;
+            /** Since */
+            since?: string | null;
+            /** Until */
+            until?: string | null;
+        };
+        /**
+         * Happened
+         * @description One thing on record. `place`, `of`: where it is shown whole. `status`: why it does not stand.
+         */
+        Happened: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off";
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Where */
+            where: string;
+            /** Text */
+            text: string;
+            /**
+             * How
+             * @default
+             */
+            how: string;
+            /**
+             * Tester
+             * @default
+             */
+            tester: string;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * Status
+             * @default
+             */
+            status: string;
+            /** Place */
+            place: string;
+            /**
+             * Of
+             * Format: uuid
+             */
+            of: string;
+            /**
+             * Photos
+             * @default []
+             */
+            photos: string[];
+        };
+        /**
+         * TimelineOut
+         * @description The latest first. `before`: where the rest begins; none where this is all.
+         */
+        TimelineOut: {
+            /** Name */
+            name: string;
+            /** Happened */
+            happened: components["schemas"]["Happened"][];
+            /** Before */
+            before: string | null;
+            /** People */
+            people: string[];
+        };
+        /**
+         * FoundOut
+         * @description `place`, `of`: where it is shown; a person and a day are shown on the line of time, by `query`.
+         */
+        FoundOut: {
+            /** Place */
+            place: string;
+            /** Of */
+            of: string | null;
+            /** Name */
+            name: string;
+            /** What */
+            what: string;
+            /**
+             * Query
+             * @default
+             */
+            query: string;
+        };
+        /**
+         * HangIn
+         * @description Where a picture hangs, and a few words with it.
+         */
+        HangIn: {
+            /** At */
+            at?: string | null;
+            /** Sent At */
+            sent_at?: string | null;
+            /**
+             * Photo
+             * Format: uuid
+             */
+            photo: string;
+            /**
+             * On
+             * @enum {string}
+             */
+            on: "site" | "circuit" | "point" | "tester" | "visit" | "reading" | "dead-test" | "isolation" | "hunt" | "round";
+            /**
+             * Of
+             * Format: uuid
+             */
+            of: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
         /** KitToDo */
         KitToDo: {
             /**
@@ -7029,6 +7372,93 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    overviews_tester_save_fault: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tester_id: string;
+                fault_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FaultIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TesterPage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    overviews_tester_leaning: {
+        parameters: {
+            query: {
+                since: string;
+            };
+            header?: never;
+            path: {
+                tester_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeaningOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8202,6 +8632,72 @@ export interface operations {
             };
         };
     };
+    photos_api_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    photos_api_keep_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotoIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Titled"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     sheets_api_sheet_reference: {
         parameters: {
             query?: never;
@@ -8481,72 +8977,6 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    sheets_api_photo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                photo_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    sheets_api_keep_photo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                photo_id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PhotoIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Titled"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9588,6 +10018,120 @@ export interface operations {
         responses: {
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    timeline_api_timeline: {
+        parameters: {
+            query?: {
+                before?: string | null;
+                by?: string;
+                tester?: string | null;
+                kind?: ("reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off") | null;
+                since?: string | null;
+                until?: string | null;
+            };
+            header?: never;
+            path: {
+                scope: "point" | "circuit" | "site" | "tester" | "crew";
+                of: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimelineOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    timeline_api_search_record: {
+        parameters: {
+            query?: {
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundOut"][];
+                };
+            };
+        };
+    };
+    timeline_api_hang_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hung_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HangIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Titled"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

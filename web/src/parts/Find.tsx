@@ -3,9 +3,10 @@ import { useQueries } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { lastPoints } from "../api/lastPoints";
-import { siteAsked, useProofs, useSitesInUse, useTesters } from "../api/queries";
+import { siteAsked, useProofs, useSearch, useSitesInUse, useTesters } from "../api/queries";
 import classes from "./Find.module.css";
-import { matching, named } from "./find";
+import { beside, matching, named } from "./find";
+import { useSettled } from "./useSettled";
 
 /** Finds whatever has a name, the points last measured first: Enter opens the first. Without a line, what was seen here. */
 export default function Find({ onClose }: { onClose: () => void }) {
@@ -19,7 +20,9 @@ export default function Find({ onClose }: { onClose: () => void }) {
     testers,
     proofs,
   );
-  const found = matching(all, typed, lastPoints());
+  const here = matching(all, typed, lastPoints());
+  const onRecord = useSearch(useSettled(typed.trim())).data ?? [];
+  const found = typed.trim() === "" ? here : beside(here, onRecord);
   const isSought = typed.trim() !== "";
   const open = (to: string) => {
     onClose();
@@ -34,7 +37,7 @@ export default function Find({ onClose }: { onClose: () => void }) {
         }}
       >
         <TextInput
-          label="A site, circuit, outlet, tester or proof"
+          label="A place, tester, person, lock number or day"
           value={typed}
           onChange={(event) => type(event.currentTarget.value)}
           data-autofocus
@@ -51,7 +54,7 @@ export default function Find({ onClose }: { onClose: () => void }) {
           </li>
         ))}
       </ul>
-      {isSought && found.length === 0 && <p role="status">Nothing on this device has that name.</p>}
+      {isSought && found.length === 0 && <p role="status">Nothing has that name.</p>}
     </Modal>
   );
 }

@@ -1,6 +1,7 @@
 /** What the person may be looking for, of all that is known on this device. */
 
-import type { ProofLine, Site, Tester } from "../api/client";
+import type { OnRecord, ProofLine, Site, Tester } from "../api/client";
+import { everything, shownAt } from "./shownAt";
 
 export type Found = { to: string; name: string; what: string };
 
@@ -51,4 +52,14 @@ export function matching(all: Found[], typed: string, last: string[]): Found[] {
     .filter(has)
     .sort((a, b) => Number(begins(b)) - Number(begins(a)) || recency(b) - recency(a))
     .slice(0, MOST);
+}
+
+/** What this device knows first, then what else the record has. */
+export function beside(here: Found[], onRecord: OnRecord[]): Found[] {
+  const known = new Set(here.map(({ to }) => to.replace(/\?.*/, "")));
+  const more = onRecord.flatMap(({ place, of, name, what, query }) => {
+    const to = of === null ? everything(query) : shownAt(place, of);
+    return to && !known.has(to) ? [{ to, name, what }] : [];
+  });
+  return [...here, ...more];
 }

@@ -35,15 +35,17 @@ const reading: ReadingBody = {
 };
 const TAKEN = "2026-11-24T10:00:00.000Z";
 const PLACES: Record<Kind, string> = {
-  reading: "bench",
-  withdrawal: "bench",
-  "proof-event": "prove-dead",
-  "sheet-entry": "dead-tests",
-  "round-event": "rounds",
-  "hunt-event": "hunts",
-  "visit-event": "record/visits",
-  photo: "dead-tests",
-  "hunt-photo": "hunts",
+  reading: "/bench/p1",
+  withdrawal: "/bench/p1",
+  "proof-event": "/prove-dead/p1",
+  "sheet-entry": "/dead-tests/p1",
+  "round-event": "/rounds/p1",
+  "hunt-event": "/hunts/p1",
+  "visit-event": "/record/visits/p1",
+  hung: "/record",
+  "photo-of-it": "/record",
+  photo: "/dead-tests/p1",
+  "hunt-photo": "/hunts/p1",
 };
 const EVENT: EventBody = {
   entry: { type: "proved", shows_v: 239 },
@@ -70,6 +72,8 @@ const waiting = (kind: Kind, body: unknown): Waiting => ({
   at: TAKEN,
   problem: "",
 });
+/** Their answer is shown nowhere by itself. */
+const NOWHERE: Kind[] = ["photo", "hunt-photo", "photo-of-it", "hung"];
 const never = new AbortController().signal;
 
 /** What was asked of the server, which answers as it is told. */
@@ -103,8 +107,8 @@ test("what is taken back is sent under an id of its own", async () => {
 
 test.each(Object.keys(KINDS) as Kind[])("a %s leads back to where it was recorded", (kind) => {
   const { place, shows } = KINDS[kind];
-  expect(place(waiting(kind, {}))).toBe(`/${PLACES[kind]}/p1`);
-  if (!kind.endsWith("photo")) expect(shows.shows?.({ id: "p1" })).toContain("p1");
+  expect(place(waiting(kind, {}))).toBe(PLACES[kind]);
+  if (!NOWHERE.includes(kind)) expect(shows.shows?.({ id: "p1" })).toContain("p1");
 });
 
 test.each<[Kind, unknown, string, object]>([

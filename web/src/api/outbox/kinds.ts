@@ -2,9 +2,10 @@
 
 import client, { answer, asTyped, type Happening, type Reading, type SheetEntrySent } from "../client";
 import { byServerClock } from "../clock";
-import { BENCH, HUNT, PHOTO, PROOF, type RecordOf, ROUND, SHEET, VISIT } from "../records";
+import { BENCH, HUNG, HUNT, PHOTO, PROOF, type RecordOf, ROUND, SHEET, VISIT } from "../records";
 import type {
   EventBody,
+  HungBody,
   HuntBody,
   Kind,
   PhotoBody,
@@ -35,6 +36,13 @@ function row<R extends object>(
 ): Sent {
   return { shows: shows as RecordOf<object>, place: (one) => `/${place}/${one.of}`, send };
 }
+
+/** Of any thing of the record: shown nowhere of its own. */
+const onRecord = (shows: RecordOf<object>, send: Sent["send"]): Sent => ({
+  shows,
+  place: () => "/record",
+  send,
+});
 
 const sendPhoto = (one: Waiting, signal: AbortSignal) =>
   answer(
@@ -113,6 +121,16 @@ export const KINDS: Record<Kind, Sent> = {
       }),
     ),
   ),
+  hung: onRecord(HUNG, (one, signal) =>
+    answer(
+      client.PUT("/api/hung/{hung_id}", {
+        params: { path: { hung_id: one.id } },
+        body: { ...(one.body as HungBody), ...times(one) },
+        signal,
+      }),
+    ),
+  ),
+  "photo-of-it": onRecord(PHOTO, sendPhoto),
   photo: row(PHOTO, "dead-tests", sendPhoto),
   "hunt-photo": row(PHOTO, "hunts", sendPhoto),
 };

@@ -4,6 +4,7 @@ import type {
   Bench,
   Entry,
   EventEntry,
+  HangIn,
   HuntEventIn,
   Reading,
   RoundEventIn,
@@ -25,6 +26,8 @@ export type SheetBody = { entry: SheetEntry | null; tester: string | null; super
 export type RoundBody = Pick<RoundEventIn, "point" | "kind"> & { reason: string; tripped: boolean | null };
 export type HuntBody = Required<Pick<HuntEventIn, "kind" | "entry">> & { tester?: string | null };
 export type VisitBody = Required<Pick<VisitEventIn, "kind" | "entry">>;
+/** Where a picture hangs. */
+export type HungBody = Required<Pick<HangIn, "photo" | "on" | "of" | "note">>;
 /** `image`: base 64 of a JPEG. */
 export type PhotoBody = { image: string };
 
@@ -37,6 +40,8 @@ export type Bodies = {
   "hunt-event": HuntBody;
   "visit-event": VisitBody;
   photo: PhotoBody;
+  hung: HungBody;
+  "photo-of-it": PhotoBody;
   "hunt-photo": PhotoBody;
 };
 export type Kind = keyof Bodies;

@@ -28,6 +28,10 @@ export const Header = memo(function Header({ bench }: { bench: Bench }) {
         >
           Hunt a fault
         </Anchor>
+        <span className="quiet"> · </span>
+        <Anchor component={Link} to={`/record/timeline/point/${bench.id}`} size="sm">
+          History
+        </Anchor>
         <h1>{bench.name}</h1>
       </div>
       {bench.loose && <FileAway bench={bench} />}

@@ -8,17 +8,24 @@ import { Page } from "../../parts/Page";
 import { dayAndTimeOf, dayOf } from "../../reading/dates";
 import { CheckWalk } from "./CheckWalk";
 import { FitTable } from "./FitTable";
+import { Faults, FoundFaulty } from "./FoundFaulty";
 import shared from "./Kit.module.css";
 import { OnTheWire } from "./OnTheWire";
 import { TesterForm } from "./TesterForm";
 import classes from "./TesterPlace.module.css";
+
+const TITLES = {
+  check: (name: string) => `Today's check: ${name}`,
+  edit: (name: string) => name,
+  faulty: (name: string) => `${name} was found faulty`,
+};
 
 /** One tester: what it is fit for today, what it is blind to, when it was last proved. */
 export function TesterPlace() {
   const { testerId = "" } = useParams();
   const found = useTesterPage(testerId);
   const navigate = useNavigate();
-  const [open, show] = useState<"check" | "edit" | null>(null);
+  const [open, show] = useState<"check" | "edit" | "faulty" | null>(null);
   if (found.isError && !found.data) return <Failure error={found.error} retry={() => found.refetch()} />;
   if (!found.data) return <div aria-busy="true" />;
   const { tester } = found.data;
@@ -79,6 +86,15 @@ export function TesterPlace() {
             <h2 id="facts">On record</h2>
             <Facts entry={tester.entry} />
           </section>
+          <section aria-labelledby="faults">
+            <h2 id="faults">Was it ever faulty?</h2>
+            <Faults page={found.data} onFound={() => show("faulty")} />
+          </section>
+          <p>
+            <Anchor component={Link} to={`/record/timeline/tester/${tester.id}`}>
+              Everything it took
+            </Anchor>
+          </p>
           <section aria-labelledby="checks">
             <h2 id="checks">Checks</h2>
             <Checks page={found.data} />
@@ -89,9 +105,10 @@ export function TesterPlace() {
         opened={open !== null}
         onClose={() => show(null)}
         size="lg"
-        title={open === "check" ? `Today's check: ${tester.label}` : tester.label}
+        title={TITLES[open ?? "edit"](tester.label)}
       >
         {open === "check" && <CheckWalk testerId={tester.id} done={() => show(null)} />}
+        {open === "faulty" && <FoundFaulty page={found.data} done={() => show(null)} />}
         {open === "edit" && (
           <TesterForm
             tester={tester}

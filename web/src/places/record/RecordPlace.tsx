@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { useSignOffs, useSites, useVisits } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
+import { everything } from "../../parts/shownAt";
 import work from "../../parts/WorkList.module.css";
 import classes from "./Record.module.css";
 import { SignOffList } from "./SignOffList";
@@ -19,9 +20,14 @@ export function RecordPlace() {
       title="Record"
       busy={visits.isPending}
       actions={
-        <Button component={Link} to="/record/visits/new">
-          Plan a visit
-        </Button>
+        <>
+          <Button component={Link} to="/record/visits/new">
+            Plan a visit
+          </Button>
+          <Button component={Link} to={everything()} variant="default">
+            Everything by time
+          </Button>
+        </>
       }
     >
       <div className={classes.columns}>

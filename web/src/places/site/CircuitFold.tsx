@@ -63,6 +63,22 @@ export function CircuitFold(props: {
         >
           Hunt
         </Button>
+        <Button
+          component={Link}
+          to={`/record/timeline/circuit/${circuit.id}`}
+          variant="subtle"
+          aria-label={`History of ${circuit.name}`}
+        >
+          History
+        </Button>
+        <Button
+          component={Link}
+          to={`/record/reports/circuit/${circuit.id}`}
+          variant="subtle"
+          aria-label={`Report of ${circuit.name}`}
+        >
+          Report
+        </Button>
         <Button variant="subtle" aria-label={`Change ${circuit.name}`} onClick={props.onChange}>
           Change
         </Button>
