@@ -51,7 +51,7 @@ it("puts first what begins with it, and finds nothing where nothing is typed or 
 });
 
 const known = [{ to: "/bench/p1", name: "Outlet 1", what: "Workshop" }];
-const found = (place: string, of: string | null, name: string, query = "") => ({
+const row = (place: string, of: string | null, name: string, query = "") => ({
   place,
   of,
   name,
@@ -59,16 +59,16 @@ const found = (place: string, of: string | null, name: string, query = "") => ({
   query,
 });
 
-test("what the record has stands after what this device knows, each once", () => {
-  const all = beside(known, [found("point", "p1", "Outlet 1"), found("visit", "v1", "Yearly test")]);
+it("what the record has stands after what this device knows, each once", () => {
+  const all = beside(known, [row("point", "p1", "Outlet 1"), row("visit", "v1", "Yearly test")]);
   expect(all.map(({ to }) => to)).toEqual(["/bench/p1", "/record/visits/v1"]);
 });
 
-test("a person or a day is on the line of time of the whole crew", () => {
-  const [one] = beside([], [found("crew", null, "A & B", "by=A+%26+B")]);
+it("a person or a day is on the line of time of the whole crew", () => {
+  const [one] = beside([], [row("crew", null, "A & B", "by=A+%26+B")]);
   expect(one?.to).toMatch(/^\/record\/timeline\/crew\/[0-9-]+\?by=A\+%26\+B$/);
 });
 
-test("what has no place here is left out", () => {
-  expect(beside([], [found("nowhere", "x", "X")])).toEqual([]);
+it("what has no place here is left out", () => {
+  expect(beside([], [row("nowhere", "x", "X")])).toEqual([]);
 });
