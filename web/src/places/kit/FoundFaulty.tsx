@@ -52,7 +52,11 @@ export function FoundFaulty({ page, done }: { page: TesterPage; done: () => void
         value={since}
         onChange={(event) => setSince(event.currentTarget.value)}
       />
-      {leaning.data && <WhatLeans leaning={leaning.data} />}
+      {leaning.isFetching ? (
+        <p role="status">Looking what leans on it…</p>
+      ) : (
+        leaning.data && <WhatLeans leaning={leaning.data} />
+      )}
       <Unplaced error={save.error} />
       <TwoTapButton
         variant="filled"

@@ -1,4 +1,5 @@
 import { Button, Text } from "@mantine/core";
+import { IconReport } from "@tabler/icons-react";
 import { Link } from "react-router";
 import { useSignOffs, useSites, useVisits } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
@@ -58,7 +59,8 @@ export function RecordPlace() {
                 .filter((site) => !site.loose && !site.retired)
                 .map((site) => (
                   <li key={site.id}>
-                    <Link to={`/record/reports/site/${site.id}`} className={classes.plain}>
+                    <Link to={`/record/reports/site/${site.id}`} className={work.line}>
+                      <IconReport size={24} aria-hidden="true" />
                       <strong>{site.name}</strong>
                     </Link>
                   </li>
