@@ -12,15 +12,18 @@ from base.problems import NotFoundHere, Problems
 from base.shapes import Titled, ToldLater
 from crews.models import Crew
 from crews.services import crew_of
+from evenprobe.formats.answers.trends import TrendOut
 from kit.services import tester_of
 from photos.models import PhotoOn
 from photos.services import hang, hung_on
+from readings.point_view import view_of
 from sites.models import Circuit, Point
 from sites.services import find, site_of
 from timeline.hanging import where_is
 from timeline.search import FoundOut, search
 from timeline.shapes import Happened, KindOfRecord, OnWord, ScopeWord, TimelineOut
 from timeline.sources import SOURCES, Source
+from timeline.trends import trends_of
 
 router = Router(tags=["timeline"])
 
@@ -63,6 +66,12 @@ def timeline(request: HttpRequest, scope: ScopeWord, of: UUID, asked: Query[Aske
         before=last,
         people=sorted({one.by for one in found if one.by}),
     )
+
+
+@router.get("/points/{point_id}/trends", response={200: list[TrendOut], 404: Problems})
+def trends(request: HttpRequest, point_id: UUID) -> list[TrendOut]:
+    """What was measured at a point on two days or more."""
+    return trends_of(view_of(crew_of(request), point_id))
 
 
 @router.get("/search", response=list[FoundOut])

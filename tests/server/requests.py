@@ -32,6 +32,7 @@ ROUTES = [
     ("get", "/sites/{site}/survey", None),
     ("get", "/points/{point}/bench", None),
     ("get", "/points/{point}/survey", None),
+    ("get", "/points/{point}/trends", None),
     ("get", "/points/{point}/capabilities/{tester}", None),
     ("put", "/testers/{tester}/link", {"address": "TCPIP::127.0.0.1::5025::SOCKET"}),
     ("post", "/points/{point}/live/{tester}", {"function": "volts", "from": "L", "to": "N"}),
@@ -91,6 +92,9 @@ ROUTES = [
         for what in ("site", "supply", "board", "circuit", "point")
     ),
     ("get", "/sites/{site}/plannable", None),
+    ("get", "/boards/{board}/schedule", None),
+    ("get", "/sites/{site}/labels", None),
+    ("get", "/sites/{site}/lock-tags", None),
     ("get", "/visits/{visit}", None),
     ("put", "/visits/{visit}", VISIT),
     ("put", "/visits/{new}", VISIT),

@@ -195,7 +195,7 @@
         #text(size: 8pt, mono(signed.link_sha256)) #linebreak()
         #small[SHA-256 of what was signed and of every sign-off before it. A changed reading, verdict or date changes it. Made by core #(found.core). `evenprobe verify` checks the saved file.]
       ],
-      qr(width: 30mm, alt: "QR code of the SHA-256 beside it"),
+      image(bytes(data.qr), format: "svg", width: 30mm, alt: "QR code of the SHA-256 beside it"),
     )
   ] else [
     Not signed. This is a draft of #data.signed_at by #found.by.

@@ -57,4 +57,3 @@
 
 #let mono(body) = text(font: figure-face, tracking: -0.03em, body)
 #let small(body) = text(size: 8.5pt, fill: quiet, body)
-#let qr = image.with(bytes(data.qr), format: "svg")

@@ -133,7 +133,7 @@ def circuit_said(
     parts = (
         "" if rating_a is None else f"{rating_a:g} A {device}{f', curve {curve}' if curve else ''}",
         "" if residual_ma is None else f"{residual} {residual_ma:g} mA",
-        conductor,
+        conductor.replace("mm2", "mm²"),
         metres,
     )
     return " · ".join(filter(None, parts))

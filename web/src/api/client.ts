@@ -57,6 +57,7 @@ export type SignOffLine = components["schemas"]["SignOffLine"];
 export type Signed = components["schemas"]["SignedContent"];
 export type SignedPoint = components["schemas"]["SignedPoint"];
 export type SignedCircuit = components["schemas"]["SignedCircuit"];
+export type Trend = components["schemas"]["TrendOut"];
 export type OnRecord = components["schemas"]["FoundOut"];
 export type Happened = components["schemas"]["Happened"];
 export type HangIn = components["schemas"]["HangIn"];

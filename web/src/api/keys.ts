@@ -56,6 +56,7 @@ export const keys = {
   signOffs: ["sign-offs"],
   signOff: (id: string) => ["sign-off", id],
   draft: (what: string, of: string) => ["draft", what, of],
+  trends: (point: string) => ["timeline", "trends", point],
   anyTimeline: ["timeline"],
   timeline: (scope: string, of: string, asked: object) => ["timeline", scope, of, asked],
   search: (typed: string) => ["search", typed],

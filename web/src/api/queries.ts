@@ -214,6 +214,14 @@ export const useTimeline = (scope: Scope, of: string, asked: TimelineAsked) =>
     getNextPageParam: (last) => last.before,
   });
 
+export const useTrends = (point: string | null) =>
+  useQuery({
+    queryKey: keys.trends(point ?? ""),
+    queryFn: () =>
+      answer(client.GET("/api/points/{point_id}/trends", { params: { path: { point_id: point ?? "" } } })),
+    enabled: point !== null,
+  });
+
 export const useSearch = (typed: string) =>
   useQuery({
     queryKey: keys.search(typed),

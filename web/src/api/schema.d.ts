@@ -1294,6 +1294,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/boards/{board_id}/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Schedule
+         * @description Which device feeds what: one page, to fit inside the door.
+         */
+        get: operations["reports_api_schedule"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Labels
+         * @description A label an outlet, on sheets by millimetres.
+         */
+        get: operations["reports_api_labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/lock-tags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lock Tags
+         * @description A tag for every lock that is on at a site.
+         */
+        get: operations["reports_api_lock_tags"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/timeline/{scope}/{of}": {
         parameters: {
             query?: never;
@@ -1306,6 +1366,26 @@ export interface paths {
          * @description The latest first. What happened at the same moment stays on one page. Of the crew: `of` is any.
          */
         get: operations["timeline_api_timeline"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/points/{point_id}/trends": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trends
+         * @description What was measured at a point on two days or more.
+         */
+        get: operations["timeline_api_trends"];
         put?: never;
         post?: never;
         delete?: never;
@@ -6738,6 +6818,45 @@ export interface components {
             remarks: string;
         };
         /**
+         * LabelsAsked
+         * @description Millimetres; all outlets of the site where no circuit is named.
+         */
+        LabelsAsked: {
+            /** Circuit */
+            circuit?: string | null;
+            /**
+             * Width
+             * @default 63.5
+             */
+            width: number;
+            /**
+             * Height
+             * @default 29.6
+             */
+            height: number;
+            /**
+             * Left
+             * @default 9
+             */
+            left: number;
+            /**
+             * Top
+             * @default 15
+             */
+            top: number;
+            /**
+             * Gap
+             * @default 0
+             */
+            gap: number;
+            /**
+             * Form
+             * @default pdf
+             * @enum {string}
+             */
+            form: "pdf" | "png";
+        };
+        /**
          * Asked
          * @description `before`: where the page before ended. `by`, `tester`, `kind`: only those. `since`, `until`: days, both in it.
          */
@@ -6830,6 +6949,53 @@ export interface components {
             before: string | null;
             /** People */
             people: string[];
+        };
+        /**
+         * TrendLine
+         * @description A limit, or a value of the scale, and where it lies.
+         */
+        TrendLine: {
+            /** Value */
+            value: number;
+            /** Up */
+            up: number;
+        };
+        /**
+         * TrendMark
+         * @description `jumped`: less than half, or more than twice, of the visit before, whichever is worse.
+         */
+        TrendMark: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Value */
+            value: number;
+            /** Across */
+            across: number;
+            /** Up */
+            up: number;
+            /** Jumped */
+            jumped: boolean;
+        };
+        /**
+         * TrendOut
+         * @description One quantity. `jumped`: the last visit did.
+         */
+        TrendOut: {
+            /** Title */
+            title: string;
+            /** Unit */
+            unit: string;
+            /** Marks */
+            marks: components["schemas"]["TrendMark"][];
+            /** Limits */
+            limits: components["schemas"]["TrendLine"][];
+            /** Ticks */
+            ticks: components["schemas"]["TrendLine"][];
+            /** Jumped */
+            jumped: boolean;
         };
         /**
          * FoundOut
@@ -10027,6 +10193,103 @@ export interface operations {
             };
         };
     };
+    reports_api_schedule: {
+        parameters: {
+            query?: {
+                form?: "pdf" | "png";
+            };
+            header?: never;
+            path: {
+                board_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    reports_api_labels: {
+        parameters: {
+            query?: {
+                circuit?: string | null;
+                width?: number;
+                height?: number;
+                left?: number;
+                top?: number;
+                gap?: number;
+                form?: "pdf" | "png";
+            };
+            header?: never;
+            path: {
+                site_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    reports_api_lock_tags: {
+        parameters: {
+            query?: {
+                phone?: string;
+                form?: "pdf" | "png";
+            };
+            header?: never;
+            path: {
+                site_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     timeline_api_timeline: {
         parameters: {
             query?: {
@@ -10053,6 +10316,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TimelineOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    timeline_api_trends: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrendOut"][];
                 };
             };
             /** @description Not Found */

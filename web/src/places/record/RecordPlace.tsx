@@ -28,6 +28,9 @@ export function RecordPlace() {
           <Button component={Link} to={everything()} variant="default">
             Everything by time
           </Button>
+          <Button component={Link} to="/record/labels" variant="default">
+            Labels and schedules
+          </Button>
         </>
       }
     >

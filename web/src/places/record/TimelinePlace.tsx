@@ -1,13 +1,15 @@
 import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { Happened } from "../../api/client";
-import { type Scope, type TimelineAsked, useTesters, useTimeline } from "../../api/queries";
+import { type Scope, type TimelineAsked, useTesters, useTimeline, useTrends } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { shownAt } from "../../parts/shownAt";
 import { dayOf, timeOf } from "../../reading/dates";
 import { HangPhoto } from "./HangPhoto";
 import classes from "./Timeline.module.css";
+import { Trend } from "./Trend";
+import plots from "./Trend.module.css";
 
 const KINDS: Record<Happened["kind"], string> = {
   reading: "Readings",
@@ -38,6 +40,7 @@ export function TimelinePlace() {
   const asked = Object.fromEntries(query) as TimelineAsked;
   const found = useTimeline(scope as Scope, of, asked);
   const testers = useTesters();
+  const trends = useTrends(scope === "point" ? of : null);
   if (found.isError && !found.data) return <Failure error={found.error} retry={() => found.refetch()} />;
   const pages = found.data?.pages ?? [];
   const happened = pages.flatMap((page) => page.happened);
@@ -61,6 +64,13 @@ export function TimelinePlace() {
         )
       }
     >
+      {(trends.data?.length ?? 0) > 0 && (
+        <section aria-label="Across visits" className={plots.trends}>
+          {trends.data?.map((one) => (
+            <Trend key={one.title} series={one} />
+          ))}
+        </section>
+      )}
       <fieldset className={classes.filters}>
         <legend className="visually-hidden">Show only</legend>
         <NativeSelect
