@@ -89,6 +89,18 @@ TESTERS = (
         leads="leads-b",
     ),
     DemoTester(
+        "m6",
+        {
+            "label": "Meter M6",
+            "kind": "multimeter",
+            "proved": True,
+            "category": "III",
+            "rated_v": 600,
+            "calibration_due": "2027-01-31",
+        },
+        leads="leads-a",
+    ),
+    DemoTester(
         "i1",
         {
             "label": "Insulation tester I1",

@@ -9,7 +9,10 @@ from typing import Any
 
 @dataclass(frozen=True)
 class DemoPoint:
-    """`measured`: what was put where, see `load_demo`; `slip`: index of a reading first typed wrongly."""
+    """`measured`: what was put where, see `load_demo`; `slip`: index of a reading first typed wrongly.
+
+    `tester`: what it was measured with, where its setup does not say otherwise.
+    """
 
     name: str
     length_m: float | None
@@ -20,6 +23,7 @@ class DemoPoint:
     terminals: tuple[str, ...] = ("L", "N", "PE")
     slip: int | None = None
     room: str = ""
+    tester: str = "m2"
 
 
 @dataclass(frozen=True)
@@ -244,7 +248,7 @@ SITES = (
                                 "2.5 mm2",
                                 (
                                     DemoPoint("Socket by the vats", 21, "supply-low", 5, THREE),
-                                    DemoPoint("Socket by the door", 17, "correct", 1),
+                                    DemoPoint("Socket by the door", 17, "correct", 1, THREE, tester="m6"),
                                 ),
                             ),
                             *(

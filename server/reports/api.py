@@ -61,8 +61,11 @@ def labels(request: HttpRequest, site_id: UUID, asked: Query[LabelsAsked]) -> Ht
     """A label an outlet, on sheets by millimetres."""
     crew = crew_of(request)
     site = site_of(crew, site_id)
-    points = Point.objects.in_use().filter(circuit__board__supply__site=site).select_related("circuit__board").order_by(
-        "circuit__board__supply__position", "circuit__board__position", "circuit__position", "position"
+    points = (
+        Point.objects.in_use()
+        .filter(circuit__board__supply__site=site)
+        .select_related("circuit__board")
+        .order_by("circuit__board__supply__position", "circuit__board__position", "circuit__position", "position")
     )
     if asked.circuit is not None:
         points = points.filter(circuit=find(crew, Circuit, asked.circuit))

@@ -15,7 +15,10 @@ from proofs.models import Proof
 from readings.interpretations import interpretation_of
 from readings.models import Reading
 from readings.point_view import PointView
+from signoffs.models import SignOff
 from sites.models import Point, Site
+from visits.models import Visit
+from visits.services import stands
 
 
 @pytest.fixture
@@ -61,6 +64,11 @@ def test_the_demo_scenario_shows_proofs_that_run_and_that_do_not_and_kit_that_ne
     left = found["Dome drive"].expires_at - now
     assert timedelta(minutes=5) < left <= timedelta(minutes=6)
     assert len(found["Loom motor"].pairs) == 10
+    visits = {v.site.name: stands(v) for v in Visit.objects.all()}
+    assert sorted(visits.values()) == ["begun", "closed", "planned"]
+    assert [s.name for s in SignOff.objects.all()] == ["Loom motor"]
+    [faulty] = Tester.objects.exclude(suspect_from=None)
+    assert faulty.readings.count() == 3
     trouble = {f.code for t in Tester.objects.all() for f in attention(in_hand(t, now).held(), timezone.localdate())}
     assert {"calibration-overdue", "tip-covers-off", "battery-unknown", "damaged"} <= trouble
     later = now + timedelta(minutes=10)

@@ -23,6 +23,7 @@ from demo.kit import ON_THE_WIRE, PARTS, TESTERS
 from demo.loading_hunts import load_hunts
 from demo.loading_sheets import load_sheets
 from demo.proofs import PROOFS, DemoProof
+from demo.record import load_record
 from demo.sites import EQUIPMENT, ROUND, SITES, DemoPoint
 from evenprobe.isolation import QUESTIONS
 from evenprobe.quantities import PRESENCE, RESISTANCE, TRIP, VOLTAGE, Measurement, Reading
@@ -106,6 +107,7 @@ class Command(BaseCommand):
                 self._prove(crew, user, proof, testers)
             load_sheets(crew, user, testers)
             load_hunts(crew, user)
+            load_record(crew, user)
         return [point for point, _ in points]
 
     @staticmethod
@@ -194,7 +196,7 @@ class Command(BaseCommand):
         hidden = hidden_point(facts, demo)
         errors = TesterErrors(np.random.default_rng(demo.seed + 1000))
         for number, setup in enumerate(demo.measured):
-            tester = testers[next((t for word, t in _TAKEN_WITH.items() if word in setup), "m2")]
+            tester = testers[next((t for word, t in _TAKEN_WITH.items() if word in setup), demo.tester)]
             reading = self._read(hidden, errors, setup, tester.instrument().instrument())
             reading_id = demo_id("reading", str(point.id), str(number))
             at = start + timedelta(seconds=50 * number)
