@@ -1,5 +1,7 @@
 """For hands and eyes: every place and form by axe, by size of targets and by width, in daylight and dark."""
 
+from datetime import date
+
 import pytest
 from playwright.sync_api import expect
 
@@ -11,6 +13,7 @@ from rounds.services import begin as begin_round
 from tests.browser.conftest import accessible, another_browser, sign_in, small_targets
 from tests.browser.test_bench import open_outlet
 from tests.browser.test_cut_off import running_out
+from visits.services import Planned, put_visit
 
 __all__ = ["running_out"]
 PHONE, DESK = {"width": 390, "height": 844}, {"width": 1280, "height": 800}
@@ -22,6 +25,8 @@ PLACES = [
     "dead-tests", "dead-tests/new", "dead-tests/parts", "dead-tests/{sheet}",
     "rounds", "rounds/new", "rounds/{round}", "kit", "kit/holding", "kit/{m2}",
     "plug-in", "plug-in/{point}/{equipment}",
+    "record", "record/visits/new", "record/visits/{visit}", "record/reports/site/{site}",
+    "record/timeline/site/{site}", "record/labels",
 ]  # fmt: skip
 FORMS = [
     ("kit", "Add a tester"),
@@ -47,9 +52,11 @@ def whole(running_out):
     crew = Crew.objects.get()
     anna = crew.memberships.get().user
     begin_round(crew, anna, demo_id("t", "round"), demo_id("t", "site"), demo_id("t", "circuit"), "", None)
+    planned = Planned("Yearly test", date(2026, 12, 1), [demo_id("t", "circuit")], ["dead-tests", "live-tests"])
+    put_visit(crew, anna, demo_id("t", "visit"), demo_id("t", "site"), planned)
     stall = {"label": "Tea stall", "lines": 1, "amperes": 13, "volts_to_neutral": 120}
     put_equipment(crew, demo_id("t", "equipment"), stall)
-    names = ("site", "point", "proof", "sheet", "round", "m2", "equipment")
+    names = ("site", "point", "proof", "sheet", "round", "m2", "equipment", "visit")
     return {name: str(demo_id("t", name)) for name in names}
 
 
