@@ -61,7 +61,7 @@ VISITS = (
         (("Cottage consumer unit", "Kitchen ring"),),
     ),
 )
-SIGNED = ("Fennwick Weaving Shed", "Mill board", "Loom motor")
+_SIGNED = ("Fennwick Weaving Shed", "Mill board", "Loom motor")
 _NOT_TESTED_WHY = "Not part of this visit"
 FAULTY, FAULT = "m6", "Reads a fifth too low on its 400 V range, compared with M2"
 _SUSPECT_DAYS = 40
@@ -76,7 +76,7 @@ def load_record(crew: Crew, user: Any) -> None:
     if not TesterFault.objects.filter(id=fault).exists():
         since = timezone.now() - timedelta(days=_SUSPECT_DAYS)
         found_faulty(crew, user, demo_id("tester", FAULTY), fault, FAULT, since)
-    signed, circuit = demo_id("signed", *SIGNED), demo_id(*SIGNED)
+    signed, circuit = demo_id("signed", *_SIGNED), demo_id(*_SIGNED)
     if not SignOff.objects.filter(id=signed).exists():
         whys = {item.id: _NOT_TESTED_WHY for item in draft(crew, user, "circuit", circuit).not_tested}
         sign(crew, user, signed, "circuit", circuit, name_of(user), whys, "The loom may run again.")

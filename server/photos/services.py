@@ -17,7 +17,7 @@ from crews.services import Author, name_of, person_of
 from photos.decoding import kind_of
 from photos.models import Photo, PhotoOn
 
-LONGEST_NOTE = 400
+_LONGEST_NOTE = 400
 
 
 def put_photo(crew: Crew, author: Author, photo_id: UUID, image: str, taken_at: datetime | None = None) -> Photo:
@@ -61,8 +61,8 @@ def hang(
     """Hang a picture on a thing. `where`: the site, circuit, point or tester it is at."""
     photo = photo_of(crew, photo_id)
     note = note.strip()
-    if len(note) > LONGEST_NOTE:
-        raise Refused(("note", f"is longer than {LONGEST_NOTE} characters"))
+    if len(note) > _LONGEST_NOTE:
+        raise Refused(("note", f"is longer than {_LONGEST_NOTE} characters"))
     existing = PhotoOn.objects.filter(id=hung_id).first()
     if existing is not None:
         if (existing.photo_id, existing.on, existing.of, existing.note) != (photo.id, on, of, note):

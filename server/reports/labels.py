@@ -22,7 +22,7 @@ _CODE_SHARE = 0.8
 """Of a label's height, that its code takes."""
 _SMALLEST_CODE = 10.0
 """Below this a telephone does not read it."""
-MOST_LABELS = 2000
+_MOST_LABELS = 2000
 
 Link = Callable[[str], str]
 
@@ -94,8 +94,8 @@ def labels_data(site: Site, points: Sequence[Point], sheet: LabelSheet, link: Li
     """`link`: the address of a path in this application; `qr`: a text as a code."""
     if not points:
         raise Refused(("circuit", "there is no point there to label"))
-    if len(points) > MOST_LABELS:
-        raise Refused(("circuit", f"more than {MOST_LABELS} labels; take a circuit at a time"))
+    if len(points) > _MOST_LABELS:
+        raise Refused(("circuit", f"more than {_MOST_LABELS} labels; take a circuit at a time"))
     return {
         "title": f"{site.name}, labels",
         "sheet": sheet.laid_out(PRACTICES[site.practice].paper),

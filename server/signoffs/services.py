@@ -18,8 +18,8 @@ from signoffs.asked import asked_of
 from signoffs.models import SignOff
 from signoffs.snapshot import snapshot
 
-SHORTEST_WHY = 3
-LONGEST_REMARKS = 2000
+_SHORTEST_WHY = 3
+_LONGEST_REMARKS = 2000
 
 
 def sign_offs_of(crew: Crew) -> QuerySet[SignOff]:
@@ -99,15 +99,15 @@ def _own_name(author: Author, typed: str) -> str:
 
 
 def _remarks(text: str) -> str:
-    if len(text) > LONGEST_REMARKS:
-        raise Refused(("remarks", f"is longer than {LONGEST_REMARKS} characters"))
+    if len(text) > _LONGEST_REMARKS:
+        raise Refused(("remarks", f"is longer than {_LONGEST_REMARKS} characters"))
     return text.strip()
 
 
 def _with_whys(items: list[NotTested], whys: Mapping[str, str]) -> list[NotTested]:
     """Each with its reason. Raises Refused where one has none."""
     found = [item.model_copy(update={"why": (whys.get(item.id) or item.why).strip()}) for item in items]
-    missing = [item for item in found if len(item.why) < SHORTEST_WHY]
+    missing = [item for item in found if len(item.why) < _SHORTEST_WHY]
     if missing:
         raise Refused(*((f"whys.{item.id}", f"say why this was not tested: {item.what}") for item in missing[:20]))
     return found

@@ -52,7 +52,7 @@ from sheets.records import SheetView, locks_of
 from sites.models import Site
 from visits.on_site import CircuitRecord
 
-PROGRAM = version("even-probe")
+_PROGRAM = version("even-probe")
 _MOST_POSSIBLE = 5
 """Of what is still possible at a point, that are named."""
 _FINE = (str(Verdict.SAFE), str(Verdict.CORRECT))
@@ -83,7 +83,7 @@ def snapshot(asked: Asked, by: str, hands: Hands) -> SignedContent:
         by=by,
         crew=asked.site.crew.name,
         core=this_core(),
-        program=PROGRAM,
+        program=_PROGRAM,
         of=SignedOf(what=asked.what, id=str(asked.of), name=asked.name),
         site=asked.site.name,
         practice=practice,

@@ -41,7 +41,7 @@ def _at_circuit(circuit: Circuit) -> dict[str, Any]:
     return {"site": circuit.board.supply.site, "circuit": circuit}
 
 
-HOLDERS: Mapping[str, Holder] = {
+_HOLDERS: Mapping[str, Holder] = {
     "site": Holder(Site, "crew", lambda row: {"site": row}),
     "circuit": Holder(Circuit, "board__supply__site__crew", _at_circuit, beside=("board__supply__site",)),
     "point": Holder(Point, f"{_SITE}__crew", _at_point, beside=(_SITE,)),
@@ -69,7 +69,7 @@ HOLDERS: Mapping[str, Holder] = {
 
 def where_is(crew: Crew, on: str, of: UUID) -> dict[str, Any]:
     """Where a thing of the crew's is. Raises NotFoundHere for anybody else's."""
-    holder = HOLDERS.get(on)
+    holder = _HOLDERS.get(on)
     if holder is None:
         raise NotFoundHere(on)
     rows = holder.model._default_manager.filter(**{holder.crew: crew, holder.key: of})

@@ -8,7 +8,7 @@ from django.db.models import QuerySet
 
 from evenprobe.formats import ReadingEntry, parse
 from evenprobe.formats.isolation import EventEntry
-from evenprobe.formats.said import how_said, seen_said, where_said
+from evenprobe.formats.said import how_said, reading_said
 from evenprobe.formats.said_of_events import event_said
 from evenprobe.practices import PRACTICES
 from hunts.models import Hunt, HuntEvent
@@ -48,7 +48,7 @@ def _reading(row: Reading) -> Happened:
         text, how, source = "Withdrawn", "", ""
     else:
         entry = parse(ReadingEntry, row.entry)
-        text = f"{where_said(entry.quantity, entry.from_, entry.to, practice)}: {seen_said(entry)}"
+        text = reading_said(entry, practice)
         how, source = how_said(entry, practice), entry.source or "typed"
     corrected = hasattr(row, "superseded_by")
     status = "" if not corrected else "withdrawn" if row.superseded_by.entry is None else "corrected"

@@ -17,7 +17,7 @@ from sites.models import Circuit, Site
 from sites.services import site_of
 from visits.models import Visit, VisitEvent
 
-LONGEST_WHY = 400
+_LONGEST_WHY = 400
 WORKS = (Work.DEAD_TESTS, Work.LIVE_TESTS, Work.ISOLATE)
 """What can be asked for; isolating comes with the dead tests by itself."""
 
@@ -36,7 +36,7 @@ def visits_of(crew: Crew) -> QuerySet[Visit]:
     return Visit.objects.filter(site__crew=crew).select_related("site").prefetch_related("events")
 
 
-def visit_of(crew: Crew, visit_id: UUID) -> Visit:
+def _visit_of(crew: Crew, visit_id: UUID) -> Visit:
     found = visits_of(crew).filter(id=visit_id).first()
     if found is None:
         raise NotFoundHere("visit")
@@ -69,12 +69,12 @@ def put_visit(crew: Crew, author: Author, visit_id: UUID, site_id: UUID, planned
         was = (existing.site_id, existing.why, existing.planned_for, existing.circuits, existing.works)
         if was != (site.id, why, planned.planned_for, circuits, works):
             raise Refused(("id", "this id already belongs to another visit"), status=409)
-        return visit_of(crew, visit_id)
+        return _visit_of(crew, visit_id)
     Visit.objects.create(
         id=visit_id, site=site, why=why, planned_for=planned.planned_for, circuits=circuits, works=works,
         made_at=timezone.now(), by=person_of(author), by_name=name_of(author),
     )  # fmt: skip
-    return visit_of(crew, visit_id)
+    return _visit_of(crew, visit_id)
 
 
 @transaction.atomic
@@ -88,7 +88,7 @@ def keep(
     happened: datetime | None = None,
 ) -> Visit:
     """Keep one event. `happened`: when, by the server's clock, where a device kept it until there was a line."""
-    visit = visit_of(crew, visit_id)
+    visit = _visit_of(crew, visit_id)
     checked = _checked(visit, kind, entry)
     existing = VisitEvent.objects.filter(id=event_id).first()
     if existing is not None:
@@ -99,7 +99,7 @@ def keep(
         id=event_id, visit=visit, kind=kind, entry=checked, at=happened or timezone.now(),
         by=person_of(author), by_name=name_of(author),
     )  # fmt: skip
-    return visit_of(crew, visit_id)
+    return _visit_of(crew, visit_id)
 
 
 def _checked(visit: Visit, kind: str, entry: dict[str, Any]) -> dict[str, Any]:
@@ -133,8 +133,8 @@ def _why(text: str, path: str = "why") -> str:
     text = text.strip()
     if not text:
         raise Refused((path, "say in a few words what it is about"))
-    if len(text) > LONGEST_WHY:
-        raise Refused((path, f"is longer than {LONGEST_WHY} characters"))
+    if len(text) > _LONGEST_WHY:
+        raise Refused((path, f"is longer than {_LONGEST_WHY} characters"))
     return text
 
 

@@ -43,7 +43,7 @@ def test_a_reading_is_told_with_its_tester_its_source_and_by_whom(anna, place):
     captured = entry(119.8, source="captured", input="low-z")
     record(anna, place, captured, tester=place["tester"])
     [one] = line(anna, "point", place["point"])["happened"]
-    assert (one["text"], one["how"]) == ("H to N: 119.8 V", "low impedance")
+    assert (one["text"], one["how"]) == ("H to N 119.8 V", "low impedance")
     assert (one["tester"], one["source"], one["status"]) == ("M2", "captured", "")
     assert one["by"]
 
@@ -55,7 +55,7 @@ def test_what_was_corrected_or_withdrawn_stays_and_says_so(anna, place):
     anna.put(f"/points/{place['point']}/withdrawals/{uuid4()}", {"reading": second})
     found = line(anna, "point", place["point"])["happened"]
     assert [(one["text"], one["status"]) for one in found] == [
-        ("Withdrawn", ""), ("H to N: 119.8 V", "withdrawn"), ("H to N: 11.98 V", "corrected"),
+        ("Withdrawn", ""), ("H to N 119.8 V", "withdrawn"), ("H to N 11.98 V", "corrected"),
     ]  # fmt: skip
 
 

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 from evenprobe.signing.canonical import digest
 
-FIRST = 1
+_FIRST = 1
 """The number of a chain's first link."""
 
 
@@ -52,7 +52,7 @@ def link_after(before: Link | None, content_sha256: str) -> Link:
     >>> link_after(first, digest("south panel")).number
     2
     """
-    number = before.number + 1 if before else FIRST
+    number = before.number + 1 if before else _FIRST
     return Link(number, content_sha256, _hash(number, content_sha256, before.link_sha256 if before else None))
 
 
@@ -64,9 +64,9 @@ def broken_links(chain: Sequence[Link]) -> Iterator[Broken]:
     chain : sequence of Link
         In the order of their numbers.
 
-    Yields
-    ------
-    Broken
+    Returns
+    -------
+    iterator of Broken
         `missing`: links are left out before it, or stand twice or in another order. `altered`: it is not what its
         hash says, or the one before it was changed.
 
@@ -79,7 +79,7 @@ def broken_links(chain: Sequence[Link]) -> Iterator[Broken]:
     """
     before: Link | None = None
     for at, link in enumerate(chain):
-        expected = before.number + 1 if before else FIRST
+        expected = before.number + 1 if before else _FIRST
         if link.number != expected:
             yield Broken(at, link.number, "missing")
         elif link.link_sha256 != _hash(link.number, link.content_sha256, before.link_sha256 if before else None):

@@ -23,16 +23,18 @@ def followed(
 
     Parameters
     ----------
-    point, readings
-        A point and the readings that stand there.
+    point
+        Where it is.
+    readings
+        Those that stand there.
     judged
         What they were held against.
     at
         When each reading was taken, by its id.
 
-    Yields
-    ------
-    Value
+    Returns
+    -------
+    iterator of Value
         One for every reading that is followed.
     """
     limits = {judgement.reading: judgement.limit.band for judgement in judged}
