@@ -10,8 +10,8 @@ import { circuitsOf } from "../site/circuits";
 import classes from "./Labels.module.css";
 
 const WHATS = [
-  { value: "schedule", label: "Board schedule" },
-  { value: "labels", label: "Outlet labels" },
+  { value: "schedule", label: "Schedule" },
+  { value: "labels", label: "Labels" },
   { value: "lock-tags", label: "Lock tags" },
 ] as const;
 type What = (typeof WHATS)[number]["value"];
