@@ -29,6 +29,7 @@ from reports.api import router as reports
 from rounds.api import router as rounds
 from sheets.api import router as sheets
 from signoffs.api import router as signoffs
+from tables.api import router as tables
 from timeline.api import router as timeline
 from visits.api import router as visits
 
@@ -65,6 +66,7 @@ api.add_router("", visits)
 api.add_router("", signoffs)
 api.add_router("", reports)
 api.add_router("", timeline)
+api.add_router("", tables)
 api.add_router("", today)
 
 

@@ -92,6 +92,7 @@ ROUTES = [
         for what in ("site", "supply", "board", "circuit", "point")
     ),
     ("get", "/sites/{site}/plannable", None),
+    *(("get", f"/sites/{{site}}/tables/{what}", None) for what in ("readings", "circuits", "dead-tests", "kit")),
     ("get", "/boards/{board}/schedule", None),
     ("get", "/sites/{site}/labels", None),
     ("get", "/sites/{site}/lock-tags", None),

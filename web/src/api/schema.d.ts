@@ -1434,6 +1434,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{what}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Table Of Crew
+         * @description Of the whole crew.
+         */
+        get: operations["tables_api_table_of_crew"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/tables/{what}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Table Of Site
+         * @description Of one site; its kit is the crew's.
+         */
+        get: operations["tables_api_table_of_site"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -10426,6 +10466,51 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    tables_api_table_of_crew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                what: "readings" | "circuits" | "dead-tests" | "kit";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    tables_api_table_of_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: string;
+                what: "readings" | "circuits" | "dead-tests" | "kit";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,1 @@
+"""Tables for spreadsheets: readings, circuits, dead tests and kit as CSV."""
