@@ -18,6 +18,8 @@ from photos.decoding import kind_of
 from photos.models import Photo, PhotoOn
 
 _LONGEST_NOTE = 400
+_MOST_ASKED = 500
+"""Ids of one question; of more all the crew's are looked through."""
 
 
 def put_photo(crew: Crew, author: Author, photo_id: UUID, image: str, taken_at: datetime | None = None) -> Photo:
@@ -77,7 +79,9 @@ def hang(
 def hung_on(crew: Crew, of: Iterable[UUID]) -> dict[UUID, list[PhotoOn]]:
     """What hangs on each of some things, in one query, the images left where they are."""
     found: dict[UUID, list[PhotoOn]] = defaultdict(list)
-    rows = PhotoOn.objects.filter(photo__crew=crew, of__in=list(of)).select_related("photo").defer("photo__image")
-    for row in rows:
-        found[row.of].append(row)
+    wanted = set(of)
+    rows = PhotoOn.objects.filter(photo__crew=crew).select_related("photo").defer("photo__image")
+    for row in rows.filter(of__in=wanted) if len(wanted) <= _MOST_ASKED else rows:
+        if row.of in wanted:
+            found[row.of].append(row)
     return found

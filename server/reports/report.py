@@ -4,9 +4,12 @@ from datetime import datetime
 from typing import Any
 
 from evenprobe.formats.signed import SignedContent
-from reports.printing import printed, qr_svg
+from photos.models import Photo
+from reports.printing import picture_svg, printed, qr_svg
 from reports.wording import CAUTION, PROOFS, RESULTS, STATES, VERDICTS, day_said, moment_said
 from signoffs.models import SignOff
+
+_MOST_PHOTOS = 60
 
 
 def report_pdf(content: SignedContent, signed: SignOff | None) -> bytes:
@@ -29,6 +32,7 @@ def _data(content: SignedContent, signed: SignOff | None) -> dict[str, Any]:
         "signed_at": moment_said(content.signed_at, language),
         "visited": _visited(content, language),
         "content": _said(content, language),
+        "photos": _photos(content),
         "signed": None if signed is None else {"number": signed.number, "link_sha256": signed.link_sha256},
         "qr": qr_svg(signed.link_sha256) if signed else "<svg xmlns='http://www.w3.org/2000/svg'/>",
         "paper": practice.paper,
@@ -41,6 +45,13 @@ def _data(content: SignedContent, signed: SignOff | None) -> dict[str, Any]:
         "results": RESULTS,
         "proofs": PROOFS,
     }
+
+
+def _photos(content: SignedContent) -> dict[str, str]:
+    """Pictures by their ids, small enough for paper; those of the first pages where there are many."""
+    on_points = (photo for point in content.points() for photo in point.photos)
+    wanted = [photo.id for photo in (*on_points, *(p for c in content.circuits for p in c.photos))][:_MOST_PHOTOS]
+    return {str(photo.id): picture_svg(bytes(photo.image)) for photo in Photo.objects.filter(id__in=wanted)}
 
 
 def _visited(content: SignedContent, language: str) -> str:

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from typing import Any
 from uuid import UUID
 
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
@@ -16,9 +16,10 @@ from evenprobe.signing import Link, canonical, digest, link_after
 from kit.hands import Hands
 from signoffs.asked import asked_of
 from signoffs.models import SignOff
-from signoffs.snapshot import snapshot
+from signoffs.snapshot import Asked, snapshot
 
 _SHORTEST_WHY = 3
+_LONGEST_WHY = 400
 _LONGEST_REMARKS = 2000
 
 
@@ -53,10 +54,8 @@ def sign(
 
     The snapshot is made before anything is locked; the chain alone is looked at and written in one transaction.
     """
-    existing = SignOff.objects.filter(id=sign_off_id).first()
+    existing = _there(crew, sign_off_id, what, of)
     if existing is not None:
-        if (existing.crew_id, existing.what, existing.of) != (crew.id, what, of):
-            raise Refused(("id", "this id already belongs to another sign-off"), status=409)
         return existing
     asked = asked_of(crew, what, of)
     found = snapshot(asked, name_of(author), Hands(crew, timezone.now()))
@@ -68,15 +67,36 @@ def sign(
         }
     )
     content = signed.model_dump(mode="json", exclude_none=True)
-    with transaction.atomic():
-        last = SignOff.objects.filter(crew=crew).order_by("-number").first()
-        link = link_after(last.link() if last else None, digest(content))
-        return SignOff.objects.create(
-            id=sign_off_id, crew=crew, site=asked.site, what=what, of=of, name=asked.name[:160],
-            signed_at=signed.signed_at, number=link.number, content=canonical(content).decode(),
-            content_sha256=link.content_sha256, link_sha256=link.link_sha256,
-            by=person_of(author), by_name=name_of(author),
-        )  # fmt: skip
+    try:
+        return _chained(crew, author, sign_off_id, asked, signed, content)
+    except IntegrityError:
+        meanwhile = _there(crew, sign_off_id, what, of)
+        if meanwhile is not None:
+            return meanwhile
+        raise Refused(("", "somebody else of the crew signed at the same moment; sign again"), status=409) from None
+
+
+def _there(crew: Crew, sign_off_id: UUID, what: str, of: UUID) -> SignOff | None:
+    """The one of that id, where this is a retry. Raises Refused where it is of something else."""
+    existing = SignOff.objects.filter(id=sign_off_id).first()
+    if existing is not None and (existing.crew_id, existing.what, existing.of) != (crew.id, what, of):
+        raise Refused(("id", "this id already belongs to another sign-off"), status=409)
+    return existing
+
+
+@transaction.atomic
+def _chained(
+    crew: Crew, author: Author, sign_off_id: UUID, asked: Asked, signed: SignedContent, content: dict[str, Any]
+) -> SignOff:
+    """As the next link of the crew's chain."""
+    last = SignOff.objects.filter(crew=crew).order_by("-number").first()
+    link = link_after(last.link() if last else None, digest(content))
+    return SignOff.objects.create(
+        id=sign_off_id, crew=crew, site=asked.site, what=asked.what, of=asked.of, name=asked.name[:160],
+        signed_at=signed.signed_at, number=link.number, content=canonical(content).decode(),
+        content_sha256=link.content_sha256, link_sha256=link.link_sha256,
+        by=person_of(author), by_name=name_of(author),
+    )  # fmt: skip
 
 
 def file_of(sign_off: SignOff) -> dict[str, Any]:
@@ -110,4 +130,7 @@ def _with_whys(items: list[NotTested], whys: Mapping[str, str]) -> list[NotTeste
     missing = [item for item in found if len(item.why) < _SHORTEST_WHY]
     if missing:
         raise Refused(*((f"whys.{item.id}", f"say why this was not tested: {item.what}") for item in missing[:20]))
+    long = [item for item in found if len(item.why) > _LONGEST_WHY]
+    if long:
+        raise Refused(*((f"whys.{item.id}", f"is longer than {_LONGEST_WHY} characters") for item in long[:20]))
     return found

@@ -1,6 +1,6 @@
 """What is found of a circuit, a site or a visit now, in words and as evidence: what is reported and signed."""
 
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from importlib.metadata import version
@@ -22,6 +22,7 @@ from evenprobe.formats.signed import (
     SignedContent,
     SignedLimit,
     SignedOf,
+    SignedPhoto,
     SignedPoint,
     SignedProof,
     SignedReading,
@@ -40,6 +41,8 @@ from evenprobe.testers.fitness import attention
 from evenprobe.this_core import this_core
 from kit.hands import Hands
 from kit.models import Tester
+from photos.models import PhotoOn
+from photos.services import hung_on
 from proofs.logs import log_of, state_of
 from proofs.models import Proof
 from readings.interpretations import interpretation_of
@@ -55,6 +58,7 @@ from visits.on_site import CircuitRecord
 _PROGRAM = version("even-probe")
 _MOST_POSSIBLE = 5
 """Of what is still possible at a point, that are named."""
+Photos = Mapping[UUID, Sequence[PhotoOn]]
 _FINE = (str(Verdict.SAFE), str(Verdict.CORRECT))
 
 
@@ -75,7 +79,8 @@ def snapshot(asked: Asked, by: str, hands: Hands) -> SignedContent:
     """As it is now. Nobody has signed it; what was not tested has no reason yet."""
     practice = PRACTICES[asked.site.practice]
     now = timezone.now()
-    found = [_Found(record, asked.since, practice, now) for record in asked.circuits]
+    photos = _photos(asked)
+    found = [_Found(record, asked.since, practice, now, photos) for record in asked.circuits]
     views = [view for one in found for view in one.record.views]
     proofs = [proof for one in found for proof in one.proofs]
     return SignedContent(
@@ -101,11 +106,23 @@ def snapshot(asked: Asked, by: str, hands: Hands) -> SignedContent:
     )
 
 
+def _photos(asked: Asked) -> Photos:
+    """What hangs on anything that is reported, in one query."""
+    things: list[UUID] = []
+    for record in asked.circuits:
+        things.append(record.circuit.id)
+        things += [entry.id for sheet in record.sheets for entry in sheet.entries]
+        things += [one for view in record.views for one in (view.point.id, *(row.id for row in view.rows))]
+    return hung_on(asked.site.crew, things)
+
+
 class _Found:
     """One circuit."""
 
-    def __init__(self, record: CircuitRecord, since: datetime | None, practice: Practice, now: datetime) -> None:
-        self.record, self.practice, self.now = record, practice, now
+    def __init__(
+        self, record: CircuitRecord, since: datetime | None, practice: Practice, now: datetime, photos: Photos
+    ) -> None:
+        self.record, self.practice, self.now, self.photos = record, practice, now, photos
         self.answers = {view.point.id: interpretation_of(view) for view in record.views}
         sheets = record.sheets
         self.sheets = [s for s in sheets if since is None or s.sheet.begun_at >= since] or sheets[:1]
@@ -130,6 +147,7 @@ class _Found:
             points=points,
             dead_tests=[test for sheet in self.sheets for test in self._tests(sheet)],
             proofs=[self._proof(proof) for proof in self.proofs],
+            photos=self._hung(circuit.id, *(entry.id for sheet in self.sheets for entry in sheet.entries)),
         )  # fmt: skip
 
     def _point(self, view: PointView) -> SignedPoint:
@@ -149,7 +167,16 @@ class _Found:
             decides="" if safe or not answer.next_tests else next_said(answer.next_tests[0], self.practice),
             could_be=[] if safe or not view.counting() else list(_possible(answer)),
             readings=list(self._readings(view, answer)),
+            photos=self._hung(point.id, *(row.id for row in view.rows)),
         )
+
+    def _hung(self, *of: UUID) -> list[SignedPhoto]:
+        """What hangs on any of these."""
+        return [
+            SignedPhoto(id=str(hung.photo_id), sha256=hung.photo.sha256, on=hung.note, taken_at=hung.photo.taken_at)
+            for one in of
+            for hung in self.photos.get(one, ())
+        ]
 
     def _readings(self, view: PointView, answer: InterpretationOut) -> Iterator[SignedReading]:
         why = {n.reading: n.why for n in answer.not_counted}

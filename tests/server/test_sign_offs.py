@@ -10,6 +10,7 @@ import pytest
 from pypdf import PdfReader
 
 import evenprobe
+from tests.server.conftest import picture
 from tests.server.on_sheets import fill
 from tests.server.requests import entry, record
 from tests.server.test_proofs import prove_dead
@@ -175,3 +176,24 @@ def test_a_visit_is_signed_with_its_words_and_what_it_left_open(anna, measured):
     signed = sign(anna, {"visit": visit}, "visit").json()["content"]
     assert signed["visit"]["why"] == "Yearly test"
     assert any("locks on" in text for text in signed["visit"]["open"])
+
+
+def test_photos_stand_in_the_report_and_are_signed_by_their_hash(anna, measured):
+    photo = str(uuid4())
+    anna.put(f"/photos/{photo}", {"image": picture(640, 480, "JPEG")})
+    anna.put(f"/hung/{uuid4()}", {"photo": photo, "on": "point", "of": measured["point"], "note": "Label in the box"})
+    before = anna.get(f"/drafts/site/{measured['site']}/report").content
+    signed = sign(anna, measured).json()
+    [kept] = signed["content"]["circuits"][0]["points"][0]["photos"]
+    assert (kept["id"], len(kept["sha256"])) == (photo, 64)
+    images = [image for page in PdfReader(io.BytesIO(before)).pages for image in page.images]
+    assert any(image.image.size == (640, 480) for image in images)
+    assert packed("Label in the box") in text_of(before)
+
+
+def test_a_reason_too_long_is_refused_and_nothing_is_signed(anna, place):
+    draft = anna.get(f"/drafts/circuit/{place['circuit']}").json()
+    answer = sign(anna, place, whys=whys(draft, "x" * 5000))
+    assert answer.status_code == 422
+    assert "longer than" in answer.json()["problems"][0]["text"]
+    assert anna.get("/sign-offs").json() == []

@@ -107,6 +107,16 @@
   )
 }
 
+#let photos-of(it) = {
+  let shown = it.photos.filter(photo => photo.id in data.photos)
+  if shown.len() > 0 {
+    grid(columns: 3, gutter: 4mm, ..shown.map(photo => [
+      #image(bytes(data.photos.at(photo.id)), format: "svg", width: 54mm, alt: if photo.on != "" { photo.on } else { "Photo" })
+      #small[#photo.on #photo.taken_at]
+    ]))
+  }
+}
+
 #for circuit in found.circuits [
   == #circuit.name
   #verdict(circuit.verdict)
@@ -125,8 +135,10 @@
     ]
     #if point.decides != "" [ Next reading: #point.decides. ]
     #readings-of(point)
-    #for photo in point.photos [ #image(photo.path, width: 60mm) #small(photo.on) ]
+    #photos-of(point)
   ]
+
+  #photos-of(circuit)
 
   #if circuit.dead_tests.len() > 0 [
     === Dead tests

@@ -104,6 +104,19 @@ function Verdict({ kind }: { kind: string }) {
 
 type When = (at: string) => string;
 
+function Photos({ photos }: { photos: SignedPoint["photos"] }) {
+  return photos.map((photo) => (
+    <a key={photo.id} href={`/api/photos/${photo.id}`} target="_blank" rel="noreferrer">
+      <img
+        className={classes.photo}
+        src={`/api/photos/${photo.id}`}
+        alt={photo.on || "Photo"}
+        loading="lazy"
+      />
+    </a>
+  ));
+}
+
 function OfCircuit({ circuit, when }: { circuit: SignedCircuit; when: When }) {
   return (
     <section aria-label={circuit.name}>
@@ -118,6 +131,7 @@ function OfCircuit({ circuit, when }: { circuit: SignedCircuit; when: When }) {
       {circuit.points.map((point) => (
         <OfPoint key={point.id} point={point} when={when} />
       ))}
+      <Photos photos={circuit.photos} />
       {circuit.dead_tests.length > 0 && <DeadTests tests={circuit.dead_tests} when={when} />}
       {circuit.proofs.map((proof) => (
         <p key={proof.id}>
@@ -147,6 +161,7 @@ function OfPoint({ point, when }: { point: SignedPoint; when: When }) {
           ` Still possible: ${point.could_be.map((one) => one.title).join("; ")}.`}
         {point.decides && ` Next reading: ${point.decides}.`}
       </p>
+      <Photos photos={point.photos} />
       {point.readings.length > 0 && (
         <div className={classes.scrolls}>
           <table>

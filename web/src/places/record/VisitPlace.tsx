@@ -100,7 +100,9 @@ function Next({ visit, keep, waits }: { visit: Visit; keep: KeepVisit; waits: bo
     );
   return (
     <section className={classes.next} aria-label="What comes next">
-      <h2>{next ? next.title : "All steps are done"}</h2>
+      <h2>
+        {next ? next.title : visit.steps > 0 ? "All steps are done" : "No circuit of this plan is in use"}
+      </h2>
       <p>
         {next
           ? [next.said, `${left} of ${visit.steps} left, about ${minutes(visit.minutes)}`]
