@@ -11,8 +11,8 @@ from tests.server.requests import ROUTES, entry, record, whole_body
 
 
 @pytest.mark.parametrize(("method", "path", "body"), ROUTES)
-def test_no_route_shows_or_changes_another_crew_s(anna, stranger, signed, method, path, body):
-    place = signed
+def test_no_route_shows_or_changes_another_crew_s(anna, stranger, request, method, path, body):
+    place = request.getfixturevalue("signed" if "{visit}" in path or "{signed}" in path else "sheet")
     reading = str(uuid4())
     record(anna, place, entry(119.8), reading)
     survey = anna.get(f"/sites/{place['site']}/survey").json()
