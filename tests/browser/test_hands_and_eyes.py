@@ -176,7 +176,7 @@ def test_by_keyboard_one_skips_to_the_work_finds_and_is_told_the_keys(kit, live_
     expect(page.get_by_role("dialog").get_by_text("find a site, circuit")).to_be_visible()
     page.keyboard.press("Escape")
     page.keyboard.press("/")
-    page.get_by_role("dialog").get_by_label("A site, circuit").fill("lathe")
+    page.get_by_role("dialog").get_by_label("A place, tester").fill("lathe")
     expect(page.get_by_role("link", name="Outlet 3, by the lathe")).to_be_visible()
     page.keyboard.press("Enter")
     expect(page.get_by_role("heading", name="Outlet 3, by the lathe")).to_be_visible()
