@@ -38,7 +38,7 @@ from visits.shapes import VisitLine
 
 router = Router(tags=["today"])
 
-_NOT_SAFE = tuple(str(v) for v in WORST_FIRST if v not in (Verdict.UNTESTED, Verdict.SAFE, Verdict.CORRECT))
+_NOT_SAFE = tuple(str(v) for v in WORST_FIRST if v is not Verdict.UNTESTED and not v.is_safe)
 """Verdicts that ask for something to be done."""
 
 

@@ -34,7 +34,7 @@ from readings.shapes import (
     RecordIn,
     WithdrawalIn,
 )
-from readings.surveys import counts, survey_of
+from readings.surveys import status_of, survey_of
 from readings.visit import cannot_here, remember
 from sites.models import Point
 from sites.services import site_of
@@ -167,8 +167,6 @@ def _of_each_tester(hands: Hands, facts: PointFacts) -> dict[str, dict[str, Any]
 
 
 def _reading_out(reading: Reading) -> dict[str, Any]:
-    corrected = "counts" if counts(reading) else "corrected"
-    withdrawn = corrected == "corrected" and reading.superseded_by.entry is None
     return {
         "id": reading.id,
         "entry": reading.entry,
@@ -177,5 +175,5 @@ def _reading_out(reading: Reading) -> dict[str, Any]:
         "taken_at": reading.taken_at,
         "by": reading.by_name,
         "supersedes": reading.supersedes_id,
-        "status": "withdrawn" if withdrawn else corrected,
+        "status": status_of(reading),
     }

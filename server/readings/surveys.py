@@ -90,6 +90,16 @@ def counts(row: Recorded) -> bool:
     return row.entry is not None and not hasattr(row, "superseded_by")
 
 
+COUNTS = "counts"
+
+
+def status_of(row: Reading) -> str:
+    """Of a reading whether it counts, or was corrected or withdrawn."""
+    if counts(row):
+        return COUNTS
+    return "withdrawn" if row.superseded_by.entry is None else "corrected"
+
+
 def _reading(row: Recorded, names: dict[UUID, str], whole: bool) -> dict[str, Any]:
     entry = {"id": str(row.id), **row.entry}
     if row.id in names:

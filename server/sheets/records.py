@@ -68,6 +68,19 @@ class SheetView:
         return lines_of(self.circuit)
 
     @cached_property
+    def _titles(self) -> dict[str, str]:
+        return {line.id: f"{line.title}, {line.step}" for line in self.lines}
+
+    def line_title(self, name: str) -> str:
+        """What a line is called, with its step."""
+        return self._titles.get(name, name)
+
+    def title_of(self, entry: SheetEntry) -> str:
+        """What a test is called: by its line, or where it is of none by its kind."""
+        line = entry.entry.get("line")
+        return self.line_title(line) if line else DEAD_TESTS[entry.entry["test"]["kind"]].title
+
+    @cached_property
     def visits(self) -> list[PairVisit]:
         """What insulation was found on every sheet of the circuit, this one among them."""
         return _insulation_visits(self.sheet.circuit)

@@ -1,6 +1,5 @@
 """What was put down on a sheet, in a line of words."""
 
-from typing import Any
 
 from evenprobe.deadtests.energising import STATEMENTS
 from evenprobe.deadtests.kinds import DEAD_TESTS
@@ -24,9 +23,9 @@ def in_words(view: SheetView, entry: SheetEntry) -> str:
         case "leads":
             return f"Leads nulled: {content['null_ohm']:g} Ω"
         case "tested":
-            return f"{_titled(view, content)}: {DEAD_TESTS[content['test']['kind']].shown(content['test'])}"
+            return f"{view.title_of(entry)}: {DEAD_TESTS[content['test']['kind']].shown(content['test'])}"
         case "left":
-            return f"{_title(view, content['line'])} left: {content['reason']}"
+            return f"{view.line_title(content['line'])} left: {content['reason']}"
         case "believed":
             return "Asked about, and it stands as it was read"
         case "discharged":
@@ -45,12 +44,3 @@ def null_says(ohms: float | None) -> str:
     if ohms > LEADS_USABLE_OHMS:
         return f"Above {LEADS_USABLE_OHMS:g} Ω: clean or replace the leads."
     return "Good." if ohms <= LEADS_GOOD_OHMS else f"Usable; up to {LEADS_GOOD_OHMS:g} Ω is good."
-
-
-def _titled(view: SheetView, content: dict[str, Any]) -> str:
-    return _title(view, content["line"]) if content.get("line") else DEAD_TESTS[content["test"]["kind"]].title
-
-
-def _title(view: SheetView, name: str) -> str:
-    line = next((one for one in view.lines if one.id == name), None)
-    return f"{line.title}, {line.step}" if line else name

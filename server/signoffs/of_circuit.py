@@ -34,6 +34,7 @@ from proofs.models import Proof
 from readings.interpretations import interpretation_of
 from readings.models import Reading
 from readings.point_view import PointView
+from readings.surveys import COUNTS, status_of
 from sheets.models import SheetEntry
 from sheets.records import SheetView, locks_of
 from visits.on_site import CircuitRecord
@@ -41,7 +42,6 @@ from visits.on_site import CircuitRecord
 _MOST_POSSIBLE = 5
 """Of what is still possible at a point, that are named."""
 Photos = Mapping[UUID, Sequence[PhotoOn]]
-_FINE = (str(Verdict.SAFE), str(Verdict.CORRECT))
 
 
 class OfCircuit:
@@ -80,7 +80,7 @@ class OfCircuit:
 
     def _point(self, view: PointView) -> SignedPoint:
         point, answer = view.point, self.answers[view.point.id]
-        safe = answer.verdict in _FINE
+        safe = Verdict(answer.verdict).is_safe
         return SignedPoint(
             id=str(point.id),
             name=point.name,
@@ -114,7 +114,7 @@ class OfCircuit:
                 continue
             name = str(row.id)
             said = parse(ReadingEntry, row.entry)
-            taken_back = "" if name in counting else _status(row)
+            status = status_of(row)
             yield SignedReading(
                 id=name,
                 where=where_said(said.quantity, said.from_, said.to, self.practice),
@@ -125,17 +125,16 @@ class OfCircuit:
                 tester=str(row.tester) if row.tester else "",
                 source=said.source or "typed",
                 counts=name in counting and name not in why,
-                why=taken_back or why.get(name, ""),
+                why=why.get(name, "") if status == COUNTS else status,
             )
 
     def _tests(self, sheet: SheetView) -> Iterator[SignedTest]:
-        titles = {line.id: f"{line.title}, {line.step}" for line in sheet.lines}
         for entry in sheet.of("tested"):
             test, taken = entry.entry["test"], sheet.taken_by(entry)
             limit = taken.outcome.limit
             yield SignedTest(
                 id=str(entry.id),
-                title=titles.get(entry.entry.get("line") or "", DEAD_TESTS[test["kind"]].title),
+                title=sheet.title_of(entry),
                 shown=DEAD_TESTS[test["kind"]].shown(test),
                 result=str(taken.outcome.result),
                 text=taken.outcome.text,
@@ -225,10 +224,6 @@ class OfCircuit:
 def worst(verdict: str) -> int:
     """Where it stands, the worst first."""
     return WORST_FIRST.index(Verdict(verdict))
-
-
-def _status(row: Reading) -> str:
-    return "withdrawn" if row.superseded_by.entry is None else "corrected"
 
 
 def _beside(answer: InterpretationOut) -> tuple[tuple[str, str], ...]:

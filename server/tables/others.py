@@ -45,13 +45,12 @@ def dead_test_rows(crew: Crew, site: Site | None) -> Iterator[list[Any]]:
     sheets = sheets_of(crew) if site is None else sheets_of(crew).filter(circuit__board__supply__site=site)
     for sheet in sheets:
         view = SheetView(sheet)
-        titles = {line.id: f"{line.title}, {line.step}" for line in view.lines}
         for entry in view.of("tested"):
             test, taken = entry.entry["test"], view.taken_by(entry)
             kind, limit = DEAD_TESTS[test["kind"]], taken.outcome.limit
             yield [
                 entry.id, entry.at, view.site.name, sheet.circuit.board.name, sheet.circuit.name,
-                titles.get(entry.entry.get("line") or "", kind.title), test["kind"], kind.shown(test),
+                view.title_of(entry), test["kind"], kind.shown(test),
                 str(taken.outcome.result), limit_said(limit.band.low, limit.band.high, limit.unit) if limit else None,
                 limit.source if limit else None, entry.tester, entry.by_name, taken.in_doubt,
             ]  # fmt: skip

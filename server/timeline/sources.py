@@ -17,6 +17,7 @@ from kit.models import Check, TesterFault
 from photos.models import PhotoOn
 from proofs.models import Proof, ProofEvent
 from readings.models import Reading
+from readings.surveys import counts, status_of
 from rounds.models import RoundEvent
 from sheets.models import SheetEntry
 from sheets.records import SheetView
@@ -50,8 +51,7 @@ def _reading(row: Reading) -> Happened:
         entry = parse(ReadingEntry, row.entry)
         text = reading_said(entry, practice)
         how, source = how_said(entry, practice), entry.source or "typed"
-    corrected = hasattr(row, "superseded_by")
-    status = "" if not corrected else "withdrawn" if row.superseded_by.entry is None else "corrected"
+    status = "" if row.entry is None or counts(row) else status_of(row)
     return Happened(
         id=row.id, kind="reading", at=row.taken_at, by=row.by_name, where=_where(row.point), text=text, how=how,
         tester=str(row.tester) if row.tester else "", source=source, status=status, place="point", of=row.point_id,

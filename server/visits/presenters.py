@@ -39,8 +39,6 @@ from visits.shapes import (
 )
 from visits.still_open import StillOpen, still_open
 
-_FINE = (Verdict.SAFE, Verdict.CORRECT)
-
 
 class VisitView:
     """One visit with what is on record of its site."""
@@ -225,7 +223,7 @@ def _plannable(record: CircuitRecord) -> PlannableOut:
         points=len(record.views),
         last_tested=last.date() if (last := _last_tested(record)) else None,
         worst=str(min(verdicts, key=WORST_FIRST.index)),
-        safe=all(verdict in _FINE for verdict in verdicts),
+        safe=all(verdict.is_safe for verdict in verdicts),
     )
 
 

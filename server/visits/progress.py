@@ -17,7 +17,6 @@ from readings.point_view import PointView
 from visits.on_site import CircuitRecord
 
 LEFT, UNDER_WAY, DONE = "left", "under-way", "done"
-_FINE = (str(Verdict.SAFE), str(Verdict.CORRECT))
 
 
 @dataclass(frozen=True)
@@ -64,7 +63,7 @@ def _tested_dead(record: CircuitRecord, since: datetime, until: datetime) -> Pro
 def _tested_live(record: CircuitRecord, since: datetime, until: datetime) -> Progress:
     views = record.views
     measured = [view for view in views if _measured(view, since, until)]
-    fine = [view for view in measured if in_short(view)["verdict"] in _FINE]
+    fine = [view for view in measured if Verdict(in_short(view)["verdict"]).is_safe]
     waiting = next((view for view in views if view not in fine), None)
     if waiting is None:
         return Progress(DONE, "", "point", views[0].point.id)

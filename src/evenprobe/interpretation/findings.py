@@ -23,6 +23,11 @@ class Verdict(StrEnum):
     HAZARD = "hazard"
     DANGER = "danger"
 
+    @property
+    def is_safe(self) -> bool:
+        """Whether nothing dangerous still fits."""
+        return self in (Verdict.SAFE, Verdict.CORRECT)
+
 
 WORST_FIRST = (
     Verdict.DANGER,

@@ -140,7 +140,7 @@ def summary(
         if o.standing and o.condition.leaves_wiring_sound and not o.condition.device_blind
     ]
     more = []
-    if verdict in (Verdict.SAFE, Verdict.CORRECT) and beside:
+    if verdict.is_safe and beside:
         more.append(SUMMARIES.say("beside", names="; ".join(beside)))
     if alarm_unexplained:
         more.append(SUMMARIES.say("alarm-unexplained"))

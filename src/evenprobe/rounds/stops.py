@@ -11,7 +11,6 @@ from evenprobe.rounds.quick import quick_set
 from evenprobe.testers import TYPED, Instrument
 from evenprobe.wiring import PointFacts
 
-_SAFE = (Verdict.SAFE, Verdict.CORRECT)
 _OPEN_VERDICTS = (Verdict.UNTESTED, Verdict.CONTRADICTORY, Verdict.UNCONFIRMED)
 """Something that could hurt is neither found nor excluded yet."""
 
@@ -76,7 +75,7 @@ def stop_of(
     with_a_meter = quick_matches(point, TYPED, readings)
     trips = tuple(pair for pair in own if pair[0].quantity is TRIP and verdict is not Verdict.DANGER)
     if _complete(own) or _complete((*with_a_meter, *trips)):
-        is_open = verdict in _OPEN_VERDICTS or (verdict in _SAFE and protection is State.NOT_TESTED)
+        is_open = verdict in _OPEN_VERDICTS or (verdict.is_safe and protection is State.NOT_TESTED)
         state = StopState.QUICK if is_open else StopState.FULL
     elif skipped:
         state = StopState.SKIPPED

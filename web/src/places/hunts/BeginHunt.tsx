@@ -9,13 +9,14 @@ import { useRecord } from "../../api/useRecord";
 import { BeginForm } from "../../parts/BeginForm";
 import { Failure } from "../../parts/Failure";
 import { SiteChoice } from "../../parts/SiteChoice";
+import { sentence } from "../../reading/sentence";
 import { boardsOf, circuitsOf } from "../site/circuits";
 import { BoardForm } from "./board/BoardForm";
 import { boardOf, NOTHING_TYPED } from "./board/typed";
 import { ChainForm } from "./chain/ChainForm";
 import { chainOf, EMPTY_ELEMENT, isTyped, type TypedChain } from "./chain/typed";
 import classes from "./Hunts.module.css";
-import { pairsOf, sentence } from "./words";
+import { pairsOf } from "./words";
 
 /** Of what may be refused, as it is asked for. */
 const NAMES = {

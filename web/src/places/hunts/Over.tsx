@@ -1,13 +1,13 @@
 import { Button } from "@mantine/core";
 import { Link } from "react-router";
 import type { Hunt } from "../../api/client";
+import { sentence } from "../../reading/sentence";
 import type { KeepSeen } from "./HuntPlace";
 import classes from "./Hunts.module.css";
 import { ProofLine } from "./ProofLine";
 import { Joints } from "./run/Joints";
 import { Steps } from "./Steps";
 import { TakeBack } from "./TakeBack";
-import { sentence } from "./words";
 
 /** There is nothing more to look for: it was found, is clear, contradicts itself, or is mended. */
 export function Over({ hunt, keep }: { hunt: Hunt; keep: KeepSeen }) {

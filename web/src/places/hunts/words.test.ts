@@ -1,12 +1,8 @@
 import { expect, test } from "vitest";
-import { pairsOf, percent, sentence } from "./words";
+import { pairsOf, percent } from "./words";
 
 test("a share is said in whole per cent, a trace as such, and none as nothing", () => {
   expect([0, 0.004, 0.184, 1].map(percent)).toEqual(["", "under 1 %", "18 %", "100 %"]);
-});
-
-test("a sentence begins with a capital whatever is named in it", () => {
-  expect(sentence("the panel")).toBe("The panel");
 });
 
 test("the usual pair is chosen from first, once, and a hunt between no two asks for none", () => {

@@ -14,8 +14,6 @@ export const STATES: Record<HuntLine["state"], { name: string; sign: string }> =
 export const percent = (share: number) =>
   share === 0 ? "" : share < 0.01 ? "under 1 %" : `${Math.round(100 * share)} %`;
 
-export const sentence = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
-
 export type Conductor = "L" | "N" | "PE";
 export const PAIRS: [Conductor, Conductor][] = [
   ["L", "N"],

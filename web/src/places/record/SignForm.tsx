@@ -7,8 +7,11 @@ import { SIGN_OFF } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
 import folds from "../../parts/Fold.module.css";
 import { HoldButton } from "../../parts/HoldButton";
-import { Unplaced } from "../../parts/Unplaced";
+import wrongs from "../../parts/Wrong.module.css";
+import { sentence } from "../../reading/sentence";
 import classes from "./Report.module.css";
+
+const MOST_SAID = 3;
 
 /** A name and a held press. What was not tested gets its reason first. */
 export function SignForm(props: { what: string; of: string; name: string; content: Signed }) {
@@ -96,7 +99,11 @@ export function SignForm(props: { what: string; of: string; name: string; conten
           onChange={(event) => setName(event.currentTarget.value)}
           autoComplete="off"
         />
-        <Unplaced error={sign.error && { ...sign.error, problems: sign.error.problems.slice(0, 3) }} />
+        {sign.error?.problems.slice(0, MOST_SAID).map(({ path, text }) => (
+          <p key={path + text} className={wrongs.wrong} role="alert">
+            {sentence(text)}
+          </p>
+        ))}
         <HoldButton
           label="Hold to sign"
           busy={sign.isPending}

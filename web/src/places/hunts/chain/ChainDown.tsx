@@ -1,7 +1,7 @@
 import type { AlongChain } from "../../../api/client";
+import { sentence } from "../../../reading/sentence";
 import classes from "../Hunts.module.css";
 import { Share } from "../Share";
-import { sentence } from "../words";
 
 /** The chain from the feed down: every element with its share, and the volts of the joint after it. */
 export function ChainDown({ chain }: { chain: AlongChain }) {

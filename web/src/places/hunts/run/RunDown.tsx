@@ -1,7 +1,8 @@
 import type { AlongRun, Hunt } from "../../../api/client";
+import { sentence } from "../../../reading/sentence";
 import classes from "../Hunts.module.css";
 import { Share } from "../Share";
-import { STATES, sentence } from "../words";
+import { STATES } from "../words";
 
 /** The run from the board down: every stretch and every box with its share, and what was seen there. */
 export function RunDown({ hunt, run }: { hunt: Hunt; run: AlongRun }) {
