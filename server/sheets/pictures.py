@@ -4,7 +4,6 @@ from typing import Any
 
 from evenprobe.deadtests.history import history
 from evenprobe.deadtests.rings import RingOutlet, ring_bars
-from evenprobe.practices import PRACTICES
 from evenprobe.rounding import figures
 from sheets.records import SheetView
 
@@ -34,16 +33,13 @@ def ring_out(view: SheetView) -> list[dict[str, Any]]:
 
 def history_out(view: SheetView) -> list[dict[str, Any]]:
     """Insulation across visits, a picture for each pair of which there is more than none."""
-    visits = view.visits
-    letters = PRACTICES[view.practice].letters
     found = []
-    for pair in dict.fromkeys(v.pair for v in visits):
-        own = [v for v in visits if v.pair == pair]
+    for pair, own in view.visits_by_pair().items():
         drawn = history([v.visit for v in own], view.circuit.rule)
         found.append(
             {
                 "pair": pair,
-                "title": " to ".join(letters[end] for end in pair.split("-")),
+                "title": view.between(pair),
                 "marks": [
                     {
                         "sheet": v.sheet.id,

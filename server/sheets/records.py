@@ -85,6 +85,17 @@ class SheetView:
         """What insulation was found on every sheet of the circuit, this one among them."""
         return _insulation_visits(self.sheet.circuit)
 
+    def visits_by_pair(self) -> dict[str, list[PairVisit]]:
+        """The same of each pair."""
+        found: dict[str, list[PairVisit]] = {}
+        for visit in self.visits:
+            found.setdefault(visit.pair, []).append(visit)
+        return found
+
+    def between(self, pair: str) -> str:
+        """A pair by the letters on its contacts."""
+        return PRACTICES[self.practice].between(*pair.split("-"), word="to")
+
     @cached_property
     def lines_with_history(self) -> tuple[Line, ...]:
         before = (v for v in self.visits if v.sheet.begun_at < self.sheet.begun_at)

@@ -1,6 +1,5 @@
 """What was put down on a sheet, in a line of words."""
 
-
 from evenprobe.deadtests.energising import STATEMENTS
 from evenprobe.deadtests.kinds import DEAD_TESTS
 from evenprobe.deadtests.sheet import LOOK_FOR

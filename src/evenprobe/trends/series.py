@@ -11,12 +11,13 @@ from itertools import groupby
 from math import ceil, floor, inf, isfinite, log10
 from typing import Literal
 
+from evenprobe.deadtests.history import History
 from evenprobe.limits.dead_tests import WATCH_TREND
 
 Worse = Literal["less", "more", "neither"]
 _PAD = 0.12
 """Of the span of what is shown, that is left free above and below."""
-_LEAST = 1e-3
+_LEAST_PAD = 1e-3
 _TICKS = 3
 
 
@@ -32,14 +33,14 @@ class Value:
     low: float = -inf
     high: float = inf
     worse: Worse = "neither"
-    decades: bool = False
 
 
 @dataclass(frozen=True)
 class Mark:
     """A visit's place. `jumped`: less than half, or more than twice, of the visit before, whichever is worse."""
 
-    value: Value
+    at: datetime
+    value: float
     across: float
     up: float
     jumped: bool
@@ -77,9 +78,9 @@ def series(values: Iterable[Value]) -> list[Series]:
     Examples
     --------
     >>> days = [datetime(2026, month, 2) for month in (1, 6, 11)]
-    >>> fallen = [Value("i", "L to PE", "Mohm", on, mohm, low=1.0, worse="less", decades=True)
-    ...           for on, mohm in zip(days, (200.0, 150.0, 40.0))]
-    >>> [mark.jumped for mark in series(fallen)[0].marks]
+    >>> risen = [Value("i", "N to PE", "V", on, volts, high=2.0, worse="more")
+    ...          for on, volts in zip(days, (0.4, 0.5, 1.2))]
+    >>> [mark.jumped for mark in series(risen)[0].marks]
     [False, False, True]
     """
     ordered = sorted(values, key=lambda value: value.at)
@@ -93,14 +94,33 @@ def series(values: Iterable[Value]) -> list[Series]:
     return found
 
 
+def of_insulation(title: str, found: History) -> Series:
+    """Insulation across visits, which has a picture of its own: on a log scale, as it falls.
+
+    Parameters
+    ----------
+    title
+        What it is called beside the others.
+    found
+        Of one pair, at 20 °C.
+
+    Returns
+    -------
+    Series
+        The same places.
+    """
+    marks = tuple(Mark(m.visit.at, m.visit.mohm_20c, m.across, m.up, m.halved) for m in found.marks)
+    return Series(title, "Mohm", marks, ((found.limit_mohm, found.limit_up),), found.ticks)
+
+
 def _one(values: Sequence[Value]) -> Series:
     last = values[-1]
     limits = tuple(dict.fromkeys(limit for limit in (last.low, last.high) if isfinite(limit) and limit > 0))
-    scale = _Decades(values, limits) if last.decades else _Even(values, limits)
+    scale = _Scale([*(value.value for value in values), *limits])
     start, span = values[0].at, (values[-1].at - values[0].at).total_seconds()
     marks = tuple(
-        Mark(value, (value.at - start).total_seconds() / span, scale.up(value.value), _jumped(value, before))
-        for value, before in zip(values, (None, *values), strict=False)
+        Mark(v.at, v.value, (v.at - start).total_seconds() / span, scale.up(v.value), _jumped(v, before))
+        for v, before in zip(values, (None, *values), strict=False)
     )
     return Series(last.title, last.unit, marks, tuple((limit, scale.up(limit)) for limit in limits), scale.ticks)
 
@@ -114,28 +134,12 @@ def _jumped(value: Value, before: Value | None) -> bool:
     return value.value > before.value / share
 
 
-class _Decades:
-    """On a log scale, at least one decade, the limits always in the picture."""
+class _Scale:
+    """An even scale round the values and their limits."""
 
-    def __init__(self, values: Sequence[Value], limits: Sequence[float]) -> None:
-        all_of_them = [max(one, _LEAST) for one in (*(v.value for v in values), *limits)]
-        self._low, self._high = floor(log10(min(all_of_them)) - 0.2), ceil(log10(max(all_of_them)) + 0.2)
-
-    def up(self, value: float) -> float:
-        return (log10(max(value, _LEAST)) - self._low) / (self._high - self._low)
-
-    @property
-    def ticks(self) -> tuple[tuple[float, float], ...]:
-        return tuple((10.0**decade, self.up(10.0**decade)) for decade in range(self._low, self._high + 1))
-
-
-class _Even:
-    """On an even scale round the values and their limits."""
-
-    def __init__(self, values: Sequence[Value], limits: Sequence[float]) -> None:
-        all_of_them = [*(v.value for v in values), *limits]
-        low, high = min(all_of_them), max(all_of_them)
-        pad = _PAD * (high - low) or max(abs(high) * _PAD, _LEAST)
+    def __init__(self, shown: Sequence[float]) -> None:
+        low, high = min(shown), max(shown)
+        pad = _PAD * (high - low) or max(abs(high) * _PAD, _LEAST_PAD)
         self._low, self._high = low - pad, high + pad
 
     def up(self, value: float) -> float:

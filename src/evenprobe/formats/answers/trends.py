@@ -42,9 +42,7 @@ class TrendOut(Answer):
             title=series.title,
             unit=_SIGNS.get(series.unit, series.unit),
             marks=[
-                TrendMark(
-                    at=m.value.at, value=rounded(m.value.value, series.unit), across=m.across, up=m.up, jumped=m.jumped
-                )
+                TrendMark(at=m.at, value=rounded(m.value, series.unit), across=m.across, up=m.up, jumped=m.jumped)
                 for m in series.marks
             ],
             limits=[TrendLine(value=figures(value), up=up) for value, up in series.limits],

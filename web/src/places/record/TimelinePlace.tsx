@@ -5,11 +5,11 @@ import { type Scope, type TimelineAsked, useTesters, useTimeline, useTrends } fr
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { shownAt } from "../../parts/shownAt";
+import { Trend } from "../../parts/Trend";
+import plots from "../../parts/Trend.module.css";
 import { dayOf, timeOf } from "../../reading/dates";
 import { HangPhoto } from "./HangPhoto";
 import classes from "./Timeline.module.css";
-import { Trend } from "./Trend";
-import plots from "./Trend.module.css";
 
 const KINDS: Record<Happened["kind"], string> = {
   reading: "Readings",

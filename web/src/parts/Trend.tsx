@@ -1,15 +1,18 @@
-import type { Trend as Series } from "../../api/client";
-import { monthOf } from "../../reading/dates";
+import type { Trend as Series } from "../api/client";
+import { monthOf } from "../reading/dates";
 import classes from "./Trend.module.css";
 
 const WIDTH = 300;
-const HEIGHT = 110;
+const HEIGHT = 130;
 const LEFT = 52;
 const RIGHT = 40;
 const TOP = 14;
+/** Of days under the picture, before they touch. */
+const MOST_NAMED = 4;
 
 /** One quantity from visit to visit, its limits as dashed lines; what jumped is said in words. */
-export function Trend({ series }: { series: Series }) {
+export function Trend({ series, practice }: { series: Series; practice?: string }) {
+  const month = (at: string) => monthOf(at, practice);
   const x = (across: number) => LEFT + across * (WIDTH - LEFT - RIGHT);
   const y = (up: number) => TOP + (1 - up) * HEIGHT;
   const { marks, unit } = series;
@@ -31,7 +34,7 @@ export function Trend({ series }: { series: Series }) {
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT + TOP + 24}`}
         role="img"
-        aria-label={`${series.title}: ${marks.map((m) => `${monthOf(m.at)} ${m.value} ${unit}`).join(", ")}`}
+        aria-label={`${series.title}: ${marks.map((m) => `${month(m.at)} ${m.value} ${unit}`).join(", ")}`}
       >
         {series.ticks.map((tick) => (
           <g key={tick.value}>
@@ -59,11 +62,11 @@ export function Trend({ series }: { series: Series }) {
             )}
           </g>
         ))}
-        {[marks[0], last].map(
+        {(marks.length > MOST_NAMED ? [marks[0], last] : marks).map(
           (mark) =>
             mark && (
               <text key={mark.at} x={x(mark.across)} y={HEIGHT + TOP + 18} className={classes.day}>
-                {monthOf(mark.at)}
+                {month(mark.at)}
               </text>
             ),
         )}
