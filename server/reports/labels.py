@@ -11,7 +11,7 @@ from evenprobe.formats.said import circuit_said
 from evenprobe.practices import PRACTICES
 from evenprobe.supplies import SYSTEMS
 from proofs.models import Proof
-from reports.wording import day_said, moment_said
+from reports.dates import day_said, moment_said
 from sheets.records import locks_of
 from sites.models import Board, Circuit, Point, Site
 

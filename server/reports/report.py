@@ -3,10 +3,11 @@
 from datetime import datetime
 from typing import Any
 
+from evenprobe.formats.report_words import CAUTION, PROOFS, RESULTS, STATES, VERDICTS
 from evenprobe.formats.signed import SignedContent
 from photos.models import Photo
+from reports.dates import day_said, moment_said
 from reports.printing import picture_svg, printed, qr_svg
-from reports.wording import CAUTION, PROOFS, RESULTS, STATES, VERDICTS, day_said, moment_said
 from signoffs.models import SignOff
 
 _MOST_PHOTOS = 60

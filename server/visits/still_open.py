@@ -7,6 +7,8 @@ from uuid import UUID
 
 from django.utils import timezone
 
+from evenprobe.formats.report_words import PROOFS
+from evenprobe.isolation import State
 from hunts.logs import CLOSED, stands
 from hunts.models import Hunt, HuntEvent
 from proofs.logs import state_of
@@ -50,17 +52,8 @@ def _of_proof(proof: Proof) -> Iterator[StillOpen]:
     if not proof.events.all() and not on:
         return
     yield StillOpen(
-        f"{proof.name}: isolation is {_STATES[state]}{locks}", proof.begun_at, proof.by_name, "proof", proof.id
+        f"{proof.name}: isolation is {PROOFS[State(state)]}{locks}", proof.begun_at, proof.by_name, "proof", proof.id
     )
-
-
-_STATES = {
-    "energised": "begun, and it is energised",
-    "isolated": "begun, not proved dead",
-    "proving": "begun, not all tests done",
-    "proved-dead": "in force",
-    "void": "no longer valid",
-}
 
 
 def _of_sheet(sheet: SheetView) -> Iterator[StillOpen]:

@@ -9,6 +9,7 @@ from pydantic import BaseModel
 
 from evenprobe.deadtests.kinds import DEAD_TESTS
 from evenprobe.formats.dead_test_forms import DeadTestRow
+from evenprobe.formats.report_words import CAUTION, PROOFS, RESULTS, STATES, VERDICTS
 from evenprobe.formats.words import (
     CategoryWord,
     EarthingWord,
@@ -168,6 +169,16 @@ class PlaceRow(BaseModel):
     meaning: str
 
 
+class ReportWords(BaseModel):
+    """Of a report: the caution, and words by ids: verdicts, answers beside them, results of tests, proofs."""
+
+    caution: str
+    verdicts: dict[str, str]
+    states: dict[str, str]
+    results: dict[str, str]
+    proofs: dict[str, str]
+
+
 class Reference(BaseModel):
     """All of them."""
 
@@ -185,6 +196,7 @@ class Reference(BaseModel):
     curves: list[str]
     point_kinds: list[PointKindWord]
     with_board_end: list[str]
+    report: ReportWords
 
 
 def reference() -> Reference:
@@ -204,6 +216,7 @@ def reference() -> Reference:
         curves=list(INSTANTANEOUS),
         point_kinds=list(PointKind),
         with_board_end=list(WITH_BOARD_END),
+        report=ReportWords(caution=CAUTION, verdicts=VERDICTS, states=STATES, results=RESULTS, proofs=PROOFS),
     )
 
 

@@ -1885,6 +1885,7 @@ export interface components {
             point_kinds: ("outlet" | "fixed" | "switch" | "junction" | "board" | "standalone-source")[];
             /** With Board End */
             with_board_end: string[];
+            report: components["schemas"]["ReportWords"];
         };
         /**
          * ReferenceEarthRow
@@ -1902,6 +1903,30 @@ export interface components {
             wrong: string;
             /** Asks Which */
             asks_which: boolean;
+        };
+        /**
+         * ReportWords
+         * @description Of a report: the caution, and words by ids: verdicts, answers beside them, results of tests, proofs.
+         */
+        ReportWords: {
+            /** Caution */
+            caution: string;
+            /** Verdicts */
+            verdicts: {
+                [key: string]: string;
+            };
+            /** States */
+            states: {
+                [key: string]: string;
+            };
+            /** Results */
+            results: {
+                [key: string]: string;
+            };
+            /** Proofs */
+            proofs: {
+                [key: string]: string;
+            };
         };
         /** SystemRow */
         SystemRow: {

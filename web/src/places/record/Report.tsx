@@ -1,24 +1,8 @@
 import type { Signed, SignedCircuit, SignedPoint } from "../../api/client";
+import { theReference } from "../../api/reference";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
 import { dayAndTimeOf, dayOf } from "../../reading/dates";
 import classes from "./Report.module.css";
-
-const STATES: Record<string, string> = {
-  "not-tested": "not tested",
-  "not-present": "none on record",
-  pass: "passes",
-  borderline: "borderline",
-  fail: "fails",
-};
-const RESULTS: Record<string, string> = {
-  pass: "Passes",
-  fail: "Fails",
-  borderline: "Borderline",
-  note: "Note",
-  invalid: "Does not count",
-};
-const CAUTION =
-  "This says what the readings can mean, and no more: what was not measured is not known. Treat every conductor as live until you have proved it dead yourself. Local codes, makers' instructions and a licensed electrician's judgement come first.";
 
 /** What was found, as a page that prints: the same as the PDF has. */
 export function Report({ content }: { content: Signed }) {
@@ -26,7 +10,7 @@ export function Report({ content }: { content: Signed }) {
   const whens = [...new Set(content.next.map((one) => one.by_when))];
   return (
     <article className={classes.report}>
-      <p className={classes.caution}>{CAUTION}</p>
+      <p className={classes.caution}>{theReference().report.caution}</p>
       <h2>What was found</h2>
       <table>
         <thead>
@@ -135,7 +119,7 @@ function OfCircuit({ circuit, when }: { circuit: SignedCircuit; when: When }) {
       {circuit.dead_tests.length > 0 && <DeadTests tests={circuit.dead_tests} when={when} />}
       {circuit.proofs.map((proof) => (
         <p key={proof.id}>
-          <strong>Isolation:</strong> {proof.name}, {proof.state.replace("-", " ")}
+          <strong>Isolation:</strong> {proof.name}, {theReference().report.proofs[proof.state] ?? proof.state}
           {proof.proved_at && `, proved dead ${when(proof.proved_at)}`}
           {proof.stated_by && `, confirmed by ${proof.stated_by}`}.
           {proof.locks.length > 0 && ` Locks: ${proof.locks.join("; ")}.`}
@@ -146,13 +130,14 @@ function OfCircuit({ circuit, when }: { circuit: SignedCircuit; when: When }) {
 }
 
 function OfPoint({ point, when }: { point: SignedPoint; when: When }) {
+  const { states } = theReference().report;
   return (
     <section aria-label={point.name} className={classes.point}>
       <h3>{point.name}</h3>
       <p>
         <Verdict kind={point.verdict} />{" "}
         <span className="quiet">
-          Insulation: {STATES[point.insulation.state]}. Protective device: {STATES[point.protection.state]}.
+          Insulation: {states[point.insulation.state]}. Protective device: {states[point.protection.state]}.
         </span>
       </p>
       <p>
@@ -221,7 +206,7 @@ function DeadTests({ tests, when }: { tests: SignedCircuit["dead_tests"]; when: 
                   {one.doubt && <em className={classes.why}>Does not count: {one.doubt}</em>}
                 </th>
                 <td className="mono">{one.shown}</td>
-                <td>{RESULTS[one.result] ?? one.result}</td>
+                <td>{theReference().report.results[one.result] ?? one.result}</td>
                 <td>
                   {one.limit}
                   <small>{one.source}</small>
