@@ -1,7 +1,7 @@
 """The demo crew's record: three visits, a circuit signed off, a meter that was found faulty."""
 
 from dataclasses import dataclass
-from datetime import timedelta
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.utils import timezone
@@ -82,6 +82,11 @@ def load_record(crew: Crew, user: Any) -> None:
         sign(crew, user, signed, "circuit", circuit, name_of(user), whys, "The loom may run again.")
 
 
+def _morning(in_days: int) -> datetime:
+    """Before the sheets of that day, which begin at half past eight."""
+    return (timezone.now() + timedelta(days=in_days)).replace(hour=8, minute=20, second=0, microsecond=0)
+
+
 def _visit(crew: Crew, user: Any, demo: DemoVisit) -> None:
     visit = demo_id("planned", demo.site, demo.why)
     if Visit.objects.filter(id=visit).exists():
@@ -91,7 +96,7 @@ def _visit(crew: Crew, user: Any, demo: DemoVisit) -> None:
     circuits = [demo_id(demo.site, *circuit) for circuit in demo.circuits] or [c.id for c in on_site]
     day = timezone.localdate() + timedelta(days=demo.in_days)
     put_visit(crew, user, visit, site, Planned(demo.why, day, circuits, list(demo.works)))
-    start = timezone.now() + timedelta(days=demo.in_days) - _BEGUN_BEFORE
+    start = timezone.now() - _BEGUN_BEFORE if demo.in_days == 0 else _morning(demo.in_days)
     for number, (minute, kind, words) in enumerate(demo.events):
         entry = {"what": words} if words else {}
         at = start + timedelta(minutes=minute)

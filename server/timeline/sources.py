@@ -138,7 +138,7 @@ def _check(row: Check) -> Happened:
     said = ", ".join(f"{item.replace('_', ' ')} {found}" for item, found in row.entry.items())
     return Happened(
         id=row.id, kind="check", at=row.at, by=row.by_name, where=str(row.tester), text=f"Checked: {said}",
-        tester=str(row.tester), place="tester", of=row.tester_id,
+        place="tester", of=row.tester_id,
     )  # fmt: skip
 
 
@@ -147,7 +147,7 @@ def _fault(row: TesterFault) -> Happened:
     how = f"suspect since {row.since:%Y-%m-%d %H:%M} UTC" if row.since else ""
     return Happened(
         id=row.id, kind="fault", at=row.at, by=row.by_name, where=str(row.tester), text=text, how=how,
-        tester=str(row.tester), place="tester", of=row.tester_id,
+        place="tester", of=row.tester_id,
     )  # fmt: skip
 
 

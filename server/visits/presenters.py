@@ -37,15 +37,16 @@ from visits.shapes import (
     VisitOut,
     VisitStep,
 )
-from visits.still_open import StillOpen, still_open
+from visits.still_open import StillOpen, left_by, still_open
 
 
 class VisitView:
-    """One visit with what is on record of its site."""
+    """One visit with what is on record of its site. Of a closed one only what it left open itself is told."""
 
     def __init__(self, visit: Visit, record: SiteRecord, others: Sequence[Visit]) -> None:
         self.visit, self.record = visit, record
-        self.open: list[StillOpen] = still_open(record, others)
+        closed = stands(visit) == "closed"
+        self.open: list[StillOpen] = left_by(visit) if closed else still_open(record, others)
         self.events = list(visit.events.all())
 
     def _last(self, kind: str) -> VisitEvent | None:

@@ -30,7 +30,7 @@ class VisitNext(Schema):
 
 
 class VisitLine(Schema):
-    """`done` of `steps`; `open`: how many things are open at the site; `minutes`: what is left takes, one by one."""
+    """`done` of `steps`; `open`: how many things are open there; `minutes`: what is left takes, one by one."""
 
     id: UUID
     site: Named

@@ -31,8 +31,13 @@ class StillOpen:
     event: UUID | None = None
 
 
+def left_by(visit: Visit) -> list[StillOpen]:
+    """What was said to be left open on one visit, and was not put right since."""
+    return list(_of_visit(visit))
+
+
 def still_open(record: SiteRecord, visits: Iterable[Visit]) -> list[StillOpen]:
-    """The oldest first."""
+    """At the site now, the oldest first."""
     found = [
         *(one for proof in record.proofs for one in _of_proof(proof)),
         *(one for circuit in record.circuits.values() for sheet in circuit.sheets[:1] for one in _of_sheet(sheet)),

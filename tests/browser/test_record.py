@@ -34,7 +34,7 @@ def words_of(page, link):
 
 def test_a_visit_is_planned_walked_signed_and_printed(kit, live_server, page):
     sign_in(page, live_server.url)
-    page.get_by_role("link", name="Record").click()
+    page.get_by_role("link", name="Record", exact=True).click()
     page.get_by_role("link", name="Plan a visit").click()
     page.get_by_label("Site", exact=True).select_option("Larkspur Hill Observatory")
     page.get_by_label("Why").fill(WHY)

@@ -5999,7 +5999,7 @@ export interface components {
         };
         /**
          * VisitLine
-         * @description `done` of `steps`; `open`: how many things are open at the site; `minutes`: what is left takes, one by one.
+         * @description `done` of `steps`; `open`: how many things are open there; `minutes`: what is left takes, one by one.
          */
         VisitLine: {
             /**

@@ -1,8 +1,9 @@
+import { notifyManager, QueryClient, QueryObserver } from "@tanstack/react-query";
 import { expect, test, vi } from "vitest";
 
 vi.stubGlobal("window", { addEventListener: () => {} });
 vi.stubGlobal("navigator", { onLine: true });
-const { Attempts } = await import("./useRecord");
+const { Attempts, showAnswer } = await import("./useRecord");
 
 test("what is sent again after a failure is the same record, at the time it was first tried", () => {
   const attempts = new Attempts();
@@ -17,4 +18,14 @@ test("what is there already is written again as another", () => {
   const first = attempts.of(undefined);
   attempts.done(undefined);
   expect(attempts.of(undefined).id).not.toBe(first.id);
+});
+
+/** `useQuery` hears of its data in batches: so does this. */
+test("an answer is shown when whoever shows it was told, so that what waited can go", async () => {
+  const queries = new QueryClient();
+  const shown: unknown[] = [];
+  const shows = new QueryObserver<object>(queries, { queryKey: ["hunt", 1], enabled: false });
+  shows.subscribe(notifyManager.batchCalls(({ data }) => shown.push(data)));
+  await showAnswer(queries, { shows: () => ["hunt", 1], changes: () => [] }, { taps: 2 });
+  expect(shown.at(-1)).toEqual({ taps: 2 });
 });

@@ -1,6 +1,6 @@
 /** The one way to write something down. */
 
-import { type QueryClient, useMutation, useQueryClient } from "@tanstack/react-query";
+import { notifyManager, type QueryClient, useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
 import type { Refusal } from "./client";
 import { present } from "./clock";
@@ -56,12 +56,13 @@ export async function showRecord<R extends object>(queries: QueryClient, of: Rec
   if (!of.shows) await again;
 }
 
-/** What a write answered, where it is shown, at once. */
+/** What a write answered, where it is shown, at once: whoever shows it was told of it when this is done. */
 export async function showAnswer<R extends object>(queries: QueryClient, of: RecordOf<R>, after: R) {
   if (!of.shows) return;
   await queries.cancelQueries({ queryKey: of.shows(after) });
   queries.setQueryData(of.shows(after), after);
   keepShown(queries, of.shows(after));
+  await new Promise<void>((told) => notifyManager.schedule(told));
 }
 
 /** What depends on it asked for again; done when it is there. */

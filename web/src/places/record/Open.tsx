@@ -12,7 +12,7 @@ export function Open({ visit, keep }: { visit: Visit; keep: KeepVisit }) {
   const [what, setWhat] = useState("");
   return (
     <section aria-labelledby="visit-open">
-      <h2 id="visit-open">Open at this site</h2>
+      <h2 id="visit-open">{visit.state === "closed" ? "Left open by this visit" : "Open at this site"}</h2>
       {visit.still_open.length === 0 && <p className="quiet">Nothing is on record as open.</p>}
       <ul className={classes.lines}>
         {visit.still_open.map((one) => (
