@@ -11,7 +11,12 @@ from typing import Any
 from django.apps import AppConfig, apps
 from django.conf import settings
 from django.db import connections, models
+from django.utils import timezone
 
+from base.from_a_file import FromAFile
+
+LONGEST_BY = 240
+"""A name, and which file it came from."""
 _NEVER = {"UPDATE": "edited", "DELETE": "deleted"}
 
 
@@ -37,12 +42,12 @@ class AppendOnly(models.Model):
         raise RuntimeError(self.refusal(_NEVER["DELETE"]))
 
 
-class Signed(AppendOnly):
+class Signed(AppendOnly, FromAFile):
     """What somebody wrote down: who, and when the server had it."""
 
-    recorded_at = models.DateTimeField(auto_now_add=True)
+    recorded_at = models.DateTimeField(default=timezone.now)
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
-    by_name = models.CharField(max_length=160, blank=True)
+    by_name = models.CharField(max_length=LONGEST_BY, blank=True)
 
     class Meta:
         abstract = True

@@ -6,12 +6,13 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
-from base.append_only import Told
+from base.append_only import LONGEST_BY, Told
+from base.from_a_file import FromAFile
 from kit.models import Tester
 from sites.models import Board, Circuit, Site
 
 
-class Hunt(models.Model):
+class Hunt(FromAFile):
     """Along a circuit, or over a board, as it was when the hunt began.
 
     `kind`: what is hunted, as a circuit file says it. `told`: the intake; `asked`: what else it was begun with.
@@ -30,7 +31,7 @@ class Hunt(models.Model):
     names: Any = models.JSONField(default=dict)
     begun_at = models.DateTimeField()
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
-    by_name = models.CharField(max_length=160, blank=True)
+    by_name = models.CharField(max_length=LONGEST_BY, blank=True)
 
     class Meta:
         ordering = ["-begun_at"]

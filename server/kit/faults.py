@@ -12,6 +12,7 @@ from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from kit.models import Tester, TesterFault
 from kit.services import tester_of
+from kit.strangers import STRANGE
 
 _LONGEST = 400
 _SAID = "found faulty: {fault}; what it showed since {since:%Y-%m-%d %H:%M} UTC confirms nothing"
@@ -19,6 +20,8 @@ _SAID = "found faulty: {fault}; what it showed since {since:%Y-%m-%d %H:%M} UTC 
 
 def as_known(held: dict[str, Any], tester: Tester, at: datetime) -> dict[str, Any]:
     """A tester as it was in the hand at a time, with what was found of it since."""
+    if tester.is_strange:
+        return {**held, "known_issue": STRANGE}
     if tester.suspect_from is None or at < tester.suspect_from:
         return held
     return {**held, "known_issue": _SAID.format(fault=tester.fault, since=tester.suspect_from)}

@@ -10,6 +10,7 @@ from evenprobe.formats import InstrumentEntry
 from evenprobe.testers.daily_check import HOLDS
 from kit.models import Check, Part, Tester
 from kit.services import tester_of, testers_of
+from kit.strangers import STRANGE
 
 _RETIRED = "taken out of the register on {:%Y-%m-%d}"
 
@@ -33,6 +34,8 @@ def _as_found(
         entry = entry.model_copy(update={"leads": on_it.leads()})
     if tester.suspect_from is not None:
         entry = entry.model_copy(update={"known_issue": f"found faulty: {tester.fault}"})
+    if tester.is_strange:
+        entry = entry.model_copy(update={"known_issue": STRANGE})
     if tester.retired_at is not None:
         entry = entry.model_copy(update={"known_issue": _RETIRED.format(tester.retired_at)})
     if check is not None:

@@ -6,13 +6,14 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
-from base.append_only import AppendOnly, Told
+from base.append_only import LONGEST_BY, AppendOnly, Told
+from base.from_a_file import FromAFile
 from crews.models import Crew
 from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.kit import AdapterEntry, CheckEntry, LeadsEntry
 
 
-class Part(models.Model):
+class Part(FromAFile):
     """Leads or an adapter. `entry`: as the kit format writes it. Taken out of use, never deleted."""
 
     class Role(models.TextChoices):
@@ -35,10 +36,11 @@ class Part(models.Model):
         return AdapterEntry.model_validate(self.entry)
 
 
-class Tester(models.Model):
+class Tester(FromAFile):
     """`entry` is a tester of the kit format without its id, which is this record's, and without leads.
 
-    `suspect_from`, `fault`: where it was found faulty, since when it may have been, and how.
+    `suspect_from`, `fault`: where it was found faulty, since when it may have been, and how. `taken_over_at`,
+    `taken_over_by`: of one that came from a file, when somebody said that it is the crew's, and who.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -48,15 +50,22 @@ class Tester(models.Model):
     retired_at = models.DateTimeField(null=True)
     suspect_from = models.DateTimeField(null=True)
     fault = models.CharField(max_length=400, blank=True)
+    taken_over_at = models.DateTimeField(null=True)
+    taken_over_by = models.CharField(max_length=LONGEST_BY, blank=True)
 
     def __str__(self) -> str:
         return str(self.entry.get("label") or self.entry["kind"])
+
+    @property
+    def is_strange(self) -> bool:
+        """Known from a file, and nobody of the crew said that it is theirs."""
+        return self.brought_id is not None and self.taken_over_at is None
 
     def instrument(self) -> InstrumentEntry:
         return InstrumentEntry.model_validate({"id": str(self.id), **self.entry})
 
 
-class Check(AppendOnly):
+class Check(AppendOnly, FromAFile):
     """One check of a tester, append-only; the latest of the working day is what counts."""
 
     called = "a check"
@@ -67,7 +76,7 @@ class Check(AppendOnly):
     entry: Any = models.JSONField()
     at = models.DateTimeField()
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
-    by_name = models.CharField(max_length=160, blank=True)
+    by_name = models.CharField(max_length=LONGEST_BY, blank=True)
 
     class Meta:
         ordering = ["-at", "id"]

@@ -4,13 +4,14 @@ import uuid
 
 from django.db import models
 
-from base.append_only import AppendOnly, Told
+from base.append_only import LONGEST_BY, AppendOnly, Told
+from base.from_a_file import FromAFile
 from crews.models import Crew
 from kit.models import Tester
 from sites.models import Circuit, Point, Site
 
 
-class Photo(AppendOnly):
+class Photo(AppendOnly, FromAFile):
     """A picture beside what was seen. `sha256`: of the image as it is kept."""
 
     called = "a picture"
@@ -22,7 +23,7 @@ class Photo(AppendOnly):
     kind = models.CharField(max_length=20)
     sha256 = models.CharField(max_length=64, default="")
     taken_at = models.DateTimeField()
-    by_name = models.CharField(max_length=160, blank=True)
+    by_name = models.CharField(max_length=LONGEST_BY, blank=True)
 
     class Meta:
         db_table = "sheets_photo"

@@ -4,18 +4,20 @@ import uuid
 from typing import Any
 
 from django.db import models
+from django.utils import timezone
 
+from base.from_a_file import FromAFile
 from crews.models import Crew
 from evenprobe.formats.needs import NeedsEntry
 
 
-class Equipment(models.Model):
+class Equipment(FromAFile):
     """`entry`: what it needs, as the format writes it."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="equipment")
     entry: Any = models.JSONField()
-    written_at = models.DateTimeField(auto_now_add=True)
+    written_at = models.DateTimeField(default=timezone.now)
 
     class Meta:
         ordering = ["written_at"]

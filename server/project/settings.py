@@ -41,6 +41,7 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "ninja",
     "crews",
+    "brought",
     "kit",
     "sites",
     "base",

@@ -6,12 +6,13 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
-from base.append_only import AppendOnly, Told
+from base.append_only import LONGEST_BY, AppendOnly, Told
+from base.from_a_file import FromAFile
 from kit.models import Tester
 from sites.models import Circuit, Site
 
 
-class Proof(AppendOnly):
+class Proof(AppendOnly, FromAFile):
     """What was set down at the start. `rules`: the crew's as they were then; `asked`: yes or no to each question.
 
     `brought_at`: of one that came from a file and is history, with who brought it in `by`, and the `file` whole.
@@ -40,7 +41,7 @@ class Proof(AppendOnly):
     rules: Any = models.JSONField()
     begun_at = models.DateTimeField()
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
-    by_name = models.CharField(max_length=160, blank=True)
+    by_name = models.CharField(max_length=LONGEST_BY, blank=True)
     brought_at = models.DateTimeField(null=True)
     file: Any = models.JSONField(null=True)
     file_hash = models.CharField(max_length=64, blank=True, db_index=True)

@@ -11,6 +11,8 @@ from sheets.evidence import DeadTest
 from sites.models import Point, Site, Supply
 
 Recorded = Reading | DeadTest
+_UNLISTED = "unlisted"
+"""Whatever a file names that is no tester of the kit."""
 
 
 def survey_of(site: Site, recorded: Mapping[Point, Sequence[Recorded]], *, whole: bool) -> dict[str, Any]:
@@ -42,10 +44,12 @@ def _instruments(rows: Sequence[Recorded]) -> tuple[list[dict[str, Any]], dict[U
     known: dict[str, list[dict[str, Any]]] = {}
     names = {}
     for row in rows:
-        if row.tester is None:
+        if row.tester is not None:
+            tester, held = str(row.tester.id), as_known(row.held or row.tester.entry, row.tester, row.taken_at)
+        elif row.held is not None:
+            tester, held = _UNLISTED, row.held
+        else:
             continue
-        tester = str(row.tester.id)
-        held = as_known(row.held or row.tester.entry, row.tester, row.taken_at)
         states = known.setdefault(tester, [])
         if held not in states:
             states.append(held)

@@ -6,12 +6,13 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
-from base.append_only import Told
+from base.append_only import LONGEST_BY, Told
+from base.from_a_file import FromAFile
 from kit.models import Tester
 from sites.models import Circuit, Point, Site
 
 
-class Round(models.Model):
+class Round(FromAFile):
     """Through all outlets of a circuit, or of a room where no circuit is named. Readings since it began are its own."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -21,7 +22,7 @@ class Round(models.Model):
     tester = models.ForeignKey(Tester, null=True, on_delete=models.PROTECT, related_name="rounds")
     begun_at = models.DateTimeField()
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
-    by_name = models.CharField(max_length=160, blank=True)
+    by_name = models.CharField(max_length=LONGEST_BY, blank=True)
 
     class Meta:
         ordering = ["-begun_at"]

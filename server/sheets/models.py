@@ -6,13 +6,14 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
-from base.append_only import Told
+from base.append_only import LONGEST_BY, Told
+from base.from_a_file import FromAFile
 from kit.models import Tester
 from proofs.models import Proof
 from sites.models import Circuit
 
 
-class Sheet(models.Model):
+class Sheet(FromAFile):
     """`wiring`: `ordinary` or a kind with an insulation rule of its own. `proof`: the one it relies on."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -23,7 +24,7 @@ class Sheet(models.Model):
     temperature_c = models.FloatField(null=True)
     begun_at = models.DateTimeField()
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
-    by_name = models.CharField(max_length=160, blank=True)
+    by_name = models.CharField(max_length=LONGEST_BY, blank=True)
 
     class Meta:
         ordering = ["-begun_at"]

@@ -191,7 +191,7 @@ def _circuit_of(sheet: Sheet, previous: dict[str, float]) -> SheetCircuit:
     )
 
 
-_ENTRIES = Prefetch("entries", SheetEntry.objects.select_related("tester", "superseded_by"))
+_ENTRIES = Prefetch("entries", SheetEntry.objects.select_related("tester", "superseded_by", "brought"))
 
 
 def of_circuit(way: str) -> "list[str | Prefetch[Any]]":

@@ -32,7 +32,11 @@ class SignOff(Signed):
 
     class Meta:
         ordering = ["-number"]
-        constraints = [models.UniqueConstraint(fields=["crew", "number"], name="one sign-off a number")]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["crew", "number"], condition=models.Q(brought=None), name="one sign-off a number"
+            )
+        ]
 
     def __str__(self) -> str:
         return f"{self.number}: {self.name}"

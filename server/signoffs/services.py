@@ -25,7 +25,7 @@ _LONGEST_REMARKS = 2000
 
 def sign_offs_of(crew: Crew) -> QuerySet[SignOff]:
     """The latest first."""
-    return SignOff.objects.filter(crew=crew).select_related("site")
+    return SignOff.objects.filter(crew=crew).select_related("site", "brought")
 
 
 def sign_off_of(crew: Crew, sign_off_id: UUID) -> SignOff:
@@ -89,7 +89,7 @@ def _chained(
     crew: Crew, author: Author, sign_off_id: UUID, asked: Asked, signed: SignedContent, content: dict[str, Any]
 ) -> SignOff:
     """As the next link of the crew's chain."""
-    last = SignOff.objects.filter(crew=crew).order_by("-number").first()
+    last = SignOff.objects.filter(crew=crew, brought=None).order_by("-number").first()
     link = link_after(last.link() if last else None, digest(content))
     return SignOff.objects.create(
         id=sign_off_id, crew=crew, site=asked.site, what=asked.what, of=asked.of, name=asked.name[:160],
@@ -101,14 +101,22 @@ def _chained(
 
 def file_of(sign_off: SignOff) -> dict[str, Any]:
     """The sign-off as a file, with the crew's chain up to it."""
-    before = SignOff.objects.filter(crew=sign_off.crew, number__lte=sign_off.number).order_by("number")
-    rows = before.values_list("number", "content_sha256", "link_sha256")
     return {
         "format": "even-probe/sign-off",
         "version": 1,
-        "chain": [vars(Link(*row)) for row in rows],
+        "chain": _chain_to(sign_off),
         "content": sign_off.said(),
     }
+
+
+def _chain_to(sign_off: SignOff) -> list[dict[str, Any]]:
+    """The crew's own up to it; of one that came from a file the chain it came with."""
+    if sign_off.brought is None:
+        own = SignOff.objects.filter(crew=sign_off.crew, brought=None, number__lte=sign_off.number).order_by("number")
+        return [vars(Link(*row)) for row in own.values_list("number", "content_sha256", "link_sha256")]
+    link = vars(sign_off.link())
+    whole: list[dict[str, Any]] = next(chain for chain in sign_off.brought.chains if link in chain)
+    return whole[: whole.index(link) + 1]
 
 
 def _own_name(author: Author, typed: str) -> str:

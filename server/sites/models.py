@@ -4,11 +4,13 @@ import uuid
 from typing import Any
 
 from django.db import models
+from django.utils import timezone
 
+from base.from_a_file import FromAFile
 from crews.models import Crew
 
 
-class Placed(models.Model):
+class Placed(FromAFile):
     """A place on record. Taken out of use and brought back, never deleted: what was recorded there stays."""
 
     retired_at = models.DateTimeField(null=True)
@@ -25,7 +27,7 @@ class Site(Placed):
     name = models.CharField(max_length=120)
     practice = models.CharField(max_length=20)
     loose = models.BooleanField(default=False)
-    created_at = models.DateTimeField(auto_now_add=True)
+    created_at = models.DateTimeField(default=timezone.now)
 
     class Meta:
         ordering = ["created_at", "name"]

@@ -11,12 +11,13 @@ from ninja import Router
 from base.problems import Problems
 from crews.models import Crew
 from crews.services import crew_of
+from evenprobe.formats.tables import CIRCUITS, DEAD_TEST_ROWS, KIT, READINGS
 from readings.models import Reading
 from sites.models import Site
 from sites.services import site_of
 from tables.csv_files import csv_lines
-from tables.others import CIRCUITS, DEAD_TESTS_HEADER, KIT, circuit_rows, dead_test_rows, kit_rows
-from tables.readings import HEADER, reading_rows
+from tables.others import circuit_rows, dead_test_rows, kit_rows
+from tables.readings import reading_rows
 
 router = Router(tags=["tables"])
 
@@ -43,13 +44,13 @@ def _table(what: Table, crew: Crew, site: Site | None) -> tuple[Sequence[str], I
     match what:
         case "readings":
             wanted = {f"{_SITE}__crew": crew} if site is None else {_SITE: site}
-            return HEADER, reading_rows(Reading.objects.filter(**wanted))
+            return READINGS.header, reading_rows(Reading.objects.filter(**wanted))
         case "circuits":
-            return CIRCUITS, circuit_rows(crew, site)
+            return CIRCUITS.header, circuit_rows(crew, site)
         case "dead-tests":
-            return DEAD_TESTS_HEADER, dead_test_rows(crew, site)
+            return DEAD_TEST_ROWS.header, dead_test_rows(crew, site)
         case "kit":
-            return KIT, kit_rows(crew)
+            return KIT.header, kit_rows(crew)
 
 
 def _streamed(what: str, of: str, header: Sequence[str], rows: Iterable[Sequence[Any]]) -> HttpResponse:

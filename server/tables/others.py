@@ -6,23 +6,11 @@ from typing import Any
 from crews.models import Crew
 from evenprobe.deadtests.kinds import DEAD_TESTS
 from evenprobe.formats.said import limit_said
-from kit.models import Tester
+from evenprobe.formats.tables import CIRCUITS, DEAD_TEST_ROWS, KIT
+from kit.models import Part, Tester
 from sheets.records import SheetView
 from sheets.services import sheets_of
 from sites.models import Point, Site
-
-CIRCUITS = (
-    "site", "supply", "system", "earthing", "board", "circuit", "rating [A]", "curve", "residual [mA]", "conductor",
-    "point", "kind", "room", "contacts", "cable [m]", "behind",
-)  # fmt: skip
-DEAD_TESTS_HEADER = (
-    "id", "made at", "site", "board", "circuit", "test", "kind", "shown", "result", "limit", "source", "tester", "by",
-    "does not count because",
-)  # fmt: skip
-KIT = (
-    "id", "label", "kind", "category", "rated [V]", "proved", "calibration due", "functions", "known issue", "faulty",
-    "in use",
-)  # fmt: skip
 
 
 def circuit_rows(crew: Crew, site: Site | None) -> Iterator[list[Any]]:
@@ -30,14 +18,29 @@ def circuit_rows(crew: Crew, site: Site | None) -> Iterator[list[Any]]:
     points = Point.objects.in_use().filter(circuit__board__supply__site__crew=crew)
     if site is not None:
         points = points.filter(circuit__board__supply__site=site)
-    order = ("circuit__board__supply__site__name", "circuit__board__position", "circuit__position", "position")
-    for point in points.select_related("circuit__board__supply__site").order_by(*order).iterator(chunk_size=500):
-        circuit, supply = point.circuit, point.circuit.board.supply
-        yield [
-            supply.site.name, supply.name, supply.system, supply.earthing, circuit.board.name, circuit.name,
-            circuit.rating_a, circuit.curve, circuit.residual_ma, circuit.conductor,
-            point.name, point.kind, point.room, " ".join(point.terminals), point.length_m, point.protected_by,
-        ]  # fmt: skip
+    order = (
+        "circuit__board__supply__site__name",
+        "circuit__board__supply__position",
+        "circuit__board__position",
+        "circuit__position",
+        "position",
+    )
+    beside = points.select_related("circuit__board__supply__site", "brought").order_by(*order)
+    for point in beside.iterator(chunk_size=500):
+        yield CIRCUITS.row(circuit_row(point))
+
+
+def circuit_row(point: Point) -> dict[str, Any]:
+    """What is known of a point and of what it hangs on."""
+    circuit, supply = point.circuit, point.circuit.board.supply
+    return {
+        "site": supply.site.name, "supply": supply.name, "system": supply.system, "earthing": supply.earthing,
+        "board": circuit.board.name, "circuit": circuit.name, "rating_a": circuit.rating_a,
+        "curve": circuit.curve or None, "residual_ma": circuit.residual_ma, "conductor": circuit.conductor or None,
+        "point": point.name, "kind": point.kind, "room": point.room or None, "terminals": point.terminals,
+        "length_m": point.length_m, "protected_by": point.protected_by or None,
+        "from file": point.brought.said if point.brought else None,
+    }  # fmt: skip
 
 
 def dead_test_rows(crew: Crew, site: Site | None) -> Iterator[list[Any]]:
@@ -45,23 +48,57 @@ def dead_test_rows(crew: Crew, site: Site | None) -> Iterator[list[Any]]:
     sheets = sheets_of(crew) if site is None else sheets_of(crew).filter(circuit__board__supply__site=site)
     for sheet in sheets:
         view = SheetView(sheet)
+        names = {str(point.id): point.name for point in sheet.circuit.points.all()}
         for entry in view.of("tested"):
             test, taken = entry.entry["test"], view.taken_by(entry)
-            kind, limit = DEAD_TESTS[test["kind"]], taken.outcome.limit
-            yield [
-                entry.id, entry.at, view.site.name, sheet.circuit.board.name, sheet.circuit.name,
-                view.title_of(entry), test["kind"], kind.shown(test),
-                str(taken.outcome.result), limit_said(limit.band.low, limit.band.high, limit.unit) if limit else None,
-                limit.source if limit else None, entry.tester, entry.by_name, taken.in_doubt,
-            ]  # fmt: skip
+            kind, limit, file = DEAD_TESTS[test["kind"]], taken.outcome.limit, entry.brought
+            yield DEAD_TEST_ROWS.row(
+                {
+                    **test,
+                    "id": entry.known_as or entry.id,
+                    "made at": entry.at,
+                    "site": view.site.name,
+                    "board": sheet.circuit.board.name,
+                    "circuit name": sheet.circuit.name,
+                    "sheet": sheet.known_as or sheet.id,
+                    "line": entry.entry.get("line"),
+                    "point": names.get(entry.entry.get("point")),
+                    "tester": entry.tester or (entry.held or {}).get("label"),
+                    "by": file.unmarked(entry.by_name) if file else entry.by_name,
+                    "test": view.title_of(entry),
+                    "shown": kind.shown(test),
+                    "result": taken.outcome.result,
+                    "limit": limit_said(limit.band.low, limit.band.high, limit.unit) if limit else None,
+                    "source": limit.source if limit else None,
+                    "does not count because": taken.in_doubt or None,
+                    "from file": file.said if file else None,
+                }
+            )
 
 
 def kit_rows(crew: Crew) -> Iterator[list[Any]]:
-    """Testers, those out of use among them."""
-    for tester in Tester.objects.filter(crew=crew):
-        entry = tester.entry
-        yield [
-            tester.id, entry.get("label"), entry["kind"], entry.get("category"), entry.get("rated_v"),
-            entry.get("proved"), entry.get("calibration_due"), " ".join(entry.get("functions") or ()),
-            entry.get("known_issue"), tester.fault, tester.retired_at is None,
-        ]  # fmt: skip
+    """Testers, then leads and adapters, those out of use among them."""
+    for tester in Tester.objects.filter(crew=crew).select_related("usual_leads", "brought"):
+        yield KIT.row(tester_row(tester))
+    for part in Part.objects.filter(crew=crew).select_related("brought"):
+        yield KIT.row(part_row(part))
+
+
+def tester_row(tester: Tester) -> dict[str, Any]:
+    """What the register knows of a tester."""
+    more = {"usual leads": tester.usual_leads, "faulty": tester.fault or None}
+    return {**_kit_row(tester), **more}
+
+
+def part_row(part: Part) -> dict[str, Any]:
+    """What the register knows of leads or of an adapter."""
+    return {**_kit_row(part), "kind": part.role}
+
+
+def _kit_row(one: Tester | Part) -> dict[str, Any]:
+    return {
+        **one.entry,
+        "id": one.known_as or one.id,
+        "in use": one.retired_at is None,
+        "from file": one.brought.said if one.brought else None,
+    }

@@ -6,11 +6,12 @@ from typing import Any
 from django.conf import settings
 from django.db import models
 
-from base.append_only import Told
+from base.append_only import LONGEST_BY, Told
+from base.from_a_file import FromAFile
 from sites.models import Site
 
 
-class Visit(models.Model):
+class Visit(FromAFile):
     """`why`: the intake's words. `circuits`, `works`: what was planned at first; a later plan is an event."""
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -21,7 +22,7 @@ class Visit(models.Model):
     works: Any = models.JSONField()
     made_at = models.DateTimeField()
     by = models.ForeignKey(settings.AUTH_USER_MODEL, null=True, on_delete=models.PROTECT)
-    by_name = models.CharField(max_length=160, blank=True)
+    by_name = models.CharField(max_length=LONGEST_BY, blank=True)
 
     class Meta:
         ordering = ["-planned_for", "-made_at"]

@@ -1,0 +1,1 @@
+"""A whole site or crew as one file, and back to the same record."""
