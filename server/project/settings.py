@@ -56,6 +56,7 @@ INSTALLED_APPS = [
     "visits",
     "signoffs",
     "reports",
+    "exchange",
     "demo",
 ]
 

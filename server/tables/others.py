@@ -8,6 +8,7 @@ from evenprobe.deadtests.kinds import DEAD_TESTS
 from evenprobe.formats.said import limit_said
 from evenprobe.formats.tables import CIRCUITS, DEAD_TEST_ROWS, KIT
 from kit.models import Part, Tester
+from sheets.models import SheetEntry
 from sheets.records import SheetView
 from sheets.services import sheets_of
 from sites.models import Point, Site
@@ -44,36 +45,45 @@ def circuit_row(point: Point) -> dict[str, Any]:
 
 
 def dead_test_rows(crew: Crew, site: Site | None) -> Iterator[list[Any]]:
-    """The tests in force on every sheet."""
+    """The tests in force on every sheet, with what each comes to."""
     sheets = sheets_of(crew) if site is None else sheets_of(crew).filter(circuit__board__supply__site=site)
     for sheet in sheets:
         view = SheetView(sheet)
-        names = {str(point.id): point.name for point in sheet.circuit.points.all()}
         for entry in view.of("tested"):
             test, taken = entry.entry["test"], view.taken_by(entry)
-            kind, limit, file = DEAD_TESTS[test["kind"]], taken.outcome.limit, entry.brought
+            limit = taken.outcome.limit
             yield DEAD_TEST_ROWS.row(
                 {
-                    **test,
-                    "id": entry.known_as or entry.id,
-                    "made at": entry.at,
-                    "site": view.site.name,
-                    "board": sheet.circuit.board.name,
-                    "circuit name": sheet.circuit.name,
-                    "sheet": sheet.known_as or sheet.id,
-                    "line": entry.entry.get("line"),
-                    "point": names.get(entry.entry.get("point")),
-                    "tester": entry.tester or (entry.held or {}).get("label"),
-                    "by": file.unmarked(entry.by_name) if file else entry.by_name,
+                    **dead_test_row(entry),
                     "test": view.title_of(entry),
-                    "shown": kind.shown(test),
+                    "shown": DEAD_TESTS[test["kind"]].shown(test),
                     "result": taken.outcome.result,
                     "limit": limit_said(limit.band.low, limit.band.high, limit.unit) if limit else None,
                     "source": limit.source if limit else None,
                     "does not count because": taken.in_doubt or None,
-                    "from file": file.said if file else None,
                 }
             )
+
+
+def dead_test_row(entry: SheetEntry) -> dict[str, Any]:
+    """What was put down of a test: where, with what, by whom, and everything that was typed."""
+    sheet, file = entry.sheet, entry.brought
+    circuit = sheet.circuit
+    names, point = {str(p.id): p.name for p in circuit.points.all()}, str(entry.entry.get("point") or "")
+    return {
+        **entry.entry["test"],
+        "id": entry.known_as or entry.id,
+        "made at": entry.at,
+        "site": circuit.board.supply.site.name,
+        "board": circuit.board.name,
+        "circuit name": circuit.name,
+        "sheet": sheet.known_as or sheet.id,
+        "line": str(entry.entry.get("line") or "").removesuffix(point).strip() or None,
+        "point": names.get(point),
+        "tester": entry.tester,
+        "by": file.unmarked(entry.by_name) if file else entry.by_name,
+        "from file": file.said if file else None,
+    }
 
 
 def kit_rows(crew: Crew) -> Iterator[list[Any]]:
@@ -86,7 +96,7 @@ def kit_rows(crew: Crew) -> Iterator[list[Any]]:
 
 def tester_row(tester: Tester) -> dict[str, Any]:
     """What the register knows of a tester."""
-    more = {"usual leads": tester.usual_leads, "faulty": tester.fault or None}
+    more = {"usual leads": tester.usual_leads, "faulty": tester.fault or None, "suspect from": tester.suspect_from}
     return {**_kit_row(tester), **more}
 
 

@@ -3,17 +3,15 @@
 Cut off half-way, the same file brought in again goes on where it was; what is there is never changed.
 """
 
-import time
-from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import datetime
+from functools import partial
 from typing import Any
 
-from django.db import IntegrityError, models, transaction
+from django.db import models
 from django.utils import timezone
 
 from base.append_only import Told
-from base.problems import Refused
 from brought.models import BroughtFile
 from brought.services import put_file
 from crews.models import Crew
@@ -22,15 +20,12 @@ from evenprobe.formats.record import RecordFile
 from exchange.record.looking import Looked, look
 from exchange.record.rows import renamed_in, value_of
 from exchange.record.tables import TABLES, Table
+from exchange.short_writes import write
 from kit.hands import Hands
 from kit.models import Tester
 from kit.strangers import unlisted
 from proofs.models import Proof
 from readings.models import Reading
-
-_AT_A_TIME = 250
-_BREATH_S = 0.005
-"""Between two steps, so that others come to write too."""
 
 
 def bring_in(crew: Crew, author: Author, name: str, file: RecordFile) -> BroughtFile:
@@ -40,26 +35,19 @@ def bring_in(crew: Crew, author: Author, name: str, file: RecordFile) -> Brought
     brought = put_file(crew, author, name, "record", file.sha256, chains)
     rows = _Rows(crew, brought, looked)
     for table in TABLES:
-        for some in _batches(table, [row for row, fate in looked.of(table) if fate == "new"]):
-            _write(table, [rows.made(table, row) for row in some])
-            time.sleep(_BREATH_S)
+        new = (row for row, fate in looked.of(table) if fate == "new")
+        if _counted(table):
+            for row in new:
+                write([rows.made(table, row)])
+        else:
+            write(map(partial(rows.made, table), new))
     _take_rules(crew, file)
     return brought
 
 
-def _batches(table: Table, rows: list[dict[str, Any]]) -> Iterator[list[dict[str, Any]]]:
-    """One by one where a row refers to another by what the table counts by."""
-    follows = any(field.name == "supersedes" for field in table.fields)
-    size = 1 if follows and issubclass(table.model, Told) else _AT_A_TIME
-    yield from (rows[start : start + size] for start in range(0, len(rows), size))
-
-
-@transaction.atomic
-def _write(table: Table, rows: list[models.Model]) -> None:
-    try:
-        table.model._default_manager.bulk_create(rows)
-    except IntegrityError:
-        raise Refused(("", "somebody else changed this meanwhile; bring the same file in again"), status=409) from None
+def _counted(table: Table) -> bool:
+    """Whether a row can refer to another by what the table counts by, which is known when that one is written."""
+    return any(field.name == "supersedes" for field in table.fields) and issubclass(table.model, Told)
 
 
 def _take_rules(crew: Crew, file: RecordFile) -> None:

@@ -3,7 +3,6 @@
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import Any, Literal
-from uuid import UUID, uuid5
 
 from django.db import models
 
@@ -11,6 +10,7 @@ from crews.models import Crew
 from evenprobe.entries import FormatError, parse, parse_json
 from evenprobe.formats.record import RecordFile
 from evenprobe.signing import broken_links, digest
+from exchange.ids import own_id
 from exchange.record.contents import Contents
 from exchange.record.leaving import names_in_files
 from exchange.record.rows import Ids, problems_of, written
@@ -82,11 +82,6 @@ def _there(crew: Crew, table: Table, rows: list[dict[str, Any]], own: dict[str, 
         mine = manager.filter(id__in=wanted, **{table.crew: crew}).select_related(*beside)
         found |= {str(row.id): row for row in mine}  # type: ignore[attr-defined]
     return found
-
-
-def own_id(crew: Crew, id_: str) -> UUID:
-    """What a row is called in a crew where another crew has its id."""
-    return uuid5(crew.id, id_)
 
 
 def _follows(table: Table) -> bool:

@@ -7,7 +7,7 @@ is taken away again when it comes in.
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass
-from datetime import UTC, date, datetime, timezone
+from datetime import UTC, date, datetime, tzinfo
 from typing import Any, Literal
 
 _FORMULA = re.compile(r"'*[=+\-@\t\r\n]")
@@ -39,7 +39,7 @@ class How:
     """How a file is written: its decimal mark, and which offset its times have that say none."""
 
     decimal: Literal[".", ","] = "."
-    zone: timezone | None = None
+    zone: tzinfo | None = None
 
 
 def cell_of(value: Any) -> Any:
@@ -60,18 +60,19 @@ def cell_of(value: Any) -> Any:
     >>> cell_of(231.0), cell_of(True), cell_of("=HYPERLINK(1)")
     (231, 'yes', "'=HYPERLINK(1)")
     """
-    if value is None:
-        return None
-    if isinstance(value, bool):
-        return "yes" if value else "no"
-    if isinstance(value, float):
-        return int(value) if value.is_integer() and abs(value) < _EXACT else value
-    if isinstance(value, int):
-        return value
-    if isinstance(value, datetime | date):
-        return value.isoformat()
-    text = str(value)
-    return f"'{text}" if _FORMULA.match(text) else text
+    match value:
+        case str():
+            return value if value[:1].isalnum() or not _FORMULA.match(value) else f"'{value}"
+        case bool():
+            return "yes" if value else "no"
+        case float():
+            return int(value) if value.is_integer() and abs(value) < _EXACT else value
+        case None | int():
+            return value
+        case datetime() | date():
+            return value.isoformat()
+        case _:
+            return cell_of(str(value))
 
 
 def text_in(cell: str) -> str:

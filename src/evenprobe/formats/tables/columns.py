@@ -29,7 +29,10 @@ _UNIT_OF = {
 
 @dataclass(frozen=True)
 class Column:
-    """`key`: of the entry it stands for. `also`: other words for it. `derived`: said of a row, never brought in."""
+    """`key`: of the entry it stands for. `also`: other words for it. `derived`: said of a row, never brought in.
+
+    `cell`: what stands in it, where that is not what the key holds; nothing does where there is no such `key`.
+    """
 
     name: str
     sort: Sort = "text"
@@ -47,8 +50,14 @@ class Column:
 
     def written(self, entry: Entry) -> Any:
         """What stands in the cell."""
-        value = self.cell(entry) if self.cell else entry.get(self.key or self.name)
-        if isinstance(value, list | tuple | dict) and self.sort in ("words", "numbers", "json"):
+        value = entry.get(self.key or self.name)
+        if value is not None and self.cell:
+            value = self.cell(entry)
+        return None if value is None else self.cell_for(value)
+
+    def cell_for(self, value: Any) -> Any:
+        """The same of a value that is known."""
+        if isinstance(value, _SEVERAL) and self.sort in _WRITTEN:
             return _WRITTEN[self.sort](value)
         return cell_of(value)
 
@@ -86,6 +95,7 @@ def _json_in(cell: str) -> Any:
         raise Unreadable("is no JSON") from None
 
 
+_SEVERAL = (list, tuple, dict)
 _WRITTEN: Mapping[str, Callable[[Any], Any]] = {
     "words": lambda given: cell_of(" ".join(map(str, given))),
     "numbers": lambda given: " ".join(f"{one:.12g}" for one in given),
@@ -111,7 +121,18 @@ class Table:
 
     def row(self, entry: Entry) -> list[Any]:
         """The cells of an entry."""
-        return [column.written(entry) for column in self.columns]
+        cells = []
+        for key, cell, column in self._plan:
+            value = entry.get(key)
+            if value is not None and cell is not None:
+                value = cell(entry)
+            plain = value is None or (value.__class__ is str and value[:1].isalnum())
+            cells.append(value if plain else column.cell_for(value))
+        return cells
+
+    @cached_property
+    def _plan(self) -> Sequence[tuple[str, Callable[[Entry], Any] | None, Column]]:
+        return [(column.key or column.name, column.cell, column) for column in self.columns]
 
 
 FROM_FILE = Column("from file", derived=True)

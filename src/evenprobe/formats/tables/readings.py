@@ -21,8 +21,8 @@ def _unit(entry: Entry) -> str:
 
 def _value_in(unit: str) -> Callable[[Entry], float | None]:
     def cell(entry: Entry) -> float | None:
-        given = entry.get("value")
-        if given is None or isinstance(given, bool | dict) or _SI[_unit(entry)] != unit:
+        given = entry["value"]
+        if given is True or given is False or isinstance(given, dict) or _SI[_unit(entry)] != unit:
             return None
         return to_si(float(given), _unit(entry))
 
@@ -40,7 +40,7 @@ def _take_value(unit: str) -> Callable[[dict[str, Any], Any], None]:
 
 def _answer(entry: Entry) -> Any:
     """Yes or no, and of lamps those that are lit."""
-    given = entry.get("value")
+    given = entry["value"]
     if isinstance(given, dict):
         return " ".join(lamp for lamp, on in given.items() if on) or _NO_LAMP
     return given if isinstance(given, bool) else None
@@ -60,8 +60,8 @@ def _take_answer(entry: dict[str, Any], said: str) -> None:
         raise Unreadable("must be yes or no")
 
 
-def _in_si(key: str) -> Callable[[Entry], float | None]:
-    return lambda entry: None if entry.get(key) is None else to_si(float(entry[key]), _unit(entry))
+def _in_si(key: str) -> Callable[[Entry], float]:
+    return lambda entry: to_si(float(entry[key]), _unit(entry))
 
 
 def _take_in(key: str, unit: str) -> Callable[[dict[str, Any], Any], None]:
@@ -72,15 +72,17 @@ def _take_in(key: str, unit: str) -> Callable[[dict[str, Any], Any], None]:
     return take
 
 
-def _pair(entry: Entry) -> str | None:
-    pair = entry.get("load_between")
-    return " ".join(pair) if pair else None
+def _pair(entry: Entry) -> str:
+    return " ".join(entry["load_between"])
 
 
-def _walk(entry: Entry) -> str | None:
+def _take_pair(entry: dict[str, Any], said: str) -> None:
+    entry["load_between"] = said.split()
+
+
+def _walk(entry: Entry) -> str:
     """Metres, an exclamation mark where it sounded."""
-    stations = entry.get("sweep")
-    return " ".join(f"{s['m']:.12g}{'!' if s['alarm'] else ''}" for s in stations) if stations else None
+    return " ".join(f"{s['m']:.12g}{'!' if s['alarm'] else ''}" for s in entry["sweep"])
 
 
 def _take_walk(entry: dict[str, Any], said: str) -> None:
@@ -112,21 +114,21 @@ _OF_ENTRY: tuple[Column, ...] = (
     Column("to", key="to", also=("second probe", "black")),
     Column("mode"),
     *(
-        Column("value", "number", unit, cell=_value_in(unit), take=_take_value(unit), also=also)
+        Column("value", "number", unit, "value", cell=_value_in(unit), take=_take_value(unit), also=also)
         for unit, also in (("V", ("volts", "voltage")), ("ohm", ("ohms", "resistance")), ("A", ("amps", "current")),
                            ("Hz", ("hertz", "frequency")))
     ),
-    Column("answer", cell=_answer, take=_take_answer),
-    Column("at least", "number", "V", cell=_in_si("at_least"), take=_take_in("at_least", "V")),
-    Column("below", "number", "V", cell=_in_si("below"), take=_take_in("below", "V")),
+    Column("answer", key="value", cell=_answer, take=_take_answer),
+    Column("at least", "number", "V", "at_least", cell=_in_si("at_least"), take=_take_in("at_least", "V")),
+    Column("below", "number", "V", "below", cell=_in_si("below"), take=_take_in("below", "V")),
     Column("over range", "yes-no", key="over_range", take=_only_true("over_range"), also=("OL",)),
     Column("input"),
     Column("load here", "number", "A", "load_here_a"),
     Column("load elsewhere", "number", "A", "load_elsewhere_a"),
-    Column("load between", cell=_pair, take=lambda entry, said: entry.update(load_between=said.split())),
+    Column("load between", key="load_between", cell=_pair, take=_take_pair),
     Column("nothing else on", "yes-no", key="nothing_else_on", take=_only_true("nothing_else_on")),
-    Column("least", "number", "A", cell=_in_si("min"), take=_take_in("min", "A")),
-    Column("most", "number", "A", cell=_in_si("max"), take=_take_in("max", "A")),
+    Column("least", "number", "A", "min", cell=_in_si("min"), take=_take_in("min", "A")),
+    Column("most", "number", "A", "max", cell=_in_si("max"), take=_take_in("max", "A")),
     Column("turns", "number"),
     Column("continuous", "yes-no", take=_only_true("continuous")),
     Column("test voltage", "number", "V", "test_v"),
@@ -138,8 +140,8 @@ _OF_ENTRY: tuple[Column, ...] = (
     Column("loads"),
     Column("reference"),
     Column("reference at", key="reference_at"),
-    Column("walked", unit="m", cell=_walk, take=_take_walk),
-    Column("source", cell=lambda entry: entry.get("source", "typed")),
+    Column("walked", unit="m", key="sweep", cell=_walk, take=_take_walk),
+    Column("source"),
     Column("note", also=("remarks", "comment")),
 )  # fmt: skip
 _AFTER = (

@@ -1,0 +1,129 @@
+"""Dead tests of a spreadsheet against the record: on which circuit, on which sheet, and what was typed of each."""
+
+from collections.abc import Sequence
+from datetime import datetime, timedelta
+from typing import Any
+from uuid import UUID
+
+from django.utils import timezone
+
+from base.problems import Refused
+from brought.models import BroughtFile
+from crews.models import Crew
+from evenprobe.formats.tables import DEAD_TEST_ROWS
+from exchange.rows.fates import Cannot, RowFate
+from exchange.rows.own_ids import OwnIds, once
+from exchange.rows.places import circuits_by_name
+from exchange.rows.testers import TestersByLabel
+from sheets.completing import checked
+from sheets.models import Sheet, SheetEntry
+from sites.models import Circuit, Site
+from tables.others import dead_test_row
+
+_AHEAD = timedelta(minutes=2)
+_SITE = "circuit__board__supply__site"
+_BESIDE = {"id", "made at", "site", "board", "circuit name", "sheet", "line", "point", "tester", "by"}
+"""What of a row is no part of the test."""
+
+
+class DeadTests:
+    """The rows of one file, of a site or of all of a crew's. A row that names no sheet goes on one of its day."""
+
+    def __init__(self, crew: Crew, site: Site | None, rows: Sequence[RowFate], file: BroughtFile | None) -> None:
+        self._file, self._rows = file, [row for row in rows if row.fate != "cannot"]
+        self._circuits = circuits_by_name(crew, site)
+        self._now = timezone.now()
+        times = [row.entry["made at"] for row in self._rows if isinstance(row.entry.get("made at"), datetime)]
+        self._testers = TestersByLabel(crew, min([self._now, *times]))
+        ids = [row.entry.get("id") for row in self._rows]
+        self._ids = OwnIds(crew, SheetEntry, f"sheet__{_SITE}__crew", ids)
+        self._sheet_ids = OwnIds(crew, Sheet, f"{_SITE}__crew", (row.entry.get("sheet") for row in self._rows))
+        own = SheetEntry.objects.filter(**{f"sheet__{_SITE}__crew": crew}, entry__type="tested")
+        beside = own.select_related(f"sheet__{_SITE}", "tester", "brought").prefetch_related("sheet__circuit__points")
+        self._there = {entry.id: dead_test_row(entry) for entry in beside} if self._rows else {}
+        self._sheets = {sheet.id: sheet for sheet in Sheet.objects.filter(**{f"{_SITE}__crew": crew})}
+        self._lines: dict[UUID, int] = {}
+
+    def look(self) -> None:
+        """Give every row that could be read its fate, and what it makes."""
+        for row in self._rows:
+            try:
+                self._one(row)
+            except Cannot as error:
+                row.fate, row.problems, row.made = "cannot", error.problems, []
+            except Refused as error:
+                row.fate, row.problems, row.made = "cannot", tuple(map(_by_header, error.problems)), []
+
+    def in_order(self) -> list[Sheet | SheetEntry]:
+        """Sheets before what is on them."""
+        made = {one.id: one for row in self._rows if row.fate == "new" for one in row.made}
+        return sorted(made.values(), key=lambda one: isinstance(one, SheetEntry))
+
+    def _one(self, row: RowFate) -> None:
+        entry = row.entry
+        circuit = self._circuits.of(entry, "circuit name")
+        at = entry.get("made at")
+        if at is None:
+            raise Cannot(("made at", "is missing"))
+        if at > self._now + _AHEAD:
+            raise Cannot(("made at", f"{at.isoformat()} is still to come"))
+        test = {key: value for key, value in entry.items() if key not in _BESIDE}
+        id_, known_as = self._ids.of(entry.get("id"), circuit.id, {**test, "at": at.isoformat()})
+        try:
+            once(self._lines, id_, row.line)
+        except Cannot as error:
+            row.fate, row.problems = "twice", error.problems
+            return
+        if id_ in self._there:
+            row.fate = "here" if _says(entry, self._there[id_]) else "differs"
+            return
+        kept = checked(circuit.board.supply.site.practice, test)
+        content = kept.model_dump(mode="json", by_alias=True, exclude_none=True, exclude={"id", "at", "by"})
+        point, line = self._point(circuit, entry), entry.get("line")
+        named = f"{line} {point}" if line and point else line
+        said = {"type": "tested", "line": named, "point": point, "test": content}
+        tester = self._testers.called(entry.get("tester"))
+        held = self._testers.held(tester, at) if tester else None
+        sheet = self._sheet(circuit, entry.get("sheet"), at)
+        row.made = [
+            *([sheet] if sheet._state.adding else []),
+            SheetEntry(
+                id=id_, known_as=known_as, sheet=sheet, at=at, tester=tester, held=held,
+                entry={key: value for key, value in said.items() if value is not None},
+                brought=self._file, by_name=self._marked(entry.get("by")),
+            ),
+        ]  # fmt: skip
+
+    def _marked(self, name: str | None) -> str:
+        return self._file.marked(name or "") if self._file else name or ""
+
+    def _sheet(self, circuit: Circuit, written: str | None, at: datetime) -> Sheet:
+        of_the_day = {"brought": at.date().isoformat()}
+        id_, known_as = self._sheet_ids.of(written, circuit.id, of_the_day)
+        there = self._sheets.get(id_)
+        if there is not None and there.circuit_id != circuit.id:
+            raise Cannot(("sheet", f"is one of {there.circuit.name}"))
+        if there is None:
+            there = self._sheets[id_] = Sheet(
+                id=id_, known_as=known_as, circuit=circuit, begun_at=at, brought=self._file, by_name=self._marked(""),
+            )  # fmt: skip
+        return there
+
+    def _point(self, circuit: Circuit, entry: dict[str, Any]) -> str | None:
+        name = entry.get("point")
+        if not name:
+            return None
+        found = [p for p in circuit.points.all() if p.name.casefold() == name.strip().casefold()]
+        if len(found) != 1:
+            raise Cannot(("point", f"there is no point called “{name}” on {circuit.name}"))
+        return str(found[0].id)
+
+
+def _by_header(problem: tuple[str, str]) -> tuple[str, str]:
+    key = problem[0].split(".")[0].split("[")[0]
+    return next((c.header for c in DEAD_TEST_ROWS.columns if (c.key or c.name) == key), problem[0]), problem[1]
+
+
+def _says(entry: dict[str, Any], there: dict[str, Any]) -> bool:
+    wanted = [column for column in DEAD_TEST_ROWS.columns if not column.derived and column.written(entry) is not None]
+    return all(column.written(entry) == column.written(there) for column in wanted)
