@@ -2,11 +2,11 @@
 
 from uuid import UUID
 
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from base.problems import NotFoundHere
+from base.problems import NotFoundHere, Refused
 from brought.models import BroughtFile
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
@@ -27,14 +27,25 @@ def file_of(crew: Crew, file_id: UUID) -> BroughtFile:
     return found
 
 
-@transaction.atomic
-def put_file(
+def file_for(
     crew: Crew, author: Author, name: str, what: str, sha256: str, chains: list[list[Link]] | None = None
 ) -> BroughtFile:
-    """The file is brought in by somebody. The same file again is the same row, by whoever brought it first."""
+    """The file as somebody brings it in, not written down yet; the same file again is the row of who was first."""
     known = files_of(crew).filter(what=what, sha256=sha256).first()
-    return known or BroughtFile.objects.create(
+    return known or BroughtFile(
         crew=crew, name=name[:_LONGEST_NAME], what=what, sha256=sha256, at=timezone.now(),
         chains=[[vars(link) for link in chain] for chain in chains or []],
         by=person_of(author), by_name=name_of(author),
     )  # fmt: skip
+
+
+def keep(file: BroughtFile) -> BroughtFile:
+    """Write it down, if it is not. Raises Refused where somebody else just does."""
+    if file._state.adding:
+        try:
+            with transaction.atomic():
+                file.save(force_insert=True)
+        except IntegrityError:
+            text = "somebody else is bringing this file in; look what it brought and bring it in again"
+            raise Refused(("", text), status=409) from None
+    return file

@@ -24,6 +24,7 @@ from kit.shapes import (
     PartOut,
     TesterOut,
 )
+from kit.strangers import take_over
 
 router = Router(tags=["kit"])
 
@@ -113,6 +114,13 @@ def kit_out_of_use(request: HttpRequest) -> list[Named]:
 def bring_kit_back(request: HttpRequest, kit_id: UUID) -> Named:
     """Into use again: a tester, leads or an adapter."""
     found = bring_back(crew_of(request), kit_id)
+    return Named(id=found.id, name=str(found))
+
+
+@router.put("/testers/{tester_id}/ours", response={200: Named, 404: Problems})
+def tester_is_ours(request: HttpRequest, tester_id: UUID) -> Named:
+    """Somebody says that a tester known from a file is the crew's: what it showed counts from now on."""
+    found = take_over(crew_of(request), request.user, tester_id)
     return Named(id=found.id, name=str(found))
 
 

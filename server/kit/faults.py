@@ -20,10 +20,8 @@ _SAID = "found faulty: {fault}; what it showed since {since:%Y-%m-%d %H:%M} UTC 
 
 def as_known(held: dict[str, Any], tester: Tester, at: datetime) -> dict[str, Any]:
     """A tester as it was in the hand at a time, with what was found of it since."""
-    if tester.is_strange:
-        return {**held, "known_issue": STRANGE}
     if tester.suspect_from is None or at < tester.suspect_from:
-        return held
+        return {**held, "known_issue": STRANGE} if tester.is_strange else held
     return {**held, "known_issue": _SAID.format(fault=tester.fault, since=tester.suspect_from)}
 
 

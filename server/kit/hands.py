@@ -32,10 +32,10 @@ def _as_found(
     on_it = leads or tester.usual_leads
     if on_it is not None:
         entry = entry.model_copy(update={"leads": on_it.leads()})
-    if tester.suspect_from is not None:
-        entry = entry.model_copy(update={"known_issue": f"found faulty: {tester.fault}"})
     if tester.is_strange:
         entry = entry.model_copy(update={"known_issue": STRANGE})
+    if tester.suspect_from is not None:
+        entry = entry.model_copy(update={"known_issue": f"found faulty: {tester.fault}"})
     if tester.retired_at is not None:
         entry = entry.model_copy(update={"known_issue": _RETIRED.format(tester.retired_at)})
     if check is not None:

@@ -9,6 +9,7 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from base.problems import NotFoundHere, Refused
+from brought.models import BroughtFile
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import InstrumentEntry, parse
@@ -79,11 +80,16 @@ def tester_id_meant(crew: Crew, place: UUID, instrument: InstrumentEntry) -> UUI
     return uuid5(place, written) if foreign else meant
 
 
-def tester_meant(crew: Crew, place: UUID, instrument: InstrumentEntry) -> Tester:
-    """The same, written down if it is new; what the register knows of one stays."""
+def tester_meant(crew: Crew, place: UUID, instrument: InstrumentEntry, brought: BroughtFile) -> Tester:
+    """The same, written down as come from a file if it is new; what the register knows of one stays."""
     tester_id = tester_id_meant(crew, place, instrument)
     own = Tester.objects.filter(crew=crew, id=tester_id).first()
-    return own or put_tester(crew, tester_id, instrument.model_dump(mode="json", exclude_none=True, exclude={"id"}))
+    if own is not None:
+        return own
+    found = put_tester(crew, tester_id, instrument.model_dump(mode="json", exclude_none=True, exclude={"id"}))
+    found.brought = brought
+    found.save()
+    return found
 
 
 @transaction.atomic

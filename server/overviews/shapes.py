@@ -95,7 +95,13 @@ class LeaningOut(Schema):
 
 
 class TesterPage(Schema):
+    """`from_file`: which file it came from, by whom. `strange`: and nobody has said that it is the crew's."""
+
     tester: TesterOut
+    from_file: str
+    strange: bool
+    taken_over: str
+    """Who said that it is, and when."""
     says: str
     blind_to: list[str]
     fits: list[FitOut]

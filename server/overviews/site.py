@@ -127,6 +127,7 @@ def _site_out(site: Site) -> SiteOut:
         practice=site.practice,
         loose=site.loose,
         retired=_retired(site, supplies),
+        from_file=site.brought.said if site.brought else "",
         supplies=[
             SupplyOut(
                 id=supply.id,

@@ -80,6 +80,9 @@ def _page(tester: Tester) -> TesterPage:
     entry, in_force = hands.holding(tester, now), hands.check_in_force(tester, now)
     return TesterPage(
         tester=tester_out(tester, hands),
+        from_file=tester.brought.said if tester.brought else "",
+        strange=tester.is_strange,
+        taken_over=f"{tester.taken_over_by}, {tester.taken_over_at:%Y-%m-%d}" if tester.taken_over_at else "",
         says=entry.kind.says,
         blind_to=list(entry.kind.blind_to),
         fits=_fits(tester, entry.held()),

@@ -14,6 +14,7 @@ from base.problems import Refused, as_body
 from crews.api import router as crews
 from evenprobe.entries.problems import named, refuse_implausible
 from evenprobe.formats import FormatError
+from exchange.api import router as exchange
 from hunts.api import router as hunts
 from kit.api import router as kit
 from meters.api import router as meters
@@ -67,6 +68,7 @@ api.add_router("", signoffs)
 api.add_router("", reports)
 api.add_router("", timeline)
 api.add_router("", tables)
+api.add_router("", exchange)
 api.add_router("", today)
 
 

@@ -14,6 +14,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from base.problems import Refused
+from brought.services import file_for, keep
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import IsolationFile, parse
@@ -66,6 +67,7 @@ def bring_in(crew: Crew, author: Author, proof_id: UUID, supply_id: UUID, data: 
         file=content,
         file_hash=fingerprint,
         brought_at=timezone.now(),
+        brought=keep(file_for(crew, author, (file.label or "Brought in").strip(), "isolation", fingerprint)),
         by=person_of(author),
         by_name=name_of(author),
     )

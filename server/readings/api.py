@@ -132,6 +132,7 @@ def bench_out(view: PointView, hands: Hands, cannot: Sequence[Obstacle]) -> dict
         "system_title": SYSTEMS[supply.system].title,
         "earthing": supply.earthing,
         "site": {"id": view.site.id, "name": view.site.name},
+        "from_file": point.brought.said if point.brought else "",
         "loose": view.site.loose,
         "board": circuit.board.name,
         "circuit": {"id": circuit.id, "name": circuit.name},

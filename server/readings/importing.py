@@ -6,6 +6,7 @@ that is there changes nothing.
 
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, field
+from datetime import datetime
 from itertools import islice
 from typing import Any, TypeVar
 from uuid import UUID, uuid5
@@ -14,12 +15,18 @@ from django.db import IntegrityError, models, transaction
 from django.utils import timezone
 
 from base.problems import Refused
+from brought.models import BroughtFile
+from brought.services import file_for, keep
 from crews.models import Crew
-from crews.services import Author, name_of, person_of
+from crews.services import Author
 from evenprobe.formats import SurveyFile, parse
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.formats.survey import CircuitEntry, PointEntry
+from evenprobe.signing import digest
+from kit.hands import Hands
+from kit.models import Tester
 from kit.services import tester_id_meant, tester_meant
+from kit.strangers import unlisted
 from readings.models import Reading
 from readings.services import content_of
 from sites.models import Board, Circuit, Point, Site, Supply
@@ -43,6 +50,12 @@ class _Plan:
     points: dict[UUID, Point] = field(default_factory=dict)
     readings: dict[UUID, Reading] = field(default_factory=dict)
 
+    def came_from(self, file: BroughtFile) -> None:
+        """Marks the places; readings are marked as they are made."""
+        for places in (self.supplies, self.boards, self.circuits, self.points):
+            for place in places.values():
+                place.brought = file
+
 
 def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) -> Site:
     """The site, made if it is not there.
@@ -56,11 +69,17 @@ def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) ->
     if existing is not None and existing.practice != survey.practice.id:
         raise Refused(("practice", f"this site is {existing.practice}; the file is {survey.practice}"))
     wanted = existing.name if existing else _name("name", name or survey.label or "Brought in")
-    plan = _Checking(crew, author, existing or Site(id=site_id, crew=crew), survey).plan()
+    file = file_for(crew, author, wanted, "survey", digest(data))
+    plan = _Checking(crew, file, existing or Site(id=site_id, crew=crew), survey).plan()
     with transaction.atomic():
+        keep(file)
         site = put_site(crew, site_id, wanted, str(survey.practice))
+        if existing is None:
+            site.brought = file
+            site.save()
+        plan.came_from(file)
         for instrument in survey.instruments:
-            tester_meant(crew, site_id, instrument)
+            tester_meant(crew, site_id, instrument, file)
         _write(Supply, plan.supplies)
         _write(Board, plan.boards)
         _write(Circuit, plan.circuits)
@@ -86,13 +105,15 @@ def _write(model: type[Row], rows: dict[UUID, Row]) -> None:
 class _Checking:
     """The file held against the record, which is only read."""
 
-    def __init__(self, crew: Crew, author: Author, site: Site, survey: SurveyFile) -> None:
-        self.crew, self.author, self.site, self.survey = crew, author, site, survey
+    def __init__(self, crew: Crew, file: BroughtFile, site: Site, survey: SurveyFile) -> None:
+        self.crew, self.file, self.site, self.survey = crew, file, site, survey
         self.now = timezone.now()
         self.found = _Plan()
         self.superseded: set[UUID | None] = set()
         self.testers = {i.id: tester_id_meant(crew, site.id, i) for i in survey.instruments}
         self.held = {i.id: i.model_dump(mode="json", exclude_defaults=True, exclude={"id"}) for i in survey.instruments}
+        self.own = {tester.id: tester for tester in Tester.objects.filter(crew=crew, id__in=self.testers.values())}
+        self.hands = Hands(crew, self.now)
 
     def plan(self) -> _Plan:
         places = dict(self._places())
@@ -138,18 +159,29 @@ class _Checking:
         self, id_: UUID, point: Point, content: dict[str, Any] | None, supersedes: UUID | None, reading: ReadingEntry
     ) -> Reading:
         instrument = reading.instrument if content is not None else None
-        named = reading.by if content is not None else None
+        tester, at = self.testers[instrument] if instrument else None, reading.at or self.now
         return Reading(
             id=id_,
             point_id=point.id,
             entry=content,
-            tester_id=self.testers[instrument] if instrument else None,
-            held=self.held.get(instrument or ""),
+            tester_id=tester,
+            held=None if content is None else self._held(instrument, tester, content, at),
             supersedes_id=supersedes,
-            taken_at=reading.at or self.now,
-            by=person_of(self.author),
-            by_name=name_of(self.author) if named is None else named[:160],
+            taken_at=at,
+            brought=self.file,
+            by_name=self.file.marked((reading.by or "")[:160]),
         )
+
+    def _held(
+        self, instrument: str | None, tester: UUID | None, content: dict[str, Any], at: datetime
+    ) -> dict[str, Any] | None:
+        """A tester of the crew's own is what this record knows of it, whatever a file says."""
+        if instrument is None or tester is None:
+            return unlisted(str(content["quantity"]), None)
+        own = self.own.get(tester)
+        if own is None or own.is_strange:
+            return self.held[instrument]
+        return self.hands.holding(own, at).model_dump(mode="json", exclude_defaults=True, exclude={"id"})
 
     def _keep(self, path: str, row: Reading, known: dict[UUID, Reading]) -> None:
         there = known.get(row.id)

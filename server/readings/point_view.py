@@ -23,8 +23,8 @@ from sites.services import find
 
 def with_record(points: QuerySet[Point]) -> QuerySet[Point]:
     """The points with all that is on record of each, in as many queries for a hundred as for one."""
-    return points.select_related("circuit__board__supply__site__crew").prefetch_related(
-        Prefetch("readings", Reading.objects.select_related("tester", "superseded_by")),
+    return points.select_related("circuit__board__supply__site__crew", "brought").prefetch_related(
+        Prefetch("readings", Reading.objects.select_related("tester", "superseded_by", "brought")),
         *of_circuit("circuit"),
     )
 

@@ -60,6 +60,8 @@ class BenchOut(Schema):
     system_title: str
     earthing: EarthingWord
     site: Named
+    from_file: str
+    """Which file the point came from, by whom."""
     loose: bool
     """It stands nowhere yet, and its supply is assumed from what it looks like."""
     board: str

@@ -6,6 +6,7 @@ from uuid import UUID
 
 from kit.faults import as_known
 from kit.names import named
+from kit.strangers import as_in_the_file
 from readings.models import Reading
 from sheets.evidence import DeadTest
 from sites.models import Point, Site, Supply
@@ -21,7 +22,7 @@ def survey_of(site: Site, recorded: Mapping[Point, Sequence[Recorded]], *, whole
     `whole`: with all that was superseded, and authors, for an export; otherwise only what counts, so that equal
     content has an equal survey.
     """
-    instruments, names = _instruments([row for rows in recorded.values() for row in rows])
+    instruments, names = _instruments([row for rows in recorded.values() for row in rows], whole)
     first = next((point.circuit.board.supply for point in recorded), None)
     survey: dict[str, Any] = {
         "format": "even-probe/survey",
@@ -36,7 +37,7 @@ def survey_of(site: Site, recorded: Mapping[Point, Sequence[Recorded]], *, whole
     return survey
 
 
-def _instruments(rows: Sequence[Recorded]) -> tuple[list[dict[str, Any]], dict[UUID, str]]:
+def _instruments(rows: Sequence[Recorded], whole: bool) -> tuple[list[dict[str, Any]], dict[UUID, str]]:
     """The testers as they were when the readings were taken, and which was in the hand at each.
 
     A tester that changed between two readings stands twice, the second time as `id/2`.
@@ -44,17 +45,23 @@ def _instruments(rows: Sequence[Recorded]) -> tuple[list[dict[str, Any]], dict[U
     known: dict[str, list[dict[str, Any]]] = {}
     names = {}
     for row in rows:
-        if row.tester is not None:
-            tester, held = str(row.tester.id), as_known(row.held or row.tester.entry, row.tester, row.taken_at)
-        elif row.held is not None:
-            tester, held = _UNLISTED, row.held
-        else:
+        held = _held(row, whole)
+        if held is None:
             continue
+        tester = str(row.tester.id) if row.tester else _UNLISTED
         states = known.setdefault(tester, [])
         if held not in states:
             states.append(held)
         names[row.id] = named(tester, states.index(held))
     return [{"id": named(t, n), **held} for t in sorted(known) for n, held in enumerate(known[t])], names
+
+
+def _held(row: Recorded, whole: bool) -> dict[str, Any] | None:
+    """What it was taken with, as it is known now; in a file as it was, where only its coming in made it strange."""
+    if row.tester is None:
+        return as_in_the_file(row.held) if whole else row.held
+    held: dict[str, Any] = row.held or row.tester.entry
+    return held if whole and row.tester.is_strange else as_known(held, row.tester, row.taken_at)
 
 
 def _supply(supply: Supply | None) -> dict[str, str]:
@@ -111,7 +118,7 @@ def _reading(row: Recorded, names: dict[UUID, str], whole: bool) -> dict[str, An
     if isinstance(row, Reading):
         entry["at"] = row.taken_at.isoformat()
     if whole and isinstance(row, Reading):
-        entry["by"] = row.by_name
+        entry["by"] = row.brought.unmarked(row.by_name) if row.brought else row.by_name
         if row.supersedes_id is not None:
             entry["supersedes"] = str(row.supersedes_id)
         if hasattr(row, "superseded_by") and row.superseded_by.entry is None:

@@ -8,9 +8,11 @@ from django.db import transaction
 from django.utils import timezone
 
 from base.problems import Refused
+from brought.services import file_for, keep
 from crews.models import Crew
-from crews.services import Author, name_of, person_of
+from crews.services import Author
 from evenprobe.formats import dead_tests_file, parse
+from evenprobe.signing import digest
 from sheets.models import Sheet, SheetEntry
 from sheets.records import SheetView
 from sheets.services import content_of, sheet_of
@@ -27,9 +29,13 @@ def tests_of(sheet: Sheet) -> dict[str, Any]:
         "practice": view.practice,
         "label": str(sheet),
         "tests": [
-            {"id": str(e.id), **e.entry["test"], "at": e.at.isoformat(), "by": e.by_name} for e in view.of("tested")
+            {"id": str(e.id), **e.entry["test"], "at": e.at.isoformat(), "by": _by(e)} for e in view.of("tested")
         ],
     }
+
+
+def _by(entry: SheetEntry) -> str:
+    return entry.brought.unmarked(entry.by_name) if entry.brought else entry.by_name
 
 
 def bring_in(crew: Crew, author: Author, sheet_id: UUID, data: Any) -> Sheet:
@@ -43,6 +49,7 @@ def bring_in(crew: Crew, author: Author, sheet_id: UUID, data: Any) -> Sheet:
     if file.practice.id != view.practice:
         raise Refused(("practice", f"this sheet is {view.practice}; the file is {file.practice}"))
     rows = {}
+    brought = file_for(crew, author, file.label or str(sheet), "tests", digest(data))
     for index, test in enumerate(file.tests):
         content = test.model_dump(mode="json", by_alias=True, exclude_none=True, exclude=_OF_THE_FILE)
         entry = {"type": "tested", "line": _line(view, content), "test": content}
@@ -51,9 +58,10 @@ def bring_in(crew: Crew, author: Author, sheet_id: UUID, data: Any) -> Sheet:
         except Refused as error:
             path = f"tests[{index}]"
             raise Refused(*((f"{path}.{key}", text) for key, text in error.problems), status=error.status) from None
-        id_, about = _own_id(sheet, test.id), {"by": person_of(author), "by_name": name_of(author)}
+        id_, about = _own_id(sheet, test.id), {"brought": brought, "by_name": brought.marked(test.by or "")}
         rows[id_] = SheetEntry(id=id_, sheet=sheet, entry=kept, at=test.at or timezone.now(), **about)
     with transaction.atomic():
+        keep(brought)
         there = set(SheetEntry.objects.filter(id__in=rows).values_list("id", flat=True))
         SheetEntry.objects.bulk_create([row for id_, row in rows.items() if id_ not in there])
     return sheet_of(crew, sheet_id)

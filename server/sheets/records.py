@@ -17,6 +17,7 @@ from evenprobe.practices import PRACTICES
 from evenprobe.supplies import SYSTEMS
 from evenprobe.wiring import Terminal
 from kit.faults import as_known
+from kit.strangers import UNLISTED
 from proofs.logs import dead_at
 from proofs.models import Proof
 from sheets.completing import outcome_of, why_unfit
@@ -128,7 +129,7 @@ class SheetView:
         return Taken(
             outcome_of(self.practice, test),
             self.dead(entry.at),
-            why_unfit(self.practice, self.system, test, _held(entry), entry.at),
+            _why_strange(entry) or why_unfit(self.practice, self.system, test, _held(entry), entry.at),
             any(b.entry["test"] == str(entry.id) for b in self.of("believed")),
         )
 
@@ -163,6 +164,11 @@ class SheetView:
             loads_out=None if self.loads is None else self.loads["loads"] == "disconnected",
             null_ohm=self.null_ohm,
         )
+
+
+def _why_strange(entry: SheetEntry) -> str:
+    """Of what came from a file with no tester of the kit."""
+    return UNLISTED if entry.brought_id is not None and entry.tester is None else ""
 
 
 def _held(entry: SheetEntry) -> dict[str, Any] | None:

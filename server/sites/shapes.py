@@ -78,7 +78,7 @@ class RetiredOut(Schema):
 
 
 class SiteOut(Schema):
-    """`retired`: what of it is out of use, which is not among the rest."""
+    """`retired`: what of it is out of use, not among the rest. `from_file`: which file it came from, by whom."""
 
     id: UUID
     name: str
@@ -86,6 +86,7 @@ class SiteOut(Schema):
     loose: bool
     supplies: list[SupplyOut]
     retired: list[RetiredOut]
+    from_file: str
 
 
 class SiteIn(Schema):

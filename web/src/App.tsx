@@ -36,6 +36,7 @@ const PlanVisit = place(() => import("./places/record/PlanVisit"), "PlanVisit");
 const RecordPlace = place(() => import("./places/record/RecordPlace"), "RecordPlace");
 const DraftPlace = place(() => import("./places/record/DraftPlace"), "DraftPlace");
 const LabelsPlace = place(() => import("./places/record/LabelsPlace"), "LabelsPlace");
+const FilesPlace = place(() => import("./places/files/FilesPlace"), "FilesPlace");
 const TimelinePlace = place(() => import("./places/record/TimelinePlace"), "TimelinePlace");
 const SignOffPlace = place(() => import("./places/record/SignOffPlace"), "SignOffPlace");
 const VisitPlace = place(() => import("./places/record/VisitPlace"), "VisitPlace");
@@ -114,6 +115,7 @@ function Places({ lost }: { lost: boolean }) {
             <Route path="/record/visits/:visitId" element={<VisitPlace />} />
             <Route path="/record/reports/:what/:of" element={<DraftPlace />} />
             <Route path="/record/labels" element={<LabelsPlace />} />
+            <Route path="/record/files" element={<FilesPlace />} />
             <Route path="/record/timeline/:scope/:of" element={<TimelinePlace />} />
             <Route path="/record/sign-offs/:signOffId" element={<SignOffPlace />} />
             <Route path="/plug-in" element={<BeforePluggingIn />} />

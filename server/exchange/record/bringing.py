@@ -13,7 +13,7 @@ from django.utils import timezone
 
 from base.append_only import Told
 from brought.models import BroughtFile
-from brought.services import put_file
+from brought.services import file_for, keep
 from crews.models import Crew
 from crews.services import Author
 from evenprobe.formats.record import RecordFile
@@ -32,7 +32,7 @@ def bring_in(crew: Crew, author: Author, name: str, file: RecordFile) -> Brought
     """Every new row of a file from `read_file`, marked with where it came from."""
     looked = look(crew, file)
     chains = [[link.link() for link in chain] for chain in file.chains]
-    brought = put_file(crew, author, name, "record", file.sha256, chains)
+    brought = keep(file_for(crew, author, name, "record", file.sha256, chains))
     rows = _Rows(crew, brought, looked)
     for table in TABLES:
         new = (row for row, fate in looked.of(table) if fate == "new")

@@ -24,11 +24,15 @@ Fate = Literal["new", "here", "differs"]
 
 @dataclass
 class Looked:
-    """`own`: by the file's id what a row has here, where that is another. `fates`: of every row, by table."""
+    """`own`: by the file's id what a row has here, where that is another. `fates`: of every row, by table.
+
+    `differ`: which keys of a row differ, by its table and id.
+    """
 
     file: RecordFile
     own: dict[str, str] = field(default_factory=dict)
     fates: dict[str, list[Fate]] = field(default_factory=dict)
+    differ: dict[tuple[str, str], list[str]] = field(default_factory=dict)
 
     def of(self, table: Table) -> Iterator[tuple[dict[str, Any], Fate]]:
         return zip(self.file.rows[table.name], self.fates[table.name], strict=True)
@@ -57,16 +61,20 @@ def look(crew: Crew, file: RecordFile) -> Looked:
     back = names_in_files(crew) | {own: name for name, own in found.own.items()}
     for table in TABLES:
         found.fates[table.name] = [
-            _fate(table, row, there[table.name].get(found.own.get(row["id"], row["id"])), back)
+            _fate(found, table, row, there[table.name].get(found.own.get(row["id"], row["id"])), back)
             for row in file.rows[table.name]
         ]
     return found
 
 
-def _fate(table: Table, row: Mapping[str, Any], there: Any, back: Ids) -> Fate:
+def _fate(looked: Looked, table: Table, row: Mapping[str, Any], there: Any, back: Ids) -> Fate:
     if there is None:
         return "new"
-    return "here" if written(table, there, back) == row else "differs"
+    here = written(table, there, back)
+    differ = [key for key, value in row.items() if here[key] != value]
+    if differ:
+        looked.differ[table.name, row["id"]] = differ
+    return "differs" if differ else "here"
 
 
 def _there(crew: Crew, table: Table, rows: list[dict[str, Any]], own: dict[str, str]) -> dict[str, Any]:

@@ -33,9 +33,13 @@ _STAYS = {"crew", "by", "brought", "known_as", "taken_over_at", "taken_over_by"}
 
 @dataclass(frozen=True)
 class Table:
-    """`crew`: the way to it. `site`: the way to a site, none for what is a crew's; its kit is looked for otherwise."""
+    """`title`: what it is called. `crew`: the way to it.
+
+    `site`: the way to a site, none for what is a crew's; what of it goes with a site is looked for otherwise.
+    """
 
     name: str
+    title: str
     model: type[models.Model]
     crew: str
     site: str = ""
@@ -97,29 +101,29 @@ def _named_pictures(site: Site) -> Iterator[Any]:
 
 _SITE = "circuit__board__supply__site"
 TABLES: tuple[Table, ...] = (
-    Table("parts", Part, "crew"),
-    Table("testers", Tester, "crew"),
-    Table("checks", Check, "tester__crew"),
-    Table("faults", TesterFault, "tester__crew"),
-    Table("equipment", Equipment, "crew"),
-    Table("sites", Site, "crew", "pk"),
-    Table("supplies", Supply, "site__crew", "site"),
-    Table("boards", Board, "supply__site__crew", "supply__site"),
-    Table("circuits", Circuit, "board__supply__site__crew", "board__supply__site"),
-    Table("points", Point, f"{_SITE}__crew", _SITE),
-    Table("photos", Photo, "crew"),
-    Table("proofs", Proof, "site__crew", "site"),
-    Table("proof_events", ProofEvent, "proof__site__crew", "proof__site"),
-    Table("sheets", Sheet, f"{_SITE}__crew", _SITE),
-    Table("sheet_entries", SheetEntry, f"sheet__{_SITE}__crew", f"sheet__{_SITE}"),
-    Table("readings", Reading, f"point__{_SITE}__crew", f"point__{_SITE}"),
-    Table("rounds", Round, "site__crew", "site"),
-    Table("round_events", RoundEvent, "round__site__crew", "round__site"),
-    Table("hunts", Hunt, "site__crew", "site"),
-    Table("hunt_events", HuntEvent, "hunt__site__crew", "hunt__site"),
-    Table("visits", Visit, "site__crew", "site"),
-    Table("visit_events", VisitEvent, "visit__site__crew", "visit__site"),
-    Table("photos_on", PhotoOn, "photo__crew", "site"),
-    Table("sign_offs", SignOff, "crew", "site"),
+    Table("parts", "Leads and adapters", Part, "crew"),
+    Table("testers", "Testers", Tester, "crew"),
+    Table("checks", "Checks of testers", Check, "tester__crew"),
+    Table("faults", "Faults of testers", TesterFault, "tester__crew"),
+    Table("equipment", "Equipment", Equipment, "crew"),
+    Table("sites", "Sites", Site, "crew", "pk"),
+    Table("supplies", "Supplies", Supply, "site__crew", "site"),
+    Table("boards", "Boards", Board, "supply__site__crew", "supply__site"),
+    Table("circuits", "Circuits", Circuit, "board__supply__site__crew", "board__supply__site"),
+    Table("points", "Points", Point, f"{_SITE}__crew", _SITE),
+    Table("photos", "Photos", Photo, "crew"),
+    Table("proofs", "Proofs of isolation", Proof, "site__crew", "site"),
+    Table("proof_events", "Events of proofs", ProofEvent, "proof__site__crew", "proof__site"),
+    Table("sheets", "Sheets of dead tests", Sheet, f"{_SITE}__crew", _SITE),
+    Table("sheet_entries", "Entries on sheets", SheetEntry, f"sheet__{_SITE}__crew", f"sheet__{_SITE}"),
+    Table("readings", "Readings", Reading, f"point__{_SITE}__crew", f"point__{_SITE}"),
+    Table("rounds", "Rounds", Round, "site__crew", "site"),
+    Table("round_events", "Events of rounds", RoundEvent, "round__site__crew", "round__site"),
+    Table("hunts", "Hunts", Hunt, "site__crew", "site"),
+    Table("hunt_events", "Events of hunts", HuntEvent, "hunt__site__crew", "hunt__site"),
+    Table("visits", "Visits", Visit, "site__crew", "site"),
+    Table("visit_events", "Events of visits", VisitEvent, "visit__site__crew", "visit__site"),
+    Table("photos_on", "Where photos hang", PhotoOn, "photo__crew", "site"),
+    Table("sign_offs", "Sign-offs", SignOff, "crew", "site"),
 )
 BY_NAME = {table.name: table for table in TABLES}

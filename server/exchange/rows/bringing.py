@@ -10,7 +10,7 @@ from typing import Any, Protocol
 
 from base.problems import Refused
 from brought.models import BroughtFile
-from brought.services import put_file
+from brought.services import file_for, keep
 from crews.models import Crew
 from crews.services import Author
 from evenprobe.formats.tables import SheetOfRows, Table, read_rows
@@ -68,13 +68,15 @@ def bring_in(
     sheet, settled_as, missing = _matched(crew, table, content, asked)
     if missing:
         raise Refused(*((f"columns.{one}", "every row needs it: say which column it is") for one in missing))
-    remember(crew, table, sheet, settled_as)
     sha256 = hashlib.sha256(content).hexdigest()
-    file = put_file(crew, author, name, table.name, sha256)
+    file = file_for(crew, author, name, table.name, sha256)
     rows = read(table, sheet, settled_as)
     bringer = _BRINGERS[table.name](crew, site, rows, file)
     bringer.look()
-    write(bringer.in_order())
+    if any(row.fate == "new" for row in rows):
+        keep(file)
+        write(bringer.in_order())
+    remember(crew, table, sheet, settled_as)
     return LookedAt(sha256, sheet, settled_as, [], rows)
 
 

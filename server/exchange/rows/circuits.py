@@ -132,7 +132,7 @@ class Circuits:
         name = _named(entry["point"], "point")
         key = (circuit.id, _plain(name))
         if key in self._lines:
-            row.fate, row.problems = "twice", (("point", f"is the same as on line {self._lines[key]}"),)
+            row.fate, row.problems = "twice", (("", f"the same point as on line {self._lines[key]}"),)
             return
         self._lines[key] = row.line
         there = self._points.get(key)

@@ -23,12 +23,16 @@ class Cannot(Exception):
 
 @dataclass(eq=False)
 class RowFate:
-    """`line`: of the file. `cells`: what was read, by the table's columns. `made`: what is to be written, in order."""
+    """`line`: of the file. `entry`: what was read. `cells`: those that could not be, by the table's columns.
+
+    `made`: what is to be written, in order.
+    """
 
     line: int
     fate: Fate = "new"
     entry: dict[str, Any] = field(default_factory=dict)
     problems: tuple[Problem, ...] = ()
+    cells: dict[str, str] = field(default_factory=dict)
     made: list[Any] = field(default_factory=list)
 
 
@@ -79,7 +83,8 @@ def _row(
         try:
             column.put(found.entry, said[cell])
         except Unreadable as error:
-            problems.append((column.header, f"{_short(cell)} {error}"))
+            problems.append((column.header, str(error)))
+            found.cells[column.header] = _short(cell)
     for column in needed:
         if not problems and not found.entry.get(column.key or column.name):
             problems.append((column.header, "is missing"))

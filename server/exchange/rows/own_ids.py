@@ -47,5 +47,5 @@ def _is_id(written: str) -> bool:
 def once(fates: dict[UUID, int], id_: UUID, line: int) -> None:
     """Raises Cannot where a line before has the same id."""
     if id_ in fates:
-        raise Cannot(("id", f"is the same as on line {fates[id_]}"))
+        raise Cannot(("", f"the same as on line {fates[id_]}"))
     fates[id_] = line

@@ -10,13 +10,13 @@ from kit.strangers import unlisted
 
 
 class TestersByLabel:
-    """Those in use before those out of use."""
+    """Those in use before those out of use, the crew's own before those known from a file."""
 
     def __init__(self, crew: Crew, since: datetime) -> None:
         self._hands = Hands(crew, since)
-        every = Tester.objects.filter(crew=crew).select_related("usual_leads").order_by("retired_at")
+        every = Tester.objects.filter(crew=crew).select_related("usual_leads")
         self._by_label: dict[str, Tester] = {}
-        for tester in sorted(every, key=lambda one: one.retired_at is not None):
+        for tester in sorted(every, key=lambda one: (one.retired_at is not None, one.is_strange)):
             self._by_label.setdefault(_plain(str(tester)), tester)
         self._held: dict[tuple[Any, Any], dict[str, Any]] = {}
 

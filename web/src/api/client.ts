@@ -57,6 +57,17 @@ export type SignOffLine = components["schemas"]["SignOffLine"];
 export type Signed = components["schemas"]["SignedContent"];
 export type SignedPoint = components["schemas"]["SignedPoint"];
 export type SignedCircuit = components["schemas"]["SignedCircuit"];
+export type BroughtFile = components["schemas"]["BroughtOut"];
+export type RecordLookedAt = components["schemas"]["RecordLookedAt"];
+export type RowsLookedAt = components["schemas"]["RowsLookedAt"];
+/** How a file of rows is to be read; what is left out is as before, or as it is proposed. */
+export type RowsHow = {
+  columns?: RowsLookedAt["columns"];
+  fixed?: RowsLookedAt["fixed"];
+  decimal?: string;
+  zone?: string;
+  site?: string | null;
+};
 export type Trend = components["schemas"]["TrendOut"];
 export type OnRecord = components["schemas"]["FoundOut"];
 export type Happened = components["schemas"]["Happened"];

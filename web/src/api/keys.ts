@@ -8,6 +8,7 @@ export const keys = {
   proofReference: ["reference", "proofs"],
   sheetReference: ["reference", "sheets"],
   today: ["today"],
+  brought: ["brought"],
   testers: ["testers"],
   tester: (id: string) => ["testers", id],
   holding: (tester: string | undefined, body: object) => ["testers", tester, "holding", body],

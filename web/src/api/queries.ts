@@ -53,6 +53,9 @@ export const partsAsked = queryOptions({
 });
 export const useParts = () => useQuery(partsAsked);
 
+export const useBrought = () =>
+  useQuery({ queryKey: keys.brought, queryFn: () => answer(client.GET("/api/brought")) });
+
 export const useKitOutOfUse = () =>
   useQuery({ queryKey: keys.outOfUse, queryFn: () => answer(client.GET("/api/kit/out-of-use")) });
 

@@ -134,6 +134,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/testers/{tester_id}/ours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Tester Is Ours
+         * @description Somebody says that a tester known from a file is the crew's: what it showed counts from now on.
+         */
+        put: operations["kit_api_tester_is_ours"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/testers/{tester_id}/holding": {
         parameters: {
             query?: never;
@@ -1474,6 +1494,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Record Of Crew
+         * @description Everything that was written down, as one file.
+         */
+        get: operations["exchange_api_record_of_crew"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Record Of Site
+         * @description Everything that was written down of a site, with the kit that was used there.
+         */
+        get: operations["exchange_api_record_of_site"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brought": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Brought
+         * @description The latest first.
+         */
+        get: operations["exchange_api_brought"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brought/record/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Record File
+         * @description What would come of every row of a record file. Writes nothing.
+         */
+        post: operations["exchange_api_look_at_record_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brought/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Record File In
+         * @description Every row that is new. The same file again changes nothing.
+         */
+        post: operations["exchange_api_bring_record_file_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brought/rows/{table}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Rows Of File
+         * @description What would come of every row of a file. Writes nothing. `how`: JSON of a HowIn.
+         */
+        post: operations["exchange_api_look_at_rows_of_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brought/rows/{table}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Rows Of File In
+         * @description Every row that can go in. `sha256`: of the file that was looked at.
+         */
+        post: operations["exchange_api_bring_rows_of_file_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -2268,9 +2428,18 @@ export interface components {
             /** Proof Name */
             proof_name: string;
         };
-        /** TesterPage */
+        /**
+         * TesterPage
+         * @description `from_file`: which file it came from, by whom. `strange`: and nobody has said that it is the crew's.
+         */
         TesterPage: {
             tester: components["schemas"]["TesterOut"];
+            /** From File */
+            from_file: string;
+            /** Strange */
+            strange: boolean;
+            /** Taken Over */
+            taken_over: string;
             /** Says */
             says: string;
             /** Blind To */
@@ -2552,7 +2721,7 @@ export interface components {
         };
         /**
          * SiteOut
-         * @description `retired`: what of it is out of use, which is not among the rest.
+         * @description `retired`: what of it is out of use, not among the rest. `from_file`: which file it came from, by whom.
          */
         SiteOut: {
             /**
@@ -2573,6 +2742,8 @@ export interface components {
             supplies: components["schemas"]["SupplyOut"][];
             /** Retired */
             retired: components["schemas"]["RetiredOut"][];
+            /** From File */
+            from_file: string;
         };
         /** SupplyOut */
         SupplyOut: {
@@ -2762,6 +2933,8 @@ export interface components {
              */
             earthing: "TN-S" | "TN-C-S" | "TT" | "IT";
             site: components["schemas"]["Named"];
+            /** From File */
+            from_file: string;
             /** Loose */
             loose: boolean;
             /** Board */
@@ -7111,6 +7284,176 @@ export interface components {
              */
             note: string;
         };
+        /**
+         * BroughtOut
+         * @description A file that was brought in. `strange`: testers of it that nobody has said are the crew's.
+         */
+        BroughtOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** What */
+            what: string;
+            /** Sha256 */
+            sha256: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Strange */
+            strange: number;
+        };
+        /**
+         * CountOut
+         * @description Of one table of a record file: how many rows there are of each fate.
+         */
+        CountOut: {
+            /** Table */
+            table: string;
+            /** Title */
+            title: string;
+            /** New */
+            new: number;
+            /** Here */
+            here: number;
+            /** Differs */
+            differs: number;
+        };
+        /**
+         * DifferingOut
+         * @description A row that is here with other content, which stays.
+         */
+        DifferingOut: {
+            /** Title */
+            title: string;
+            /** Name */
+            name: string;
+            /** Keys */
+            keys: string[];
+        };
+        /**
+         * RecordLookedAt
+         * @description What would come of a record file. `differing`: the first of those that differ.
+         */
+        RecordLookedAt: {
+            /** Sha256 */
+            sha256: string;
+            /** Of */
+            of: string;
+            /** Counts */
+            counts: components["schemas"]["CountOut"][];
+            /** Differing */
+            differing: components["schemas"]["DifferingOut"][];
+        };
+        /**
+         * ColumnOut
+         * @description A column of a table that can be brought in.
+         */
+        ColumnOut: {
+            /** Header */
+            header: string;
+            /** Unit */
+            unit: string;
+            /** Needed */
+            needed: boolean;
+        };
+        /**
+         * MatchedIO
+         * @description `column`: of the table, by its header. `unit`: of the file's column, where it is another.
+         */
+        MatchedIO: {
+            /** Column */
+            column: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit: string;
+        };
+        /**
+         * RowsLookedAt
+         * @description What would come of every row. `missing`: columns every row needs that nothing is for; there are no rows then.
+         *
+         *     `first`: how the first rows are read, by the columns of the table. `said`: what is to be said, once for all
+         *     rows it is the same of.
+         */
+        RowsLookedAt: {
+            /** Sha256 */
+            sha256: string;
+            /** Header */
+            header: string[];
+            /** Columns */
+            columns: {
+                [key: string]: components["schemas"]["MatchedIO"];
+            };
+            /** Fixed */
+            fixed: {
+                [key: string]: string;
+            };
+            /** Decimal */
+            decimal: string;
+            /** Zone */
+            zone: string;
+            /** Remembered */
+            remembered: boolean;
+            /** Missing */
+            missing: string[];
+            /** Can */
+            can: components["schemas"]["ColumnOut"][];
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
+            /** Runs */
+            runs: components["schemas"]["RunOut"][];
+            /** Said */
+            said: components["schemas"]["SaidOut"][];
+            /** Shown */
+            shown: string[];
+            /** First */
+            first: string[][];
+        };
+        /**
+         * RunOut
+         * @description Rows one after the other with the same fate, by the lines they begin on.
+         */
+        RunOut: {
+            /**
+             * Fate
+             * @enum {string}
+             */
+            fate: "new" | "here" | "differs" | "twice" | "cannot";
+            /** First */
+            first: number;
+            /** Last */
+            last: number;
+            /** Rows */
+            rows: number;
+        };
+        /**
+         * SaidOut
+         * @description What is to be said of some rows. `path`: of a problem the column of the table. `lines`: the first of them.
+         */
+        SaidOut: {
+            /**
+             * Fate
+             * @enum {string}
+             */
+            fate: "new" | "here" | "differs" | "twice" | "cannot";
+            /** Problems */
+            problems: components["schemas"]["Problem"][];
+            /** Lines */
+            lines: number[];
+            /** Rows */
+            rows: number;
+        };
         /** KitToDo */
         KitToDo: {
             /**
@@ -7405,6 +7748,37 @@ export interface operations {
             header?: never;
             path: {
                 kit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Named"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    kit_api_tester_is_ours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tester_id: string;
             };
             cookie?: never;
         };
@@ -10536,6 +10910,297 @@ export interface operations {
         responses: {
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    exchange_api_record_of_crew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    exchange_api_record_of_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    exchange_api_brought: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtOut"][];
+                };
+            };
+        };
+    };
+    exchange_api_look_at_record_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordLookedAt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    exchange_api_bring_record_file_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    exchange_api_look_at_rows_of_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table: "readings" | "circuits" | "dead-tests" | "kit";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * How
+                     * @default {}
+                     */
+                    how?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowsLookedAt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    exchange_api_bring_rows_of_file_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table: "readings" | "circuits" | "dead-tests" | "kit";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * How
+                     * @default {}
+                     */
+                    how?: string;
+                    /**
+                     * Sha256
+                     * @default
+                     */
+                    sha256?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowsLookedAt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

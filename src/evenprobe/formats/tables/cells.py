@@ -10,6 +10,8 @@ from dataclasses import dataclass
 from datetime import UTC, date, datetime, tzinfo
 from typing import Any, Literal
 
+from evenprobe.entries.plausible import EARLIEST_YEAR, LATEST_YEAR, implausible
+
 _FORMULA = re.compile(r"'*[=+\-@\t\r\n]")
 _GUARDED = re.compile(r"'+[=+\-@\t\r\n]")
 _EXACT = 2.0**53
@@ -77,6 +79,8 @@ def cell_of(value: Any) -> Any:
 
 def text_in(cell: str) -> str:
     """The text of a cell, without the apostrophe that kept it from being a formula."""
+    for _, why in implausible(cell):
+        raise Unreadable(why)
     return cell[1:] if _GUARDED.match(cell) else cell.strip()
 
 
@@ -144,6 +148,8 @@ def time_in(cell: str, how: How) -> datetime:
         if how.zone is None:
             raise Unreadable("says no offset: write +01:00 behind it, or say which this file has")
         found = found.replace(tzinfo=how.zone)
+    if not EARLIEST_YEAR <= found.year <= LATEST_YEAR:
+        raise Unreadable(f"is not between {EARLIEST_YEAR} and {LATEST_YEAR}")
     return found.astimezone(UTC)
 
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Any, Literal
 
-from evenprobe.entries import FormatError, Strict
+from evenprobe.entries import FormatError, Strict, parse_json
 from evenprobe.formats.tables.cells import (
     How,
     Unreadable,
@@ -90,8 +90,8 @@ class Column:
 
 def _json_in(cell: str) -> Any:
     try:
-        return json.loads(cell)
-    except ValueError:
+        return parse_json(text_in(cell))
+    except FormatError:
         raise Unreadable("is no JSON") from None
 
 

@@ -33,6 +33,7 @@ export const Header = memo(function Header({ bench }: { bench: Bench }) {
           History
         </Anchor>
         <h1>{bench.name}</h1>
+        {bench.from_file && <span className="quiet">Came from a {bench.from_file}</span>}
       </div>
       {bench.loose && <FileAway bench={bench} />}
       <div className={classes.run}>{circuit && <Run circuit={circuit} here={bench.id} compact />}</div>

@@ -6,6 +6,7 @@ import { useTesterPage } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { dayAndTimeOf, dayOf } from "../../reading/dates";
+import { CameFromAFile } from "./CameFromAFile";
 import { CheckWalk } from "./CheckWalk";
 import { FitTable } from "./FitTable";
 import { Faults, FoundFaulty } from "./FoundFaulty";
@@ -50,6 +51,7 @@ export function TesterPlace() {
         </>
       }
     >
+      {found.data.from_file && <CameFromAFile page={found.data} />}
       {tester.attention.length > 0 && (
         <ul className={classes.attention}>
           {tester.attention.map((finding) => (

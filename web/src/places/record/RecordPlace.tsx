@@ -10,13 +10,6 @@ import classes from "./Record.module.css";
 import { SignOffList } from "./SignOffList";
 import { VisitList } from "./VisitList";
 
-const TABLES = [
-  ["readings", "Readings"],
-  ["dead-tests", "Dead tests"],
-  ["circuits", "Circuits"],
-  ["kit", "Kit"],
-] as const;
-
 /** What was done and what it came to: visits, sign-offs, and a report of any site. */
 export function RecordPlace() {
   const visits = useVisits();
@@ -37,6 +30,9 @@ export function RecordPlace() {
           </Button>
           <Button component={Link} to="/record/labels" variant="default">
             Labels and schedules
+          </Button>
+          <Button component={Link} to="/record/files" variant="default">
+            Files
           </Button>
         </>
       }
@@ -61,16 +57,6 @@ export function RecordPlace() {
               </Text>
             )}
             <SignOffList signOffs={signOffs.data ?? []} />
-          </section>
-          <section aria-labelledby="record-tables">
-            <h2 id="record-tables">As tables, for a spreadsheet</h2>
-            <div className={classes.picks}>
-              {TABLES.map(([what, name]) => (
-                <Button key={what} component="a" href={`/api/tables/${what}`} variant="default" download>
-                  {name}
-                </Button>
-              ))}
-            </div>
           </section>
           <section aria-labelledby="record-reports">
             <h2 id="record-reports">Report of a site as it is now</h2>

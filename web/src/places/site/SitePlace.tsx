@@ -113,6 +113,7 @@ export function SitePlace() {
     <Page
       title={site.data.name}
       back={["/sites", "Sites"]}
+      under={site.data.from_file && `Came from a ${site.data.from_file}`}
       actions={
         <>
           {supplies.length > 0 && (
