@@ -95,7 +95,7 @@ def capabilities(request: HttpRequest, point_id: UUID, tester_id: UUID) -> Capab
 @router.get("/points/{point_id}/survey", response={200: dict[str, Any], 404: Problems})
 def point_survey(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
     view = view_of(crew_of(request), point_id)
-    return survey_of(view.site, {view.point: view.rows}, whole=True)
+    return survey_of(view.site, {view.point: view.rows}, whole=True, leaving=True)
 
 
 @router.get("/sites/{site_id}/survey", response={200: dict[str, Any], 404: Problems, 422: Problems})
@@ -106,7 +106,7 @@ def site_survey(request: HttpRequest, site_id: UUID) -> dict[str, Any]:
     )
     if not points:
         raise Refused(("points", "this site has no points yet; add one, then save the file"))
-    return survey_of(site, {point: PointView(point).rows for point in points}, whole=True)
+    return survey_of(site, {point: PointView(point).rows for point in points}, whole=True, leaving=True)
 
 
 @router.put("/sites/{site_id}/survey", response={200: Named, 409: Problems, 422: Problems})

@@ -16,13 +16,15 @@ _UNLISTED = "unlisted"
 """Whatever a file names that is no tester of the kit."""
 
 
-def survey_of(site: Site, recorded: Mapping[Point, Sequence[Recorded]], *, whole: bool) -> dict[str, Any]:
+def survey_of(
+    site: Site, recorded: Mapping[Point, Sequence[Recorded]], *, whole: bool, leaving: bool = False
+) -> dict[str, Any]:
     """Points with what was recorded at each.
 
     `whole`: with all that was superseded, and authors, for an export; otherwise only what counts, so that equal
-    content has an equal survey.
+    content has an equal survey. `leaving`: for a file, without what only its coming in made strange here.
     """
-    instruments, names = _instruments([row for rows in recorded.values() for row in rows], whole)
+    instruments, names = _instruments([row for rows in recorded.values() for row in rows], leaving)
     first = next((point.circuit.board.supply for point in recorded), None)
     survey: dict[str, Any] = {
         "format": "even-probe/survey",
@@ -30,14 +32,14 @@ def survey_of(site: Site, recorded: Mapping[Point, Sequence[Recorded]], *, whole
         "practice": site.practice,
         "supply": _supply(first),
         "instruments": instruments,
-        "points": [_point(point, first, rows, names, whole) for point, rows in recorded.items()],
+        "points": [_point(point, first, rows, names, whole, leaving) for point, rows in recorded.items()],
     }
     if whole:
         survey["label"] = site.name
     return survey
 
 
-def _instruments(rows: Sequence[Recorded], whole: bool) -> tuple[list[dict[str, Any]], dict[UUID, str]]:
+def _instruments(rows: Sequence[Recorded], leaving: bool) -> tuple[list[dict[str, Any]], dict[UUID, str]]:
     """The testers as they were when the readings were taken, and which was in the hand at each.
 
     A tester that changed between two readings stands twice, the second time as `id/2`.
@@ -45,7 +47,7 @@ def _instruments(rows: Sequence[Recorded], whole: bool) -> tuple[list[dict[str, 
     known: dict[str, list[dict[str, Any]]] = {}
     names = {}
     for row in rows:
-        held = _held(row, whole)
+        held = _held(row, leaving)
         if held is None:
             continue
         tester = str(row.tester.id) if row.tester else _UNLISTED
@@ -56,12 +58,12 @@ def _instruments(rows: Sequence[Recorded], whole: bool) -> tuple[list[dict[str, 
     return [{"id": named(t, n), **held} for t in sorted(known) for n, held in enumerate(known[t])], names
 
 
-def _held(row: Recorded, whole: bool) -> dict[str, Any] | None:
+def _held(row: Recorded, leaving: bool) -> dict[str, Any] | None:
     """What it was taken with, as it is known now; in a file as it was, where only its coming in made it strange."""
     if row.tester is None:
-        return as_in_the_file(row.held) if whole else row.held
+        return as_in_the_file(row.held) if leaving else row.held
     held: dict[str, Any] = row.held or row.tester.entry
-    return held if whole and row.tester.is_strange else as_known(held, row.tester, row.taken_at)
+    return held if leaving and row.tester.is_strange else as_known(held, row.tester, row.taken_at)
 
 
 def _supply(supply: Supply | None) -> dict[str, str]:
@@ -70,7 +72,7 @@ def _supply(supply: Supply | None) -> dict[str, str]:
 
 
 def _point(
-    point: Point, first: Supply | None, rows: Sequence[Recorded], names: dict[UUID, str], whole: bool
+    point: Point, first: Supply | None, rows: Sequence[Recorded], names: dict[UUID, str], whole: bool, leaving: bool
 ) -> dict[str, Any]:
     circuit = point.circuit
     facts: dict[str, Any] = {
@@ -92,7 +94,9 @@ def _point(
     supply = circuit.board.supply
     if _supply(supply) != _supply(first):
         entry["supply"] = _supply(supply)
-    entry["readings"] = [_reading(r, names, whole) for r in rows if r.entry is not None and (whole or counts(r))]
+    entry["readings"] = [
+        _reading(r, names, whole, leaving) for r in rows if r.entry is not None and (whole or counts(r))
+    ]
     return entry
 
 
@@ -111,14 +115,14 @@ def status_of(row: Reading) -> str:
     return "withdrawn" if row.superseded_by.entry is None else "corrected"
 
 
-def _reading(row: Recorded, names: dict[UUID, str], whole: bool) -> dict[str, Any]:
+def _reading(row: Recorded, names: dict[UUID, str], whole: bool, leaving: bool) -> dict[str, Any]:
     entry = {"id": str(row.id), **row.entry}
     if row.id in names:
         entry["instrument"] = names[row.id]
     if isinstance(row, Reading):
         entry["at"] = row.taken_at.isoformat()
     if whole and isinstance(row, Reading):
-        entry["by"] = row.brought.unmarked(row.by_name) if row.brought else row.by_name
+        entry["by"] = row.brought.unmarked(row.by_name) if leaving and row.brought else row.by_name
         if row.supersedes_id is not None:
             entry["supersedes"] = str(row.supersedes_id)
         if hasattr(row, "superseded_by") and row.superseded_by.entry is None:

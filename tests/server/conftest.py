@@ -191,3 +191,32 @@ def bench_kit(anna, sheet):
         answer = anna.put(f"/testers/{made[key]}", {"label": key, "kind": kind, "proved": True, **rated})
         assert answer.status_code == 200, answer.content
     return {**sheet, **made}
+
+
+@pytest.fixture
+def recorded(anna, signed):
+    """A row in every table of the record."""
+    for path, body in (
+        (
+            f"/points/{signed['point']}/readings",
+            {"entry": {"quantity": "voltage", "from": "L", "to": "N", "value": 120}},
+        ),
+        (
+            f"/points/{signed['point']}/readings",
+            {
+                "entry": {"quantity": "voltage", "from": "L", "to": "PE", "value": 119.5},
+                "tester": signed["tester"],
+            },
+        ),
+        (f"/proofs/{signed['proof']}/events", {"entry": {"type": "off", "source": "s1"}}),
+        (f"/sheets/{signed['sheet']}/entries", {"entry": {"type": "looked", "item": "burnt", "good": True}}),
+        (f"/rounds/{signed['round']}/events", {"point": signed["point"], "kind": "skipped", "reason": "locked"}),
+        (f"/hunts/{signed['hunt']}/events", {"kind": "seen", "entry": {"at": "board", "onward": True}}),
+        (f"/testers/{signed['tester']}/checks", {"entry": {"battery": "good"}}),
+        (f"/testers/{signed['tester']}/faults", {"what": "reads 0"}),
+        (f"/visits/{signed['visit']}/events", {"kind": "begun"}),
+        ("/hung", {"photo": signed["photo"], "on": "point", "of": signed["point"]}),
+    ):
+        answer = anna.put(f"{path}/{uuid4()}", body)
+        assert answer.status_code == 200, answer.content
+    return signed

@@ -52,6 +52,8 @@ ROUTES = [
     ("put", "/testers/{tester}/faults/{new}", {"what": "reads 0"}),
     ("put", "/testers/{tester}/checks/{new}", {"entry": {"battery": "good"}}),
     ("post", "/testers/{tester}/holding", HOLDING),
+    ("put", "/testers/{tester}/ours", {}),
+    ("get", "/sites/{site}/record", None),
     ("put", "/kit/{tester}/back", {}),
     ("put", "/kit/{leads}/back", {}),
     ("put", "/parts/{leads}", {"role": "leads", "label": "x"}),

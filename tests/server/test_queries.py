@@ -67,7 +67,7 @@ MORE = {
     "get /drafts/visit/{visit}/report": 20,
     "put /sign-offs/{new}": 20,
     "put /testers/{tester}/faults/{new}": 18,
-    "put /sites/{site}/survey": 20,
+    "put /sites/{site}/survey": 25,
     "put /supplies/{supply}": 20,
     "put /boards/{board}": 20,
     "put /circuits/{circuit}": 20,

@@ -100,15 +100,14 @@ def factor_between(given: str, wanted: str) -> float | None:
     return factor / factor_wanted if of == of_wanted else None
 
 
-def number_in(cell: str, unit: str, how: How) -> float:
-    """A number in the column's unit; one that says its own is turned into it."""
+def number_in(cell: str, unit: str, how: How, header_unit: str = "") -> float:
+    """A number in the column's unit; one that says its own, or whose header says another, is turned into it."""
     found = _NUMBER.fullmatch(cell.strip())
     if found is None:
         if _FORMULA.match(cell):
             raise Unreadable("is a formula, and only what it comes to can be brought in: save the values")
         raise Unreadable("is no number")
-    own = found["unit"]
-    factor = 1.0
+    own, factor = found["unit"] or header_unit, 1.0
     if own:
         known = unit_in(own)
         between = None if known is None else factor_between(known, unit)

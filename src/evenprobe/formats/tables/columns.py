@@ -65,7 +65,7 @@ class Column:
         """What a cell says. Raises Unreadable. `unit`: of the file's column, where it is another."""
         match self.sort:
             case "number":
-                return number_in(cell, unit or self.unit, how)
+                return number_in(cell, self.unit, how, unit)
             case "numbers":
                 return [number_in(one, self.unit, how) for one in cell.replace(";", " ").split()]
             case "yes-no":

@@ -1,0 +1,330 @@
+"""Rows of a spreadsheet: what would come of each is said before it is written, and a bad one holds up no other."""
+
+import json
+from uuid import uuid4
+
+import pytest
+
+from brought.models import BroughtFile
+from readings.models import Reading
+from tests.server.files import HEADER, ROWS, bring, saved
+from tests.server.on_sheets import fill
+from tests.server.requests import entry, record
+from tests.server.test_proofs import prove_dead
+from tests.server.test_record_files import site_of, verdict
+
+AT = "2026-11-24T10:40:00+00:00"
+
+
+def said(answer):
+    """Why not, by line."""
+    assert answer.status_code == 200, answer.content
+    return {
+        line: "; ".join(f"{p['path']}: {p['text']}" for p in one["problems"])
+        for one in answer.json()["said"]
+        for line in one["lines"]
+    }
+
+
+def row(**changes):
+    """A row of ROWS with some cells otherwise."""
+    cells = {"at": AT, "circuit": "Workshop", "point": "Outlet 1", "quantity": "voltage", "from": "L", "to": "N"}
+    return ",".join(f'"{cell}"' for cell in {**cells, "mode": "ac", "value": "119.4", **changes}.values())
+
+
+def rows(*lines, header=HEADER):
+    return "\r\n".join([header, *lines]).encode()
+
+
+def test_rows_are_looked_at_then_brought_in_and_bringing_them_again_changes_nothing(anna, place):
+    looked = bring(anna, "rows/readings", ROWS, look=True)
+    assert looked.json()["counts"] == {"new": 1}
+    assert not Reading.objects.exists()
+    assert not BroughtFile.objects.exists()
+    for counted in ({"new": 1}, {"here": 1}):
+        answer = bring(anna, "rows/readings", ROWS)
+        assert answer.json()["counts"] == counted
+    [reading] = anna.get(f"/points/{place['point']}/bench").json()["readings"]
+    assert reading["entry"]["value"] == 119.4
+    assert "brought in by" in reading["by"]
+    [file] = anna.get("/brought").json()
+    assert (file["name"], file["what"]) == ("theirs.csv", "readings")
+
+
+BAD = {
+    "value [V]: “119,6” has a comma": row(value="119,6"),
+    "value [V]: “0.4 A” is in A": row(value="0.4 A"),
+    "value [V]: “=HYPERLINK(1)” is a formula": row(value="=HYPERLINK(1)"),
+    "value [V]: “OL” is no number": row(value="OL"),
+    "point: there is no point called “Outlet 9”": row(point="Outlet 9"),
+    "circuit: no point called “Outlet 1” is on “Pier”": row(circuit="Pier"),
+    "point: is missing": row(point=""),
+    "quantity: must be one of": row(quantity="vibes"),
+    "to: ": row(to="L9"),
+    "taken at: is missing": row(at=""),
+    "taken at: “24/11/2026” is no time": row(at="24/11/2026"),
+    "is still to come": row(at="2099-01-01T00:00:00+00:00"),
+    "taken at: “2026-11-24 10:40” says no offset": row(at="2026-11-24 10:40"),
+    "cannot be negative": row(value="-5"),
+    "has 9 cells under 8 headers": row() + ',"x"',
+    "cannot be written down": row(point="Outlet\x01 1"),
+}
+
+
+def test_every_bad_row_says_which_cell_and_why_and_the_others_go_in(anna, place):
+    content = rows(*BAD.values(), row(value="119.9"))
+    found = said(bring(anna, "rows/readings", content, look=True))
+    for number, why in enumerate(BAD, 2):
+        assert why in found[number], (why, found[number])
+    answer = bring(anna, "rows/readings", content)
+    assert answer.json()["counts"] == {"cannot": len(BAD), "new": 1}
+    [reading] = anna.get(f"/points/{place['point']}/bench").json()["readings"]
+    assert reading["entry"]["value"] == 119.9
+    runs = answer.json()["runs"]
+    assert [(run["fate"], run["first"], run["last"]) for run in runs] == [
+        ("cannot", 2, len(BAD) + 1), ("new", len(BAD) + 2, len(BAD) + 2),
+    ]  # fmt: skip
+
+
+def test_the_same_row_twice_goes_in_once(anna, place):
+    content = rows(row(), row(), row(value="119.5"))
+    assert said(bring(anna, "rows/readings", content, look=True)) == {3: ": the same as on line 2"}
+    assert bring(anna, "rows/readings", content).json()["counts"] == {"new": 2, "twice": 1}
+    assert Reading.objects.count() == 2
+
+
+def test_a_strange_spreadsheet_is_matched_once_and_remembered_by_the_crew_alone(anna, place, stranger):
+    header = "Where;When;Shown (mV);Meter;Weather"
+    content = rows("Outlet 1;2026-11-24 11:40;119400,5;M2;rain", header=header)
+    looked = bring(anna, "rows/readings", content, look=True).json()
+    assert looked["missing"] == ["point", "quantity"]
+    assert looked["columns"] == {"When": {"column": "taken at", "unit": ""}, "Meter": {"column": "tester", "unit": ""}}
+    assert looked["decimal"] == "."
+    how = {
+        "columns": {
+            **looked["columns"],
+            "Where": {"column": "point"},
+            "Shown (mV)": {"column": "value [V]", "unit": "mV"},
+        },
+        "fixed": {"quantity": "voltage", "from": "L", "to": "N", "mode": "ac"},
+        "decimal": ",",
+        "zone": "Europe/Vienna",
+    }
+    looked = bring(anna, "rows/readings", content, look=True, **how)
+    assert looked.json()["counts"] == {"new": 1}, looked.json()["said"]
+    assert bring(anna, "rows/readings", content, **how).status_code == 200
+    reading = Reading.objects.get()
+    assert (reading.entry["value"], reading.taken_at.hour) == (119.4005, 10)
+    assert str(reading.tester_id) == place["tester"]
+    again = bring(anna, "rows/readings", content, look=True).json()
+    assert (again["remembered"], again["counts"], again["zone"]) == (True, {"here": 1}, "Europe/Vienna")
+    assert bring(stranger, "rows/readings", content, look=True).json()["remembered"] is False
+
+
+def test_commas_everywhere_are_proposed_as_decimal_marks(anna, place):
+    content = rows(f"{AT};Workshop;Outlet 1;voltage;L;N;ac;119,4", header=HEADER.replace(",", ";"))
+    looked = bring(anna, "rows/readings", content, look=True).json()
+    assert (looked["decimal"], looked["counts"]) == (",", {"new": 1})
+    assert looked["first"][0][-1] == "119.4"
+
+
+def test_what_comes_in_confirms_only_with_a_tester_of_the_kit_as_it_is_known(anna, place):
+    pairs = (("L", "N", 119.8), ("L", "PE", 119.6), ("N", "PE", 0.35))
+    header = f"{HEADER},tester"
+    for label, expected in (("Somebody's", "untested"), ("m2", "unconfirmed")):
+        told = [row(**{"from": a, "to": b, "value": str(v)}) + f',"{label}"' for a, b, v in pairs]
+        bring(anna, "rows/readings", rows(*told, header=header))
+        assert verdict(anna, place["point"]) == expected
+    named = [r["tester_label"] for r in anna.get(f"/points/{place['point']}/bench").json()["readings"]]
+    assert named.count("M2") == 3
+    table = saved(anna, "/tables/readings").decode()
+    assert table.count("Somebody's") == 3
+
+
+def test_an_alarm_in_a_file_warns_whoever_measured_it(anna, place):
+    bring(anna, "rows/readings", rows(row(**{"from": "PE", "to": "REF", "value": "119.9"})))
+    assert verdict(anna, place["point"]) == "danger"
+
+
+def test_corrections_come_in_order_and_only_of_what_is_there(anna, place):
+    a, b, c, d, e = (str(uuid4()) for _ in range(5))
+    header = f"id,{HEADER},status,corrects"
+
+    def told(own, status="", corrects="", value="119.4"):
+        return f"{own},{row(value=value)},{status},{corrects}"
+
+    content = rows(
+        told(b, "counts", a, "119.8"), told(a, "corrected", "", "11.98"), told(c, "withdrawn"),
+        told(d, "", str(uuid4())), told(e, "corrected"), header=header,
+    )  # fmt: skip
+    found = said(bring(anna, "rows/readings", content, look=True))
+    assert set(found) == {5, 6}
+    assert "no such reading" in found[5]
+    assert "no row of the file corrects it" in found[6]
+    bring(anna, "rows/readings", content)
+    bench = anna.get(f"/points/{place['point']}/bench").json()
+    assert {r["id"]: r["status"] for r in bench["readings"]} == {a: "corrected", b: "counts", c: "withdrawn"}
+    late = rows(told(str(uuid4()), "", a), told(str(uuid4()), "", b), told(str(uuid4()), "", b), header=header)
+    found = said(bring(anna, "rows/readings", late, look=True))
+    assert "corrected or withdrawn already" in found[2]
+    assert len(found) == 2
+    circle = rows(told(d, "corrected", e), told(e, "corrected", d), header=header)
+    assert "circle" in said(bring(anna, "rows/readings", circle, look=True))[2]
+
+
+def test_what_is_on_record_otherwise_stays(anna, place):
+    own = str(uuid4())
+    record(anna, place, entry(119.8), own)
+    content = rows(f"{own},{row(value='3')}", header=f"id,{HEADER}")
+    assert bring(anna, "rows/readings", content).json()["counts"] == {"differs": 1}
+    assert Reading.objects.get().entry["value"] == 119.8
+
+
+def test_places_with_one_name_are_told_apart_or_named(anna, place):
+    other = str(uuid4())
+    anna.put(f"/circuits/{other}", {"board": place["board"], "name": "Pier", "rating_a": 20})
+    outlet = {"circuit": other, "name": "Outlet 1", "kind": "outlet", "terminals": ["L", "N", "PE"]}
+    anna.put(f"/points/{uuid4()}", outlet)
+    header = HEADER.replace("circuit,", "")
+    assert (
+        "2 are called"
+        in said(bring(anna, "rows/readings", rows(row().replace('"Workshop",', ""), header=header), look=True))[2]
+    )
+    assert bring(anna, "rows/readings", ROWS, look=True).json()["counts"] == {"new": 1}
+
+
+def without(table, *columns):
+    import csv
+    import io
+
+    return [
+        {key: value for key, value in one.items() if key not in ("from file", *columns)}
+        for one in csv.DictReader(io.StringIO(table.decode("utf-8-sig"), newline=""))
+    ]
+
+
+def test_all_four_tables_of_a_crew_make_the_same_tables_of_another(anna, bench_kit, stranger):
+    prove_dead(anna, bench_kit)
+    fill(anna, bench_kit)
+    for content in (entry(119.8, note='=HYPERLINK("http://x")'), entry(11.9), {"quantity": "frequency", "value": 60}):
+        record(anna, bench_kit, content, tester=bench_kit["tester"])
+    stranger.put(f"/sites/{uuid4()}", {"name": "Larkspur Hill", "practice": "north-america"})
+    for what in ("kit", "circuits", "readings", "dead-tests"):
+        table = saved(anna, f"/tables/{what}")
+        assert set(bring(anna, f"rows/{what}", table, look=True).json()["counts"]) == {"here"}
+        for counted in ("new", "here"):
+            answer = bring(stranger, f"rows/{what}", table)
+            assert set(answer.json()["counts"]) == {counted}, answer.content
+        again = saved(stranger, f"/tables/{what}")
+        proof_is_not_in_it = ("does not count because",)
+        assert without(again, *proof_is_not_in_it) == without(table, *proof_is_not_in_it)
+    sheets = saved(stranger, "/tables/dead-tests").decode()
+    assert "does not count because" in sheets
+    assert all(one["does not count because"] for one in without(sheets.encode()))
+    assert all(one["strange"] for one in stranger.get("/brought").json() if one["what"] == "kit")
+
+
+WRONG_KIT = {
+    "kind: must be one of": '"X1","sundial",""',
+    "label: is missing": '"","multimeter",""',
+    "rated [V]: must be more than 0": '"X2","multimeter","-5"',
+}
+
+
+def test_kit_that_cannot_be_is_named_and_what_can_is_strange(anna, place):
+    content = "label,kind,rated [V]\r\n" + "\r\n".join([*WRONG_KIT.values(), '"X3","multimeter","600"'])
+    found = said(bring(anna, "rows/kit", content))
+    for number, why in enumerate(WRONG_KIT, 2):
+        assert why in found[number], found
+    [strange] = [t for t in anna.get("/testers").json() if t["label"] == "X3"]
+    assert any("came from a file" in one["text"].lower() for one in strange["attention"])
+
+
+def test_a_faulty_tester_does_not_come_in_as_a_good_one(anna, place, stranger):
+    anna.put(f"/testers/{place['tester']}/faults/{uuid4()}", {"what": "reads low", "since": "2026-11-01T00:00:00Z"})
+    bring(stranger, "rows/kit", saved(anna, "/tables/kit"))
+    [tester] = stranger.get("/testers").json()
+    stranger.put(f"/testers/{tester['id']}/ours", {})
+    [tester] = stranger.get("/testers").json()
+    assert any("reads low" in one["text"] for one in tester["attention"])
+
+
+def test_circuits_make_what_is_missing_and_say_what_they_cannot(anna, stranger):
+    header = "supply,system,earthing,board,circuit,rating [A],conductor,point,contacts,cable [m]"
+    site = str(uuid4())
+    stranger.put(f"/sites/{site}", {"name": "Larkspur Hill", "practice": "north-america"})
+    content = rows(
+        "Service,120/240,TN-C-S,W,Workshop,20,12 AWG,Outlet 1,L N PE,18", "Service,,,W,Workshop,20,12 AWG,Outlet 2,,22",
+        "Service,,,W,Pier,20,12 AWG,Outlet 1,L N PE,", "Annex,231,TN-S,W,X,20,,O,,",
+        "Service,,,W,Workshop,,,Outlet 3,L Q,",
+        "Service,,,W,Workshop,20,12 AWG,Outlet 1,,18", "Barn,,,W,X,20,,O,,", header=header,
+    )  # fmt: skip
+    found = said(bring(stranger, "rows/circuits", content, site=site))
+    assert set(found) == {5, 6, 7, 8}
+    assert "231" in found[5]
+    assert "contacts: " in found[6]
+    assert "line 2" in found[7]
+    assert "needs its system and earthing" in found[8]
+    boards = stranger.get(f"/sites/{site}").json()["supplies"][0]["boards"]
+    circuits = {c["name"]: [p["name"] for p in c["points"]] for c in boards[0]["circuits"]}
+    assert circuits == {"Workshop": ["Outlet 1", "Outlet 2"], "Pier": ["Outlet 1"]}
+    other = rows("Elsewhere,W,Workshop,Outlet 1", header="site,board,circuit,point")
+    assert "go to Larkspur Hill" in said(bring(stranger, "rows/circuits", other, site=site, look=True))[2]
+    assert "there is no site called" in said(bring(stranger, "rows/circuits", other, look=True))[2]
+
+
+def test_how_a_file_is_read_is_checked(anna, place):
+    for how, path in (
+        ({"columns": {"moon": {"column": "point"}}}, "columns.moon"),
+        ({"columns": {"point": {"column": "from file"}}}, "columns.point"),
+        ({"columns": {"point": {"column": "point"}, "circuit": {"column": "point"}}}, "columns.circuit"),
+        ({"columns": {"point": {"column": "point", "unit": "furlong"}}}, "columns.point"),
+        ({"fixed": {"value [V]": "3"}}, "fixed.value [V]"),
+        ({"decimal": "x"}, "decimal"),
+        ({"zone": "Mars/Olympus"}, "zone"),
+        ({"moon": 1}, "moon"),
+    ):
+        answer = bring(anna, "rows/readings", ROWS, look=True, **how)
+        if path == "moon":
+            continue
+        assert (answer.status_code, answer.json()["problems"][0]["path"]) == (422, path)
+    assert bring(anna, "rows/readings", ROWS, look=True, site=str(uuid4())).status_code == 404
+    assert bring(anna, "rows/moons", ROWS, look=True).status_code in (404, 422)
+    assert bring(anna, "rows/readings", "a,b\r\n1,2", look=True).json()["missing"] == ["point", "quantity"]
+    refused = bring(anna, "rows/readings", "a,b\r\n1,2")
+    assert (refused.status_code, refused.json()["problems"][0]["path"]) == (422, "columns.point")
+
+
+def test_a_file_that_changed_since_it_was_looked_at_is_looked_at_again(anna, place):
+    from django.core.files.uploadedfile import SimpleUploadedFile
+
+    looked = bring(anna, "rows/readings", ROWS, look=True).json()
+    body = {"file": SimpleUploadedFile("x.csv", ROWS.replace("119.4", "3").encode()), "sha256": looked["sha256"]}
+    answer = anna.client.post("/api/brought/rows/readings", body)
+    assert answer.status_code == 422
+    assert "changed meanwhile" in answer.json()["problems"][0]["text"]
+
+
+@pytest.mark.parametrize("what", ["readings", "circuits", "dead-tests", "kit"])
+def test_nothing_goes_to_or_is_seen_of_another_crew(anna, bench_kit, stranger, what):
+    prove_dead(anna, bench_kit)
+    fill(anna, bench_kit)
+    record(anna, bench_kit, entry(119.8))
+    table = saved(anna, f"/tables/{what}")
+    before = json.loads(saved(anna, "/record"))
+    bring(stranger, f"rows/{what}", table)
+    bring(stranger, f"rows/{what}", table, site=bench_kit["site"])
+    assert json.loads(saved(anna, "/record")) == before
+    assert anna.get("/brought").json() == []
+    if what in ("readings", "dead-tests"):
+        assert "there is no" in next(iter(said(bring(stranger, f"rows/{what}", table, look=True)).values()))
+
+
+def test_a_survey_file_is_marked_too(anna, place, stranger):
+    record(anna, place, entry(119.8))
+    survey = anna.get(f"/sites/{place['site']}/survey").json()
+    stranger.put(f"/sites/{uuid4()}", {"name": "x", "practice": "north-america"})
+    assert stranger.put(f"/sites/{uuid4()}/survey", {"survey": survey}).status_code == 200
+    [file] = stranger.get("/brought").json()
+    assert (file["what"], len(file["sha256"])) == ("survey", 64)
+    assert site_of
