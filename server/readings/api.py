@@ -34,7 +34,7 @@ from readings.shapes import (
     RecordIn,
     WithdrawalIn,
 )
-from readings.surveys import status_of, survey_of
+from readings.surveys import source_of, status_of, survey_of, tester_said
 from readings.visit import cannot_here, remember
 from sites.models import Point
 from sites.services import site_of
@@ -172,7 +172,8 @@ def _reading_out(reading: Reading) -> dict[str, Any]:
         "id": reading.id,
         "entry": reading.entry,
         "tester": reading.tester_id,
-        "tester_label": str(reading.tester) if reading.tester else "",
+        "tester_label": tester_said(reading),
+        "source": source_of(reading),
         "taken_at": reading.taken_at,
         "by": reading.by_name,
         "supersedes": reading.supersedes_id,

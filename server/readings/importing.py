@@ -5,7 +5,6 @@ that is there changes nothing.
 """
 
 from collections.abc import Iterable, Iterator, Sequence
-from dataclasses import dataclass, field
 from datetime import datetime
 from itertools import islice
 from typing import Any, TypeVar
@@ -27,10 +26,11 @@ from kit.hands import Hands
 from kit.models import Tester
 from kit.services import tester_id_meant, tester_meant
 from kit.strangers import unlisted
+from readings.hung_on import Plan, Structure, name_at
 from readings.models import Reading
 from readings.services import content_of
 from sites.models import Board, Circuit, Point, Site, Supply
-from sites.services import LONGEST_NAME, put_site
+from sites.services import put_site
 
 _AT_A_TIME = 250
 """Rows of one transaction, and ids of one question: nobody who writes waits long for either."""
@@ -38,23 +38,6 @@ _AT_A_TIME = 250
 
 Row = TypeVar("Row", bound=models.Model)
 Item = TypeVar("Item")
-
-
-@dataclass
-class _Plan:
-    """What is not on record yet, each after what it hangs on."""
-
-    supplies: dict[UUID, Supply] = field(default_factory=dict)
-    boards: dict[UUID, Board] = field(default_factory=dict)
-    circuits: dict[UUID, Circuit] = field(default_factory=dict)
-    points: dict[UUID, Point] = field(default_factory=dict)
-    readings: dict[UUID, Reading] = field(default_factory=dict)
-
-    def came_from(self, file: BroughtFile) -> None:
-        """Marks the places; readings are marked as they are made."""
-        for places in (self.supplies, self.boards, self.circuits, self.points):
-            for place in places.values():
-                place.brought = file
 
 
 def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) -> Site:
@@ -68,7 +51,7 @@ def bring_in(crew: Crew, author: Author, site_id: UUID, name: str, data: Any) ->
         raise Refused(("id", "this id is taken"), status=409)
     if existing is not None and existing.practice != survey.practice.id:
         raise Refused(("practice", f"this site is {existing.practice}; the file is {survey.practice}"))
-    wanted = existing.name if existing else _name("name", name or survey.label or "Brought in")
+    wanted = existing.name if existing else name_at("name", name or survey.label or "Brought in")
     file = file_for(crew, author, wanted, "survey", digest(data))
     plan = _Checking(crew, file, existing or Site(id=site_id, crew=crew), survey).plan()
     with transaction.atomic():
@@ -108,14 +91,14 @@ class _Checking:
     def __init__(self, crew: Crew, file: BroughtFile, site: Site, survey: SurveyFile) -> None:
         self.crew, self.file, self.site, self.survey = crew, file, site, survey
         self.now = timezone.now()
-        self.found = _Plan()
+        self.found = Plan()
         self.superseded: set[UUID | None] = set()
         self.testers = {i.id: tester_id_meant(crew, site.id, i) for i in survey.instruments}
         self.held = {i.id: i.model_dump(mode="json", exclude_defaults=True, exclude={"id"}) for i in survey.instruments}
         self.own = {tester.id: tester for tester in Tester.objects.filter(crew=crew, id__in=self.testers.values())}
         self.hands = Hands(crew, self.now)
 
-    def plan(self) -> _Plan:
+    def plan(self) -> Plan:
         places = dict(self._places())
         written = {i: [_as_id(r.id) for r in p.readings] for i, p in enumerate(self.survey.points)}
         ids = [id_ for own in written.values() for id_ in own if id_ is not None]
@@ -211,7 +194,7 @@ class _Checking:
         at_site = dict(_looked_up(under, [id_ for id_ in written if id_ is not None]))
         ids = [_own_id(self.site.id, e.id, at_site, self.site.id) for e in self.survey.points]
         there = {point.id: point for point in _asked(Point.objects.all(), "id", ids)}
-        self._structure = _Structure(self.site, self.found)
+        self._structure = Structure(self.site, self.found)
         for index, (id_, entry) in enumerate(zip(ids, self.survey.points, strict=True)):
             yield index, there.get(id_) or self._point(f"points[{index}]", id_, entry)
 
@@ -222,7 +205,7 @@ class _Checking:
         point = Point(
             id=id_,
             circuit=circuit,
-            name=_name(f"{path}.label", entry.label or entry.id),
+            name=name_at(f"{path}.label", entry.label or entry.id),
             kind=str(entry.kind),
             terminals=[str(t) for t in entry.terminals],
             length_m=known.length_m,
@@ -233,77 +216,10 @@ class _Checking:
         return point
 
 
-class _Structure:
-    """Supplies, boards and circuits of a site, those on record and those the file adds, each looked up once."""
-
-    def __init__(self, site: Site, found: _Plan) -> None:
-        self.site, self.found = site, found
-        own = {"supply__site": site}
-        self.supplies = {(s.system, s.earthing): s for s in reversed(Supply.objects.filter(site=site))}
-        self.boards = {(b.supply_id, b.name): b for b in reversed(Board.objects.filter(**own))}
-        circuits = Circuit.objects.filter(board__supply__site=site)
-        self.circuits = {
-            (c.board_id, c.name, c.rating_a, c.conductor, c.residual_ma, c.curve): c for c in reversed(circuits)
-        }
-        last = Point.objects.filter(circuit__board__supply__site=site).values("circuit_id")
-        self._positions = {row["circuit_id"]: row["last"] for row in last.annotate(last=models.Max("position"))}
-        self._lasts = {
-            Supply: _last(Supply.objects.filter(site=site)),
-            Board: _last(Board.objects.filter(**own)),
-            Circuit: _last(circuits),
-        }
-
-    def next_position(self, circuit: Circuit) -> int:
-        self._positions[circuit.id] = self._positions.get(circuit.id, 0) + 1
-        return int(self._positions[circuit.id])
-
-    def _next(self, model: type[Supply | Board | Circuit]) -> int:
-        self._lasts[model] += 1
-        return self._lasts[model]
-
-    def _supply(self, system: str, earthing: str) -> Supply:
-        there = self.supplies.get((system, earthing))
-        if there is None:
-            id_ = uuid5(self.site.id, f"supply {system} {earthing}")
-            there = Supply(
-                id=id_, site=self.site, name=f"{system} V, {earthing}", system=system, earthing=earthing,
-                position=self._next(Supply),
-            )  # fmt: skip
-            self.supplies[system, earthing] = self.found.supplies[id_] = there
-        return there
-
-    def _board(self, path: str, supply: Supply, name: str) -> Board:
-        there = self.boards.get((supply.id, name))
-        if there is None:
-            id_ = uuid5(supply.id, f"board {name}")
-            there = Board(id=id_, supply=supply, name=_name(f"{path}.circuit.board", name), position=self._next(Board))
-            self.boards[supply.id, name] = self.found.boards[id_] = there
-        return there
-
-    def circuit(self, path: str, system: str, earthing: str, known: CircuitEntry) -> Circuit:
-        board = self._board(path, self._supply(system, earthing), known.board or "Board")
-        name = known.label or "Circuit"
-        about = known.rating_a, known.conductor or "", known.residual_ma, known.curve or ""
-        there = self.circuits.get((board.id, name, *about))
-        if there is None:
-            more = "".join(f" {one}" for one in (known.residual_ma, known.curve) if one)
-            id_ = uuid5(board.id, f"circuit {name} {known.rating_a} {known.conductor}{more}")
-            there = Circuit(
-                id=id_, board=board, name=_name(f"{path}.circuit.label", name), rating_a=about[0], conductor=about[1],
-                residual_ma=about[2], curve=about[3], position=self._next(Circuit),
-            )  # fmt: skip
-            self.circuits[board.id, name, *about] = self.found.circuits[id_] = there
-        return there
-
-
 def _batches(items: Iterable[Item]) -> Iterator[list[Item]]:
     waiting = iter(items)
     while batch := list(islice(waiting, _AT_A_TIME)):
         yield batch
-
-
-def _last(siblings: models.QuerySet[Any]) -> int:
-    return int(siblings.aggregate(last=models.Max("position"))["last"] or 0)
 
 
 def _asked(rows: models.QuerySet[Row], key: str, values: Sequence[UUID]) -> Iterator[Row]:
@@ -329,15 +245,6 @@ def _own_id(under: UUID, written: str, hangs_on: dict[UUID, UUID], own: UUID) ->
     if meant is None or hangs_on.get(meant, own) != own:
         return uuid5(under, written)
     return meant
-
-
-def _name(path: str, name: str) -> str:
-    name = name.strip()
-    if not name:
-        raise Refused((path, "needs a name"))
-    if len(name) > LONGEST_NAME:
-        raise Refused((path, f"is longer than {LONGEST_NAME} characters"))
-    return name
 
 
 def _corrected_first(index: int, point: PointEntry) -> Iterable[tuple[int, ReadingEntry]]:

@@ -32,6 +32,8 @@ class ReadingOut(Schema):
     entry: ReadingJson
     tester: UUID | None
     tester_label: str
+    source: str
+    """Typed, captured from a meter's link, or brought in from a file."""
     taken_at: datetime
     by: str
     supersedes: UUID | None

@@ -105,6 +105,16 @@ def counts(row: Recorded) -> bool:
     return row.entry is not None and not hasattr(row, "superseded_by")
 
 
+def source_of(row: Reading) -> str:
+    """How it came into the record: typed, captured from a meter's link, or brought in from a file."""
+    return "brought in" if row.brought_id is not None else str((row.entry or {}).get("source") or "typed")
+
+
+def tester_said(row: Recorded) -> str:
+    """What a reading was taken with, by name; of one the kit does not have as its file calls it."""
+    return str(row.tester) if row.tester else str((row.held or {}).get("label") or "")
+
+
 COUNTS = "counts"
 
 

@@ -34,7 +34,7 @@ from proofs.models import Proof
 from readings.interpretations import interpretation_of
 from readings.models import Reading
 from readings.point_view import PointView
-from readings.surveys import COUNTS, status_of
+from readings.surveys import COUNTS, source_of, status_of, tester_said
 from sheets.models import SheetEntry
 from sheets.records import SheetView, locks_of
 from visits.on_site import CircuitRecord
@@ -122,8 +122,8 @@ class OfCircuit:
                 how=how_said(said, self.practice),
                 at=row.taken_at,
                 by=row.by_name,
-                tester=str(row.tester) if row.tester else "",
-                source=said.source or "typed",
+                tester=tester_said(row),
+                source=source_of(row),
                 counts=name in counting and name not in why,
                 why=why.get(name, "") if status == COUNTS else status,
             )

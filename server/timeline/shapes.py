@@ -9,7 +9,7 @@ from ninja import Schema
 from evenprobe.entries.documented import Among
 
 KINDS = (
-    "reading", "dead-test", "isolation", "hunt", "round", "visit", "check", "fault", "photo", "sign-off",
+    "reading", "dead-test", "isolation", "hunt", "round", "visit", "check", "fault", "photo", "sign-off", "file",
 )  # fmt: skip
 OnWord = Annotated[
     str,

@@ -6,6 +6,7 @@ from typing import Any
 
 from django.db.models import QuerySet
 
+from brought.models import BroughtFile
 from evenprobe.formats import ReadingEntry, parse
 from evenprobe.formats.isolation import EventEntry
 from evenprobe.formats.said import how_said, reading_said
@@ -17,7 +18,7 @@ from kit.models import Check, TesterFault
 from photos.models import PhotoOn
 from proofs.models import Proof, ProofEvent
 from readings.models import Reading
-from readings.surveys import counts, status_of
+from readings.surveys import counts, source_of, status_of, tester_said
 from rounds.models import RoundEvent
 from sheets.models import SheetEntry
 from sheets.records import SheetView
@@ -39,6 +40,13 @@ class Source:
     at: str = "at"
 
 
+def _brought_file(row: BroughtFile) -> Happened:
+    return Happened(
+        id=row.id, kind="file", at=row.at, by=row.by_name, where=row.name, text=f"A file was brought in: {row.what}",
+        how=f"SHA-256 {row.sha256}", place="files", of=row.id,
+    )  # fmt: skip
+
+
 def _where(point: Point) -> str:
     return f"{point.name}, {point.circuit.name}, {point.circuit.board.supply.site.name}"
 
@@ -50,11 +58,11 @@ def _reading(row: Reading) -> Happened:
     else:
         entry = parse(ReadingEntry, row.entry)
         text = reading_said(entry, practice)
-        how, source = how_said(entry, practice), entry.source or "typed"
+        how, source = how_said(entry, practice), source_of(row)
     status = "" if row.entry is None or counts(row) else status_of(row)
     return Happened(
         id=row.id, kind="reading", at=row.taken_at, by=row.by_name, where=_where(row.point), text=text, how=how,
-        tester=str(row.tester) if row.tester else "", source=source, status=status, place="point", of=row.point_id,
+        tester=tester_said(row), source=source, status=status, place="point", of=row.point_id,
     )  # fmt: skip
 
 
@@ -261,4 +269,5 @@ SOURCES: tuple[Source, ...] = (
         _sign_off,
         at="signed_at",
     ),
+    Source("file", BroughtFile.objects.all, {"crew": "crew_id"}, _brought_file),
 )  # fmt: skip

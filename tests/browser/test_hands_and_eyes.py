@@ -26,7 +26,7 @@ PLACES = [
     "rounds", "rounds/new", "rounds/{round}", "kit", "kit/holding", "kit/{m2}",
     "plug-in", "plug-in/{point}/{equipment}",
     "record", "record/visits/new", "record/visits/{visit}", "record/reports/site/{site}",
-    "record/timeline/site/{site}", "record/labels",
+    "record/timeline/site/{site}", "record/labels", "record/files",
 ]  # fmt: skip
 FORMS = [
     ("kit", "Add a tester"),

@@ -11,7 +11,7 @@ from tests.server.files import HEADER, ROWS, bring, saved
 from tests.server.on_sheets import fill
 from tests.server.requests import entry, record
 from tests.server.test_proofs import prove_dead
-from tests.server.test_record_files import site_of, verdict
+from tests.server.test_record_files import verdict
 
 AT = "2026-11-24T10:40:00+00:00"
 
@@ -327,4 +327,7 @@ def test_a_survey_file_is_marked_too(anna, place, stranger):
     assert stranger.put(f"/sites/{uuid4()}/survey", {"survey": survey}).status_code == 200
     [file] = stranger.get("/brought").json()
     assert (file["what"], len(file["sha256"])) == ("survey", 64)
-    assert site_of
+    [site] = [one for one in stranger.get("/sites").json() if one["name"] == "Larkspur Hill"]
+    point = stranger.get(f"/sites/{site['id']}").json()["supplies"][0]["boards"][0]["circuits"][0]["points"][0]
+    assert file["sha256"][:8] in stranger.get(f"/points/{point['id']}/bench").json()["readings"][0]["by"]
+    assert verdict(stranger, point["id"]) == "untested"

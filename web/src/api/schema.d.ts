@@ -3405,6 +3405,8 @@ export interface components {
             tester: string | null;
             /** Tester Label */
             tester_label: string;
+            /** Source */
+            source: string;
             /**
              * Taken At
              * Format: date-time
@@ -7109,7 +7111,7 @@ export interface components {
             /** Tester */
             tester?: string | null;
             /** Kind */
-            kind?: ("reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off") | null;
+            kind?: ("reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off" | "file") | null;
             /** Since */
             since?: string | null;
             /** Until */
@@ -7129,7 +7131,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off";
+            kind: "reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off" | "file";
             /**
              * At
              * Format: date-time
@@ -10735,7 +10737,7 @@ export interface operations {
                 before?: string | null;
                 by?: string;
                 tester?: string | null;
-                kind?: ("reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off") | null;
+                kind?: ("reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off" | "file") | null;
                 since?: string | null;
                 until?: string | null;
             };

@@ -10,6 +10,7 @@ const SHOWN: Record<string, (of: string) => string> = {
   tester: (of) => `/kit/${of}`,
   site: (of) => `/sites/${of}`,
   circuit: (of) => `/record/timeline/circuit/${of}`,
+  files: () => "/record/files",
   "sign-off": (of) => `/record/sign-offs/${of}`,
 };
 

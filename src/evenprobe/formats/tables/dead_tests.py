@@ -31,7 +31,7 @@ _OTHERWISE = (
     Column("voltage", "number", "V", "volts"),
     *(Column(key, "number", "ohm", key) for key in ("r1", "rn", "r2")),
 )
-TYPED = (
+_TYPED = (
     *columns_of((kind.entry for kind in DEAD_TESTS.values()), _NOT_ALONE, _OTHERWISE),
     Column("over range", key="over_range", cell=_beyond, take=_take_beyond, also=("OL",)),
     Column("outlets of a ring", "json", key="points"),
@@ -52,7 +52,7 @@ DEAD_TEST_ROWS = Table(
         Column("line"),
         Column("point", also=("outlet", "socket")),
         Column("kind", needed=True, also=("test",)),
-        *TYPED,
+        *_TYPED,
         Column("tester", also=("instrument", "meter")),
         Column("by", key="by", also=("person", "electrician")),
         Column("test", derived=True),

@@ -4,7 +4,7 @@ from evenprobe.formats.kit import InstrumentEntry, LeadsEntry
 from evenprobe.formats.tables.columns import FROM_FILE, Column, Table, columns_of
 
 _OTHERWISE = (Column("leads", "number", "ohm", "ohm"),)
-OF_KIT = tuple(columns_of((InstrumentEntry, LeadsEntry), ("id", "kind", "label", "leads", "adapters"), _OTHERWISE))
+_OF_KIT = tuple(columns_of((InstrumentEntry, LeadsEntry), ("id", "kind", "label", "leads", "adapters"), _OTHERWISE))
 """The columns of what is known of a tester, of leads or of an adapter."""
 KIT = Table(
     "kit",
@@ -13,7 +13,7 @@ KIT = Table(
         Column("id"),
         Column("label", needed=True, also=("name", "tester")),
         Column("kind", needed=True, also=("type",)),
-        *OF_KIT,
+        *_OF_KIT,
         Column("usual leads"),
         Column("faulty"),
         Column("suspect from", "time"),

@@ -8,7 +8,7 @@ from evenprobe.entries import FormatError
 
 _MARKS = ((b"\xff\xfe", "UTF-16"), (b"\xfe\xff", "UTF-16"), (b"PK\x03\x04", "a spreadsheet's own file"))
 _BETWEEN = (",", ";", "\t")
-MOST_ROWS = 100_000
+_MOST_ROWS = 100_000
 _LONGEST_CELL = 20_000
 
 
@@ -58,8 +58,8 @@ def read_rows(content: bytes) -> SheetOfRows:
             if any(cell.strip() for cell in row):
                 rows.append(row)
                 lines.append(begins)
-            if len(rows) > MOST_ROWS + 1:
-                raise FormatError([("", f"has more than {MOST_ROWS} rows: bring it in in parts")])
+            if len(rows) > _MOST_ROWS + 1:
+                raise FormatError([("", f"has more than {_MOST_ROWS} rows: bring it in in parts")])
     except csv.Error as error:
         raise FormatError([(f"line {before + 1}", f"cannot be read as rows: {error}")]) from None
     if len(rows) < 2:

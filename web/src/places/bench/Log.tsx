@@ -38,7 +38,7 @@ export const Log = memo(function Log(props: {
                   {[
                     earthSaid(reading.entry, practice),
                     circumstances(reading.entry),
-                    reading.entry.source ?? "typed",
+                    reading.source,
                     reading.tester_label,
                     dayAndTimeOf(reading.taken_at, practice.id),
                     reading.by,

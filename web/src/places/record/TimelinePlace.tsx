@@ -22,6 +22,7 @@ const KINDS: Record<Happened["kind"], string> = {
   fault: "Faulty testers",
   photo: "Photos",
   "sign-off": "Sign-offs",
+  file: "Files brought in",
 };
 const SCOPES: Record<Scope, string> = {
   point: "Everything on record of this point",
