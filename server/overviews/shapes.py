@@ -12,6 +12,7 @@ from evenprobe.formats.answers import FindingOut
 from evenprobe.formats.kit import CheckEntry
 from evenprobe.formats.words import PlaceWord, PracticeWord, PurposeWord, SystemWord, VerdictWord
 from kit.shapes import TesterOut
+from sites.shapes import InShort
 
 
 class ItemOut(Schema):
@@ -92,6 +93,16 @@ class LeaningOut(Schema):
     since: datetime
     points: list[LeaningPoint]
     proofs: list[LeaningProof]
+
+
+class StandingOut(InShort):
+    """A point with how it stands. `failed`: what of it did, by name."""
+
+    id: UUID
+    name: str
+    where: str
+    last_tested: datetime | None
+    failed: list[str]
 
 
 class TesterPage(Schema):

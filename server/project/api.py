@@ -19,6 +19,7 @@ from hunts.api import router as hunts
 from kit.api import router as kit
 from meters.api import router as meters
 from overviews.site import router as sites
+from overviews.standing import router as standing
 from overviews.tester import router as tester
 from overviews.today import router as today
 from photos.api import router as photos
@@ -68,6 +69,7 @@ api.add_router("", signoffs)
 api.add_router("", reports)
 api.add_router("", timeline)
 api.add_router("", tables)
+api.add_router("", standing)
 api.add_router("", exchange)
 api.add_router("", today)
 

@@ -27,6 +27,7 @@ PLACES = [
     "plug-in", "plug-in/{point}/{equipment}",
     "record", "record/visits/new", "record/visits/{visit}", "record/reports/site/{site}",
     "record/timeline/site/{site}", "record/labels", "record/files",
+    "record/points/not-safe",
 ]  # fmt: skip
 FORMS = [
     ("kit", "Add a tester"),

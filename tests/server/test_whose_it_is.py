@@ -73,6 +73,7 @@ def test_every_route_is_tried_for_another_crew_s_data():
         "meters",
         "kit/out-of-use",
         "record",
+        "standing/not-safe",
         "brought",
     ]
     lists = {("get", f"/{name}") for name in named}
@@ -84,6 +85,7 @@ def test_every_route_is_tried_for_another_crew_s_data():
             route = (
                 path.removeprefix("/api")
                 .replace("tables/{what}", "tables/readings")
+                .replace("standing/{what}", "standing/not-safe")
                 .replace("drafts/{what}", "drafts/visit")
                 .replace("timeline/{scope}", "timeline/point")
                 .replace("{what}", "site")

@@ -37,6 +37,7 @@ const RecordPlace = place(() => import("./places/record/RecordPlace"), "RecordPl
 const DraftPlace = place(() => import("./places/record/DraftPlace"), "DraftPlace");
 const LabelsPlace = place(() => import("./places/record/LabelsPlace"), "LabelsPlace");
 const FilesPlace = place(() => import("./places/files/FilesPlace"), "FilesPlace");
+const StandingPlace = place(() => import("./places/record/StandingPlace"), "StandingPlace");
 const TimelinePlace = place(() => import("./places/record/TimelinePlace"), "TimelinePlace");
 const SignOffPlace = place(() => import("./places/record/SignOffPlace"), "SignOffPlace");
 const VisitPlace = place(() => import("./places/record/VisitPlace"), "VisitPlace");
@@ -115,6 +116,7 @@ function Places({ lost }: { lost: boolean }) {
             <Route path="/record/visits/:visitId" element={<VisitPlace />} />
             <Route path="/record/reports/:what/:of" element={<DraftPlace />} />
             <Route path="/record/labels" element={<LabelsPlace />} />
+            <Route path="/record/points/:what" element={<StandingPlace />} />
             <Route path="/record/files" element={<FilesPlace />} />
             <Route path="/record/timeline/:scope/:of" element={<TimelinePlace />} />
             <Route path="/record/sign-offs/:signOffId" element={<SignOffPlace />} />

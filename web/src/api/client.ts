@@ -57,6 +57,7 @@ export type SignOffLine = components["schemas"]["SignOffLine"];
 export type Signed = components["schemas"]["SignedContent"];
 export type SignedPoint = components["schemas"]["SignedPoint"];
 export type SignedCircuit = components["schemas"]["SignedCircuit"];
+export type StandingPoint = components["schemas"]["StandingOut"];
 export type BroughtFile = components["schemas"]["BroughtOut"];
 export type RecordLookedAt = components["schemas"]["RecordLookedAt"];
 export type RowsLookedAt = components["schemas"]["RowsLookedAt"];

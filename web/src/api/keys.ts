@@ -9,6 +9,7 @@ export const keys = {
   sheetReference: ["reference", "sheets"],
   today: ["today"],
   brought: ["brought"],
+  standing: (what: string, since: string) => ["standing", what, since],
   testers: ["testers"],
   tester: (id: string) => ["testers", id],
   holding: (tester: string | undefined, body: object) => ["testers", tester, "holding", body],

@@ -56,6 +56,17 @@ export const useParts = () => useQuery(partsAsked);
 export const useBrought = () =>
   useQuery({ queryKey: keys.brought, queryFn: () => answer(client.GET("/api/brought")) });
 
+export const useStanding = (what: "not-safe" | "failed" | "not-tested", since: string) =>
+  useQuery({
+    queryKey: keys.standing(what, since),
+    queryFn: () =>
+      answer(
+        client.GET("/api/standing/{what}", {
+          params: { path: { what }, query: since ? { since } : {} },
+        }),
+      ),
+  });
+
 export const useKitOutOfUse = () =>
   useQuery({ queryKey: keys.outOfUse, queryFn: () => answer(client.GET("/api/kit/out-of-use")) });
 

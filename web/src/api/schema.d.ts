@@ -1494,6 +1494,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/standing/{what}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Standing
+         * @description The worst first. `since`: of those that were not tested; a year ago where nothing is said.
+         */
+        get: operations["overviews_standing_standing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/record": {
         parameters: {
             query?: never;
@@ -7287,6 +7307,39 @@ export interface components {
             note: string;
         };
         /**
+         * StandingOut
+         * @description A point with how it stands. `failed`: what of it did, by name.
+         */
+        StandingOut: {
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            insulation: components["schemas"]["BesideWiringOut"];
+            protection: components["schemas"]["BesideWiringOut"];
+            /** Summary */
+            summary: string;
+            /**
+             * Unshown
+             * @default
+             */
+            unshown: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Where */
+            where: string;
+            /** Last Tested */
+            last_tested: string | null;
+            /** Failed */
+            failed: string[];
+        };
+        /**
          * BroughtOut
          * @description A file that was brought in. `strange`: testers of it that nobody has said are the crew's.
          */
@@ -10917,6 +10970,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    overviews_standing_standing: {
+        parameters: {
+            query?: {
+                since?: string | null;
+            };
+            header?: never;
+            path: {
+                what: "not-safe" | "failed" | "not-tested";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandingOut"][];
                 };
             };
         };

@@ -10,6 +10,12 @@ import classes from "./Record.module.css";
 import { SignOffList } from "./SignOffList";
 import { VisitList } from "./VisitList";
 
+const STANDING = [
+  ["not-safe", "Not safe"],
+  ["failed", "Failed"],
+  ["not-tested", "Not tested for a year"],
+] as const;
+
 /** What was done and what it came to: visits, sign-offs, and a report of any site. */
 export function RecordPlace() {
   const visits = useVisits();
@@ -57,6 +63,16 @@ export function RecordPlace() {
               </Text>
             )}
             <SignOffList signOffs={signOffs.data ?? []} />
+          </section>
+          <section aria-labelledby="record-standing">
+            <h2 id="record-standing">Points that want work</h2>
+            <div className={classes.picks}>
+              {STANDING.map(([what, name]) => (
+                <Button key={what} component={Link} to={`/record/points/${what}`} variant="default">
+                  {name}
+                </Button>
+              ))}
+            </div>
           </section>
           <section aria-labelledby="record-reports">
             <h2 id="record-reports">Report of a site as it is now</h2>
