@@ -43,6 +43,13 @@ def report_of_sign_off(request: HttpRequest, sign_off_id: UUID) -> HttpResponse:
     return _pdf(report_pdf(content, found), f"report-{found.number}")
 
 
+@router.get("/sign-offs/{sign_off_id}/code", response={404: Problems})
+def code_of_sign_off(request: HttpRequest, sign_off_id: UUID) -> HttpResponse:
+    """Its hash as a QR code, as it stands on the report."""
+    found = sign_off_of(crew_of(request), sign_off_id)
+    return HttpResponse(qr_svg(found.link_sha256), content_type="image/svg+xml")
+
+
 @router.get("/drafts/{what}/{of}/report", response={404: Problems})
 def report_of_draft(request: HttpRequest, what: str, of: UUID) -> HttpResponse:
     """What is so now, signed by nobody."""

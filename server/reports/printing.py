@@ -48,7 +48,9 @@ def printed(layout: str, data: dict[str, Any], form: Literal["pdf", "png"] = "pd
 
 def qr_svg(text: str) -> str:
     """A QR code as a drawing, medium error correction."""
-    return str(segno.make(text, error="m").svg_inline(border=2))
+    drawn = BytesIO()
+    segno.make(text, error="m").save(drawn, kind="svg", border=2, xmldecl=False)
+    return drawn.getvalue().decode()
 
 
 def picture_svg(image: bytes) -> str:

@@ -54,6 +54,7 @@ ROUTES = [
     ("post", "/testers/{tester}/holding", HOLDING),
     ("put", "/testers/{tester}/ours", {}),
     ("get", "/sites/{site}/record", None),
+    ("get", "/sign-offs/{signed}/code", None),
     ("put", "/kit/{tester}/back", {}),
     ("put", "/kit/{leads}/back", {}),
     ("put", "/parts/{leads}", {"role": "leads", "label": "x"}),

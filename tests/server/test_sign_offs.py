@@ -197,3 +197,10 @@ def test_a_reason_too_long_is_refused_and_nothing_is_signed(anna, place):
     assert answer.status_code == 422
     assert "longer than" in answer.json()["problems"][0]["text"]
     assert anna.get("/sign-offs").json() == []
+
+
+def test_the_page_has_the_hash_as_a_code_as_the_paper_does(anna, measured):
+    signed = sign(anna, measured).json()
+    answer = anna.get(f"/sign-offs/{signed['id']}/code")
+    assert answer["Content-Type"] == "image/svg+xml"
+    assert answer.content.startswith(b'<svg xmlns="http://www.w3.org/2000/svg"')

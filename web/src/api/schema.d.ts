@@ -1294,6 +1294,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sign-offs/{sign_off_id}/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Code Of Sign Off
+         * @description Its hash as a QR code, as it stands on the report.
+         */
+        get: operations["reports_api_code_of_sign_off"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drafts/{what}/{of}/report": {
         parameters: {
             query?: never;
@@ -10643,6 +10663,28 @@ export interface operations {
         };
     };
     reports_api_report_of_sign_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sign_off_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    reports_api_code_of_sign_off: {
         parameters: {
             query?: never;
             header?: never;

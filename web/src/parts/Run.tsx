@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { Circuit } from "../api/client";
 import { BesideWiringInShort } from "./BesideWiring";
+import { DeviceSymbol } from "./DeviceSymbol";
 import classes from "./Run.module.css";
 import { VerdictShape, WORDS } from "./VerdictShape";
 
@@ -20,20 +21,7 @@ export function Run({
       aria-label={`${circuit.name}, the run`}
     >
       <li className={`${classes.stop} ${classes.device}`}>
-        <svg width="48" height="48" viewBox="0 0 48 48" aria-hidden="true" style={{ flex: "none" }}>
-          <rect
-            x="4"
-            y="13"
-            width="20"
-            height="22"
-            fill="var(--ep-panel)"
-            stroke="var(--ep-text)"
-            strokeWidth="2"
-          />
-          <path d="M24 24h4m0 0 12-8m4 8h4" stroke="var(--ep-text)" strokeWidth="2" fill="none" />
-          <rect x="29" y="20" width="14" height="8" fill="var(--ep-ground)" />
-          <path d="m28 24 13-8" stroke="var(--ep-text)" strokeWidth="2" />
-        </svg>
+        <DeviceSymbol />
         <span className={`mono ${classes.rating}`}>
           {circuit.rating_a === null ? "? A" : `${circuit.rating_a} A`}
         </span>

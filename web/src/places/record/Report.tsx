@@ -3,6 +3,7 @@ import { theReference } from "../../api/reference";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
 import { dayAndTimeOf, dayOf } from "../../reading/dates";
 import classes from "./Report.module.css";
+import { SignedRun } from "./SignedRun";
 
 /** What was found, as a page that prints: the same as the PDF has. */
 export function Report({ content }: { content: Signed }) {
@@ -112,6 +113,7 @@ function OfCircuit({ circuit, when }: { circuit: SignedCircuit; when: When }) {
         </span>
       </p>
       <p>{circuit.schedule}</p>
+      {circuit.points.length > 0 && <SignedRun circuit={circuit} />}
       {circuit.points.map((point) => (
         <OfPoint key={point.id} point={point} when={when} />
       ))}

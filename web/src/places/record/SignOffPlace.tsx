@@ -41,6 +41,12 @@ export function SignOffPlace() {
       {found && (
         <>
           <p className={classes.hash}>
+            <img
+              src={`/api/sign-offs/${found.id}/code`}
+              alt="QR code of the SHA-256 beside it"
+              width="96"
+              height="96"
+            />
             SHA-256 <span className="mono">{found.link_sha256}</span>. A changed reading, verdict or date
             changes it; <span className="mono">evenprobe verify</span> checks the signed file.
           </p>
