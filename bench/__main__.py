@@ -1,9 +1,10 @@
-"""`make bench`: speed, the page on a phone, doubled samples, readings it takes, 10 000 proofs, hunts, 2 000 surveys.
+"""`make bench`: speed, files, the page on a phone, doubled samples, readings it takes, proofs, hunts, 2 000 surveys.
 
 Exit 1 when a truth fell, a danger was cleared, or a circuit was falsely called dead.
 """
 
 import os
+import subprocess
 import sys
 
 sys.path.insert(0, "server")
@@ -16,4 +17,5 @@ if __name__ == "__main__":
     speed.main()
     doubling.main()
     steps.main()
+    subprocess.run([sys.executable, "-m", "bench.files"], env=os.environ | {"PYTHONPATH": "server"}, check=True)
     sys.exit(phone.main() | proofs.main() | hunting.main() | survival.main())
