@@ -111,12 +111,8 @@ def in_and_out(crew: Any, author: Any, content: bytes, c: float) -> None:
     with Writer(lambda: Crew.objects.create(name="another")) as other:
         brought = seconds(lambda: bring_in(crew, author, READINGS, "bench.csv", content, at, Asked()))
     both = looked + brought
-    print(
-        f"{ROWS} readings in: looked at {looked:.1f} s, brought in {brought:.1f} s, both {both / c:.1f} C (at most 30 s)"
-    )
-    print(
-        f"others meanwhile wrote {len(other.waits)} times and waited {max(other.waits):.2f} s at the longest (at most 1)"
-    )
+    print(f"{ROWS} readings in: look {looked:.1f} s, bring {brought:.1f} s, both {both / c:.1f} C (at most 30 s)")
+    print(f"others wrote {len(other.waits)} times and waited {max(other.waits):.2f} s at the longest (at most 1)")
     own = Reading.objects.filter(point__circuit__board__supply__site__crew=crew)
     out = min(seconds(lambda: sum(map(len, csv_lines(READINGS.header, reading_rows(own))))) for _ in range(3))
     print(f"{ROWS} readings out: {out:.1f} s = {out / c:.1f} C (at most 5 s)")
