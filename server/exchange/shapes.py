@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from uuid import UUID
 
 from ninja import Schema
+from pydantic import ConfigDict
 
 from base.problems import Problem
 from evenprobe.entries.documented import Among
@@ -111,6 +112,8 @@ class RowsLookedAt(Schema):
 
 class HowIn(Schema):
     """How a file of rows is to be read; None: as it was before, or as it is proposed."""
+
+    model_config = ConfigDict(extra="forbid")
 
     columns: dict[str, MatchedIO] | None = None
     fixed: dict[str, str] | None = None

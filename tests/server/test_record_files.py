@@ -1,18 +1,23 @@
 """The whole record as a file: out, in elsewhere, out again and the same; and what comes in so proves nothing yet."""
 
 import json
+import threading
 from uuid import uuid4
 
 import pytest
+from django.db import connection
 
 import evenprobe
 from brought.models import BroughtFile
 from crews.models import Crew
 from evenprobe.signing import canonical, digest
+from exchange.record.leaving import record_file
+from exchange.record.looking import read_file
 from exchange.record.tables import BY_NAME, TABLES
 from exchange.short_writes import write
 from readings.models import Reading
 from sites.models import Site
+from sites.services import put_site
 from tests.server.conftest import member
 from tests.server.files import bring, saved
 from tests.server.requests import entry, record
@@ -300,3 +305,22 @@ def test_the_tables_stand_in_an_order_that_holds():
                 assert field.related_model in seen, (table.name, field.name)
         seen.add(table.model)
     assert list(BY_NAME) == [table.name for table in TABLES]
+
+
+@pytest.mark.django_db(transaction=True)
+def test_it_is_saved_as_it_was_when_it_began_while_others_write():
+    crew, site = Crew.objects.create(name="ours"), uuid4()
+    put_site(crew, site, "Larkspur Hill", "north-america")
+    pieces = record_file(crew, None)
+    begun = [next(pieces) for _ in range(3)]
+
+    def another():
+        put_site(crew, uuid4(), "Elsewhere", "british")
+        connection.close()
+
+    thread = threading.Thread(target=another)
+    thread.start()
+    thread.join()
+    file = read_file(b"".join([*begun, *pieces]))
+    assert [one["name"] for one in file.rows["sites"]] == ["Larkspur Hill"]
+    assert Site.objects.count() == 2
