@@ -77,7 +77,7 @@ def _part_out(part: Part) -> PartOut:
     return PartOut(
         id=part.id,
         role=part.role,
-        label=str(part),
+        label=f"{part} ({part.brought.said})" if part.brought else str(part),
         category=entry.get("category"),
         rated_v=entry.get("rated_v"),
         tip_covers=entry.get("tip_covers"),

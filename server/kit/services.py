@@ -26,7 +26,7 @@ def testers_of(crew: Crew) -> QuerySet[Tester]:
 
 
 def parts_of(crew: Crew) -> QuerySet[Part]:
-    return Part.objects.filter(crew=crew, retired_at=None)
+    return Part.objects.filter(crew=crew, retired_at=None).select_related("brought")
 
 
 def tester_of(crew: Crew, tester_id: UUID) -> Tester:

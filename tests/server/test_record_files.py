@@ -108,6 +108,7 @@ def test_its_rows_are_marked_with_who_brought_them_and_the_file_everywhere(anna,
     said = [r["by"] for c in draft["circuits"] for p in c["points"] for r in p["readings"]]
     assert said
     assert all(mark in by for by in said)
+    assert all(mark in part["label"] for part in stranger.get("/parts").json())
     mine = anna.get(f"/points/{recorded['point']}/bench").json()
     assert not any("file" in reading["by"] for reading in mine["readings"])
 

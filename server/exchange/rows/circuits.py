@@ -16,6 +16,7 @@ from evenprobe.formats.tables.columns import entry_problems
 from evenprobe.practices import PRACTICES
 from evenprobe.supplies import SYSTEMS
 from exchange.rows.fates import Cannot, RowFate
+from exchange.rows.names import plain
 from sites.models import Board, Circuit, Placed, Point, Site, Supply
 from sites.services import LONGEST_NAME
 from tables.others import circuit_row
@@ -30,15 +31,15 @@ class Circuits:
 
     def __init__(self, crew: Crew, site: Site | None, rows: Sequence[RowFate], file: BroughtFile | None) -> None:
         self._file, self._rows, self._only = file, [row for row in rows if row.fate != "cannot"], site
-        self._sites = {_plain(one.name): one for one in Site.objects.filter(crew=crew, retired_at=None)}
+        self._sites = {plain(one.name): one for one in Site.objects.filter(crew=crew, retired_at=None)}
         own = {"supply__site__crew": crew}
-        self._supplies = {(s.site_id, _plain(s.name)): s for s in Supply.objects.filter(site__crew=crew)}
-        self._boards = {(b.supply_id, _plain(b.name)): b for b in Board.objects.filter(**own)}
+        self._supplies = {(s.site_id, plain(s.name)): s for s in Supply.objects.filter(site__crew=crew)}
+        self._boards = {(b.supply_id, plain(b.name)): b for b in Board.objects.filter(**own)}
         circuits = Circuit.objects.filter(board__supply__site__crew=crew)
-        self._circuits = {(c.board_id, _plain(c.name)): c for c in circuits}
+        self._circuits = {(c.board_id, plain(c.name)): c for c in circuits}
         points = Point.objects.filter(circuit__board__supply__site__crew=crew)
         self._points = {
-            (p.circuit_id, _plain(p.name)): p for p in points.select_related("circuit__board__supply__site", "brought")
+            (p.circuit_id, plain(p.name)): p for p in points.select_related("circuit__board__supply__site", "brought")
         }
         positions = points.values("circuit_id").annotate(last=Max("position"))
         self._last = {row["circuit_id"]: row["last"] for row in positions}
@@ -75,12 +76,12 @@ class Circuits:
 
     def _site(self, name: str | None) -> Site:
         if self._only is not None:
-            if name and _plain(name) != _plain(self._only.name):
+            if name and plain(name) != plain(self._only.name):
                 raise Cannot(("site", f"is “{name}”, and these rows go to {self._only.name}"))
             return self._only
         if not name:
             raise Cannot(("site", "is missing: say to which site these rows belong"))
-        found = self._sites.get(_plain(name))
+        found = self._sites.get(plain(name))
         if found is None:
             raise Cannot(("site", f"there is no site called “{name}” here: make it first"))
         return found
@@ -92,8 +93,8 @@ class Circuits:
             return own[0]
         if not name and len(own) > 1:
             raise Cannot(("supply", f"{site.name} has several: say which"))
-        if name and (site.id, _plain(name)) in self._supplies:
-            there = self._supplies[site.id, _plain(name)]
+        if name and (site.id, plain(name)) in self._supplies:
+            there = self._supplies[site.id, plain(name)]
             if there._state.adding and not _listed(there, chain):
                 chain.append(there)
             return there
@@ -118,9 +119,9 @@ class Circuits:
         chain: list[Placed],
     ) -> Under:
         """The one of that name under another, made where there is none."""
-        key = (over.id, _plain(name))
+        key = (over.id, plain(name))
         if key not in known:
-            id_ = uuid5(over.id, f"{what} {_plain(name)}")
+            id_ = uuid5(over.id, f"{what} {plain(name)}")
             position = sum(1 for of, _ in known if of == over.id) + 1
             known[key] = model(id=id_, name=_named(name, what), position=position, brought=self._file, **fields)
         if known[key]._state.adding:
@@ -130,7 +131,7 @@ class Circuits:
     def _point(self, row: RowFate, circuit: Circuit, supply: Supply, chain: list[Placed]) -> None:
         entry = row.entry
         name = _named(entry["point"], "point")
-        key = (circuit.id, _plain(name))
+        key = (circuit.id, plain(name))
         if key in self._lines:
             row.fate, row.problems = "twice", (("", f"the same point as on line {self._lines[key]}"),)
             return
@@ -144,7 +145,7 @@ class Circuits:
         parse(CircuitEntry, {"length_m": entry.get("length_m")})
         self._last[circuit.id] = self._last.get(circuit.id, 0) + 1
         point = Point(
-            id=uuid5(circuit.id, f"point {_plain(name)}"), circuit=circuit, name=name, kind=str(checked.kind),
+            id=uuid5(circuit.id, f"point {plain(name)}"), circuit=circuit, name=name, kind=str(checked.kind),
             terminals=[str(t) for t in checked.terminals], length_m=entry.get("length_m"),
             room=_named(entry.get("room") or "", "room"), position=self._last[circuit.id],
             protected_by=_named(entry.get("protected_by") or "", "behind"), brought=self._file,
@@ -162,15 +163,11 @@ def _says(entry: dict[str, Any], there: Point) -> bool:
     """Whether the record says of the point what the row does, wherever it says anything."""
     own = circuit_row(there)
     wanted = [column for column in CIRCUITS.columns if not column.derived and column.written(entry) is not None]
-    return all(_plain(column.written(entry)) == _plain(column.written(own)) for column in wanted)
+    return all(plain(column.written(entry)) == plain(column.written(own)) for column in wanted)
 
 
 def _listed(one: Placed, chain: list[Placed]) -> bool:
     return any(other is one for other in chain)
-
-
-def _plain(name: Any) -> str:
-    return " ".join(str(name).casefold().split())
 
 
 def _named(name: str, what: str) -> str:

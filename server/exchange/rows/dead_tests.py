@@ -75,7 +75,7 @@ class DeadTests:
             row.fate, row.problems = "twice", error.problems
             return
         if id_ in self._there:
-            row.fate = "here" if _says(entry, self._there[id_]) else "differs"
+            row.fate = "here" if DEAD_TEST_ROWS.agrees(entry, self._there[id_]) else "differs"
             return
         kept = checked(circuit.board.supply.site.practice, test)
         content = kept.model_dump(mode="json", by_alias=True, exclude_none=True, exclude={"id", "at", "by"})
@@ -122,8 +122,3 @@ class DeadTests:
 def _by_header(problem: tuple[str, str]) -> tuple[str, str]:
     key = problem[0].split(".")[0].split("[")[0]
     return next((c.header for c in DEAD_TEST_ROWS.columns if (c.key or c.name) == key), problem[0]), problem[1]
-
-
-def _says(entry: dict[str, Any], there: dict[str, Any]) -> bool:
-    wanted = [column for column in DEAD_TEST_ROWS.columns if not column.derived and column.written(entry) is not None]
-    return all(column.written(entry) == column.written(there) for column in wanted)

@@ -12,6 +12,7 @@ from evenprobe.formats.tables import KIT
 from evenprobe.formats.tables.columns import entry_problems
 from evenprobe.testers.kinds import KINDS
 from exchange.rows.fates import Cannot, RowFate
+from exchange.rows.names import plain
 from exchange.rows.own_ids import OwnIds, once
 from kit.models import Part, Tester
 from tables.others import part_row, tester_row
@@ -32,7 +33,7 @@ class Kit:
         own_testers = Tester.objects.filter(crew=crew).select_related("usual_leads", "brought")
         own_parts = list(Part.objects.filter(crew=crew).select_related("brought"))
         self._there = {one.id: tester_row(one) for one in own_testers} | {one.id: part_row(one) for one in own_parts}
-        self._leads = {_plain(one): one for one in own_parts if one.role == Part.Role.LEADS}
+        self._leads = {plain(one): one for one in own_parts if one.role == Part.Role.LEADS}
         self._lines: dict[Any, int] = {}
 
     def look(self) -> None:
@@ -63,12 +64,12 @@ class Kit:
             row.fate, row.problems = "twice", error.problems
             return
         if id_ in self._there:
-            row.fate = "here" if _says(entry, self._there[id_]) else "differs"
+            row.fate = "here" if KIT.agrees(entry, self._there[id_]) else "differs"
             return
         ids = {"id": id_, "known_as": known_as, "crew": self._crew, "brought": self._file}
         if model is Part:
             part = Part(role=kind, entry=_kept(_PARTS[kind], about), **ids)
-            self._leads.setdefault(_plain(part), part)
+            self._leads.setdefault(plain(part), part)
             row.made = [part]
         else:
             checked = _kept(InstrumentEntry, {**about, "kind": kind, "id": str(id_)})
@@ -79,7 +80,7 @@ class Kit:
     def _usual(self, label: str | None) -> Part | None:
         if not label:
             return None
-        found = self._leads.get(_plain(label))
+        found = self._leads.get(plain(label))
         if found is None:
             raise Cannot(("usual leads", f"there are no leads called “{label}”, here or in the file"))
         return found
@@ -98,12 +99,3 @@ def _kept(model: Any, about: dict[str, Any]) -> dict[str, Any]:
         mode="json", exclude_none=True, exclude={"id", "leads", "adapters"}
     )
     return kept
-
-
-def _says(entry: dict[str, Any], there: dict[str, Any]) -> bool:
-    wanted = [column for column in KIT.columns if not column.derived and column.written(entry) is not None]
-    return all(column.written(entry) == column.written(there) for column in wanted)
-
-
-def _plain(label: object) -> str:
-    return " ".join(str(label).casefold().split())

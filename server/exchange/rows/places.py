@@ -6,14 +6,11 @@ from typing import Any, Generic, TypeVar
 
 from crews.models import Crew
 from exchange.rows.fates import Cannot
+from exchange.rows.names import plain
 from sites.models import Circuit, Point, Site
 
 Place = TypeVar("Place", Point, Circuit)
 _OVER = ("site", "board", "circuit")
-
-
-def _plain(name: str) -> str:
-    return " ".join(name.casefold().split())
 
 
 class _ByName(Generic[Place]):
@@ -24,7 +21,7 @@ class _ByName(Generic[Place]):
         self._what = what
         self._named: dict[str, list[tuple[Place, dict[str, str]]]] = defaultdict(list)
         for place, name, over in places:
-            self._named[_plain(name)].append((place, dict(zip(_OVER, map(_plain, over), strict=False))))
+            self._named[plain(name)].append((place, dict(zip(_OVER, map(plain, over), strict=False))))
         self._found: dict[tuple[str | None, ...], Place] = {}
 
     def of(self, entry: dict[str, Any], own: str) -> Place:
@@ -37,11 +34,11 @@ class _ByName(Generic[Place]):
         return self._found[known]
 
     def _looked_up(self, name: str, asked: dict[str, str]) -> Place:
-        called = self._named.get(_plain(name), [])
+        called = self._named.get(plain(name), [])
         if not called:
             raise Cannot((self._what, f"there is no {self._what} called “{name}” here: bring the circuits in first"))
         for over, said in asked.items():
-            fits = [(place, its) for place, its in called if its.get(over) == _plain(said)]
+            fits = [(place, its) for place, its in called if its.get(over) == plain(said)]
             if not fits:
                 raise Cannot((over, f"no {self._what} called “{name}” is on “{said}”"))
             called = fits

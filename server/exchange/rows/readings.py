@@ -128,7 +128,7 @@ class Readings:
         new = {row.made[0].id: row for row in self._rows if row.fate == "new"}
         for id_, there in self._on_record(list(new)):
             row = new[id_]
-            row.fate = "here" if self._says(row, there) else "differs"
+            row.fate = "here" if READINGS.agrees(row.entry, there) else "differs"
             row.made = []
 
     def _on_record(self, ids: list[UUID]) -> Iterator[tuple[UUID, dict[str, Any]]]:
@@ -136,11 +136,6 @@ class Readings:
             asked = Reading.objects.filter(id__in=ids[start : start + _AT_A_TIME])
             there = list(asked.values_list("id", flat=True).order_by())
             yield from reading_entries(Reading.objects.filter(id__in=there)) if there else ()
-
-    def _says(self, row: RowFate, there: dict[str, Any]) -> bool:
-        """Whether what the file says of it is what the record says, cell by cell, wherever the file says anything."""
-        wanted = [column for column in READINGS.columns if not column.derived and column.written(row.entry) is not None]
-        return all(column.written(row.entry) == column.written(there) for column in wanted)
 
     def _those_corrected(self) -> None:
         """What a correction corrects has to be there, at the same point, and corrected by nothing else."""

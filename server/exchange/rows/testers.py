@@ -4,6 +4,7 @@ from datetime import datetime
 from typing import Any
 
 from crews.models import Crew
+from exchange.rows.names import plain
 from kit.hands import Hands
 from kit.models import Tester
 from kit.strangers import unlisted
@@ -17,11 +18,11 @@ class TestersByLabel:
         every = Tester.objects.filter(crew=crew).select_related("usual_leads")
         self._by_label: dict[str, Tester] = {}
         for tester in sorted(every, key=lambda one: (one.retired_at is not None, one.is_strange)):
-            self._by_label.setdefault(_plain(str(tester)), tester)
+            self._by_label.setdefault(plain(str(tester)), tester)
         self._held: dict[tuple[Any, Any], dict[str, Any]] = {}
 
     def called(self, label: str | None) -> Tester | None:
-        return self._by_label.get(_plain(label)) if label else None
+        return self._by_label.get(plain(label)) if label else None
 
     def held(self, tester: Tester, at: datetime) -> dict[str, Any]:
         """As this record knows it at a time, whatever a file says."""
@@ -39,7 +40,3 @@ class TestersByLabel:
             return tester, self.held(tester, at)
         named = unlisted(quantity, None)
         return None, {**named, "label": label} if label else named
-
-
-def _plain(label: str) -> str:
-    return " ".join(label.casefold().split())

@@ -130,6 +130,11 @@ class Table:
             cells.append(value if plain else column.cell_for(value))
         return cells
 
+    def agrees(self, entry: Entry, there: Entry) -> bool:
+        """Whether what is on record says what a row does, wherever the row says anything."""
+        said = ((column.written(entry), column) for column in self.columns if not column.derived)
+        return all(cell is None or cell == column.written(there) for cell, column in said)
+
     @cached_property
     def _plan(self) -> Sequence[tuple[str, Callable[[Entry], Any] | None, Column]]:
         return [(column.key or column.name, column.cell, column) for column in self.columns]
