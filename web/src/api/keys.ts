@@ -35,6 +35,7 @@ export const keys = {
   sheets: ["sheets"],
   anySheet: ["sheet"],
   sheet: (id: string) => ["sheet", id],
+  judgedOn: (sheet: string) => ["judged", sheet],
   judged: (sheet: string, line: string | null, test: object | null, tester: string | null) => [
     "judged",
     sheet,

@@ -80,3 +80,10 @@ test("after a survey was brought in nothing that was shown is sure", async () =>
   await showRecord(queries, records.SURVEY, {});
   expect([keys.today, keys.bench("p1"), keys.testers].map(stale)).not.toContain(false);
 });
+
+test("what was judged while it was typed is judged again when the sheet knows more", async () => {
+  const judged = keys.judged("sheet1", "line", null, null);
+  queries.setQueryData(judged, { result: "fail" });
+  await showRecord(queries, records.SHEET, { id: "sheet1" } as unknown as Sheet);
+  expect(stale(judged)).toBe(true);
+});

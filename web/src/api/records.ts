@@ -37,11 +37,18 @@ export const PROOF: RecordOf<Proof> = {
 
 export const RULES: RecordOf<Rules> = { shows: () => keys.rules, changes: () => [] };
 
-/** What dead tests decide elsewhere is asked for again. */
+/** What dead tests decide elsewhere is asked for again, and what is just typed, for nulled leads are in it. */
 export const SHEET: RecordOf<Sheet> = {
   shows: (sheet) => keys.sheet(sheet.id),
   clocked: true,
-  changes: () => [keys.sheets, keys.anyBench, keys.anySite, keys.anyVisit, keys.proofs],
+  changes: (sheet) => [
+    keys.judgedOn(sheet.id),
+    keys.sheets,
+    keys.anyBench,
+    keys.anySite,
+    keys.anyVisit,
+    keys.proofs,
+  ],
 };
 
 export const PHOTO: RecordOf<object> = { changes: () => [] };
