@@ -1,12 +1,10 @@
 """Which files were brought in."""
 
-from uuid import UUID
-
 from django.db import IntegrityError, transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from base.problems import NotFoundHere, Refused
+from base.problems import Refused
 from brought.models import BroughtFile
 from crews.models import Crew
 from crews.services import Author, name_of, person_of
@@ -18,13 +16,6 @@ _LONGEST_NAME = 200
 def files_of(crew: Crew) -> QuerySet[BroughtFile]:
     """The latest first."""
     return BroughtFile.objects.filter(crew=crew)
-
-
-def file_of(crew: Crew, file_id: UUID) -> BroughtFile:
-    found = files_of(crew).filter(id=file_id).first()
-    if found is None:
-        raise NotFoundHere("file")
-    return found
 
 
 def file_for(

@@ -54,14 +54,6 @@ class RecordLookedAt(Schema):
     differing: list[DifferingOut]
 
 
-class ColumnOut(Schema):
-    """A column of a table that can be brought in."""
-
-    header: str
-    unit: str
-    needed: bool
-
-
 class MatchedIO(Schema):
     """`column`: of the table, by its header. `unit`: of the file's column, where it is another."""
 
@@ -90,8 +82,8 @@ class SaidOut(Schema):
 class RowsLookedAt(Schema):
     """What would come of every row. `missing`: columns every row needs that nothing is for; there are no rows then.
 
-    `first`: how the first rows are read, by the columns of the table. `said`: what is to be said, once for all
-    rows it is the same of.
+    `can`: columns of the table that can be brought in. `first`: how the first rows are read, by `shown`. `said`: what is
+    to be said, once for all rows it is the same of.
     """
 
     sha256: str
@@ -102,7 +94,7 @@ class RowsLookedAt(Schema):
     zone: str
     remembered: bool
     missing: list[str]
-    can: list[ColumnOut]
+    can: list[str]
     counts: dict[str, int]
     runs: list[RunOut]
     said: list[SaidOut]

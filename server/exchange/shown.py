@@ -11,7 +11,6 @@ from exchange.record.tables import TABLES
 from exchange.rows.bringing import LookedAt
 from exchange.rows.fates import RowFate, runs_of
 from exchange.shapes import (
-    ColumnOut,
     CountOut,
     DifferingOut,
     MatchedIO,
@@ -77,7 +76,7 @@ def rows_looked_at(table: Table, looked: LookedAt) -> RowsLookedAt:
         zone=settled.zone,
         remembered=settled.remembered,
         missing=list(looked.missing),
-        can=[ColumnOut(header=c.header, unit=c.unit, needed=c.needed) for c in table.columns if not c.derived],
+        can=[column.header for column in table.columns if not column.derived],
         counts=dict(Counter(row.fate for row in looked.rows)),
         runs=[RunOut(**vars(run)) for run, _ in zip(runs_of(looked.rows), range(_MOST_RUNS), strict=False)],
         said=_said(looked.rows),

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 
 from base.failures import each_shown
@@ -70,6 +71,10 @@ class Hands:
     def holding(self, tester: Tester, at: datetime) -> InstrumentEntry:
         """The tester with its usual leads, as `in_hand` has it."""
         return _as_found(tester, self.check_in_force(tester, at))
+
+    def kept(self, tester: Tester, at: datetime) -> dict[str, Any]:
+        """The same as it is kept with what was measured, without its id."""
+        return self.holding(tester, at).model_dump(mode="json", exclude_defaults=True, exclude={"id"})
 
     def all_at(self, at: datetime) -> list[tuple[Tester, InstrumentEntry]]:
         """Those in use; one that cannot be read is left lying."""

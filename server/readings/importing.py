@@ -164,7 +164,7 @@ class _Checking:
         own = self.own.get(tester)
         if own is None or own.is_strange:
             return self.held[instrument]
-        return self.hands.holding(own, at).model_dump(mode="json", exclude_defaults=True, exclude={"id"})
+        return self.hands.kept(own, at)
 
     def _keep(self, path: str, row: Reading, known: dict[UUID, Reading]) -> None:
         there = known.get(row.id)

@@ -7,6 +7,7 @@ from base.problems import Refused
 from evenprobe.deadtests import Outcome, fit
 from evenprobe.deadtests.kinds import OneTest
 from evenprobe.formats import FormatError, InstrumentEntry, dead_tests_file, parse
+from evenprobe.formats.sheet import SheetEntryFile
 from evenprobe.practices import PRACTICES
 from evenprobe.supplies import SYSTEMS
 
@@ -18,6 +19,12 @@ def checked(practice: str, test: dict[str, Any]) -> OneTest:
         return parse(dead_tests_file(), file).tests[0]
     except FormatError as error:
         raise Refused(*((path.removeprefix("tests[0]").lstrip("."), text) for path, text in error.problems)) from None
+
+
+def check_entry(id_: object, entry: dict[str, Any]) -> None:
+    """What a file has on a sheet, as it was kept elsewhere. Raises FormatError."""
+    tested = entry.get("type") == "tested" and isinstance(entry.get("test"), dict)
+    parse(SheetEntryFile, {"entry": {**entry, "test": {"id": str(id_), **entry["test"]}} if tested else entry})
 
 
 def outcome_of(practice: str, test: dict[str, Any]) -> Outcome:

@@ -5,6 +5,7 @@ import threading
 from uuid import uuid4
 
 import pytest
+from django.apps import apps
 from django.db import connection
 
 import evenprobe
@@ -21,6 +22,7 @@ from sites.services import put_site
 from tests.server.conftest import member
 from tests.server.files import bring, saved
 from tests.server.requests import entry, record
+from tests.server.test_proofs import prove_dead
 from tests.server.test_sign_offs import sign
 
 SAFE = ((("L", "N"), 119.8), (("L", "PE"), 119.6), (("N", "PE"), 0.35), (("PE", "REF"), 0.1))
@@ -42,8 +44,6 @@ def verdict(person, point):
 
 
 def test_every_table_leaves_or_is_this_server_s_own():
-    from django.apps import apps
-
     stay = {
         "Crew",
         "Membership",
@@ -167,8 +167,6 @@ def test_a_file_s_word_on_the_crew_s_own_tester_is_not_taken(anna, place):
 
 
 def test_a_proof_in_it_is_history_and_never_runs(anna, bench_kit, stranger):
-    from tests.server.test_proofs import prove_dead
-
     prove_dead(anna, bench_kit)
     assert anna.get(f"/proofs/{bench_kit['proof']}").json()["state"]["state"] == "proved-dead"
     bring(stranger, "record", saved(anna, f"/sites/{bench_kit['site']}/record"))

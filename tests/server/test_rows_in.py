@@ -1,9 +1,12 @@
 """Rows of a spreadsheet: what would come of each is said before it is written, and a bad one holds up no other."""
 
+import csv
+import io
 import json
 from uuid import uuid4
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 
 from brought.models import BroughtFile
 from exchange.short_writes import write
@@ -173,6 +176,49 @@ def test_corrections_come_in_order_and_only_of_what_is_there(anna, place):
     assert "circle" in said(bring(anna, "rows/readings", circle, look=True))[2]
 
 
+@pytest.mark.parametrize("bad", ["value", "point"])
+def test_a_reading_does_not_come_to_count_because_its_correction_could_not_come_in(anna, place, bad):
+    """It was 11.98 by a slip; the row that says 119.8 cannot be read, and with it goes what it was to correct."""
+    slip, right, again = (str(uuid4()) for _ in range(3))
+    header = f"id,{HEADER},status,corrects"
+    spoiled = {"value": "11O.8"} if bad == "value" else {"point": "Outlet 9"}
+    content = rows(
+        f"{slip},{row(value='11.98')},corrected,", f"{right},{row(**spoiled)},corrected,{slip}",
+        f"{again},{row(value='119.9')},counts,{right}", f"{uuid4()},{row(value='119.7')},,", header=header,
+    )  # fmt: skip
+    answer = bring(anna, "rows/readings", content)
+    assert answer.json()["counts"] == {"cannot": 3, "new": 1}
+    found = said(answer)
+    assert "no row of the file corrects it" in found[2]
+    assert "no such reading" in found[4]
+    [reading] = anna.get(f"/points/{place['point']}/bench").json()["readings"]
+    assert reading["entry"]["value"] == 119.7
+
+
+def test_what_cannot_go_in_takes_the_whole_line_of_corrections_with_it(anna, place):
+    a, b, c, d = (str(uuid4()) for _ in range(4))
+    header = f"id,{HEADER},status,corrects"
+    told = [
+        f"{a},{row(value='1')},corrected,", f"{b},{row(value='2')},corrected,{a}", f"{c},{row(value='3')},corrected,{b}",
+        f"{d},{row(value='4')},,{a}", f"{uuid4()},{row(value='5')},,",
+    ]  # fmt: skip
+    answer = bring(anna, "rows/readings", rows(*told, header=header))
+    assert answer.json()["counts"] == {"cannot": 4, "new": 1}
+    assert "line 3 corrects the same" in said(answer)[5]
+    assert Reading.objects.count() == 1
+
+
+def test_nothing_corrects_what_was_withdrawn(anna, place):
+    a = str(uuid4())
+    header = f"id,{HEADER},status,corrects"
+    told = [f"{a},{row()},withdrawn,", f"{uuid4()},{row(value='3')},,{a}"]
+    answer = bring(anna, "rows/readings", rows(*told, header=header))
+    assert "it was withdrawn" in said(answer)[3]
+    assert answer.json()["counts"] == {"new": 1, "cannot": 1}
+    [reading] = anna.get(f"/points/{place['point']}/bench").json()["readings"]
+    assert reading["status"] == "withdrawn"
+
+
 def test_what_is_on_record_otherwise_stays(anna, place):
     own = str(uuid4())
     record(anna, place, entry(119.8), own)
@@ -195,9 +241,6 @@ def test_places_with_one_name_are_told_apart_or_named(anna, place):
 
 
 def without(table, *columns):
-    import csv
-    import io
-
     return [
         {key: value for key, value in one.items() if key not in ("from file", *columns)}
         for one in csv.DictReader(io.StringIO(table.decode("utf-8-sig"), newline=""))
@@ -274,6 +317,26 @@ def test_circuits_make_what_is_missing_and_say_what_they_cannot(anna, stranger):
     assert "there is no site called" in said(bring(stranger, "rows/circuits", other, look=True))[2]
 
 
+def test_rows_that_say_otherwise_of_a_circuit_are_named_and_nothing_they_say_is_lost_unseen(anna, place):
+    header = "board,circuit,rating [A],conductor,point"
+    content = rows(
+        "W,Workshop,16,12 AWG,Outlet 2", "W,Pier,20,,P1", "W,Pier,32,,P2", "W,Workshop,,,Outlet 3", header=header
+    )
+    found = said(bring(anna, "rows/circuits", content, site=place["site"]))
+    assert "says 16.0, and the circuit Workshop has 20.0" in found[2]
+    assert "says 32.0, and the circuit Pier has 20.0" in found[4]
+    assert set(found) == {2, 4}
+    named = rows("Service,230,TN-S,W,Workshop,Outlet 4", header="supply,system,earthing,board,circuit,point")
+    assert "the supply Service has 120/240" in said(bring(anna, "rows/circuits", named, site=place["site"]))[2]
+
+
+def test_nothing_is_hung_on_what_is_out_of_use(anna, place):
+    assert anna.put(f"/places/circuit/{place['circuit']}/retired", {"retired": True}).status_code == 200
+    content = rows("W,Workshop,Outlet 2", header="board,circuit,point")
+    assert "Workshop is out of use here" in said(bring(anna, "rows/circuits", content, site=place["site"]))[2]
+    assert "there is no point called" in said(bring(anna, "rows/readings", ROWS, look=True))[2]
+
+
 def test_how_a_file_is_read_is_checked(anna, place):
     for how, path in (
         ({"columns": {"moon": {"column": "point"}}}, "columns.moon"),
@@ -295,8 +358,6 @@ def test_how_a_file_is_read_is_checked(anna, place):
 
 
 def test_a_file_that_changed_since_it_was_looked_at_is_looked_at_again(anna, place):
-    from django.core.files.uploadedfile import SimpleUploadedFile
-
     looked = bring(anna, "rows/readings", ROWS, look=True).json()
     body = {"file": SimpleUploadedFile("x.csv", ROWS.replace("119.4", "3").encode()), "sha256": looked["sha256"]}
     answer = anna.client.post("/api/brought/rows/readings", body)

@@ -94,7 +94,7 @@ class _Rows:
         own = self._own.get(row["tester"] or "")
         if own is not None:
             at = datetime.fromisoformat(row["taken_at" if table.model is Reading else "at"])
-            return self._hands.holding(own, at).model_dump(mode="json", exclude_defaults=True, exclude={"id"})
+            return self._hands.kept(own, at)
         if table.model is Reading and row["tester"] is None and row["entry"] is not None:
             return unlisted(row["entry"]["quantity"], held)
         return held

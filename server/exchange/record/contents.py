@@ -14,7 +14,6 @@ from evenprobe.entries import FormatError, parse_json
 from evenprobe.formats import InstrumentEntry, IsolationFile, PointEntry, parse, reading_at
 from evenprobe.formats.kit import AdapterEntry, CheckEntry, LeadsEntry
 from evenprobe.formats.needs import NeedsEntry
-from evenprobe.formats.sheet import SheetEntryFile
 from evenprobe.formats.signed import SignedContent
 from evenprobe.formats.supply import SupplyEntry
 from evenprobe.formats.survey import CircuitEntry
@@ -27,6 +26,7 @@ from kit.models import Part
 from photos.decoding import kind_of
 from proofs.logs import frame_of
 from proofs.models import Proof
+from sheets.completing import check_entry
 from sites.models import Site
 from visits.models import VisitEvent
 
@@ -182,10 +182,8 @@ def _reading(contents: Contents, row: Row) -> None:
 
 def _sheet_entry(contents: Contents, row: Row) -> None:
     contents.held(row)
-    entry = row["entry"]
-    if entry is not None:
-        named = {**entry, "test": {"id": row["id"], **entry["test"]}} if entry.get("type") == "tested" else entry
-        parse(SheetEntryFile, {"entry": named})
+    if row["entry"] is not None:
+        check_entry(row["id"], row["entry"])
 
 
 def _round_event(_contents: Contents, row: Row) -> None:

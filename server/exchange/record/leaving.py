@@ -7,6 +7,7 @@ from typing import Any
 
 from django.db import connections, router
 
+from brought.models import BroughtFile
 from crews.models import Crew
 from evenprobe.signing import Link, canonical
 from exchange.record.rows import Ids, renamed, written
@@ -81,9 +82,6 @@ def _chains(crew: Crew, site: Site | None) -> list[list[dict[str, Any]]]:
     own = signed.filter(brought=None).order_by("number")
     links = own.values_list("number", "content_sha256", "link_sha256") if here.filter(brought=None).exists() else []
     found = [[vars(Link(*row)) for row in links]] if links else []
-    files = {
-        one.brought_id: one.brought for one in here.exclude(brought=None).select_related("brought").defer("content")
-    }
-    for file in files.values():
-        found += [chain for chain in file.chains if chain not in found]  # type: ignore[union-attr]
+    for file in BroughtFile.objects.filter(id__in=here.exclude(brought=None).values("brought")):
+        found += [chain for chain in file.chains if chain not in found]
     return sorted(found, key=canonical)

@@ -8,21 +8,22 @@ from django.db.models import Max
 
 from brought.models import BroughtFile
 from crews.models import Crew
-from evenprobe.formats import FormatError, PointEntry, parse
+from evenprobe.formats import PointEntry, parse
 from evenprobe.formats.supply import SupplyEntry
 from evenprobe.formats.survey import CircuitEntry
 from evenprobe.formats.tables import CIRCUITS
-from evenprobe.formats.tables.columns import entry_problems
 from evenprobe.practices import PRACTICES
 from evenprobe.supplies import SYSTEMS
-from exchange.rows.fates import Cannot, RowFate
+from exchange.rows.fates import Cannot, RowFate, fate_of, made_by, readable
 from exchange.rows.names import plain
+from exchange.rows.own_ids import once
 from sites.models import Board, Circuit, Placed, Point, Site, Supply
 from sites.services import LONGEST_NAME
 from tables.others import circuit_row
 
 Under = TypeVar("Under", Supply, Board, Circuit)
 _USUAL_KIND = "outlet"
+_ORDER = (Supply, Board, Circuit, Point)
 _OF_CIRCUIT = ("rating_a", "conductor", "residual_ma", "curve")
 
 
@@ -30,7 +31,7 @@ class Circuits:
     """The rows of one file, of a site or of all of a crew's."""
 
     def __init__(self, crew: Crew, site: Site | None, rows: Sequence[RowFate], file: BroughtFile | None) -> None:
-        self._file, self._rows, self._only = file, [row for row in rows if row.fate != "cannot"], site
+        self._file, self._rows, self._only = file, readable(rows), site
         self._sites = {plain(one.name): one for one in Site.objects.filter(crew=crew, retired_at=None)}
         own = {"supply__site__crew": crew}
         self._supplies = {(s.site_id, plain(s.name)): s for s in Supply.objects.filter(site__crew=crew)}
@@ -48,31 +49,25 @@ class Circuits:
     def look(self) -> None:
         """Give every row that could be read its fate, and what it makes."""
         for row in self._rows:
-            try:
+            with fate_of(row, CIRCUITS):
                 self._one(row)
-            except Cannot as error:
-                row.fate, row.problems, row.made = "cannot", error.problems, []
-            except FormatError as error:
-                row.fate, row.problems, row.made = "cannot", tuple(entry_problems(error, CIRCUITS.columns)), []
 
     def in_order(self) -> list[Placed]:
         """What is to be written, each after what it hangs on."""
-        made = {one.pk: one for row in self._rows if row.fate == "new" for one in row.made}
-        order = [Supply, Board, Circuit, Point]
-        return sorted(made.values(), key=lambda one: order.index(type(one)))
+        return sorted(made_by(self._rows), key=lambda one: _ORDER.index(type(one)))
 
     def _one(self, row: RowFate) -> None:
         entry = row.entry
-        site = self._site(entry.get("site"))
-        chain: list[Placed] = []
-        supply = self._supply(site, entry, chain)
-        board = self._under(self._boards, supply, entry["board"], "board", Board, {"supply": supply}, chain)
+        supply = self._supply(self._site(entry.get("site")), entry)
+        board = self._under(self._boards, supply, entry["board"], Board, {"supply": supply})
         about = {key: entry.get(key) for key in _OF_CIRCUIT}
         parse(CircuitEntry, about)
-        fields = {"board": board, **{key: about[key] or "" for key in ("conductor", "curve")}}
-        fields |= {key: about[key] for key in ("rating_a", "residual_ma")}
-        circuit = self._under(self._circuits, board, entry["circuit"], "circuit", Circuit, fields, chain)
-        self._point(row, circuit, supply, chain)
+        fields = {key: about[key] or "" if key in ("conductor", "curve") else about[key] for key in _OF_CIRCUIT}
+        circuit = self._under(self._circuits, board, entry["circuit"], Circuit, {"board": board, **fields})
+        _agree(circuit, about, f"the circuit {circuit.name}")
+        point = self._point(row, circuit, supply)
+        if point is not None:
+            row.made = [one for one in (supply, board, circuit, point) if one._state.adding]
 
     def _site(self, name: str | None) -> Site:
         if self._only is not None:
@@ -86,71 +81,56 @@ class Circuits:
             raise Cannot(("site", f"there is no site called “{name}” here: make it first"))
         return found
 
-    def _supply(self, site: Site, entry: dict[str, Any], chain: list[Placed]) -> Supply:
+    def _supply(self, site: Site, entry: dict[str, Any]) -> Supply:
         """The one that is named, the only one there is, or a new one of a system the practice has."""
         name, own = entry.get("supply"), [s for (of, _), s in self._supplies.items() if of == site.id]
-        if not name and len(own) == 1:
-            return own[0]
+        about = {"system": entry.get("system"), "earthing": entry.get("earthing")}
         if not name and len(own) > 1:
             raise Cannot(("supply", f"{site.name} has several: say which"))
-        if name and (site.id, plain(name)) in self._supplies:
-            there = self._supplies[site.id, plain(name)]
-            if there._state.adding and not _listed(there, chain):
-                chain.append(there)
-            return there
-        if not entry.get("system") or not entry.get("earthing"):
+        there = self._supplies.get((site.id, plain(name))) if name else next(iter(own), None)
+        if there is not None:
+            _agree(there, about, f"the supply {there.name}")
+            return _in_use(there)
+        if not about["system"] or not about["earthing"]:
             raise Cannot(("supply", f"{site.name} has no such supply: a new one needs its system and earthing"))
-        checked = parse(SupplyEntry, {"system": entry["system"], "earthing": entry["earthing"]})
+        checked = parse(SupplyEntry, about)
         if checked.system not in PRACTICES[site.practice].supplies:
             usual = ", ".join(PRACTICES[site.practice].supplies)
             raise Cannot(("system", f"is not used with this practice; use one of {usual}"))
         fields = {"site": site, "system": checked.system, "earthing": str(checked.earthing)}
-        called = name or f"{checked.system} V, {checked.earthing}"
-        return self._under(self._supplies, site, called, "supply", Supply, fields, chain)
+        return self._under(self._supplies, site, name or f"{checked.system} V, {checked.earthing}", Supply, fields)
 
     def _under(
-        self,
-        known: dict[tuple[UUID, str], Under],
-        over: Any,
-        name: str,
-        what: str,
-        model: type[Under],
-        fields: dict[str, Any],
-        chain: list[Placed],
+        self, known: dict[tuple[UUID, str], Under], over: Any, name: str, model: type[Under], fields: dict[str, Any]
     ) -> Under:
         """The one of that name under another, made where there is none."""
-        key = (over.id, plain(name))
+        key, what = (over.id, plain(name)), model.__name__.lower()
         if key not in known:
             id_ = uuid5(over.id, f"{what} {plain(name)}")
             position = sum(1 for of, _ in known if of == over.id) + 1
             known[key] = model(id=id_, name=_named(name, what), position=position, brought=self._file, **fields)
-        if known[key]._state.adding:
-            chain.append(known[key])
-        return known[key]
+        return _in_use(known[key])
 
-    def _point(self, row: RowFate, circuit: Circuit, supply: Supply, chain: list[Placed]) -> None:
+    def _point(self, row: RowFate, circuit: Circuit, supply: Supply) -> Point | None:
+        """A new one; none where it is there already."""
         entry = row.entry
         name = _named(entry["point"], "point")
         key = (circuit.id, plain(name))
-        if key in self._lines:
-            row.fate, row.problems = "twice", (("", f"the same point as on line {self._lines[key]}"),)
-            return
-        self._lines[key] = row.line
+        once(self._lines, key, row.line)
         there = self._points.get(key)
         if there is not None:
             row.fate = "here" if _says(entry, there) else "differs"
-            return
+            return None
         about = {"kind": entry.get("kind") or _USUAL_KIND, "terminals": entry.get("terminals") or _contacts(supply)}
         checked = parse(PointEntry, {"id": name, **about})
         parse(CircuitEntry, {"length_m": entry.get("length_m")})
         self._last[circuit.id] = self._last.get(circuit.id, 0) + 1
-        point = Point(
+        return Point(
             id=uuid5(circuit.id, f"point {plain(name)}"), circuit=circuit, name=name, kind=str(checked.kind),
             terminals=[str(t) for t in checked.terminals], length_m=entry.get("length_m"),
             room=_named(entry.get("room") or "", "room"), position=self._last[circuit.id],
             protected_by=_named(entry.get("protected_by") or "", "behind"), brought=self._file,
         )  # fmt: skip
-        row.made = [*chain, point]
 
 
 def _contacts(supply: Supply) -> list[str]:
@@ -166,8 +146,18 @@ def _says(entry: dict[str, Any], there: Point) -> bool:
     return all(plain(column.written(entry)) == plain(column.written(own)) for column in wanted)
 
 
-def _listed(one: Placed, chain: list[Placed]) -> bool:
-    return any(other is one for other in chain)
+def _agree(there: Supply | Circuit, about: dict[str, Any], what: str) -> None:
+    """Raises Cannot where a row says otherwise of what is there already, or of what a line before has made."""
+    for key, said in about.items():
+        known = getattr(there, key)
+        if said is not None and said != (known or None):
+            raise Cannot((key, f"says {said}, and {what} has {'none' if known in (None, '') else known}"))
+
+
+def _in_use(place: Under) -> Under:
+    if place.retired_at is not None:
+        raise Cannot((type(place).__name__.lower(), f"{place.name} is out of use here: bring it back first"))
+    return place
 
 
 def _named(name: str, what: str) -> str:

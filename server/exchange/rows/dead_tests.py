@@ -1,26 +1,25 @@
 """Dead tests of a spreadsheet against the record: on which circuit, on which sheet, and what was typed of each."""
 
 from collections.abc import Sequence
-from datetime import datetime, timedelta
+from datetime import datetime
 from typing import Any
 from uuid import UUID
 
 from django.utils import timezone
 
-from base.problems import Refused
 from brought.models import BroughtFile
 from crews.models import Crew
 from evenprobe.formats.tables import DEAD_TEST_ROWS
-from exchange.rows.fates import Cannot, RowFate
+from exchange.rows.clock import not_ahead
+from exchange.rows.fates import Cannot, RowFate, fate_of, made_by, readable
 from exchange.rows.own_ids import OwnIds, once
 from exchange.rows.places import circuits_by_name
 from exchange.rows.testers import TestersByLabel
-from sheets.completing import checked
+from sheets.completing import check_entry, checked
 from sheets.models import Sheet, SheetEntry
 from sites.models import Circuit, Site
 from tables.others import dead_test_row
 
-_AHEAD = timedelta(minutes=2)
 _SITE = "circuit__board__supply__site"
 _BESIDE = {"id", "made at", "site", "board", "circuit name", "sheet", "line", "point", "tester", "by"}
 """What of a row is no part of the test."""
@@ -30,10 +29,10 @@ class DeadTests:
     """The rows of one file, of a site or of all of a crew's. A row that names no sheet goes on one of its day."""
 
     def __init__(self, crew: Crew, site: Site | None, rows: Sequence[RowFate], file: BroughtFile | None) -> None:
-        self._file, self._rows = file, [row for row in rows if row.fate != "cannot"]
+        self._file, self._rows = file, readable(rows)
         self._circuits = circuits_by_name(crew, site)
         self._now = timezone.now()
-        times = [row.entry["made at"] for row in self._rows if isinstance(row.entry.get("made at"), datetime)]
+        times = [row.entry["made at"] for row in self._rows if row.entry.get("made at")]
         self._testers = TestersByLabel(crew, min([self._now, *times]))
         ids = [row.entry.get("id") for row in self._rows]
         self._ids = OwnIds(crew, SheetEntry, f"sheet__{_SITE}__crew", ids)
@@ -47,33 +46,20 @@ class DeadTests:
     def look(self) -> None:
         """Give every row that could be read its fate, and what it makes."""
         for row in self._rows:
-            try:
+            with fate_of(row, DEAD_TEST_ROWS):
                 self._one(row)
-            except Cannot as error:
-                row.fate, row.problems, row.made = "cannot", error.problems, []
-            except Refused as error:
-                row.fate, row.problems, row.made = "cannot", tuple(map(_by_header, error.problems)), []
 
     def in_order(self) -> list[Sheet | SheetEntry]:
         """Sheets before what is on them."""
-        made = {one.id: one for row in self._rows if row.fate == "new" for one in row.made}
-        return sorted(made.values(), key=lambda one: isinstance(one, SheetEntry))
+        return sorted(made_by(self._rows), key=lambda one: isinstance(one, SheetEntry))
 
     def _one(self, row: RowFate) -> None:
         entry = row.entry
         circuit = self._circuits.of(entry, "circuit name")
-        at = entry.get("made at")
-        if at is None:
-            raise Cannot(("made at", "is missing"))
-        if at > self._now + _AHEAD:
-            raise Cannot(("made at", f"{at.isoformat()} is still to come"))
+        at = not_ahead("made at", entry.get("made at"), self._now)
         test = {key: value for key, value in entry.items() if key not in _BESIDE}
         id_, known_as = self._ids.of(entry.get("id"), circuit.id, {**test, "at": at.isoformat()})
-        try:
-            once(self._lines, id_, row.line)
-        except Cannot as error:
-            row.fate, row.problems = "twice", error.problems
-            return
+        once(self._lines, id_, row.line)
         if id_ in self._there:
             row.fate = "here" if DEAD_TEST_ROWS.agrees(entry, self._there[id_]) else "differs"
             return
@@ -81,7 +67,9 @@ class DeadTests:
         content = kept.model_dump(mode="json", by_alias=True, exclude_none=True, exclude={"id", "at", "by"})
         point, line = self._point(circuit, entry), entry.get("line")
         named = f"{line} {point}" if line and point else line
-        said = {"type": "tested", "line": named, "point": point, "test": content}
+        whole = {"type": "tested", "line": named, "point": point, "test": content}
+        said = {key: value for key, value in whole.items() if value is not None}
+        check_entry(id_, said)
         tester = self._testers.called(entry.get("tester"))
         held = self._testers.held(tester, at) if tester else None
         sheet = self._sheet(circuit, entry.get("sheet"), at)
@@ -89,8 +77,7 @@ class DeadTests:
             *([sheet] if sheet._state.adding else []),
             SheetEntry(
                 id=id_, known_as=known_as, sheet=sheet, at=at, tester=tester, held=held,
-                entry={key: value for key, value in said.items() if value is not None},
-                brought=self._file, by_name=self._marked(entry.get("by")),
+                entry=said, brought=self._file, by_name=self._marked(entry.get("by")),
             ),
         ]  # fmt: skip
 
@@ -117,8 +104,3 @@ class DeadTests:
         if len(found) != 1:
             raise Cannot(("point", f"there is no point called “{name}” on {circuit.name}"))
         return str(found[0].id)
-
-
-def _by_header(problem: tuple[str, str]) -> tuple[str, str]:
-    key = problem[0].split(".")[0].split("[")[0]
-    return next((c.header for c in DEAD_TEST_ROWS.columns if (c.key or c.name) == key), problem[0]), problem[1]

@@ -1,10 +1,13 @@
 """What would come of every row of a file, and what it would be."""
 
 from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
 from dataclasses import dataclass, field
 from itertools import groupby
 from typing import Any, Literal
 
+from base.problems import Refused
+from evenprobe.entries import FormatError
 from evenprobe.formats.tables import Column, How, SheetOfRows, Table, Unreadable
 from exchange.rows.matching import Settled
 
@@ -19,6 +22,10 @@ class Cannot(Exception):
     def __init__(self, *problems: Problem) -> None:
         super().__init__("; ".join(text for _, text in problems))
         self.problems = problems
+
+
+class Twice(Cannot):
+    """The file has the row before."""
 
 
 @dataclass(eq=False)
@@ -91,6 +98,27 @@ def _row(
     if problems:
         found.fate, found.problems = "cannot", tuple(problems)
     return found
+
+
+@contextmanager
+def fate_of(row: RowFate, table: Table) -> Iterator[None]:
+    """What a row comes to where something is wrong with it, by the headers of the table's columns."""
+    try:
+        yield
+    except Twice as error:
+        row.fate, row.problems = "twice", error.problems
+    except (Cannot, Refused, FormatError) as error:
+        named = tuple((table.header_of(path), text) for path, text in error.problems)
+        row.fate, row.problems, row.made = "cannot", named, []
+
+
+def readable(rows: Sequence[RowFate]) -> list[RowFate]:
+    return [row for row in rows if row.fate != "cannot"]
+
+
+def made_by(rows: Sequence[RowFate]) -> list[Any]:
+    """What the rows that go in make, in their order, each once."""
+    return list({id(one): one for row in rows if row.fate == "new" for one in row.made}.values())
 
 
 _LONGEST_SHOWN = 40

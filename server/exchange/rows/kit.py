@@ -6,12 +6,11 @@ from typing import Any
 
 from brought.models import BroughtFile
 from crews.models import Crew
-from evenprobe.formats import FormatError, InstrumentEntry, parse
+from evenprobe.formats import InstrumentEntry, parse
 from evenprobe.formats.kit import AdapterEntry, LeadsEntry
 from evenprobe.formats.tables import KIT
-from evenprobe.formats.tables.columns import entry_problems
 from evenprobe.testers.kinds import KINDS
-from exchange.rows.fates import Cannot, RowFate
+from exchange.rows.fates import Cannot, RowFate, fate_of, made_by, readable
 from exchange.rows.names import plain
 from exchange.rows.own_ids import OwnIds, once
 from kit.models import Part, Tester
@@ -27,7 +26,7 @@ class Kit:
     """The rows of one file."""
 
     def __init__(self, crew: Crew, _site: Any, rows: Sequence[RowFate], file: BroughtFile | None) -> None:
-        self._crew, self._file, self._rows = crew, file, [row for row in rows if row.fate != "cannot"]
+        self._crew, self._file, self._rows = crew, file, readable(rows)
         written = [row.entry.get("id") for row in self._rows]
         self._ids = {model: OwnIds(crew, model, "crew", written) for model in (Tester, Part)}
         own_testers = Tester.objects.filter(crew=crew).select_related("usual_leads", "brought")
@@ -39,17 +38,12 @@ class Kit:
     def look(self) -> None:
         """Give every row that could be read its fate, and what it makes; leads before what they are on."""
         for row in sorted(self._rows, key=lambda one: one.entry["kind"] not in _PARTS):
-            try:
+            with fate_of(row, KIT):
                 self._one(row)
-            except Cannot as error:
-                row.fate, row.problems = "cannot", error.problems
-            except FormatError as error:
-                row.fate, row.problems = "cannot", tuple(entry_problems(error, KIT.columns))
 
     def in_order(self) -> list[Tester | Part]:
         """Parts before testers."""
-        made = [one for row in self._rows if row.fate == "new" for one in row.made]
-        return sorted(made, key=lambda one: isinstance(one, Tester))
+        return sorted(made_by(self._rows), key=lambda one: isinstance(one, Tester))
 
     def _one(self, row: RowFate) -> None:
         entry, kind = row.entry, str(row.entry["kind"])
@@ -58,11 +52,7 @@ class Kit:
         about = {key: value for key, value in entry.items() if key not in _BESIDE}
         model = Part if kind in _PARTS else Tester
         id_, known_as = self._ids[model].of(entry.get("id"), self._crew.id, {"kind": kind, "label": entry["label"]})
-        try:
-            once(self._lines, id_, row.line)
-        except Cannot as error:
-            row.fate, row.problems = "twice", error.problems
-            return
+        once(self._lines, id_, row.line)
         if id_ in self._there:
             row.fate = "here" if KIT.agrees(entry, self._there[id_]) else "differs"
             return

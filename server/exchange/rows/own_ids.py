@@ -8,13 +8,13 @@ from django.db.models import Model
 
 from crews.models import Crew
 from exchange.ids import own_id
-from exchange.rows.fates import Cannot
+from exchange.rows.fates import Twice
 
 _AT_A_TIME = 500
 
 
 class OwnIds:
-    """Of the rows of one table. `there`: what the crew has of them, by its id here."""
+    """Of the rows of one table."""
 
     def __init__(self, crew: Crew, model: type[Model], way: str, written: Iterable[str | None]) -> None:
         self._crew = crew
@@ -27,7 +27,7 @@ class OwnIds:
             self._taken |= set(others.values_list("id", flat=True))
 
     def of(self, written: str | None, under: UUID, content: dict[str, Any]) -> tuple[UUID, UUID | None]:
-        """The id here, and the file's where that is another. Raises Cannot for what is no id."""
+        """The id here, and the file's where that is another."""
         if not written:
             return uuid5(under, "\n".join(f"{key}={content[key]}" for key in sorted(content))), None
         if not _is_id(written):
@@ -44,8 +44,8 @@ def _is_id(written: str) -> bool:
     return True
 
 
-def once(fates: dict[UUID, int], id_: UUID, line: int) -> None:
-    """Raises Cannot where a line before has the same id."""
-    if id_ in fates:
-        raise Cannot(("", f"the same as on line {fates[id_]}"))
-    fates[id_] = line
+def once(lines: dict[Any, int], id_: object, line: int) -> None:
+    """Raises Twice where a line before has the same id."""
+    if id_ in lines:
+        raise Twice(("", f"the same as on line {lines[id_]}"))
+    lines[id_] = line

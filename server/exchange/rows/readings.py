@@ -2,7 +2,6 @@
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid5
 
@@ -10,11 +9,12 @@ from django.utils import timezone
 
 from brought.models import BroughtFile
 from crews.models import Crew
-from evenprobe.formats import FormatError, InstrumentEntry, PointEntry, parse, reading_at
+from evenprobe.formats import InstrumentEntry, PointEntry, parse, reading_at
 from evenprobe.formats.tables import READINGS
-from evenprobe.formats.tables.columns import entry_problems
 from evenprobe.quantities import QUANTITIES
-from exchange.rows.fates import Cannot, RowFate
+from exchange.rows.clock import not_ahead
+from exchange.rows.corrections import Link, check_corrections
+from exchange.rows.fates import Cannot, RowFate, fate_of, made_by, readable
 from exchange.rows.own_ids import OwnIds, once
 from exchange.rows.places import points_by_name
 from exchange.rows.testers import TestersByLabel
@@ -23,8 +23,6 @@ from readings.services import content_of
 from sites.models import Point, Site
 from tables.readings import reading_entries
 
-_AHEAD = timedelta(minutes=2)
-"""A file may be this much ahead of the server's clock."""
 _AT_A_TIME = 900
 _WAY = "point__circuit__board__supply__site__crew"
 _BESIDE = {"id", "at", "site", "board", "circuit", "point", "tester", "by", "status", "corrects"}
@@ -36,72 +34,58 @@ class Readings:
     """The rows of one file, of a site or of all of a crew's."""
 
     def __init__(self, crew: Crew, site: Site | None, rows: Sequence[RowFate], file: BroughtFile | None) -> None:
-        self._crew, self._file, self._rows = crew, file, [row for row in rows if row.fate != "cannot"]
+        self._file, self._rows = file, readable(rows)
         self._points = points_by_name(crew, site)
         self._now = timezone.now()
-        times = [row.entry["at"] for row in self._rows if isinstance(row.entry.get("at"), datetime)]
+        times = [row.entry["at"] for row in self._rows if row.entry.get("at")]
         self._testers = TestersByLabel(crew, min([self._now, *times]))
         self._ids = OwnIds(crew, Reading, _WAY, (row.entry.get("id") for row in self._rows))
         self._entries: dict[UUID, PointEntry] = {}
         self._held: dict[str, InstrumentEntry] = {}
         self._kept: dict[tuple[Any, ...], dict[str, Any]] = {}
         self._lines: dict[UUID, int] = {}
-        self._named = {str(row.entry["id"]): row for row in self._rows if row.entry.get("id")}
+        self._links: list[Link] = []
         self._depth: dict[UUID, int] = {}
-        self._corrected = {row.entry["corrects"] for row in self._rows if row.entry.get("corrects")}
 
     def look(self) -> None:
         """Give every row that could be read its fate, and what it makes."""
         for row in self._rows:
-            try:
+            with fate_of(row, READINGS):
                 self._one(row)
-            except Cannot as error:
-                row.fate, row.problems = "cannot", error.problems
-            except FormatError as error:
-                row.fate, row.problems = "cannot", tuple(entry_problems(error, READINGS.columns))
         self._those_there()
-        self._those_corrected()
+        self._depth = check_corrections(self._links)
+
+    def in_order(self) -> Iterator[Reading]:
+        """What is to be written, each after what it corrects."""
+        assert self._file is not None
+        made: list[_Made] = made_by(self._rows)
+        for one in sorted(made, key=lambda one: self._depth[one.id]):
+            yield from one.rows(self._file)
 
     def _one(self, row: RowFate) -> None:
         entry = row.entry
         point = self._points.of(entry, "point")
-        quantity, at, status = str(entry["quantity"]), self._time(entry), self._status(entry)
+        quantity, status = str(entry["quantity"]), _status(entry)
+        at = not_ahead("taken at", entry.get("at"), self._now)
         if quantity not in QUANTITIES:
             raise Cannot(("quantity", f"must be one of {', '.join(QUANTITIES)}"))
         tester, held = self._testers.in_hand(entry.get("tester"), quantity, at)
-        content = {key: value for key, value in entry.items() if key not in _BESIDE}
         id_, known_as = self._ids.of(entry.get("id"), point.id, entry)
-        self._once(row, id_)
-        if row.fate == "twice":
-            return
+        once(self._lines, id_, row.line)
+        content = {key: value for key, value in entry.items() if key not in _BESIDE}
         checked = self._checked(point, content, held)
         corrects = self._ids.of(entry["corrects"], point.id, {})[0] if entry.get("corrects") else None
-        about = {"point_id": point.id, "tester_id": tester.id if tester else None, "taken_at": at}
-        of_it = {"known_as": known_as, "supersedes_id": corrects, "entry": checked, "held": held}
-        row.made = [_Made(id_, entry.get("by") or "", about | of_it, withdrawn=status == "withdrawn")]
-
-    def _once(self, row: RowFate, id_: UUID) -> None:
-        try:
-            once(self._lines, id_, row.line)
-        except Cannot as error:
-            row.fate, row.problems = "twice", error.problems
-
-    def _time(self, entry: dict[str, Any]) -> datetime:
-        at = entry.get("at")
-        if at is None:
-            raise Cannot(("taken at", "is missing: a reading that says no time is as old as anything"))
-        found: datetime = at
-        if found > self._now + _AHEAD:
-            raise Cannot(("taken at", f"{found.isoformat()} is still to come"))
-        return found
-
-    def _status(self, entry: dict[str, Any]) -> str:
-        status = str(entry.get("status") or _STATUS[0])
-        if status not in _STATUS:
-            raise Cannot(("status", f"must be one of {', '.join(_STATUS)}"))
-        if status == "corrected" and entry.get("id") not in self._corrected:
-            raise Cannot(("status", "says that it was corrected, and no row of the file corrects it"))
-        return status
+        about = {
+            "point_id": point.id,
+            "tester_id": tester.id if tester else None,
+            "taken_at": at,
+            "known_as": known_as,
+            "supersedes_id": corrects,
+            "entry": checked,
+            "held": held,
+        }
+        row.made = [_Made(id_, entry.get("by") or "", about, withdrawn=status == "withdrawn")]
+        self._links.append(Link(row, id_, point.id, corrects, status))
 
     def _checked(self, point: Point, content: dict[str, Any], held: dict[str, Any]) -> dict[str, Any]:
         """As it is kept. The same seen at such a point with the same tester is checked once."""
@@ -125,11 +109,10 @@ class Readings:
 
     def _those_there(self) -> None:
         """Rows that are on record: the same, or otherwise and staying so."""
-        new = {row.made[0].id: row for row in self._rows if row.fate == "new"}
+        new = {link.id: link.row for link in self._links if link.row.fate == "new"}
         for id_, there in self._on_record(list(new)):
             row = new[id_]
             row.fate = "here" if READINGS.agrees(row.entry, there) else "differs"
-            row.made = []
 
     def _on_record(self, ids: list[UUID]) -> Iterator[tuple[UUID, dict[str, Any]]]:
         for start in range(0, len(ids), _AT_A_TIME):
@@ -137,50 +120,12 @@ class Readings:
             there = list(asked.values_list("id", flat=True).order_by())
             yield from reading_entries(Reading.objects.filter(id__in=there)) if there else ()
 
-    def _those_corrected(self) -> None:
-        """What a correction corrects has to be there, at the same point, and corrected by nothing else."""
-        made = {row.made[0].id: row for row in self._rows if row.made}
-        asked = {row.made[0].corrects: row for row in self._rows if row.made and row.made[0].corrects}
-        there = {r.id: r for r in Reading.objects.filter(id__in=asked).select_related("superseded_by")}
-        for id_, row in asked.items():
-            own = made[id_].made[0] if id_ in made else there.get(id_)
-            if own is None or own.point_id != row.made[0].point_id:
-                self._refuse(row, "no such reading at this point")
-            elif id_ in there and hasattr(there[id_], "superseded_by"):
-                self._refuse(row, "it was corrected or withdrawn already")
-        twice = [row for row in self._rows if row.made and asked.get(row.made[0].corrects, row) is not row]
-        for row in twice:
-            self._refuse(row, "another row of the file corrects the same")
 
-        self._put_in_order()
-
-    def _put_in_order(self) -> None:
-        """How many corrections come before each; those that go in a circle come before none."""
-        by_id = {row.made[0].id: row for row in self._rows if row.made}
-        for row in by_id.values():
-            path: list[RowFate] = []
-            at: RowFate | None = row
-            while at is not None and at.made[0].id not in self._depth and at not in path:
-                path.append(at)
-                at = by_id.get(at.made[0].corrects)
-            if at in path:
-                for one in path:
-                    self._refuse(one, "corrections go in a circle")
-                return self._put_in_order()
-            start = -1 if at is None else self._depth[at.made[0].id]
-            self._depth |= {one.made[0].id: start + n for n, one in enumerate(reversed(path), 1)}
-        return None
-
-    @staticmethod
-    def _refuse(row: RowFate, why: str) -> None:
-        row.fate, row.problems, row.made = "cannot", (("corrects", why),), []
-
-    def in_order(self) -> Iterator[Reading]:
-        """What is to be written, each after what it corrects."""
-        assert self._file is not None
-        made: list[_Made] = [one for row in self._rows if row.fate == "new" for one in row.made]
-        for one in sorted(made, key=lambda one: self._depth[one.id]):
-            yield from one.rows(self._file)
+def _status(entry: dict[str, Any]) -> str:
+    status = str(entry.get("status") or _STATUS[0])
+    if status not in _STATUS:
+        raise Cannot(("status", f"must be one of {', '.join(_STATUS)}"))
+    return status
 
 
 @dataclass
@@ -191,14 +136,6 @@ class _Made:
     by: str
     about: dict[str, Any]
     withdrawn: bool
-
-    @property
-    def corrects(self) -> Any:
-        return self.about["supersedes_id"]
-
-    @property
-    def point_id(self) -> Any:
-        return self.about["point_id"]
 
     def rows(self, file: BroughtFile) -> Iterator[Reading]:
         whose = {"brought_id": file.id, "by_name": file.marked(self.by)}

@@ -29,8 +29,7 @@ class TestersByLabel:
         check = self._hands.check_in_force(tester, at)
         known = (tester.id, check.id if check else None)
         if known not in self._held:
-            entry = self._hands.holding(tester, at)
-            self._held[known] = entry.model_dump(mode="json", exclude_defaults=True, exclude={"id"})
+            self._held[known] = self._hands.kept(tester, at)
         return self._held[known]
 
     def in_hand(self, label: str | None, quantity: str, at: datetime) -> tuple[Tester | None, dict[str, Any]]:

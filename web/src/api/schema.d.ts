@@ -7428,18 +7428,6 @@ export interface components {
             differing: components["schemas"]["DifferingOut"][];
         };
         /**
-         * ColumnOut
-         * @description A column of a table that can be brought in.
-         */
-        ColumnOut: {
-            /** Header */
-            header: string;
-            /** Unit */
-            unit: string;
-            /** Needed */
-            needed: boolean;
-        };
-        /**
          * MatchedIO
          * @description `column`: of the table, by its header. `unit`: of the file's column, where it is another.
          */
@@ -7456,8 +7444,8 @@ export interface components {
          * RowsLookedAt
          * @description What would come of every row. `missing`: columns every row needs that nothing is for; there are no rows then.
          *
-         *     `first`: how the first rows are read, by the columns of the table. `said`: what is to be said, once for all
-         *     rows it is the same of.
+         *     `can`: columns of the table that can be brought in. `first`: how the first rows are read, by `shown`. `said`: what is
+         *     to be said, once for all rows it is the same of.
          */
         RowsLookedAt: {
             /** Sha256 */
@@ -7481,7 +7469,7 @@ export interface components {
             /** Missing */
             missing: string[];
             /** Can */
-            can: components["schemas"]["ColumnOut"][];
+            can: string[];
             /** Counts */
             counts: {
                 [key: string]: number;

@@ -1,6 +1,7 @@
 """A column of a table, both ways: what of an entry stands in its cells, and where what stands there goes."""
 
 import json
+import re
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property
@@ -119,6 +120,11 @@ class Table:
     def by_header(self) -> Mapping[str, Column]:
         return {column.header: column for column in self.columns}
 
+    def header_of(self, path: str) -> str:
+        """The header of the column that a key of an entry stands in, as a problem names it; else the path itself."""
+        key = re.split(r"[.\[]", path)[0]
+        return next((column.header for column in self.columns if (column.key or column.name) == key), path)
+
     def row(self, entry: Entry) -> list[Any]:
         """The cells of an entry."""
         cells = []
@@ -183,11 +189,3 @@ def _sort_of(schema: Mapping[str, Any]) -> Sort:
             return "day"
         case _:
             return "yes-no" if schema.get("const") is True else "text"
-
-
-def entry_problems(error: FormatError, columns: Sequence[Column]) -> Iterator[tuple[str, str]]:
-    """What is wrong with an entry, by the headers of the columns it came from."""
-    for path, text in error.problems:
-        key = path.split(".")[0].split("[")[0]
-        found = next((c for c in columns if (c.key or c.name) == key), None)
-        yield (found.header if found else path), text

@@ -3,7 +3,7 @@ import type { RowsLookedAt } from "../../api/client";
 import { left, withColumn } from "./matched";
 
 const columns = { Volts: { column: "value [V]", unit: "mV" }, Outlet: { column: "point", unit: "" } };
-const can = ["point", "value [V]", "quantity", "from"].map((header) => ({ header, unit: "", needed: false }));
+const can = ["point", "value [V]", "quantity", "from"];
 const looked = { columns, can, fixed: { quantity: "voltage" } } as unknown as RowsLookedAt;
 
 test("a column is to be had once, its own stays, and what is fixed is none", () => {

@@ -12,7 +12,6 @@ export function left(looked: RowsLookedAt, name: string): string[] {
       .map(([, one]) => one.column),
   );
   return looked.can
-    .map(({ header }) => header)
     .filter((header) => !taken.has(header) && !(header in looked.fixed));
 }
 
