@@ -21,6 +21,9 @@ Outlet 9;2026-11-24T10:42:00+00:00;119,5;Somebody's
 """
 
 
+OURS = "taken at,point,quantity,from,to,mode,value [V]"
+
+
 def choose(page, name, content):
     with page.expect_file_chooser() as asked:
         page.get_by_role("button", name=re.compile("^Choose a")).click()
@@ -63,6 +66,30 @@ def test_a_strange_spreadsheet_is_matched_looked_at_and_brought_in(outlet, live_
     expect(page.get_by_text("brought in by Anna")).to_be_visible()
 
 
+def test_with_the_server_gone_it_says_what_is_not_known_and_goes_on_when_it_is_back(outlet, live_server, page):
+    ours = f'{OURS}\r\n2026-11-24T10:40:00+00:00,"{outlet.name}",voltage,L,N,ac,119.4\r\n'.encode()
+    sign_in(page, live_server.url)
+    page.goto(f"{live_server.url}/record/files")
+    page.route("**/api/brought/rows/**", lambda route: route.abort())
+    choose(page, "ours.csv", ours)
+    expect(page.get_by_role("alert").filter(has_text="Nothing of ours.csv was brought in")).to_be_visible()
+    page.unroute("**/api/brought/rows/**")
+    page.get_by_role("button", name="Look at it again").click()
+    expect(page.get_by_role("button", name="Bring in 1 new")).to_be_visible()
+
+    def cut_after_it_arrived(route):
+        route.fetch()
+        route.abort()
+
+    page.route("**/api/brought/rows/readings", cut_after_it_arrived)
+    page.get_by_role("button", name="Bring in 1 new").click()
+    expect(page.get_by_role("alert").filter(has_text="Some of ours.csv may be on record")).to_be_visible()
+    page.unroute("**/api/brought/rows/readings")
+    page.get_by_role("button", name="Bring in 1 new").click()
+    expect(page.get_by_text("1 here already")).to_be_visible()
+    assert Reading.objects.count() == 1
+
+
 def test_another_crew_s_record_comes_in_and_its_tester_is_taken_over(outlet, live_server, page):
     theirs = Crew.objects.create(name="Loom crew")
     site = put_site(theirs, demo_id("f", "site"), "Annex", NORTH_AMERICA.id)
@@ -72,8 +99,8 @@ def test_another_crew_s_record_comes_in_and_its_tester_is_taken_over(outlet, liv
     put_point(theirs, demo_id("f", "point"), circuit.id, "Outlet A", "outlet", ["L", "N", "PE"], 9)
     put_tester(theirs, demo_id("f", "m9"), {"label": "Meter M9", "kind": "multimeter", "proved": True})
     entry = {"quantity": "voltage", "mode": "ac", "from": "L", "to": "N", "value": 119.8, "unit": "V"}
-    record(theirs, Crew.objects.first().memberships.first().user, demo_id("f", "point"), demo_id("f", "r"), entry,
-           demo_id("f", "m9"))  # fmt: skip
+    anna = Crew.objects.get(name="Larkspur crew").memberships.first().user
+    record(theirs, anna, demo_id("f", "point"), demo_id("f", "r"), entry, demo_id("f", "m9"))
     saved = b"".join(record_file(theirs, site))
 
     sign_in(page, live_server.url)

@@ -117,7 +117,7 @@ def test_a_protective_outlet_is_refitted_and_what_it_protects_is_labelled(eight_
     step(page, "It trips", "Go round: which points are dead now?")
     assert not small_targets(page)
     for number in range(1, BOXES + 1):
-        page.get_by_role("button", name=f"Box {number}: {'Dead' if number > TRUTH else 'Live'}").press("Enter")
+        page.get_by_role("button", name=f"Box {number}: {'Dead' if number > TRUTH else 'Live'}").click()
     expect(page.get_by_text("Every point on record was looked at.")).to_be_visible()
     step(page, "All gone round", "Label what it protects")
     labelled = page.get_by_role("button", name="Labelled, and reset")

@@ -199,7 +199,8 @@ def test_what_cannot_go_in_takes_the_whole_line_of_corrections_with_it(anna, pla
     a, b, c, d = (str(uuid4()) for _ in range(4))
     header = f"id,{HEADER},status,corrects"
     told = [
-        f"{a},{row(value='1')},corrected,", f"{b},{row(value='2')},corrected,{a}", f"{c},{row(value='3')},corrected,{b}",
+        f"{a},{row(value='1')},corrected,", f"{b},{row(value='2')},corrected,{a}",
+        f"{c},{row(value='3')},corrected,{b}",
         f"{d},{row(value='4')},,{a}", f"{uuid4()},{row(value='5')},,",
     ]  # fmt: skip
     answer = bring(anna, "rows/readings", rows(*told, header=header))

@@ -65,6 +65,7 @@ export const useStanding = (what: "not-safe" | "failed" | "not-tested", since: s
           params: { path: { what }, query: since ? { since } : {} },
         }),
       ),
+    refetchInterval: LOOK_AGAIN_MS,
   });
 
 export const useKitOutOfUse = () =>

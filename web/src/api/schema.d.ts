@@ -7444,8 +7444,8 @@ export interface components {
          * RowsLookedAt
          * @description What would come of every row. `missing`: columns every row needs that nothing is for; there are no rows then.
          *
-         *     `can`: columns of the table that can be brought in. `first`: how the first rows are read, by `shown`. `said`: what is
-         *     to be said, once for all rows it is the same of.
+         *     `can`: columns of the table that can be brought in. `first`: how the first rows are read, by `shown`. `said`: what
+         *     is to be said, once for all rows it is the same of.
          */
         RowsLookedAt: {
             /** Sha256 */

@@ -21,7 +21,8 @@ export function RecordFile({ file }: { file: File }) {
     },
   });
   if (looked.isPending) return <p role="status">Looking at {file.name}…</p>;
-  if (looked.isError) return <Problems of={file.name} error={looked.error} />;
+  if (looked.isError)
+    return <Problems of={file.name} error={looked.error} again={() => void looked.refetch()} />;
   const fresh = looked.data.counts.reduce((sum, one) => sum + one.new, 0);
   if (bring.isSuccess) return <Done fresh={fresh} strange={bring.data.strange} />;
   return (
@@ -29,7 +30,7 @@ export function RecordFile({ file }: { file: File }) {
       <h3>{looked.data.of}</h3>
       <Counts looked={looked.data} />
       <Differing looked={looked.data} />
-      {bring.isError && <Problems of={file.name} error={bring.error} />}
+      {bring.isError && <Problems of={file.name} error={bring.error} written />}
       <p className={classes.pick}>
         <Button onClick={() => bring.mutate()} loading={bring.isPending} disabled={fresh === 0}>
           {fresh === 0 ? "All of it is here" : `Bring in what is new: ${fresh}`}

@@ -31,7 +31,9 @@ export function RowsFile(props: { table: TableName; file: File; site: string | n
     },
   });
   if (looked.isPending) return <p role="status">Looking at {file.name}…</p>;
-  if (looked.isError && !looked.data) return <Problems of={file.name} error={looked.error} />;
+  const lookAgain = () => void looked.refetch();
+  if (looked.isError && !looked.data)
+    return <Problems of={file.name} error={looked.error} again={lookAgain} />;
   const found = bring.data ?? looked.data;
   if (!found) return null;
   const fresh = found.counts.new ?? 0;
@@ -44,15 +46,15 @@ export function RowsFile(props: { table: TableName; file: File; site: string | n
       ) : (
         <MatchColumns looked={found} change={(next) => setHow({ ...how, ...next })} />
       )}
-      {looked.isError && <Problems of={file.name} error={looked.error} />}
+      {looked.isError && <Problems of={file.name} error={looked.error} again={lookAgain} />}
       <Rows found={found} after={bring.isSuccess} />
-      {bring.isError && <Problems of={file.name} error={bring.error} />}
+      {bring.isError && <Problems of={file.name} error={bring.error} written />}
       {!bring.isSuccess && found.missing.length === 0 && (
         <p className={classes.pick}>
           <Button
             onClick={() => bring.mutate()}
             loading={bring.isPending}
-            disabled={fresh === 0 || looked.isFetching}
+            disabled={fresh === 0 || looked.isFetching || looked.isError}
           >
             {fresh === 0 ? "Nothing new can go in" : `Bring in ${fresh} new`}
           </Button>

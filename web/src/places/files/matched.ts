@@ -11,8 +11,7 @@ export function left(looked: RowsLookedAt, name: string): string[] {
       .filter(([other]) => other !== name)
       .map(([, one]) => one.column),
   );
-  return looked.can
-    .filter((header) => !taken.has(header) && !(header in looked.fixed));
+  return looked.can.filter((header) => !taken.has(header) && !(header in looked.fixed));
 }
 
 /** The same with one column of the file being another, or none. */

@@ -1,9 +1,11 @@
 import { Button, TextInput } from "@mantine/core";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import type { StandingPoint } from "../../api/client";
-import { useStanding } from "../../api/queries";
+import { useCutOff } from "../../api/freshness";
+import { LOOK_AGAIN_MS, useStanding } from "../../api/queries";
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
+import { LastKnown } from "../../parts/LastKnown";
 import { Page } from "../../parts/Page";
 import { PointLink } from "../../parts/PointLink";
 import work from "../../parts/WorkList.module.css";
@@ -29,6 +31,7 @@ export function StandingPlace() {
   const since = asked.get("since") ?? "";
   const chosen = (WHATS.find(({ value }) => value === what)?.value ?? "not-safe") as Standing;
   const found = useStanding(chosen, chosen === "not-tested" ? since : "");
+  const cutOff = useCutOff(found, LOOK_AGAIN_MS);
   if (found.isError && !found.data) return <Failure error={found.error} retry={() => found.refetch()} />;
   return (
     <Page
@@ -59,10 +62,15 @@ export function StandingPlace() {
         />
       )}
       {found.data?.length === 0 && <p role="status">{NONE[chosen]}</p>}
+      {cutOff !== null && found.data && (
+        <p role="alert">
+          <LastKnown since={cutOff} /> Treat as live.
+        </p>
+      )}
       <ul className={work.list}>
         {found.data?.map((point) => (
           <li key={point.id}>
-            <PointLink point={point} where={`${point.where}. ${saidOf(point)}`} />
+            <PointLink point={point} where={`${point.where}. ${saidOf(point)}`} lastKnown={cutOff !== null} />
           </li>
         ))}
       </ul>

@@ -1,12 +1,12 @@
 import { TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { GuidedStep } from "../../../api/client";
-import type { HuntBody } from "../../../api/outbox/waiting";
 import { PictureButton } from "../../../parts/PictureButton";
 import type { AtHunt } from "../HuntPlace";
 import classes from "../Hunts.module.css";
 import { ProofLine } from "../ProofLine";
 import { Steps } from "../Steps";
+import { answersOf } from "./answers";
 import { Figures } from "./Figures";
 import { GoRound } from "./GoRound";
 
@@ -19,10 +19,6 @@ export function GuideStep({ hunt, step, seen, picture, told }: AtHunt & { step: 
   const tell = (entry: object, said: string) =>
     seen({ step: step.step, ...entry, ...(photo && { photo }) }, `${step.title}: ${said}`);
   const named = needsName && name.trim() ? { name: name.trim() } : {};
-  const gone = new Set([
-    ...step.gone_through.map((passed) => passed.name),
-    ...told.map((one) => `${((one.body as HuntBody).entry as { name?: string }).name ?? ""}`),
-  ]);
   return (
     <>
       <h2 className={classes.where}>{step.title}</h2>
@@ -31,7 +27,8 @@ export function GuideStep({ hunt, step, seen, picture, told }: AtHunt & { step: 
       {step.dead && <ProofLine hunt={hunt} />}
       {step.each === "point" && (
         <GoRound
-          points={Object.entries(hunt.names).filter(([point]) => !gone.has(point))}
+          points={Object.entries(hunt.names)}
+          answers={answersOf(step, told)}
           outcomes={step.outcomes.filter((outcome) => !outcome.of_all)}
           onTap={(point, outcome) =>
             tell({ outcome: outcome.id, name: point }, `${hunt.names[point]}, ${outcome.title}`)
