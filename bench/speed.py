@@ -152,7 +152,7 @@ def server() -> Server:
 
     crew = Crew.objects.create(name="bench")
     user = get_user_model().objects.create_user("bench")
-    Membership.objects.create(user=user, crew=crew)
+    Membership.objects.create(user=user, crew=crew, role="keeper")
     site = put_site(crew, uuid4(), "bench", "north-america")
     supply = put_supply(crew, uuid4(), site.id, "s", "120", "TN-C-S")
     circuit = put_circuit(crew, uuid4(), put_board(crew, uuid4(), supply.id, "b").id, "c", 15, "14 AWG")

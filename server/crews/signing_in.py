@@ -12,18 +12,24 @@ from collections import OrderedDict
 from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
+from datetime import timedelta
 
 from django.conf import settings
 from django.contrib.auth import authenticate
 from django.contrib.auth.models import User
 from django.core.signing import BadSignature
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 
 from base.problems import Refused
+from crews.devices import address_of, note
+from crews.models import SignInEvent
+from crews.two_step import code_is_right, has_two_step
 
 MISSES_FREE = 5
 FIRST_WAIT_S, LONGEST_WAIT_S = 1.0, 60.0
 FORGOTTEN_AFTER_S = 15 * 60.0
+LOGGED_AN_HOUR = 20
 REMEMBERED = 10_000
 """Names and addresses counted at a time; the oldest is forgotten for a new one."""
 _LANE_WAIT_S = 0.6
@@ -71,22 +77,65 @@ misses = Misses()
 _STRANGERS, _KNOWN = threading.BoundedSemaphore(1), threading.BoundedSemaphore(1)
 
 
-def person_signing_in(request: HttpRequest, name: str, password: str) -> User:
-    """Who it is. Raises Refused with 403 for a wrong name or password, 429 where the next try has to wait."""
-    known = _known_on(request, name)
+def person_signing_in(request: HttpRequest, name: str, password: str, code: str = "") -> User:
+    """Who it is. Raises Refused with 403 for a wrong name, password or code, 429 where the next try has to wait.
+
+    `code`: of whoever signs in in two steps; asked for only once name and password are right.
+    """
+    keys = _keys(request, name)
+    user = _hashed(request, keys, name, password)
+    if user is None:
+        raise Refused(("password", "Wrong name or password"), status=403)
+    if has_two_step(user):
+        if not code:
+            raise Refused(("code", "Type the code from your app"), status=403)
+        if not code_is_right(user, code):
+            _missed(request, keys, user, SignInEvent.What.WRONG_CODE)
+            raise Refused(("code", "Wrong code, or one that was used already"), status=403)
+    misses.forget(keys[0])
+    return user
+
+
+def password_is_right(request: HttpRequest, person: User, password: str) -> bool:
+    """Of somebody who is signed in. Slowed as signing in is."""
+    keys = _keys(request, person.get_username())[:1]
+    right = _hashed(request, keys, person.get_username(), password) == person
+    if right:
+        misses.forget(keys[0])
+    return right
+
+
+Keys = tuple[tuple[str, ...], ...]
+
+
+def _keys(request: HttpRequest, name: str) -> Keys:
+    """What is counted: the name at this address, and of a device nobody signed in on yet the address."""
     of_name, of_address = ("name", name.casefold(), address_of(request)), ("address", address_of(request))
-    keys = (of_name,) if known else (of_name, of_address)
+    return (of_name,) if _known_on(request, name) else (of_name, of_address)
+
+
+def _hashed(request: HttpRequest, keys: Keys, name: str, password: str) -> User | None:
+    """Whose name and password these are. Raises Refused where the next try has to wait."""
     wait = max(misses.wait_s(key, time.monotonic()) for key in keys)
     if wait > 0:
         raise Refused(("", f"too many wrong tries; try again in {_in_words(wait)}"), status=429)
-    with _lane(known=known):
+    with _lane(known=len(keys) == 1):
         user = authenticate(request, username=name, password=password)
-    if not isinstance(user, User):
-        for key in keys:
-            misses.missed(key, time.monotonic())
-        raise Refused(("password", "Wrong name or password"), status=403)
-    misses.forget(of_name)
-    return user
+    if isinstance(user, User):
+        return user
+    _missed(request, keys, User.objects.filter(username=name).first(), SignInEvent.What.WRONG_PASSWORD)
+    return None
+
+
+def _missed(request: HttpRequest, keys: Keys, user: User | None, what: SignInEvent.What) -> None:
+    """Counted, and in the log of whoever it was tried on, up to so many an hour: a flood fills no disk."""
+    for key in keys:
+        misses.missed(key, time.monotonic())
+    if user is None:
+        return
+    lately = SignInEvent.objects.filter(user=user, what=what, at__gt=timezone.now() - timedelta(hours=1))
+    if lately.count() < LOGGED_AN_HOUR:
+        note(request, user.pk, what)
 
 
 def remember_device(response: HttpResponse, name: str) -> None:
@@ -102,13 +151,6 @@ def _known_on(request: HttpRequest, name: str) -> bool:
         return bool(request.get_signed_cookie(KNOWN_DEVICE, max_age=_KNOWN_FOR_S) == name.casefold())
     except (KeyError, BadSignature):
         return False
-
-
-def address_of(request: HttpRequest) -> str:
-    """Where the request came from; behind a front of one's own, what that says of it."""
-    if settings.BEHIND_A_FRONT:
-        return request.headers.get("X-Forwarded-For", "").rsplit(",", 1)[-1].strip() or "unknown"
-    return str(request.META.get("REMOTE_ADDR", "unknown"))
 
 
 @contextmanager

@@ -10,7 +10,8 @@ from ninja import Router
 from base.failures import each_shown
 from base.problems import Problems
 from base.shapes import Named
-from crews.services import crew_of
+from crews.rights import Act
+from crews.services import crew_of, refuse_unless_may
 from evenprobe.formats.answers import FindingOut, FitnessOut
 from evenprobe.testers.fitness import attention, fitness
 from evenprobe.testers.ratings import LEAST, volts_to_cover
@@ -101,6 +102,8 @@ def parts(request: HttpRequest) -> list[PartOut]:
 @router.put("/parts/{part_id}", response={200: PartOut, 409: Problems, 422: Problems})
 def save_part(request: HttpRequest, part_id: UUID, data: PartIn) -> PartOut:
     entry = data.dict(exclude_none=True, exclude={"role", "retired"})
+    if data.retired:
+        refuse_unless_may(request.user, Act.RETIRE)
     return _part_out(put_part(crew_of(request), part_id, data.role, entry, retired=data.retired))
 
 

@@ -11,9 +11,23 @@ from base.from_a_file import FromAFile
 from crews.models import Crew
 from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.kit import AdapterEntry, CheckEntry, LeadsEntry
+from history.noting import Remembered
 
 
-class Part(FromAFile):
+class Kept(Remembered, FromAFile):
+    """A thing of the crew's kit."""
+
+    crew = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="%(class)ss")
+    retired_at = models.DateTimeField(null=True)
+
+    class Meta:
+        abstract = True
+
+    def whose(self) -> tuple[Crew, None]:
+        return self.crew, None
+
+
+class Part(Kept):
     """Leads or an adapter. `entry`: as the kit format writes it. Taken out of use, never deleted."""
 
     class Role(models.TextChoices):
@@ -21,10 +35,8 @@ class Part(FromAFile):
         ADAPTER = "adapter"
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
-    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="parts")
     role = models.CharField(max_length=10, choices=Role.choices)
     entry: Any = models.JSONField()
-    retired_at = models.DateTimeField(null=True)
 
     def __str__(self) -> str:
         return str(self.entry.get("label") or self.role)
@@ -36,7 +48,7 @@ class Part(FromAFile):
         return AdapterEntry.model_validate(self.entry)
 
 
-class Tester(FromAFile):
+class Tester(Kept):
     """`entry` is a tester of the kit format without its id, which is this record's, and without leads.
 
     `suspect_from`, `fault`: where it was found faulty, since when it may have been, and how. `taken_over_at`,
@@ -44,10 +56,8 @@ class Tester(FromAFile):
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
-    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="testers")
     entry: Any = models.JSONField()
     usual_leads = models.ForeignKey(Part, null=True, on_delete=models.PROTECT, related_name="+")
-    retired_at = models.DateTimeField(null=True)
     suspect_from = models.DateTimeField(null=True)
     fault = models.CharField(max_length=400, blank=True)
     taken_over_at = models.DateTimeField(null=True)

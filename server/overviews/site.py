@@ -9,7 +9,7 @@ from ninja import Router
 from base.failures import each_shown
 from base.problems import Problems
 from base.shapes import Named
-from crews.services import crew_of
+from crews.services import at_own_site, crew_of
 from evenprobe.practices.lengths import FOOT
 from evenprobe.rounding import figures
 from evenprobe.supplies import SYSTEMS
@@ -54,7 +54,7 @@ def sites(request: HttpRequest) -> list[SiteLine]:
             loose=s.loose,
             retired=s.retired_at is not None,
         )
-        for s in sites_of(crew)
+        for s in at_own_site(request, sites_of(crew), "pk")
     ]
 
 

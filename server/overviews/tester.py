@@ -9,7 +9,8 @@ from django.utils import timezone
 from ninja import Router
 
 from base.problems import Problems
-from crews.services import crew_of
+from crews.rights import Act
+from crews.services import crew_of, refuse_unless_may
 from evenprobe.formats.answers import FitnessOut
 from evenprobe.practices import CONTINENTAL
 from evenprobe.supplies import SYSTEMS
@@ -41,6 +42,8 @@ def tester_page(request: HttpRequest, tester_id: UUID) -> TesterPage:
 def save_tester(request: HttpRequest, tester_id: UUID, data: TesterIn) -> TesterOut:
     entry = data.dict(exclude_none=True, exclude={"usual_leads", "retired"})
     crew = crew_of(request)
+    if data.retired:
+        refuse_unless_may(request.user, Act.RETIRE)
     tester = put_tester(crew, tester_id, _as_json(entry), usual_leads=data.usual_leads, retired=data.retired)
     return tester_out(tester, Hands(crew, timezone.now()))
 

@@ -7,7 +7,6 @@ from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
-from ninja.security import django_auth
 
 from base.failures import failed
 from base.problems import Refused, as_body
@@ -22,8 +21,10 @@ from overviews.site import router as sites
 from overviews.standing import router as standing
 from overviews.tester import router as tester
 from overviews.today import router as today
+from people.api import router as people
 from photos.api import router as photos
 from plugging.api import router as plugging
+from project.gate import OfTheCrew
 from project.reference import router as reference
 from proofs.api import router as proofs
 from readings.api import router as work
@@ -50,8 +51,11 @@ class Body(Parser):
         return data
 
 
-api = NinjaAPI(title="Even Probe", version="1", auth=django_auth, docs_url=None, urls_namespace="api", parser=Body())
+api = NinjaAPI(
+    title="Even Probe", version="1", auth=OfTheCrew(csrf=True), docs_url=None, urls_namespace="api", parser=Body()
+)
 api.add_router("", crews)
+api.add_router("", people)
 api.add_router("", reference)
 api.add_router("", kit)
 api.add_router("", tester)

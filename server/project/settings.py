@@ -37,10 +37,14 @@ SECRET_KEY = _secret_key()
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
-    "django.contrib.sessions",
     "django.contrib.staticfiles",
+    "django_otp",
+    "django_otp.plugins.otp_totp",
+    "django_otp.plugins.otp_static",
     "ninja",
     "crews",
+    "people",
+    "history",
     "brought",
     "kit",
     "sites",
@@ -68,6 +72,7 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "base.acting.nobody_yet",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 
@@ -133,6 +138,7 @@ WHITENOISE_MAX_AGE = 600
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/.+-[\w-]{8}\.\w+$"
 """What carries a hash of its content in its name."""
 WHITENOISE_ADD_HEADERS_FUNCTION = with_page_policy
+SESSION_ENGINE = "crews.sessions"
 SESSION_COOKIE_AGE = 14 * 24 * 3600
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = env.bool("SECURE_COOKIES", default=False)
 SECURE_CONTENT_TYPE_NOSNIFF = True

@@ -11,12 +11,15 @@ from django.utils import timezone
 from base.clocks import by_our_clock
 from base.problems import NotFoundHere, Refused
 from crews.models import Crew
+from crews.rights import Act
+from crews.second import by_whom
 from crews.services import Author, name_of, person_of
 from evenprobe.entries import FieldError
 from evenprobe.formats import FormatError, IsolationFile, parse
 from evenprobe.formats.isolation import RulesEntry
 from evenprobe.isolation import QUESTIONS
 from evenprobe.practices import PRACTICES
+from history.noting import note
 from kit.hands import in_hand
 from kit.models import Part, Tester
 from kit.services import part_of, tester_of
@@ -103,8 +106,10 @@ def record_event(
         if not same or existing.tester_id != tester_id:
             raise Refused(("id", "this id already belongs to an event with other content"), status=409)
         return proof
+    signed = name_of(author)
     if event_type == "stated":
         _refuse_an_untrue_statement(proof, when)
+        signed = by_whom(crew, author, Act.STATE_DEAD, event_id)
     ProofEvent.objects.create(
         id=event_id,
         proof=proof,
@@ -115,7 +120,7 @@ def record_event(
         at=when,
         device_at=at,
         by=person_of(author),
-        by_name=name_of(author),
+        by_name=signed,
     )
     return proof
 
@@ -174,8 +179,9 @@ def put_rules(crew: Crew, data: dict[str, Any]) -> Crew:
             entry.check(PRACTICES[practice])
         except FieldError as error:
             raise Refused((error.field, str(error))) from None
-    crew.rules = entry.model_dump(mode="json", exclude_defaults=True)
+    before, crew.rules = crew.rules, entry.model_dump(mode="json", exclude_defaults=True)
     crew.save()
+    note(crew, "rules", crew.id, "Rules of a proof", before, crew.rules)
     return crew
 
 

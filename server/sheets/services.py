@@ -10,6 +10,8 @@ from django.utils import timezone
 
 from base.problems import NotFoundHere, Refused
 from crews.models import Crew
+from crews.rights import Act
+from crews.second import by_whom
 from crews.services import Author, name_of, person_of
 from evenprobe.deadtests.completing import in_own_unit, whole_test
 from evenprobe.deadtests.energising import SHORTEST_REASON, in_the_way
@@ -118,8 +120,10 @@ def put_down(
     content = None if entry is None else content_of(view, entry, held)
     if content is None and supersedes is None:
         raise Refused(("supersedes", "is missing: what is taken back?"))
+    signed = name_of(author)
     if content is not None and energised:
         _refuse_while_something_is_in_the_way(view, content)
+        signed = by_whom(crew, author, Act.ENERGISE, entry_id)
     SheetEntry.objects.create(
         id=entry_id,
         sheet=sheet,
@@ -129,7 +133,7 @@ def put_down(
         supersedes=_superseded(sheet, supersedes),
         at=when,
         by=person_of(author),
-        by_name=name_of(author),
+        by_name=signed,
     )
     if view.proof is not None and at is None:
         _tell_the_proof(crew, author, view.proof, entry_id, when, energised=energised)

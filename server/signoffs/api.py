@@ -8,7 +8,7 @@ from ninja import Router
 
 from base.problems import Problems
 from base.shapes import Named
-from crews.services import crew_of, name_of
+from crews.services import at_own_site, crew_of, name_of
 from evenprobe.formats.signed import SignedContent
 from evenprobe.signing import canonical
 from signoffs.models import SignOff
@@ -21,7 +21,8 @@ router = Router(tags=["sign-offs"])
 @router.get("/sign-offs", response=list[SignOffLine])
 def sign_offs(request: HttpRequest) -> list[SignOffLine]:
     """The latest first."""
-    return [SignOffLine(**_line(one)) for one in sign_offs_of(crew_of(request)).defer("content")]
+    own = at_own_site(request, sign_offs_of(crew_of(request)), "site")
+    return [SignOffLine(**_line(one)) for one in own.defer("content")]
 
 
 @router.get("/drafts/{what}/{of}", response={200: DraftOut, 404: Problems})

@@ -10,6 +10,8 @@ from django.utils import timezone
 
 from base.problems import NotFoundHere, Refused
 from crews.models import Crew
+from crews.rights import Act
+from crews.second import by_whom
 from crews.services import Author, name_of, person_of
 from evenprobe.formats.signed import NotTested, SignedContent
 from evenprobe.signing import Link, canonical, digest, link_after
@@ -57,8 +59,9 @@ def sign(
     existing = _there(crew, sign_off_id, what, of)
     if existing is not None:
         return existing
+    by = by_whom(crew, author, Act.SIGN_OFF, sign_off_id)
     asked = asked_of(crew, what, of)
-    found = snapshot(asked, name_of(author), Hands(crew, timezone.now()))
+    found = snapshot(asked, by, Hands(crew, timezone.now()))
     signed = found.model_copy(
         update={
             "typed_name": _own_name(author, typed_name),
@@ -95,7 +98,7 @@ def _chained(
         id=sign_off_id, crew=crew, site=asked.site, what=asked.what, of=asked.of, name=asked.name[:160],
         signed_at=signed.signed_at, number=link.number, content=canonical(content).decode(),
         content_sha256=link.content_sha256, link_sha256=link.link_sha256,
-        by=person_of(author), by_name=name_of(author),
+        by=person_of(author), by_name=signed.by,
     )  # fmt: skip
 
 

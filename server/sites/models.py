@@ -8,15 +8,24 @@ from django.utils import timezone
 
 from base.from_a_file import FromAFile
 from crews.models import Crew
+from history.noting import Remembered
 
 
-class Placed(FromAFile):
+class Placed(Remembered, FromAFile):
     """A place on record. Taken out of use and brought back, never deleted: what was recorded there stays."""
 
     retired_at = models.DateTimeField(null=True)
 
     class Meta:
         abstract = True
+
+    @property
+    def stands_at(self) -> "Site":
+        """The site it is of."""
+        raise NotImplementedError
+
+    def whose(self) -> tuple[Crew, uuid.UUID]:
+        return self.stands_at.crew, self.stands_at.id
 
 
 class Site(Placed):
@@ -35,6 +44,10 @@ class Site(Placed):
     def __str__(self) -> str:
         return self.name
 
+    @property
+    def stands_at(self) -> "Site":
+        return self
+
 
 class Supply(Placed):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -50,6 +63,10 @@ class Supply(Placed):
     def __str__(self) -> str:
         return self.name
 
+    @property
+    def stands_at(self) -> "Site":
+        return self.site
+
 
 class Board(Placed):
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
@@ -62,6 +79,10 @@ class Board(Placed):
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def stands_at(self) -> "Site":
+        return self.supply.site
 
 
 class Circuit(Placed):
@@ -83,6 +104,10 @@ class Circuit(Placed):
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def stands_at(self) -> "Site":
+        return self.board.stands_at
 
 
 class PointsInUse(models.QuerySet["Point"]):
@@ -117,3 +142,7 @@ class Point(Placed):
 
     def __str__(self) -> str:
         return self.name
+
+    @property
+    def stands_at(self) -> "Site":
+        return self.circuit.stands_at

@@ -6,7 +6,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from base.problems import Problems
-from crews.services import crew_of
+from crews.services import at_own_site, crew_of
 from sites.services import site_of
 from visits.presenters import lines_of, plannable, shown
 from visits.services import Planned, keep, put_visit, visits_of, with_others
@@ -18,7 +18,7 @@ router = Router(tags=["visits"])
 @router.get("/visits", response=list[VisitLine])
 def visits(request: HttpRequest) -> list[VisitLine]:
     """The latest first."""
-    return lines_of(visits_of(crew_of(request)))
+    return lines_of(at_own_site(request, visits_of(crew_of(request)), "site"))
 
 
 @router.get("/sites/{site_id}/plannable", response={200: list[PlannableOut], 404: Problems})

@@ -41,7 +41,7 @@ def outlet(transactional_db, settings, tmp_path):
     settings.SECURE_CONTENT_TYPE_NOSNIFF = False
     crew = Crew.objects.create(name="Larkspur crew")
     user = get_user_model().objects.create_user(USERNAME, password=PASSWORD, first_name="Anna")
-    Membership.objects.create(user=user, crew=crew)
+    Membership.objects.create(user=user, crew=crew, role="keeper")
     site = put_site(crew, demo_id("t", "site"), "Larkspur Hill Observatory", NORTH_AMERICA.id)
     supply = put_supply(crew, demo_id("t", "supply"), site.id, "Service", "120/240", "TN-C-S")
     board = put_board(crew, demo_id("t", "board"), supply.id, "Warm room board W")

@@ -226,7 +226,7 @@ def test_a_reading_is_taken_back_once_however_often_it_is_asked_for(outlet, live
 
 def test_what_one_left_waiting_is_not_sent_by_another_of_the_same_name(outlet, live_server, page, django_user_model):
     other = django_user_model.objects.create_user("anna-2", password=PASSWORD, first_name="Anna")
-    Membership.objects.create(user=other, crew=Crew.objects.get())
+    Membership.objects.create(user=other, crew=Crew.objects.get(), role="keeper")
     open_outlet(page, live_server)
     down = [True]
     page.route("**/readings/**", lambda route: route.abort() if down else route.continue_())

@@ -9,7 +9,7 @@ import pytest
 from django.contrib.auth import get_user_model
 from PIL import Image
 
-from crews.models import Crew, Membership
+from crews.models import Crew, Membership, Role
 from evenprobe.isolation import QUESTIONS
 
 PASSWORD = "a-long-password"
@@ -43,10 +43,11 @@ class Person:
         return self.client.post(f"/api{path}", json.dumps(body), content_type="application/json")
 
 
-def member(client, crew_name):
+def member(client, crew_name, **about):
+    """Somebody of a crew, its keeper unless said otherwise."""
     crew, _ = Crew.objects.get_or_create(name=crew_name)
     user = get_user_model().objects.create_user(f"{crew_name}-{uuid4().hex[:6]}", password=PASSWORD)
-    Membership.objects.create(user=user, crew=crew)
+    Membership.objects.create(user=user, crew=crew, **{"role": Role.KEEPER, **about})
     client.force_login(user)
     return Person(client)
 

@@ -1,0 +1,1 @@
+"""History: every change of structure, with who, when, before and after."""

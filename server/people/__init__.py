@@ -1,0 +1,1 @@
+"""People: who is in a crew and as what, and how somebody comes in."""
