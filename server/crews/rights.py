@@ -42,10 +42,10 @@ SAYS: Mapping[Role, tuple[str, str]] = {
 }
 """What each does alone, and what only with a second person, as it is shown."""
 
-WITH_A_SECOND = frozenset({Act.STATE_DEAD, Act.ENERGISE, Act.SIGN_OFF})
+_WITH_A_SECOND = frozenset({Act.STATE_DEAD, Act.ENERGISE, Act.SIGN_OFF})
 """What whoever may not do it alone does with a second person who may."""
 
-TITLES: Mapping[Act, str] = {
+_TITLES: Mapping[Act, str] = {
     Act.READ: "reads",
     Act.RECORD: "records",
     Act.STATE_DEAD: "confirms dead",
@@ -65,7 +65,7 @@ def may(role: str, act: Act) -> bool:
 
 def needs_a_second(role: str, act: Act) -> bool:
     """Whether somebody of this role does it, but not alone."""
-    return act in WITH_A_SECOND and may(role, Act.RECORD) and not may(role, act)
+    return act in _WITH_A_SECOND and may(role, Act.RECORD) and not may(role, act)
 
 
 def who_may(act: Act) -> list[Role]:
@@ -77,4 +77,4 @@ def refusal(act: Act) -> str:
     """Why somebody who may not do it is refused."""
     *others, last = (f"{'an' if role[0] in 'aeiou' else 'a'} {role}" for role in who_may(act))
     who = f"{', '.join(others)} or {last}" if others else last
-    return f"{who} {TITLES[act]}; ask one of your crew"
+    return f"{who} {_TITLES[act]}; ask one of your crew"

@@ -13,8 +13,8 @@ from crews.models import Crew
 from crews.services import name_of, person_of
 from history.models import Change
 
-_UNTOLD = {"id", "crew", "brought", "known_as", "position", "created_at"}
-"""Fields that nobody changes, or that say nothing of the thing itself."""
+_UNTOLD = {"id", "crew", "brought", "known_as", "position", "created_at", "noticed", "suspect_from", "fault"}
+"""Fields that nobody changes, that say nothing of the thing itself, or whose changes are a record of their own."""
 
 
 def note(
@@ -73,9 +73,15 @@ class Remembered(models.Model):
         raise NotImplementedError
 
     def save(self, *args: Any, **kwargs: Any) -> None:
-        with transaction.atomic():
-            before = None if self._state.adding else type(self)._default_manager.filter(pk=self.pk).first()
+        with transaction.atomic(savepoint=False):
+            before = None if self._state.adding else self._as_it_stands()
             super().save(*args, **kwargs)
             crew, site = self.whose()
             what = str(self._meta.verbose_name)
             note(crew, what, self.pk, str(self), told(before) if before else {}, told(self), site)
+
+    def _as_it_stands(self) -> models.Model | None:
+        named = [
+            f.name for f in self._meta.concrete_fields if isinstance(f, models.ForeignKey) and f.name not in _UNTOLD
+        ]
+        return type(self)._default_manager.select_related(*named).filter(pk=self.pk).first()

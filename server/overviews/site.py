@@ -13,16 +13,31 @@ from crews.services import at_own_site, crew_of
 from evenprobe.practices.lengths import FOOT
 from evenprobe.rounding import figures
 from evenprobe.supplies import SYSTEMS
+from readings.effects import effects_of
 from readings.in_short import in_short, not_shown
 from readings.point_view import PointView, with_record
 from sites.loose import file_away, measure_now
 from sites.models import Board, Circuit, Point, Site, Supply
-from sites.services import put_board, put_circuit, put_point, put_site, put_supply, retire, site_of, sites_of
+from sites.services import (
+    circuit_as,
+    point_as,
+    put_board,
+    put_circuit,
+    put_point,
+    put_site,
+    put_supply,
+    retire,
+    site_of,
+    sites_of,
+    supply_as,
+)
 from sites.shapes import (
     BoardIn,
     BoardOut,
     CircuitIn,
     CircuitOut,
+    EffectOut,
+    EffectsOut,
     FileIn,
     LooseIn,
     PointIn,
@@ -81,18 +96,32 @@ def save_board(request: HttpRequest, board_id: UUID, data: BoardIn) -> SiteOut:
 
 @router.put("/circuits/{circuit_id}", response={200: SiteOut, 404: Problems, 422: Problems})
 def save_circuit(request: HttpRequest, circuit_id: UUID, data: CircuitIn) -> SiteOut:
-    about = data.name, data.rating_a, data.conductor, data.residual_ma, data.curve
-    circuit = put_circuit(crew_of(request), circuit_id, data.board, *about)
+    circuit = put_circuit(crew_of(request), circuit_id, *_of_circuit(data))
     return _site_out(circuit.board.supply.site)
 
 
 @router.put("/points/{point_id}", response={200: SiteOut, 404: Problems, 422: Problems})
 def save_point(request: HttpRequest, point_id: UUID, data: PointIn) -> SiteOut:
-    length_m = data.length_m if data.length_ft is None else data.length_ft * FOOT.metres
-    point = put_point(
-        crew_of(request), point_id, data.circuit, data.name, data.kind, data.terminals, length_m, data.room
-    )
+    point = put_point(crew_of(request), point_id, *_of_point(data))
     return _site_out(point.circuit.board.supply.site)
+
+
+@router.post("/supplies/{supply_id}/effects", response={200: EffectsOut, 404: Problems, 422: Problems})
+def effects_of_supply(request: HttpRequest, supply_id: UUID, data: SupplyIn) -> EffectsOut:
+    """What saving this would make of verdicts. Saves nothing."""
+    return _effects(supply_as(crew_of(request), supply_id, data.site, data.name, data.system, data.earthing))
+
+
+@router.post("/circuits/{circuit_id}/effects", response={200: EffectsOut, 404: Problems, 422: Problems})
+def effects_of_circuit(request: HttpRequest, circuit_id: UUID, data: CircuitIn) -> EffectsOut:
+    """What saving this would make of verdicts. Saves nothing."""
+    return _effects(circuit_as(crew_of(request), circuit_id, *_of_circuit(data)))
+
+
+@router.post("/points/{point_id}/effects", response={200: EffectsOut, 404: Problems, 422: Problems})
+def effects_of_point(request: HttpRequest, point_id: UUID, data: PointIn) -> EffectsOut:
+    """What saving this would make of verdicts. Saves nothing."""
+    return _effects(point_as(crew_of(request), point_id, *_of_point(data)))
 
 
 @router.put("/places/{what}/{place_id}/retired", response={200: RetireIn, 404: Problems})
@@ -114,6 +143,29 @@ def save_filed(request: HttpRequest, point_id: UUID, data: FileIn) -> SiteOut:
     """Put a loose outlet where it belongs."""
     point = file_away(crew_of(request), point_id, data.circuit, data.name)
     return _site_out(point.circuit.board.supply.site)
+
+
+def _of_circuit(data: CircuitIn) -> tuple[UUID, str, float | None, str | None, float | None, str | None]:
+    return data.board, data.name, data.rating_a, data.conductor, data.residual_ma, data.curve
+
+
+def _of_point(data: PointIn) -> tuple[UUID, str, str, list[str], float | None, str]:
+    length_m = data.length_m if data.length_ft is None else data.length_ft * FOOT.metres
+    return data.circuit, data.name, data.kind, data.terminals, length_m, data.room
+
+
+def _effects(changed: Supply | Circuit | Point) -> EffectsOut:
+    found = effects_of(changed)
+    return EffectsOut(
+        measured=found.measured,
+        points=[
+            EffectOut(
+                id=one.point.id, name=one.point.name, circuit=one.point.circuit.name,
+                before=one.before, after=one.after,
+            )
+            for one in found.changed
+        ],
+    )  # fmt: skip
 
 
 def _site_out(site: Site) -> SiteOut:

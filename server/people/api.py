@@ -25,8 +25,8 @@ from people.models import OneTimeLink
 from people.shapes import (
     ComingIn,
     LeftIn,
-    LinkIn,
-    LinkOut,
+    OneTimeLinkIn,
+    OneTimeLinkOut,
     LinkShown,
     MemberOut,
     PeopleOut,
@@ -58,8 +58,8 @@ def save_left(request: HttpRequest, account: int, data: LeftIn) -> PeopleOut:
     return _people(crew)
 
 
-@router.put("/people/links/{link_id}", response={200: LinkOut, 404: Problems, 409: Problems, 422: Problems})
-def make_link(request: HttpRequest, link_id: UUID, data: LinkIn) -> LinkOut:
+@router.put("/people/links/{link_id}", response={200: OneTimeLinkOut, 404: Problems, 409: Problems, 422: Problems})
+def make_link(request: HttpRequest, link_id: UUID, data: OneTimeLinkIn) -> OneTimeLinkOut:
     """A link to join, or to set a new password: good once, for 48 hours."""
     crew = crew_of(request)
     if data.account is not None:
@@ -123,8 +123,8 @@ def _member_out(one: Membership, two_step: bool) -> MemberOut:
     )  # fmt: skip
 
 
-def _link_out(link: OneTimeLink) -> LinkOut:
-    return LinkOut(
+def _link_out(link: OneTimeLink) -> OneTimeLinkOut:
+    return OneTimeLinkOut(
         id=link.id, name=link.name, role=link.role, for_password=link.account_id is not None,
         made_at=link.made_at, made_by=link.made_by_name, ends_at=link.ends_at, key=key_of(link),
     )  # fmt: skip

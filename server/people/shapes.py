@@ -28,7 +28,7 @@ class MemberOut(Schema):
     two_step: bool
 
 
-class LinkOut(Schema):
+class OneTimeLinkOut(Schema):
     """`key`: the secret part of its address. `for_password`: it sets a new password of somebody who is here already."""
 
     id: UUID
@@ -51,7 +51,7 @@ class RoleOut(Schema):
 
 class PeopleOut(Schema):
     members: list[MemberOut]
-    links: list[LinkOut]
+    links: list[OneTimeLinkOut]
     roles: list[RoleOut]
 
 
@@ -61,7 +61,7 @@ class RoleIn(Schema):
     until: date | None = None
 
 
-class LinkIn(RoleIn):
+class OneTimeLinkIn(RoleIn):
     """To join, for whom and as what; or with `account` to set a new password, and nothing else."""
 
     name: str = Field("", max_length=200)

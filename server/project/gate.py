@@ -26,7 +26,7 @@ from visits.models import Visit
 
 Route = tuple[str, str]
 
-ACTS: Mapping[Route, Act] = {
+_ACTS: Mapping[Route, Act] = {
     ("PUT", "/rules"): Act.RULES,
     ("PUT", "/places/{what}/{place_id}/retired"): Act.RETIRE,
     ("PUT", "/kit/{kit_id}/back"): Act.RETIRE,
@@ -39,10 +39,10 @@ ACTS: Mapping[Route, Act] = {
 }
 """Routes that are neither just read nor just recorded."""
 
-OWN = re.compile(r"^/(session|own(/.*)?|reference(/.*)?)$")
+_OWN = re.compile(r"^/(session|own(/.*)?|reference(/.*)?)$")
 """What is one's own, or the same to everybody."""
 
-SITE_OF_SCOPE: Mapping[str, tuple[type[Model], str]] = {
+_SITE_OF_SCOPE: Mapping[str, tuple[type[Model], str]] = {
     "site": (Site, "pk"),
     "circuit": (Circuit, "board__supply__site_id"),
     "point": (Point, "circuit__board__supply__site_id"),
@@ -54,15 +54,15 @@ def _of(model: type[Model], key: str, way: str) -> Callable[[Mapping[str, Any]],
 
 
 def _of_scope(given: Mapping[str, Any]) -> Any:
-    if given["scope"] not in SITE_OF_SCOPE:
+    if given["scope"] not in _SITE_OF_SCOPE:
         return None
-    model, way = SITE_OF_SCOPE[given["scope"]]
+    model, way = _SITE_OF_SCOPE[given["scope"]]
     return _of(model, "of", way)(given)
 
 
 _OF_SIGN_OFF = _of(SignOff, "sign_off_id", "site_id")
 _OF_POINT = _of(Point, "point_id", "circuit__board__supply__site_id")
-GUESTS: Mapping[str, Callable[[Mapping[str, Any]], Any]] = {
+_GUESTS: Mapping[str, Callable[[Mapping[str, Any]], Any]] = {
     "/sites/{site_id}": _of(Site, "site_id", "pk"),
     "/points/{point_id}/bench": _OF_POINT,
     "/points/{point_id}/trends": _OF_POINT,
@@ -81,7 +81,7 @@ GUESTS: Mapping[str, Callable[[Mapping[str, Any]], Any]] = {
 }
 """What a guest reads, and which site it is of."""
 
-GUESTS_LISTS = ("/sites", "/sign-offs", "/visits")
+_GUESTS_LISTS = ("/sites", "/sign-offs", "/visits")
 """Lists that hold, for a guest, their own site alone."""
 
 
@@ -101,19 +101,19 @@ class OfTheCrew(SessionAuth):
             return None
         acts(user)
         method, path = route_of(request)
-        if not OWN.match(path):
+        if not _OWN.match(path):
             member = membership_of(user)
             if member.role == Role.GUEST:
                 _refuse_guest(member, method, path, request.resolver_match.kwargs if request.resolver_match else {})
-            refuse_unless_may(user, ACTS.get((method, path), Act.READ if method == "GET" else Act.RECORD))
+            refuse_unless_may(user, _ACTS.get((method, path), Act.READ if method == "GET" else Act.RECORD))
         return user
 
 
 def _refuse_guest(member: Membership, method: str, path: str, given: Mapping[str, Any]) -> None:
     """Raises Refused unless it is something of a guest's own site."""
-    if method == "GET" and path in GUESTS_LISTS:
+    if method == "GET" and path in _GUESTS_LISTS:
         return
-    site = GUESTS.get(path) if method == "GET" else None
+    site = _GUESTS.get(path) if method == "GET" else None
     if site is None:
         raise Refused(("", "you are a guest here: you read one site"), status=403)
     found: UUID | None = site(given)

@@ -179,9 +179,12 @@ def put_rules(crew: Crew, data: dict[str, Any]) -> Crew:
             entry.check(PRACTICES[practice])
         except FieldError as error:
             raise Refused((error.field, str(error))) from None
-    before, crew.rules = crew.rules, entry.model_dump(mode="json", exclude_defaults=True)
+    before = RulesEntry.model_validate(crew.rules)
+    crew.rules = entry.model_dump(mode="json", exclude_defaults=True)
     crew.save()
-    note(crew, "rules", crew.id, "Rules of a proof", before, crew.rules)
+    note(
+        crew, "rules", crew.id, "of a proof of isolation", before.model_dump(mode="json"), entry.model_dump(mode="json")
+    )
     return crew
 
 

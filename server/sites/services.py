@@ -72,6 +72,15 @@ def put_site(crew: Crew, site_id: UUID, name: str, practice: str) -> Site:
 
 @transaction.atomic
 def put_supply(crew: Crew, supply_id: UUID, site_id: UUID, name: str, system: str, earthing: str) -> Supply:
+    supply = supply_as(crew, supply_id, site_id, name, system, earthing)
+    if supply._state.adding:
+        supply.position = _next_position(supply.site.supplies.all())
+    supply.save()
+    return supply
+
+
+def supply_as(crew: Crew, supply_id: UUID, site_id: UUID, name: str, system: str, earthing: str) -> Supply:
+    """The supply as it would be, not saved. Raises Refused or FormatError for one that there cannot be."""
     site = site_of(crew, site_id)
     checked = parse(SupplyEntry, {"system": system, "earthing": earthing})
     if checked.system not in PRACTICES[site.practice].supplies:
@@ -79,9 +88,6 @@ def put_supply(crew: Crew, supply_id: UUID, site_id: UUID, name: str, system: st
         raise Refused(("system", f"{system} is not used with this practice; use one of {usual}"))
     supply = _new_or_own(crew, Supply, supply_id, site=site)
     supply.name, supply.system, supply.earthing = _name(name), checked.system, str(checked.earthing)
-    if supply._state.adding:
-        supply.position = _next_position(site.supplies.all())
-    supply.save()
     return supply
 
 
@@ -107,15 +113,30 @@ def put_circuit(
     residual_ma: float | None = None,
     curve: str | None = None,
 ) -> Circuit:
+    circuit = circuit_as(crew, circuit_id, board_id, name, rating_a, conductor, residual_ma, curve)
+    if circuit._state.adding:
+        circuit.position = _next_position(circuit.board.circuits.all())
+    circuit.save()
+    return circuit
+
+
+def circuit_as(
+    crew: Crew,
+    circuit_id: UUID,
+    board_id: UUID,
+    name: str,
+    rating_a: float | None,
+    conductor: str | None,
+    residual_ma: float | None = None,
+    curve: str | None = None,
+) -> Circuit:
+    """The circuit as it would be, not saved. Raises Refused or FormatError for one that there cannot be."""
     entry = {"rating_a": rating_a, "conductor": conductor or None, "residual_ma": residual_ma, "curve": curve or None}
     checked = parse(CircuitEntry, entry)
     board = find(crew, Board, board_id)
     circuit = _new_or_own(crew, Circuit, circuit_id, board=board)
     circuit.name, circuit.rating_a, circuit.conductor = _name(name), checked.rating_a, checked.conductor or ""
     circuit.residual_ma, circuit.curve = checked.residual_ma, checked.curve or ""
-    if circuit._state.adding:
-        circuit.position = _next_position(board.circuits.all())
-    circuit.save()
     return circuit
 
 
@@ -130,6 +151,24 @@ def put_point(
     length_m: float | None,
     room: str = "",
 ) -> Point:
+    point = point_as(crew, point_id, circuit_id, name, kind, terminals, length_m, room)
+    if point._state.adding:
+        point.position = _next_position(point.circuit.points.all())
+    point.save()
+    return point
+
+
+def point_as(
+    crew: Crew,
+    point_id: UUID,
+    circuit_id: UUID,
+    name: str,
+    kind: str,
+    terminals: list[str],
+    length_m: float | None,
+    room: str = "",
+) -> Point:
+    """The point as it would be, not saved. Raises Refused or FormatError for one that there cannot be."""
     circuit = find(crew, Circuit, circuit_id)
     entry = {"id": str(point_id), "kind": kind, "terminals": terminals, "room": room.strip() or None}
     checked = parse(PointEntry, entry)
@@ -143,9 +182,6 @@ def put_point(
     point.name, point.kind, point.length_m = _name(name), str(checked.kind), length
     point.room = checked.room or ""
     point.terminals = [str(t) for t in checked.terminals]
-    if point._state.adding:
-        point.position = _next_position(circuit.points.all())
-    point.save()
     return point
 
 

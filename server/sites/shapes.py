@@ -89,6 +89,23 @@ class SiteOut(Schema):
     from_file: str
 
 
+class EffectOut(Schema):
+    """A point whose answer would be another: its verdict now, and then."""
+
+    id: UUID
+    name: str
+    circuit: str
+    before: VerdictWord
+    after: VerdictWord
+
+
+class EffectsOut(Schema):
+    """`measured`: how many points with something on record it concerns."""
+
+    measured: int
+    points: list[EffectOut]
+
+
 class SiteIn(Schema):
     name: str
     practice: PracticeWord

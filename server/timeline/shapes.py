@@ -10,6 +10,7 @@ from evenprobe.entries.documented import Among
 
 KINDS = (
     "reading", "dead-test", "isolation", "hunt", "round", "visit", "check", "fault", "photo", "sign-off", "file",
+    "change",
 )  # fmt: skip
 OnWord = Annotated[
     str,

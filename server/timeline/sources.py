@@ -3,6 +3,7 @@
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any
+from uuid import UUID
 
 from django.db.models import QuerySet
 
@@ -12,6 +13,8 @@ from evenprobe.formats.isolation import EventEntry
 from evenprobe.formats.said import how_said, reading_said
 from evenprobe.formats.said_of_events import event_said
 from evenprobe.practices import PRACTICES
+from history.models import Change
+from history.words import said
 from hunts.models import Hunt, HuntEvent
 from hunts.presenters.lines import view_of as hunt_view
 from kit.models import Check, TesterFault
@@ -44,6 +47,15 @@ def _brought_file(row: BroughtFile) -> Happened:
     return Happened(
         id=row.id, kind="file", at=row.at, by=row.by_name, where=row.name, text=f"A file was brought in: {row.what}",
         how=f"SHA-256 {row.sha256}", place="files", of=row.id,
+    )  # fmt: skip
+
+
+def _change(row: Change) -> Happened:
+    text, how = said(row)
+    place, of = ("tester", UUID(row.of)) if row.what == "tester" else ("site", row.site or row.id)
+    return Happened(
+        id=row.id, kind="change", at=row.at, by=row.by_name, where="", text=text, how=how,
+        place=place if row.site or row.what == "tester" else "change", of=of,
     )  # fmt: skip
 
 
@@ -268,6 +280,12 @@ SOURCES: tuple[Source, ...] = (
         {"site": "site_id", "crew": "crew_id"},
         _sign_off,
         at="signed_at",
+    ),
+    Source(
+        "change",
+        Change.objects.all,
+        {"site": "site", "point": "of", "circuit": "of", "tester": "of", "crew": "crew_id"},
+        _change,
     ),
     Source("file", BroughtFile.objects.all, {"crew": "crew_id"}, _brought_file),
 )  # fmt: skip

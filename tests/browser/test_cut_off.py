@@ -34,8 +34,8 @@ BEFORE_THE_END = timedelta(minutes=29, seconds=30)
 
 
 @pytest.fixture
-def running_out(kit, django_user_model):
-    """A circuit proved dead and stated so, half a minute before it is void; and its sheet."""
+def proved(kit, django_user_model):
+    """A circuit proved dead and stated so just now; and its sheet."""
     crew, anna = Crew.objects.get(), django_user_model.objects.get(username=USERNAME)
     proof_id, meter = demo_id("t", "proof"), demo_id("t", "t1")
     source = [{"id": "s1", "label": "Warm room board W, 20 A", "kind": "device"}]
@@ -44,18 +44,24 @@ def running_out(kit, django_user_model):
         "wet": False, "sources": source, "asked": {str(q.kind): False for q in QUESTIONS},
     }  # fmt: skip
     begin(crew, anna, proof_id, demo_id("t", "supply"), demo_id("t", "circuit"), data)
-    proved = {"type": "proved", "against": "proving-unit", "shows_v": 239.0}
+    unit = {"type": "proved", "against": "proving-unit", "shows_v": 239.0}
     tested = [{"type": "tested", "from": a, "to": b, "shows_v": 0.0} for a, b in PAIRS]
     isolated = [{"type": "off", "source": "s1"}, {"type": "locked", "source": "s1", "lock": "K-07", "tag": True}]
-    for number, entry in enumerate((*isolated, proved, *tested, proved, {"type": "stated"})):
+    for number, entry in enumerate((*isolated, unit, *tested, unit, {"type": "stated"})):
         tester = meter if entry["type"] in ("proved", "tested") else None
         record_event(crew, anna, proof_id, demo_id("t", f"event {number}"), entry, tester)
     begin_sheet(crew, anna, demo_id("t", "sheet"), demo_id("t", "circuit"), None, "ordinary", False, 20.0)
+    return proof_id
+
+
+@pytest.fixture
+def running_out(proved):
+    """The same half a minute before it is void."""
     first = ProofEvent.objects.order_by("at").first().at
     earlier = BEFORE_THE_END - (timezone.now() - first)
     with tampering(ProofEvent) as events:
         events.update(at=F("at") - earlier)
-    return proof_id
+    return proved
 
 
 def test_offline_a_proof_is_last_known_and_void_at_zero_with_sound(running_out, live_server, page):
@@ -80,7 +86,7 @@ def test_offline_a_proof_is_last_known_and_void_at_zero_with_sound(running_out, 
     expect(page.locator(STANDING)).to_have_attribute("data-state", "void")
 
 
-def test_todays_card_and_the_sheet_are_last_known_too_and_nothing_is_cleared(running_out, live_server, page):
+def test_todays_card_and_the_sheet_are_last_known_too_and_nothing_is_cleared(proved, live_server, page):
     sign_in(page, live_server.url)
     card = page.locator("[data-proof]")
     expect(card).to_have_attribute("data-proof", "proved-dead")

@@ -9,7 +9,7 @@ import pytest
 from django.contrib.auth import get_user_model
 from PIL import Image
 
-from crews.models import Crew, Membership, Role
+from crews.models import Crew, Membership, Role, SecondPerson, SignInEvent
 from evenprobe.isolation import QUESTIONS
 
 PASSWORD = "a-long-password"
@@ -220,4 +220,8 @@ def recorded(anna, signed):
     ):
         answer = anna.put(f"{path}/{uuid4()}", body)
         assert answer.status_code == 200, answer.content
+    own = get_user_model().objects.get(pk=anna.get("/session").json()["account"])
+    SignInEvent.objects.create(user=own, what=SignInEvent.What.IN)
+    by = {"by": own, "by_name": own.username, "beside": own, "crew": own.membership.crew}
+    SecondPerson.objects.create(id=uuid4(), act="state-dead", **by)
     return signed

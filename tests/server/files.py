@@ -20,3 +20,26 @@ def saved(person, path):
     answer = person.get(path)
     assert answer.status_code == 200, answer.content
     return b"".join(answer.streaming_content)
+
+
+AT = "2026-11-24T10:40:00+00:00"
+
+
+def said(answer):
+    """Why not, by line."""
+    assert answer.status_code == 200, answer.content
+    return {
+        line: "; ".join(f"{p['path']}: {p['text']}" for p in one["problems"])
+        for one in answer.json()["said"]
+        for line in one["lines"]
+    }
+
+
+def row(**changes):
+    """A row of ROWS with some cells otherwise."""
+    cells = {"at": AT, "circuit": "Workshop", "point": "Outlet 1", "quantity": "voltage", "from": "L", "to": "N"}
+    return ",".join(f'"{cell}"' for cell in {**cells, "mode": "ac", "value": "119.4", **changes}.values())
+
+
+def rows(*lines, header=HEADER):
+    return "\r\n".join([header, *lines]).encode()

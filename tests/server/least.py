@@ -44,6 +44,7 @@ LEAST = {
         POST /brought/rows/{table}
         POST /brought/rows/{table}/look
         PUT /circuits/{circuit_id}
+        POST /circuits/{circuit_id}/effects
         GET /drafts/{what}/{of}
         GET /drafts/{what}/{of}/report
         GET /equipment
@@ -66,6 +67,7 @@ LEAST = {
         PUT /points/{point_id}
         PUT /points/{point_id}/cannot
         GET /points/{point_id}/capabilities/{tester_id}
+        POST /points/{point_id}/effects
         PUT /points/{point_id}/filed
         POST /points/{point_id}/live/{tester_id}
         GET /points/{point_id}/plug-in/{equipment_id}
@@ -103,6 +105,7 @@ LEAST = {
         GET /sites/{site_id}/tables/{what}
         GET /standing/{what}
         PUT /supplies/{supply_id}
+        POST /supplies/{supply_id}/effects
         GET /tables/{what}
         GET /testers
         GET /testers/{tester_id}

@@ -72,7 +72,7 @@ def test_a_picture_hangs_on_a_reading_and_is_seen_on_its_line_of_time(anna, plac
     assert anna.put(f"/hung/{hung}", body).status_code == 200
     assert anna.put(f"/hung/{hung}", body).status_code == 200
     assert anna.put(f"/hung/{hung}", {**body, "note": "else"}).status_code == 409
-    [one] = anna.get(f"/timeline/point/{place['point']}").json()["happened"]
+    [one] = anna.get(f"/timeline/point/{place['point']}?kind=reading").json()["happened"]
     assert one["photos"] == [photo]
 
 

@@ -33,16 +33,16 @@ def kinds(found):
 
 
 def test_each_scope_holds_what_happened_there(anna, busy):
-    assert kinds(line(anna, "point", busy["point"])) == {"reading", "dead-test"}
-    assert kinds(line(anna, "circuit", busy["circuit"])) == {"reading", "dead-test", "isolation"}
-    assert kinds(line(anna, "tester", busy["tester"])) == {"reading", "isolation", "check"}
-    assert kinds(line(anna, "crew", uuid4())) == {"reading", "dead-test", "isolation", "check"}
+    assert kinds(line(anna, "point", busy["point"])) == {"reading", "dead-test", "change"}
+    assert kinds(line(anna, "circuit", busy["circuit"])) == {"reading", "dead-test", "isolation", "change"}
+    assert kinds(line(anna, "tester", busy["tester"])) == {"reading", "isolation", "check", "change"}
+    assert kinds(line(anna, "crew", uuid4())) == {"reading", "dead-test", "isolation", "check", "change"}
 
 
 def test_a_reading_is_told_with_its_tester_its_source_and_by_whom(anna, place):
     captured = entry(119.8, source="captured", input="low-z")
     record(anna, place, captured, tester=place["tester"])
-    [one] = line(anna, "point", place["point"])["happened"]
+    [one] = line(anna, "point", place["point"], kind="reading")["happened"]
     assert (one["text"], one["how"]) == ("H to N 119.8 V", "low impedance")
     assert (one["tester"], one["source"], one["status"]) == ("M2", "captured", "")
     assert one["by"]
@@ -53,7 +53,7 @@ def test_what_was_corrected_or_withdrawn_stays_and_says_so(anna, place):
     record(anna, place, entry(11.98), first)
     record(anna, place, entry(119.8), second, supersedes=first)
     anna.put(f"/points/{place['point']}/withdrawals/{uuid4()}", {"reading": second})
-    found = line(anna, "point", place["point"])["happened"]
+    found = line(anna, "point", place["point"], kind="reading")["happened"]
     assert [(one["text"], one["status"]) for one in found] == [
         ("Withdrawn", ""), ("H to N 119.8 V", "withdrawn"), ("H to N 11.98 V", "corrected"),
     ]  # fmt: skip
@@ -75,7 +75,9 @@ def test_pages_follow_one_another_and_leave_nothing_out(anna, place):
     Reading.objects.bulk_create(rows)
     seen, before = [], None
     for _ in range(10):
-        found = line(anna, "point", place["point"], **({"before": before.replace("+", "%2B")} if before else {}))
+        found = line(
+            anna, "point", place["point"], kind="reading", **({"before": before.replace("+", "%2B")} if before else {})
+        )
         seen += [one["id"] for one in found["happened"]]
         before = found["before"]
         if before is None:

@@ -79,6 +79,7 @@ def test_every_route_is_tried_for_another_crew_s_data():
     lists = {("get", f"/{name}") for name in named}
     lists.add(("put", "/rules"))
     lists |= {("post", f"/brought/{of}{look}") for of in ("record", "rows/{table}") for look in ("", "/look")}
+    elsewhere = ("/people", "/own", "/links", "/seconds")  # test_roles, test_people and test_own_account
     tried = {(method, path.split("{")[0], path.count("/")) for method, path, _ in ROUTES}
     for path, methods in api.get_openapi_schema()["paths"].items():
         for method in methods:
@@ -90,7 +91,7 @@ def test_every_route_is_tried_for_another_crew_s_data():
                 .replace("timeline/{scope}", "timeline/point")
                 .replace("{what}", "site")
             )
-            if (method, route) in open_to_all | lists:
+            if (method, route) in open_to_all | lists or route.startswith(elsewhere):
                 continue
             assert (method, route.split("{")[0], route.count("/")) in tried, f"{method} {route} is not tried"
 

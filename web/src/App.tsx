@@ -20,6 +20,7 @@ const PartsPlace = place(() => import("./places/dead-tests/PartsPlace"), "PartsP
 const SheetPlace = place(() => import("./places/dead-tests/SheetPlace"), "SheetPlace");
 const SheetsPlace = place(() => import("./places/dead-tests/SheetsPlace"), "SheetsPlace");
 const HoldingPlace = place(() => import("./places/kit/HoldingPlace"), "HoldingPlace");
+const GuestSite = place(() => import("./places/guest/GuestSite"), "GuestSite");
 const KitPlace = place(() => import("./places/kit/KitPlace"), "KitPlace");
 const TesterPlace = place(() => import("./places/kit/TesterPlace"), "TesterPlace");
 const BeforePluggingIn = place(() => import("./places/plug-in/BeforePluggingIn"), "BeforePluggingIn");
@@ -32,6 +33,8 @@ const BeginHunt = place(() => import("./places/hunts/BeginHunt"), "BeginHunt");
 const HuntPlace = place(() => import("./places/hunts/HuntPlace"), "HuntPlace");
 const HuntsPlace = place(() => import("./places/hunts/HuntsPlace"), "HuntsPlace");
 const BeginRound = place(() => import("./places/rounds/BeginRound"), "BeginRound");
+const OwnPlace = place(() => import("./places/own/OwnPlace"), "OwnPlace");
+const PeoplePlace = place(() => import("./places/people/PeoplePlace"), "PeoplePlace");
 const PlanVisit = place(() => import("./places/record/PlanVisit"), "PlanVisit");
 const RecordPlace = place(() => import("./places/record/RecordPlace"), "RecordPlace");
 const DraftPlace = place(() => import("./places/record/DraftPlace"), "DraftPlace");
@@ -49,12 +52,28 @@ const Today = place(() => import("./places/today/Today"), "Today");
 const WaitingPlace = late(async () => ({
   default: (await import("./places/waiting/WaitingPlace")).WaitingPlace,
 }));
+const Join = place(() => import("./places/sign-in/Join"), "Join");
 const SignIn = place(() => import("./places/sign-in/SignIn"), "SignIn");
 const SignInAgain = late(async () => ({
   default: (await import("./places/sign-in/SignInAgain")).SignInAgain,
 }));
 
+/** By a one-time link one comes in, whoever is signed in on the device. */
+const JOIN = "/join";
+
 export function App() {
+  if (window.location.pathname === JOIN)
+    return (
+      <Unloadable>
+        <Suspense fallback={<div aria-busy="true" />}>
+          <Join />
+        </Suspense>
+      </Unloadable>
+    );
+  return <SignedIn />;
+}
+
+function SignedIn() {
   const session = useSession();
   useSending();
   useFetchAhead();
@@ -69,17 +88,22 @@ export function App() {
         </Suspense>
       </Unloadable>
     );
-  return <Places lost={session.data.lost === true} />;
+  return (
+    <Places
+      lost={session.data.lost === true}
+      guest={session.data.role === "guest" ? session.data.site : null}
+    />
+  );
 }
 
 /** Every place, once the tables of the trade are there that all of them show. */
-function Places({ lost }: { lost: boolean }) {
+function Places({ lost, guest }: { lost: boolean; guest: string | null }) {
   const reference = useReference();
   if (reference.isError && !reference.data)
     return <Failure error={reference.error} retry={() => reference.refetch()} />;
   if (!reference.data) return <div aria-busy="true" />;
   return (
-    <Shell>
+    <Shell guest={guest}>
       {lost && (
         <Unloadable over>
           <Suspense>
@@ -89,46 +113,67 @@ function Places({ lost }: { lost: boolean }) {
       )}
       <Unloadable>
         <Suspense fallback={<div aria-busy="true" />}>
-          <Routes>
-            <Route path="/" element={<Navigate to="/today" replace />} />
-            <Route path="/today" element={<Today />} />
-            <Route path="/kit" element={<KitPlace />} />
-            <Route path="/kit/holding" element={<HoldingPlace />} />
-            <Route path="/kit/:testerId" element={<TesterPlace />} />
-            <Route path="/prove-dead" element={<ProofsPlace />} />
-            <Route path="/prove-dead/new" element={<Begin />} />
-            <Route path="/prove-dead/rules" element={<RulesPlace />} />
-            <Route path="/prove-dead/:proofId" element={<ProofPlace />} />
-            <Route path="/dead-tests" element={<SheetsPlace />} />
-            <Route path="/dead-tests/new" element={<BeginSheet />} />
-            <Route path="/dead-tests/parts" element={<PartsPlace />} />
-            <Route path="/dead-tests/:sheetId" element={<SheetPlace />} />
-            <Route path="/sites" element={<Sites />} />
-            <Route path="/sites/:siteId" element={<SitePlace />} />
-            <Route path="/hunts" element={<HuntsPlace />} />
-            <Route path="/hunts/new" element={<BeginHunt />} />
-            <Route path="/hunts/:huntId" element={<HuntPlace />} />
-            <Route path="/rounds" element={<RoundsPlace />} />
-            <Route path="/rounds/new" element={<BeginRound />} />
-            <Route path="/rounds/:roundId" element={<RoundPlace />} />
-            <Route path="/record" element={<RecordPlace />} />
-            <Route path="/record/visits/new" element={<PlanVisit />} />
-            <Route path="/record/visits/:visitId" element={<VisitPlace />} />
-            <Route path="/record/reports/:what/:of" element={<DraftPlace />} />
-            <Route path="/record/labels" element={<LabelsPlace />} />
-            <Route path="/record/points/:what" element={<StandingPlace />} />
-            <Route path="/record/files" element={<FilesPlace />} />
-            <Route path="/record/timeline/:scope/:of" element={<TimelinePlace />} />
-            <Route path="/record/sign-offs/:signOffId" element={<SignOffPlace />} />
-            <Route path="/plug-in" element={<BeforePluggingIn />} />
-            <Route path="/plug-in/:pointId/:equipmentId" element={<PlugInPlace />} />
-            <Route path="/measure" element={<MeasureNow />} />
-            <Route path="/bench/:pointId" element={<BenchPlace />} />
-            <Route path="/waiting" element={<WaitingPlace />} />
-            <Route path="*" element={<Navigate to="/today" replace />} />
-          </Routes>
+          {guest ? <GuestPlaces site={guest} /> : <CrewPlaces />}
         </Suspense>
       </Unloadable>
     </Shell>
+  );
+}
+
+/** What a guest gets: one site, and what is on record of it. */
+function GuestPlaces({ site }: { site: string }) {
+  return (
+    <Routes>
+      <Route path="/sites/:siteId" element={<GuestSite />} />
+      <Route path="/record/timeline/:scope/:of" element={<TimelinePlace />} />
+      <Route path="/record/sign-offs/:signOffId" element={<SignOffPlace />} />
+      <Route path="/own" element={<OwnPlace />} />
+      <Route path="*" element={<Navigate to={`/sites/${site}`} replace />} />
+    </Routes>
+  );
+}
+
+function CrewPlaces() {
+  return (
+    <Routes>
+      <Route path="/" element={<Navigate to="/today" replace />} />
+      <Route path="/today" element={<Today />} />
+      <Route path="/kit" element={<KitPlace />} />
+      <Route path="/kit/holding" element={<HoldingPlace />} />
+      <Route path="/kit/:testerId" element={<TesterPlace />} />
+      <Route path="/prove-dead" element={<ProofsPlace />} />
+      <Route path="/prove-dead/new" element={<Begin />} />
+      <Route path="/prove-dead/rules" element={<RulesPlace />} />
+      <Route path="/prove-dead/:proofId" element={<ProofPlace />} />
+      <Route path="/dead-tests" element={<SheetsPlace />} />
+      <Route path="/dead-tests/new" element={<BeginSheet />} />
+      <Route path="/dead-tests/parts" element={<PartsPlace />} />
+      <Route path="/dead-tests/:sheetId" element={<SheetPlace />} />
+      <Route path="/sites" element={<Sites />} />
+      <Route path="/sites/:siteId" element={<SitePlace />} />
+      <Route path="/hunts" element={<HuntsPlace />} />
+      <Route path="/hunts/new" element={<BeginHunt />} />
+      <Route path="/hunts/:huntId" element={<HuntPlace />} />
+      <Route path="/rounds" element={<RoundsPlace />} />
+      <Route path="/rounds/new" element={<BeginRound />} />
+      <Route path="/rounds/:roundId" element={<RoundPlace />} />
+      <Route path="/record" element={<RecordPlace />} />
+      <Route path="/record/visits/new" element={<PlanVisit />} />
+      <Route path="/record/visits/:visitId" element={<VisitPlace />} />
+      <Route path="/record/reports/:what/:of" element={<DraftPlace />} />
+      <Route path="/record/labels" element={<LabelsPlace />} />
+      <Route path="/record/points/:what" element={<StandingPlace />} />
+      <Route path="/record/files" element={<FilesPlace />} />
+      <Route path="/record/timeline/:scope/:of" element={<TimelinePlace />} />
+      <Route path="/record/sign-offs/:signOffId" element={<SignOffPlace />} />
+      <Route path="/plug-in" element={<BeforePluggingIn />} />
+      <Route path="/plug-in/:pointId/:equipmentId" element={<PlugInPlace />} />
+      <Route path="/measure" element={<MeasureNow />} />
+      <Route path="/bench/:pointId" element={<BenchPlace />} />
+      <Route path="/waiting" element={<WaitingPlace />} />
+      <Route path="/own" element={<OwnPlace />} />
+      <Route path="/people" element={<PeoplePlace />} />
+      <Route path="*" element={<Navigate to="/today" replace />} />
+    </Routes>
   );
 }

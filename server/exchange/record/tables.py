@@ -5,7 +5,7 @@ what came from which file.
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Any
 
@@ -15,6 +15,7 @@ from django.db.models.functions import Coalesce
 
 from base.append_only import Told
 from crews.models import Crew
+from history.models import Change
 from hunts.models import Hunt, HuntEvent
 from kit.models import Check, Part, Tester, TesterFault
 from photos.models import Photo, PhotoOn
@@ -36,6 +37,7 @@ class Table:
     """`title`: what it is called. `crew`: the way to it.
 
     `site`: the way to a site, none for what is a crew's; what of it goes with a site is looked for otherwise.
+    `but`: of its rows those that stay here.
     """
 
     name: str
@@ -43,6 +45,7 @@ class Table:
     model: type[models.Model]
     crew: str
     site: str = ""
+    but: Q = field(default_factory=Q)
 
     @cached_property
     def fields(self) -> "tuple[models.Field[Any, Any], ...]":
@@ -60,7 +63,9 @@ class Table:
 
     def rows(self, crew: Crew, site: Site | None) -> models.QuerySet[Any]:
         """Of a crew, or of one of its sites."""
-        own = self.model._default_manager.filter(**{self.crew: crew}).select_related("brought").order_by(*self.order)
+        kept = self.model._default_manager.filter(**{self.crew: crew})
+        kept = kept.exclude(self.but) if self.but else kept
+        own = kept.select_related("brought").order_by(*self.order)
         if site is None:
             return own
         return own.filter(**{self.site: site.id}) if self.site else own.filter(_used_at(self.name, site))
@@ -125,5 +130,6 @@ TABLES: tuple[Table, ...] = (
     Table("visit_events", "Events of visits", VisitEvent, "visit__site__crew", "visit__site"),
     Table("photos_on", "Where photos hang", PhotoOn, "photo__crew", "site"),
     Table("sign_offs", "Sign-offs", SignOff, "crew", "site"),
+    Table("changes", "Changes of structure", Change, "crew", "site", but=Q(what="person")),
 )
 BY_NAME = {table.name: table for table in TABLES}

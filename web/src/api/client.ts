@@ -5,6 +5,14 @@ import { heardDate } from "./clock";
 import { lineAnswered, lineFailed } from "./line";
 import type { components, paths } from "./schema";
 
+export type Act = components["schemas"]["Session"]["may"][number];
+export type People = components["schemas"]["PeopleOut"];
+export type Member = components["schemas"]["MemberOut"];
+export type OneTimeLink = components["schemas"]["OneTimeLinkOut"];
+export type Role = Member["role"];
+export type Own = components["schemas"]["OwnOut"];
+export type ComingIn = components["schemas"]["ComingIn"];
+export type Effects = components["schemas"]["EffectsOut"];
 export type Bench = components["schemas"]["BenchOut"];
 export type Reading = components["schemas"]["ReadingOut"];
 export type Interpretation = components["schemas"]["InterpretationOut"];

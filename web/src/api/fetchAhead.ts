@@ -69,7 +69,7 @@ const savesData = () =>
 export function useFetchAhead() {
   const queries = useQueryClient();
   const session = useSession().data;
-  const ready = session != null && !session.lost;
+  const ready = session != null && !session.lost && session.role !== "guest";
   const lineDown = useLine() !== null;
   useEffect(() => {
     if (!ready || lineDown || savesData()) return;

@@ -4,6 +4,8 @@ import type { QueryKey } from "@tanstack/react-query";
 
 export const keys = {
   session: ["session"],
+  people: ["people"],
+  own: ["own"],
   reference: ["reference"],
   proofReference: ["reference", "proofs"],
   sheetReference: ["reference", "sheets"],

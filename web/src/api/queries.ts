@@ -34,7 +34,8 @@ export const testersAsked = queryOptions({
   queryFn: () => answer(client.GET("/api/testers")),
   staleTime: 60_000,
 });
-export const useTesters = () => useQuery(testersAsked);
+/** `wanted`: a guest has no kit to look at. */
+export const useTesters = (wanted = true) => useQuery({ ...testersAsked, enabled: wanted });
 
 /** Which testers answer on a wire. */
 export const useLinks = () =>
@@ -187,6 +188,11 @@ export const usePlannable = (site: string) =>
       answer(client.GET("/api/sites/{site_id}/plannable", { params: { path: { site_id: site } } })),
     enabled: site !== "",
   });
+
+export const usePeople = () =>
+  useQuery({ queryKey: keys.people, queryFn: () => answer(client.GET("/api/people")) });
+
+export const useOwn = () => useQuery({ queryKey: keys.own, queryFn: () => answer(client.GET("/api/own")) });
 
 export const useSignOffs = () =>
   useQuery({ queryKey: keys.signOffs, queryFn: () => answer(client.GET("/api/sign-offs")) });

@@ -25,6 +25,13 @@ export const BENCH: RecordOf<Bench> = {
   ],
 };
 
+export const PEOPLE: RecordOf<object> = { shows: () => keys.people, changes: () => [] };
+
+/** A link stands on the list of people. */
+export const ONE_TIME_LINK: RecordOf<object> = { changes: () => [keys.people] };
+
+export const OWN: RecordOf<object> = { shows: () => keys.own, changes: () => [] };
+
 export const KIT: RecordOf<object> = { changes: () => [keys.testers, keys.parts, keys.outOfUse, keys.today] };
 
 export const LINKS: RecordOf<object> = { shows: () => keys.links, changes: () => [] };

@@ -23,6 +23,239 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Own
+         * @description One's own account: where one is signed in, and what happened to the way in.
+         */
+        get: operations["crews_api_own"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Password
+         * @description Every other device is signed out.
+         */
+        put: operations["crews_api_change_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Device
+         * @description Signed out there, as with a phone that is lost.
+         */
+        delete: operations["crews_api_end_device"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own/two-step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Turn Two Step On */
+        put: operations["crews_api_turn_two_step_on"];
+        /**
+         * Begin Two Step
+         * @description A secret for an app on one's phone. Nothing is asked for at sign-in before a code from it was told.
+         */
+        post: operations["crews_api_begin_two_step"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own/two-step/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Turn Two Step Off */
+        put: operations["crews_api_turn_two_step_off"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seconds/{word_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Second Person
+         * @description Somebody stands beside whoever is signed in, for the act that will have this id.
+         */
+        put: operations["crews_api_second_person"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * People
+         * @description The crew's people, those who left too, and the links that are open.
+         */
+        get: operations["people_api_people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{account}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Save Role */
+        put: operations["people_api_save_role"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{account}/left": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save Left
+         * @description They left: signed out at once everywhere. Or they are back.
+         */
+        put: operations["people_api_save_left"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/links/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Make Link
+         * @description A link to join, or to set a new password: good once, for 48 hours.
+         */
+        put: operations["people_api_make_link"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/links/{link_id}/withdrawn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Withdraw Link */
+        put: operations["people_api_withdraw_link"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/links/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Show Link */
+        get: operations["people_api_show_link"];
+        put?: never;
+        /**
+         * Come In
+         * @description Join by a link, or set a new password by one; signed in then, in both steps where there are two.
+         */
+        post: operations["people_api_come_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reference": {
         parameters: {
             query?: never;
@@ -346,6 +579,66 @@ export interface paths {
         /** Save Point */
         put: operations["overviews_site_save_point"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplies/{supply_id}/effects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Effects Of Supply
+         * @description What saving this would make of verdicts. Saves nothing.
+         */
+        post: operations["overviews_site_effects_of_supply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/circuits/{circuit_id}/effects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Effects Of Circuit
+         * @description What saving this would make of verdicts. Saves nothing.
+         */
+        post: operations["overviews_site_effects_of_circuit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/points/{point_id}/effects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Effects Of Point
+         * @description What saving this would make of verdicts. Saves nothing.
+         */
+        post: operations["overviews_site_effects_of_point"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1698,6 +1991,8 @@ export interface components {
         /**
          * Session
          * @description `account`: the person's own number, for two of a crew may have one name.
+         *
+         *     `may`: what their role does alone. `beside`: what it does only with a second person. `site`, `until`: of a guest.
          */
         Session: {
             /** Account */
@@ -1706,6 +2001,19 @@ export interface components {
             name: string;
             /** Crew */
             crew: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "keeper" | "electrician" | "apprentice" | "guest";
+            /** May */
+            may: ("read" | "record" | "state-dead" | "energise" | "take-over" | "sign-off" | "retire" | "rules" | "people")[];
+            /** Beside */
+            beside: ("read" | "record" | "state-dead" | "energise" | "take-over" | "sign-off" | "retire" | "rules" | "people")[];
+            /** Site */
+            site: string | null;
+            /** Until */
+            until: string | null;
         };
         /**
          * Problem
@@ -1722,10 +2030,304 @@ export interface components {
             /** Problems */
             problems: components["schemas"]["Problem"][];
         };
-        /** Credentials */
+        /**
+         * Credentials
+         * @description `code`: of whoever signs in in two steps.
+         */
         Credentials: {
             /** Username */
             username: string;
+            /** Password */
+            password: string;
+            /**
+             * Code
+             * @default
+             */
+            code: string;
+        };
+        /**
+         * DeviceOut
+         * @description Somewhere one is signed in. `here`: the device that asks.
+         */
+        DeviceOut: {
+            /** Id */
+            id: string;
+            /** Device */
+            device: string;
+            /** Address */
+            address: string;
+            /** Since */
+            since: string | null;
+            /** Seen */
+            seen: string | null;
+            /** Here */
+            here: boolean;
+        };
+        /**
+         * OwnOut
+         * @description One's own account. `log`: the latest first.
+         */
+        OwnOut: {
+            /** Name */
+            name: string;
+            /** Username */
+            username: string;
+            /** Two Step */
+            two_step: boolean;
+            /** Devices */
+            devices: components["schemas"]["DeviceOut"][];
+            /** Log */
+            log: components["schemas"]["SignInLine"][];
+        };
+        /** SignInLine */
+        SignInLine: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "joined" | "signed-in" | "signed-out" | "wrong-password" | "wrong-code" | "ended" | "password-changed" | "two-step-on" | "two-step-off";
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Address */
+            address: string;
+            /** Device */
+            device: string;
+        };
+        /**
+         * PasswordIn
+         * @description `old`: the one that is good now.
+         */
+        PasswordIn: {
+            /** Old */
+            old: string;
+            /** New */
+            new: string;
+        };
+        /**
+         * TwoStepOut
+         * @description `picture`: the same as `secret`, as an SVG for a phone's camera.
+         */
+        TwoStepOut: {
+            /** Secret */
+            secret: string;
+            /** Picture */
+            picture: string;
+        };
+        /**
+         * PaperOut
+         * @description Codes to keep on paper, shown this once; each is good once.
+         */
+        PaperOut: {
+            /** Codes */
+            codes: string[];
+        };
+        /** CodeIn */
+        CodeIn: {
+            /** Code */
+            code: string;
+        };
+        /** OffIn */
+        OffIn: {
+            /** Password */
+            password: string;
+        };
+        /** SecondOut */
+        SecondOut: {
+            /** By */
+            by: string;
+        };
+        /**
+         * SecondIn
+         * @description A second person's own name and password, for one act of whoever is signed in.
+         */
+        SecondIn: {
+            /** Username */
+            username: string;
+            /** Password */
+            password: string;
+            /**
+             * Code
+             * @default
+             */
+            code: string;
+            /**
+             * Act
+             * @enum {string}
+             */
+            act: "read" | "record" | "state-dead" | "energise" | "take-over" | "sign-off" | "retire" | "rules" | "people";
+        };
+        /**
+         * MemberOut
+         * @description `site`, `until`: of a guest. `seen_at`: when they last signed in.
+         */
+        MemberOut: {
+            /** Account */
+            account: number;
+            /** Name */
+            name: string;
+            /** Username */
+            username: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "keeper" | "electrician" | "apprentice" | "guest";
+            /** Site */
+            site: string | null;
+            /** Until */
+            until: string | null;
+            /**
+             * Joined At
+             * Format: date-time
+             */
+            joined_at: string;
+            /** Left At */
+            left_at: string | null;
+            /** Seen At */
+            seen_at: string | null;
+            /** Two Step */
+            two_step: boolean;
+        };
+        /**
+         * OneTimeLinkOut
+         * @description `key`: the secret part of its address. `for_password`: it sets a new password of somebody who is here already.
+         */
+        OneTimeLinkOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "keeper" | "electrician" | "apprentice" | "guest";
+            /** For Password */
+            for_password: boolean;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Made By */
+            made_by: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+            /** Key */
+            key: string;
+        };
+        /** PeopleOut */
+        PeopleOut: {
+            /** Members */
+            members: components["schemas"]["MemberOut"][];
+            /** Links */
+            links: components["schemas"]["OneTimeLinkOut"][];
+            /** Roles */
+            roles: components["schemas"]["RoleOut"][];
+        };
+        /**
+         * RoleOut
+         * @description `does`: what somebody of it does alone; `beside`: what only with a second person.
+         */
+        RoleOut: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "keeper" | "electrician" | "apprentice" | "guest";
+            /** Does */
+            does: string;
+            /** Beside */
+            beside: string;
+        };
+        /** RoleIn */
+        RoleIn: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "keeper" | "electrician" | "apprentice" | "guest";
+            /** Site */
+            site?: string | null;
+            /** Until */
+            until?: string | null;
+        };
+        /** LeftIn */
+        LeftIn: {
+            /** Left */
+            left: boolean;
+        };
+        /**
+         * OneTimeLinkIn
+         * @description To join, for whom and as what; or with `account` to set a new password, and nothing else.
+         */
+        OneTimeLinkIn: {
+            /**
+             * Role
+             * @default electrician
+             * @enum {string}
+             */
+            role: "keeper" | "electrician" | "apprentice" | "guest";
+            /** Site */
+            site?: string | null;
+            /** Until */
+            until?: string | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Account */
+            account?: number | null;
+        };
+        /**
+         * LinkShown
+         * @description What a link opens, to whoever has it. `username`: of whoever forgot their password.
+         */
+        LinkShown: {
+            /** Crew */
+            crew: string;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "keeper" | "electrician" | "apprentice" | "guest";
+            /** For Password */
+            for_password: boolean;
+            /** Username */
+            username: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
+        };
+        /**
+         * ComingIn
+         * @description `username`, `name`: of somebody who joins; a new password alone needs neither.
+         */
+        ComingIn: {
+            /**
+             * Username
+             * @default
+             */
+            username: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
             /** Password */
             password: string;
         };
@@ -2892,6 +3494,41 @@ export interface components {
              * @default
              */
             room: string;
+        };
+        /**
+         * EffectOut
+         * @description A point whose answer would be another: its verdict now, and then.
+         */
+        EffectOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Circuit */
+            circuit: string;
+            /**
+             * Before
+             * @enum {string}
+             */
+            before: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            /**
+             * After
+             * @enum {string}
+             */
+            after: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+        };
+        /**
+         * EffectsOut
+         * @description `measured`: how many points with something on record it concerns.
+         */
+        EffectsOut: {
+            /** Measured */
+            measured: number;
+            /** Points */
+            points: components["schemas"]["EffectOut"][];
         };
         /** RetireIn */
         RetireIn: {
@@ -7151,7 +7788,7 @@ export interface components {
             /** Tester */
             tester?: string | null;
             /** Kind */
-            kind?: ("reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off" | "file") | null;
+            kind?: ("reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off" | "file" | "change") | null;
             /** Since */
             since?: string | null;
             /** Until */
@@ -7171,7 +7808,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off" | "file";
+            kind: "reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off" | "file" | "change";
             /**
              * At
              * Format: date-time
@@ -7619,6 +8256,15 @@ export interface operations {
                     "application/json": components["schemas"]["Problems"];
                 };
             };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
         };
     };
     crews_api_sign_in: {
@@ -7678,6 +8324,586 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    crews_api_own: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnOut"];
+                };
+            };
+        };
+    };
+    crews_api_change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    crews_api_end_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    crews_api_turn_two_step_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    crews_api_begin_two_step: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwoStepOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    crews_api_turn_two_step_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OffIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    crews_api_second_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SecondIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecondOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    people_api_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+        };
+    };
+    people_api_save_role: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                account: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    people_api_save_left: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                account: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeftIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    people_api_make_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OneTimeLinkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneTimeLinkOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    people_api_withdraw_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                link_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    people_api_show_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkShown"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    people_api_come_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
             };
         };
     };
@@ -8385,6 +9611,138 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SiteOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    overviews_site_effects_of_supply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SupplyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EffectsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    overviews_site_effects_of_circuit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                circuit_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CircuitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EffectsOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    overviews_site_effects_of_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PointIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EffectsOut"];
                 };
             };
             /** @description Not Found */
@@ -10820,7 +12178,7 @@ export interface operations {
                 before?: string | null;
                 by?: string;
                 tester?: string | null;
-                kind?: ("reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off" | "file") | null;
+                kind?: ("reading" | "dead-test" | "isolation" | "hunt" | "round" | "visit" | "check" | "fault" | "photo" | "sign-off" | "file" | "change") | null;
                 since?: string | null;
                 until?: string | null;
             };

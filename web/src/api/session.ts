@@ -4,7 +4,7 @@
  */
 
 import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import client, { answer, Refusal, type Session } from "./client";
+import client, { type Act, answer, Refusal, type Session } from "./client";
 import { forgetDrafts } from "./drafts";
 import { keys } from "./keys";
 import { forgetPoints } from "./lastPoints";
@@ -49,9 +49,19 @@ export const useSession = () =>
     staleTime: Number.POSITIVE_INFINITY,
   });
 
+/** Whether one's role does something alone. */
+export function useMay(act: Act): boolean {
+  return useSession().data?.may.includes(act) ?? false;
+}
+
+/** Whether one's role does something only with a second person. */
+export function useNeedsSecond(act: Act): boolean {
+  return useSession().data?.beside.includes(act) ?? false;
+}
+
 export function useSignIn() {
   const queries = useQueryClient();
-  return useMutation<Session, Refusal, { username: string; password: string }>({
+  return useMutation<Session, Refusal, { username: string; password: string; code: string }>({
     mutationFn: (body) => answer(client.POST("/api/session", { body })),
     onSuccess: (session) => {
       const before = queries.getQueryData<Here | null>(keys.session);

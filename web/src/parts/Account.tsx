@@ -1,6 +1,7 @@
 import { useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
-import { IconLogout, IconMoon, IconSun, IconTextSize, IconVolume } from "@tabler/icons-react";
+import { IconLogout, IconMoon, IconSun, IconTextSize, IconUser, IconVolume } from "@tabler/icons-react";
 import { Suspense, useState } from "react";
+import { NavLink } from "react-router";
 import { useWaits } from "../api/outbox/useOutbox";
 import { useSession, useSignOut } from "../api/session";
 import { late } from "./late";
@@ -37,6 +38,10 @@ export function Account({ className }: { className?: string }) {
         <IconVolume size={22} aria-hidden />
         {aloud ? "Aloud: on" : "Aloud"}
       </button>
+      <NavLink to="/own" className={className}>
+        <IconUser size={22} aria-hidden />
+        You
+      </NavLink>
       <button
         type="button"
         className={className}

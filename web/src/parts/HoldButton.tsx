@@ -26,6 +26,7 @@ export function HoldButton(props: { label: string; onHeld: () => void; busy?: bo
     <button
       type="button"
       className={classes.hold}
+      aria-disabled={props.busy || undefined}
       data-holding={holding || undefined}
       style={{ "--hold": `${HOLD_MS}ms` } as React.CSSProperties}
       onPointerDown={begin}

@@ -1,5 +1,6 @@
 import { Button } from "@mantine/core";
 import type { Refusal } from "../api/client";
+import { useMay } from "../api/session";
 import folds from "./Fold.module.css";
 import { Unplaced } from "./Unplaced";
 
@@ -11,7 +12,8 @@ export function OutOfUse<G extends Gone>(props: {
   error: Refusal | null;
   onBringBack: (one: G) => void;
 }) {
-  if (props.list.length === 0) return null;
+  const may = useMay("retire");
+  if (props.list.length === 0 || !may) return null;
   return (
     <details className={folds.fold}>
       <summary>Out of use: {props.list.length}</summary>

@@ -21,7 +21,7 @@ import { late, loadAhead } from "./late";
 import { NewVersion } from "./NewVersion";
 import { PlainPage } from "./PlainPage";
 import { ProofWatch } from "./ProofWatch";
-import { onTheRail, type Place } from "./rail";
+import { forAGuest, onTheRail, type Place } from "./rail";
 import classes from "./Shell.module.css";
 import { Unloadable } from "./Unloadable";
 import { useArrival } from "./useArrival";
@@ -46,13 +46,13 @@ const ICONS: Record<Place["id"], typeof IconTool> = {
   kit: IconTool,
 };
 
-/** The rail of places in the order of the work, and whatever place is open. */
-export function Shell({ children }: { children: ReactNode }) {
+/** The rail of places in the order of the work, and whatever place is open. `guest`: the one site somebody reads. */
+export function Shell({ children, guest }: { children: ReactNode; guest: string | null }) {
   const { pathname } = useLocation();
   const bench = pathname.match(/^\/bench\/(.+)/)?.[1] ?? lastPoints()[0] ?? null;
-  const places = onTheRail(pathname, bench);
+  const places = guest ? forAGuest(guest) : onTheRail(pathname, bench);
   const main = useArrival();
-  const [asked, ask] = useEverywhereKeys();
+  const [asked, ask] = useEverywhereKeys(guest === null);
   const [big] = useSetting("big");
   useLightOnPaper();
   useEffect(() => {
@@ -62,6 +62,12 @@ export function Shell({ children }: { children: ReactNode }) {
   const menu = useRef<HTMLDetailsElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the menu closes wherever one goes
   useEffect(() => menu.current?.removeAttribute("open"), [pathname]);
+  const find = !guest && (
+    <button type="button" className={classes.place} onClick={() => ask("find")} aria-keyshortcuts="/">
+      <IconSearch size={22} aria-hidden />
+      Find
+    </button>
+  );
   return (
     <div className={classes.shell} data-big={big || undefined}>
       <a href="#place" className={classes.skip}>
@@ -87,24 +93,18 @@ export function Shell({ children }: { children: ReactNode }) {
               .map((place) => (
                 <ToPlace key={place.id} place={{ ...place, folded: false }} />
               ))}
-            <button type="button" className={classes.place} onClick={() => ask("find")}>
-              <IconSearch size={22} aria-hidden />
-              Find
-            </button>
+            {find}
             <Account className={classes.place} />
           </div>
         </details>
         <div className={classes.foot}>
-          <button type="button" className={classes.place} onClick={() => ask("find")} aria-keyshortcuts="/">
-            <IconSearch size={22} aria-hidden />
-            Find
-          </button>
+          {find}
           <Account className={classes.place} />
         </div>
       </nav>
       <main id="place" ref={main} className={classes.main} tabIndex={-1}>
         <LineBar />
-        <ProofWatch />
+        {!guest && <ProofWatch />}
         <NewVersion />
         <PlainPage />
         {children}

@@ -29,3 +29,8 @@ export function onTheRail(pathname: string, bench: string | null): Place[] {
     folded: i >= last && i !== here,
   }));
 }
+
+/** The one site they read. */
+export const forAGuest = (site: string): Place[] => [
+  { id: "sites", to: `/sites/${site}`, name: "Site", folded: false },
+];

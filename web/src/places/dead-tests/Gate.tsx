@@ -7,6 +7,8 @@ import { SHEET } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
 import { HoldButton } from "../../parts/HoldButton";
 import { LastKnown } from "../../parts/LastKnown";
+import { Unplaced } from "../../parts/Unplaced";
+import { useSecond } from "../../parts/useSecond";
 import { timeOf } from "../../reading/dates";
 import classes from "./Gate.module.css";
 import shared from "./Sheet.module.css";
@@ -41,14 +43,17 @@ export function Gate({
       `Lock ${lock.name} off`,
     );
   const said = (what: string) => putDown.unsent.some((entry) => entry.type === "said" && entry.what === what);
-  const energising = useRecord(SHEET, (entry: SheetEntry, { id }) =>
-    answer(
+  const second = useSecond("energise");
+  const energising = useRecord(SHEET, async (entry: SheetEntry, { id }) => {
+    await second.stand(id);
+    return answer(
       client.PUT("/api/sheets/{sheet_id}/entries/{entry_id}", {
         params: { path: { sheet_id: sheet.id, entry_id: id } },
         body: { entry: asTyped<SheetEntrySent>(entry) },
       }),
-    ),
-  );
+    );
+  });
+  const busy = energising.isPending || !second.there;
   if (gate.energised)
     return (
       <div className={classes.done}>
@@ -128,14 +133,9 @@ export function Gate({
           <p className="quiet">The last lock off ends the proof of isolation: nothing is touched after it.</p>
         )}
       </div>
-      {energising.error && (
-        <p className={shared.wrong} role="alert">
-          {energising.error.problems[0]?.text}
-        </p>
-      )}
-      {clear && cutOff === null && (
-        <HoldButton label="Hold: energise now" onHeld={energise} busy={energising.isPending} />
-      )}
+      <Unplaced error={energising.error} placed={second.placed} />
+      {(clear || overriding) && cutOff === null && second.form}
+      {clear && cutOff === null && <HoldButton label="Hold: energise now" onHeld={energise} busy={busy} />}
       {!clear && !overriding && cutOff === null && (
         <Button variant="subtle" onClick={() => override(true)}>
           Energise even so
@@ -151,7 +151,7 @@ export function Gate({
             value={reason}
             onChange={(event) => setReason(event.currentTarget.value)}
           />
-          <HoldButton label="Hold: energise even so" onHeld={energise} busy={energising.isPending} />
+          <HoldButton label="Hold: energise even so" onHeld={energise} busy={busy} />
         </>
       )}
       <p className={classes.caution}>

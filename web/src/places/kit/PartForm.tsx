@@ -3,6 +3,7 @@ import { useState } from "react";
 import client, { answer, type Part, type PartIn } from "../../api/client";
 import { newId } from "../../api/ids";
 import { KIT } from "../../api/records";
+import { useMay } from "../../api/session";
 import { Choice } from "../../parts/Choice";
 import { Unplaced } from "../../parts/Unplaced";
 import { useRecordForm } from "../../parts/useRecordForm";
@@ -39,6 +40,7 @@ export function PartForm({ of, part, done }: { of: PartIn["role"]; part?: Part; 
         }),
       ),
   );
+  const may = useMay("retire");
   const keep = (retired: boolean) => write(retired, done);
   return (
     <form onSubmit={form.onSubmit(() => keep(false))}>
@@ -68,7 +70,7 @@ export function PartForm({ of, part, done }: { of: PartIn["role"]; part?: Part; 
         <Button type="submit" loading={save.isPending}>
           {part ? "Keep the changes" : leads ? "Add the leads" : "Add the adapter"}
         </Button>
-        {part && (
+        {part && may && (
           <Button variant="default" disabled={save.isPending} onClick={() => keep(true)}>
             Take out of the register
           </Button>

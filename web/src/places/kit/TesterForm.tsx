@@ -4,6 +4,7 @@ import client, { answer, type Tester, type TesterIn } from "../../api/client";
 import { newId } from "../../api/ids";
 import { useParts, useReference } from "../../api/queries";
 import { KIT } from "../../api/records";
+import { useMay } from "../../api/session";
 import { Choice } from "../../parts/Choice";
 import folds from "../../parts/Fold.module.css";
 import { Toggle } from "../../parts/Toggle";
@@ -93,6 +94,7 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
       return answer(client.PUT("/api/testers/{tester_id}", { params: { path: { tester_id: id } }, body }));
     },
   );
+  const may = useMay("retire");
   const keep = (retired: boolean) => write(retired, done);
   return (
     <form onSubmit={form.onSubmit(() => keep(false))}>
@@ -179,7 +181,7 @@ export function TesterForm({ tester, done }: { tester?: Tester; done: () => void
         <Button type="submit" loading={save.isPending}>
           {tester ? "Keep the changes" : "Add the tester"}
         </Button>
-        {tester && (
+        {tester && may && (
           <Button variant="default" disabled={save.isPending} onClick={() => keep(true)}>
             Take it out of the register
           </Button>

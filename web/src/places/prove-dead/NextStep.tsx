@@ -4,6 +4,7 @@ import { useProofReference } from "../../api/queries";
 import { askForNotices, mayAskForNotices } from "../../parts/callAttention";
 import { HoldButton } from "../../parts/HoldButton";
 import { Unplaced } from "../../parts/Unplaced";
+import { useSecond } from "../../parts/useSecond";
 import { provedEntry, testedEntry } from "./hand";
 import { LockForm } from "./LockForm";
 import classes from "./NextStep.module.css";
@@ -181,7 +182,8 @@ function StepOf(props: StepProps) {
 
 /** Said with one's name, of what the server knows: nothing without a line. */
 function Confirm({ proof, unsure }: Pick<StepProps, "proof" | "unsure">) {
-  const confirm = useConfirm(proof);
+  const second = useSecond("state-dead");
+  const confirm = useConfirm(proof, second.stand);
   return (
     <>
       <h2>
@@ -195,13 +197,16 @@ function Confirm({ proof, unsure }: Pick<StepProps, "proof" | "unsure">) {
           Confirming it dead needs the server, which cannot be asked now. Treat as live.
         </p>
       ) : (
-        <HoldButton
-          label="Hold: proved dead"
-          busy={confirm.isPending}
-          onHeld={() => confirm.mutate(undefined)}
-        />
+        <>
+          {second.form}
+          <HoldButton
+            label="Hold: proved dead"
+            busy={confirm.isPending || !second.there}
+            onHeld={() => confirm.mutate(undefined)}
+          />
+        </>
       )}
-      <Unplaced error={confirm.error} />
+      <Unplaced error={confirm.error} placed={second.placed} />
     </>
   );
 }

@@ -3,6 +3,7 @@ import client, { answer, type Rules } from "../../api/client";
 import { useProofReference, useRules } from "../../api/queries";
 import { RULES } from "../../api/records";
 import { theReference } from "../../api/reference";
+import { useMay } from "../../api/session";
 import { Choice } from "../../parts/Choice";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
@@ -48,6 +49,7 @@ function RulesForm({ rules }: { rules: Rules }) {
         }),
       ),
   );
+  const may = useMay("rules");
   const kinds = form.values.dead_kinds;
   return (
     <form className={classes.form} onSubmit={form.onSubmit(() => write(undefined, () => {}))}>
@@ -106,9 +108,13 @@ function RulesForm({ rules }: { rules: Rules }) {
         {...form.getInputProps("reason")}
       />
       <Unplaced error={save.error} placed={placed} />
-      <Button type="submit" className={shared.main} loading={save.isPending}>
-        {save.isSuccess ? "Kept" : "Keep these rules"}
-      </Button>
+      {may ? (
+        <Button type="submit" className={shared.main} loading={save.isPending}>
+          {save.isSuccess ? "Kept" : "Keep these rules"}
+        </Button>
+      ) : (
+        <p className="quiet">A keeper of your crew changes them.</p>
+      )}
     </form>
   );
 }

@@ -33,14 +33,15 @@ export function useRecordEvent(proof: Proof, practice: Practice) {
 const wordsOf = (entry: EventEntry, proof: Proof, practice: Practice) =>
   eventWords(entry, practice, new Map(proof.state.sources.map((s) => [s.id, s.label])));
 
-/** Confirmed dead is said of what the server knows, so it is not kept for later. */
-export function useConfirm(proof: Proof) {
-  return useRecord(PROOF, (_: undefined, { id, at }) =>
-    answer(
+/** Confirmed dead is said of what the server knows, so it is not kept for later. `stand`: a second person's word before it. */
+export function useConfirm(proof: Proof, stand: (id: string) => Promise<void>) {
+  return useRecord(PROOF, async (_: undefined, { id, at }) => {
+    await stand(id);
+    return answer(
       client.PUT("/api/proofs/{proof_id}/events/{event_id}", {
         params: { path: { proof_id: proof.id, event_id: id } },
         body: { entry: { type: "stated" }, ...NOTHING_HELD, at, sent_at: new Date().toISOString() },
       }),
-    ),
-  );
+    );
+  });
 }

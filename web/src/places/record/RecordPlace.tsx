@@ -4,10 +4,10 @@ import { Link } from "react-router";
 import { useSignOffs, useSites, useVisits } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
+import { SignOffList } from "../../parts/SignOffList";
 import { everything } from "../../parts/shownAt";
 import work from "../../parts/WorkList.module.css";
 import classes from "./Record.module.css";
-import { SignOffList } from "./SignOffList";
 import { VisitList } from "./VisitList";
 
 const STANDING = [

@@ -7,6 +7,7 @@ import { SIGN_OFF } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
 import folds from "../../parts/Fold.module.css";
 import { HoldButton } from "../../parts/HoldButton";
+import { useSecond } from "../../parts/useSecond";
 import wrongs from "../../parts/Wrong.module.css";
 import { sentence } from "../../reading/sentence";
 import classes from "./Report.module.css";
@@ -24,8 +25,10 @@ export function SignForm(props: { what: string; of: string; name: string; conten
   const waits = useOutbox().list.length;
   const navigate = useNavigate();
   const why = (id: string, given: string) => own[id] ?? (given || all);
-  const sign = useRecord(SIGN_OFF, (_: undefined, { id }) =>
-    answer(
+  const second = useSecond("sign-off");
+  const sign = useRecord(SIGN_OFF, async (_: undefined, { id }) => {
+    await second.stand(id);
+    return answer(
       client.PUT("/api/sign-offs/{sign_off_id}", {
         params: { path: { sign_off_id: id } },
         body: {
@@ -36,14 +39,15 @@ export function SignForm(props: { what: string; of: string; name: string; conten
           whys: Object.fromEntries(content.not_tested.map((one) => [one.id, why(one.id, one.why)])),
         },
       }),
-    ),
-  );
+    );
+  });
   if (!open)
     return (
       <p className={classes.noPrint}>
         <Button onClick={() => setOpen(true)}>Sign this off</Button>
       </p>
     );
+  const problems = sign.error?.problems.filter(({ path }) => !second.placed.includes(path)) ?? [];
   const missing = content.not_tested.filter((one) => why(one.id, one.why).trim() === "").length;
   return (
     <section className={classes.sign} aria-labelledby="sign-off">
@@ -99,14 +103,15 @@ export function SignForm(props: { what: string; of: string; name: string; conten
           onChange={(event) => setName(event.currentTarget.value)}
           autoComplete="off"
         />
-        {sign.error?.problems.slice(0, MOST_SAID).map(({ path, text }) => (
+        {second.form}
+        {problems.slice(0, MOST_SAID).map(({ path, text }) => (
           <p key={path + text} className={wrongs.wrong} role="alert">
             {sentence(text)}
           </p>
         ))}
         <HoldButton
           label="Hold to sign"
-          busy={sign.isPending}
+          busy={sign.isPending || !second.there}
           onHeld={() =>
             sign.mutate(undefined, { onSuccess: ({ id }) => navigate(`/record/sign-offs/${id}`) })
           }

@@ -18,7 +18,7 @@ export function SignOffPlace() {
       title={found ? found.content.site : "Sign-off"}
       under={
         found &&
-        `Signed by ${found.content.typed_name}, ${dayAndTimeOf(found.signed_at, found.content.practice)}. Number ${found.number}.`
+        `Signed by ${found.content.by}, ${dayAndTimeOf(found.signed_at, found.content.practice)}. Number ${found.number}.`
       }
       back={["/record", "Record"]}
       busy={signed.isPending}

@@ -2,6 +2,7 @@ import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { Happened } from "../../api/client";
 import { type Scope, type TimelineAsked, useTesters, useTimeline, useTrends } from "../../api/queries";
+import { useSession } from "../../api/session";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { shownAt } from "../../parts/shownAt";
@@ -23,6 +24,7 @@ const KINDS: Record<Happened["kind"], string> = {
   photo: "Photos",
   "sign-off": "Sign-offs",
   file: "Files brought in",
+  change: "Changes of structure",
 };
 const SCOPES: Record<Scope, string> = {
   point: "Everything on record of this point",
@@ -31,6 +33,8 @@ const SCOPES: Record<Scope, string> = {
   tester: "Everything this tester took, and what was found of it",
   crew: "Everything on record",
 };
+/** What of the record a guest can open. */
+const GUESTS_SEE = ["site", "sign-off", "circuit"];
 /** Sorts of thing a picture can hang on from here. */
 const HOLDS = ["reading", "dead-test", "isolation", "hunt", "round"];
 
@@ -40,7 +44,8 @@ export function TimelinePlace() {
   const [query, setQuery] = useSearchParams();
   const asked = Object.fromEntries(query) as TimelineAsked;
   const found = useTimeline(scope as Scope, of, asked);
-  const testers = useTesters();
+  const guest = useSession().data?.role === "guest";
+  const testers = useTesters(!guest);
   const trends = useTrends(scope === "point" ? of : null);
   if (found.isError && !found.data) return <Failure error={found.error} retry={() => found.refetch()} />;
   const pages = found.data?.pages ?? [];
@@ -57,12 +62,11 @@ export function TimelinePlace() {
     <Page
       title={pages[0]?.name ?? "Line of time"}
       under={SCOPES[scope as Scope]}
-      back={["/record", "Record"]}
+      back={guest ? ["/", "Site"] : ["/record", "Record"]}
       busy={found.isPending}
       actions={
-        scope !== "crew" && (
-          <HangPhoto on={scope as Exclude<Scope, "crew">} of={of} name={pages[0]?.name ?? ""} />
-        )
+        scope !== "crew" &&
+        !guest && <HangPhoto on={scope as Exclude<Scope, "crew">} of={of} name={pages[0]?.name ?? ""} />
       }
     >
       {(trends.data?.length ?? 0) > 0 && (
@@ -95,7 +99,7 @@ export function TimelinePlace() {
             })),
           ]}
         />
-        {scope !== "tester" && (
+        {scope !== "tester" && !guest && (
           <NativeSelect
             label="With"
             value={asked.tester ?? ""}
@@ -129,7 +133,7 @@ export function TimelinePlace() {
             {happened
               .filter((one) => dayOf(one.at) === day)
               .map((one) => (
-                <One key={one.id} one={one} />
+                <One key={one.id} one={one} guest={guest} />
               ))}
           </ol>
         </section>
@@ -143,8 +147,8 @@ export function TimelinePlace() {
   );
 }
 
-function One({ one }: { one: Happened }) {
-  const to = shownAt(one.place, one.of);
+function One({ one, guest }: { one: Happened; guest: boolean }) {
+  const to = guest && !GUESTS_SEE.includes(one.place) ? null : shownAt(one.place, one.of);
   return (
     <li data-status={one.status || undefined}>
       <time dateTime={one.at} className="mono">
@@ -173,7 +177,9 @@ function One({ one }: { one: Happened }) {
           </a>
         ))}
       </span>
-      {HOLDS.includes(one.kind) && <HangPhoto on={one.kind as "reading"} of={one.id} name={one.text} />}
+      {!guest && HOLDS.includes(one.kind) && (
+        <HangPhoto on={one.kind as "reading"} of={one.id} name={one.text} />
+      )}
     </li>
   );
 }

@@ -13,6 +13,9 @@ export function SignIn() {
           Takes your readings and says what they can still mean.
         </Text>
         <SignInForm />
+        <Text mt="md" size="sm" className="quiet">
+          Forgotten it, or new here? A keeper of your crew makes you a link.
+        </Text>
         <Text mt="xl" size="sm" className="quiet">
           This work can kill. Even Probe helps a competent person work in order and keeps their record. It
           does not replace training, the maker's instructions, local codes, permits or a licensed

@@ -1,10 +1,14 @@
 import { Button, PasswordInput, Stack, TextInput } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useSignIn } from "../../api/session";
+import { Unplaced } from "../../parts/Unplaced";
 
+/** Name and password; a code where the server asks for one. */
 export function SignInForm() {
-  const form = useForm({ initialValues: { username: "", password: "" } });
+  const form = useForm({ initialValues: { username: "", password: "", code: "" } });
   const signIn = useSignIn();
+  const wrong = (field: string) => signIn.error?.problems.find(({ path }) => path === field)?.text;
+  const asked = wrong("code") !== undefined || form.values.code !== "";
   return (
     <form onSubmit={form.onSubmit((values) => signIn.mutate(values))}>
       <Stack gap="md">
@@ -21,8 +25,19 @@ export function SignInForm() {
           autoComplete="current-password"
           required
           {...form.getInputProps("password")}
-          error={signIn.error?.message.replace(/^password: /, "")}
+          error={wrong("password")}
         />
+        {asked && (
+          <TextInput
+            label="Code from your app, or one of your paper codes"
+            autoComplete="one-time-code"
+            ref={(field) => field?.focus()}
+            required
+            {...form.getInputProps("code")}
+            error={wrong("code")}
+          />
+        )}
+        <Unplaced error={signIn.error} placed={["password", "code"]} />
         <Button type="submit" loading={signIn.isPending}>
           Sign in
         </Button>

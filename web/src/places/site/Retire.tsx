@@ -1,5 +1,6 @@
 import client, { answer, type Site } from "../../api/client";
 import { SURVEY } from "../../api/records";
+import { useMay } from "../../api/session";
 import { useRecord } from "../../api/useRecord";
 import { OutOfUse } from "../../parts/OutOfUse";
 import { TwoTapButton } from "../../parts/TwoTapButton";
@@ -21,6 +22,7 @@ function useRetire() {
 
 export function Retire({ what, id, done }: { what: What; id: string; done: () => void }) {
   const retire = useRetire();
+  if (!useMay("retire")) return null;
   return (
     <>
       <TwoTapButton

@@ -1,8 +1,8 @@
 import { IconCertificate } from "@tabler/icons-react";
 import { Link } from "react-router";
-import type { SignOffLine } from "../../api/client";
-import work from "../../parts/WorkList.module.css";
-import { dayAndTimeOf } from "../../reading/dates";
+import type { SignOffLine } from "../api/client";
+import { dayAndTimeOf } from "../reading/dates";
+import work from "./WorkList.module.css";
 
 /** Sign-offs, each with its number in the crew's chain. */
 export function SignOffList({ signOffs }: { signOffs: SignOffLine[] }) {
