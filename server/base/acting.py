@@ -3,11 +3,14 @@
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
+from datetime import datetime
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 
 _acting: ContextVar[Any] = ContextVar("acting", default=None)
+_at: ContextVar[datetime | None] = ContextVar("at", default=None)
 Respond = Callable[[HttpRequest], HttpResponse]
 
 
@@ -21,14 +24,20 @@ def who_acts() -> Any:
     return _acting.get()
 
 
+def acted_at() -> datetime:
+    """When it is done."""
+    return _at.get() or timezone.now()
+
+
 @contextmanager
-def acting_as(person: Any) -> Iterator[None]:
-    """Of what a command does in somebody's name."""
-    before = _acting.set(person)
+def acting_as(person: Any, at: datetime | None = None) -> Iterator[None]:
+    """Of what a command does in somebody's name; `at`: of the demo's past days."""
+    before, then = _acting.set(person), _at.set(at)
     try:
         yield
     finally:
         _acting.reset(before)
+        _at.reset(then)
 
 
 def nobody_yet(respond: Respond) -> Respond:

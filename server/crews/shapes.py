@@ -87,7 +87,7 @@ class PasswordIn(Schema):
 
 
 class TwoStepOut(Schema):
-    """`picture`: the same as `secret`, as an SVG for a phone's camera."""
+    """`picture`: the same as `secret` for a phone's camera, as an address that holds it."""
 
     secret: str
     picture: str

@@ -21,7 +21,7 @@ _CODES, _DASH = 8, "-"
 
 @dataclass(frozen=True)
 class Beginning:
-    """`secret`: to type where no camera reads the picture, an SVG."""
+    """`secret`: to type where no camera reads `picture`, an SVG as an address that holds it."""
 
     secret: str
     picture: str
@@ -49,7 +49,7 @@ def begin(user: User) -> Beginning:
     device = TOTPDevice.objects.create(user=user, name=_NAME, confirmed=False)
     secret = base64.b32encode(device.bin_key).decode()
     address = f"otpauth://totp/{_NAME.replace(' ', '%20')}:{user.pk}?secret={secret}&issuer={_NAME.replace(' ', '%20')}"
-    return Beginning(secret, segno.make(address, micro=False).svg_inline(scale=4, border=4, light="#fff"))
+    return Beginning(secret, segno.make(address, micro=False).svg_data_uri(scale=4, border=4, light="#fff"))
 
 
 @transaction.atomic

@@ -17,6 +17,10 @@ def demo_id(*names: str) -> UUID:
 PEOPLE: tuple[tuple[str, str, dict[str, Any]], ...] = (
     (USERNAME, FULL_NAME, {"role": Role.KEEPER}),
     ("apprentice", "Demo apprentice", {"role": Role.APPRENTICE}),
-    ("guest", "Demo guest", {"role": Role.GUEST, "site": demo_id("larkspur"), "until": date(2099, 12, 31)}),
+    (
+        "guest",
+        "Demo guest",
+        {"role": Role.GUEST, "site": demo_id("Larkspur Hill Observatory"), "until": date(2099, 12, 31)},
+    ),
 )
 """By what name each signs in, all with the same password; and what they are."""

@@ -6,9 +6,8 @@ from typing import Any
 from uuid import UUID
 
 from django.db import models, transaction
-from django.utils import timezone
 
-from base.acting import who_acts
+from base.acting import acted_at, who_acts
 from crews.models import Crew
 from crews.services import name_of, person_of
 from history.models import Change
@@ -27,7 +26,7 @@ def note(
         return
     author = who_acts()
     Change.objects.create(
-        at=timezone.now(), crew=crew, what=what, of=str(of), name=name[:160], site=site,
+        at=acted_at(), crew=crew, what=what, of=str(of), name=name[:160], site=site,
         before={key: before[key] for key in keys if key in before},
         after={key: after[key] for key in keys if key in after},
         by=person_of(author) if author else None, by_name=name_of(author) if author else "",

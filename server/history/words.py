@@ -3,62 +3,64 @@
 from collections.abc import Mapping
 from typing import Any
 
+from evenprobe.supplies import SYSTEMS
 from history.models import Change
 
-_CALLED: Mapping[str, str] = {
-    "rating_a": "device, A",
-    "residual_ma": "residual current device, mA",
-    "curve": "trip curve",
-    "length_m": "cable from the board, m",
-    "protected_by": "behind the protective outlet",
-    "usual_leads": "usual leads",
-    "rated_v": "rated, V",
-    "test_v": "test voltages, V",
-    "steps_v": "steps, V",
-    "proved": "proved by its maker's procedure",
-    "calibrated_until": "calibrated until",
-    "proof_window_min": "a proof holds, min",
-    "unattended_min": "left alone at most, min",
-    "taken_over_at": "said to be the crew's",
-    "taken_over_by": "by",
-    "joined_at": "joined",
-    "until": "until",
+_CALLED: Mapping[str, tuple[str, str]] = {
+    "rating_a": ("device", "A"),
+    "residual_ma": ("residual-current device", "mA"),
+    "curve": ("trip curve", ""),
+    "length_m": ("cable from the board", "m"),
+    "protected_by": ("behind the protective outlet", ""),
+    "usual_leads": ("usual leads", ""),
+    "category": ("category", ""),
+    "rated_v": ("rated", "V"),
+    "test_v": ("tests with", "V"),
+    "steps_v": ("steps", "V"),
+    "input_ohm": ("input", "Ω"),
+    "ohm": ("leads", "Ω"),
+    "resolution": ("resolution", "V"),
+    "accuracy_percent": ("accuracy", "% of reading"),
+    "accuracy_counts": ("accuracy", "counts"),
+    "test_ma": ("test current", "mA"),
+    "proved": ("proved by its maker's procedure", ""),
+    "proof_window_min": ("a proof of the tester holds", "min"),
+    "unattended_min": ("left alone at most", "min"),
+    "taken_over_at": ("said to be the crew's", ""),
+    "taken_over_by": ("by", ""),
 }
-_MOVED = ("site", "supply", "board", "circuit")
+"""By field what it is called, and the unit of what stands in it; what is not here is called as it is."""
+_HANGS_ON = ("site", "supply", "board", "circuit")
 _OUT, _LEFT = "retired_at", "left_at"
+_IN_AND_OUT = {_OUT: ("back in use", "taken out of use"), _LEFT: ("back in the crew", "left the crew")}
 
 
 def said(change: Change) -> tuple[str, str]:
     """The change in a few words, and what stood there before."""
     called = f"{change.what.capitalize()} {change.name}"
-    if not change.before and _OUT not in change.after and _LEFT not in change.after:
-        return f"{called}: new", _listed(change.after)
+    if not change.before and not _IN_AND_OUT.keys() & change.after:
+        values = (_told(key, value) for key, value in change.after.items() if key not in ("name", "label"))
+        return f"{called}: new", ", ".join(values)
     now, was = [], []
     for key in {**change.after, **change.before}:
-        if key in (_OUT, _LEFT):
+        if key in _IN_AND_OUT:
             now.append(_IN_AND_OUT[key][key in change.after])
             continue
-        title = "hangs on" if key in _MOVED else _title(key)
-        now.append(f"{title} {_value(change.after.get(key))}")
-        was.append(f"{title} {_value(change.before.get(key))}")
+        now.append(_told(key, change.after.get(key)))
+        was.append(_told(key, change.before.get(key)))
     return f"{called}: {', '.join(now)}", f"before: {', '.join(was)}" if was else ""
 
 
-_IN_AND_OUT = {_OUT: ("back in use", "taken out of use"), _LEFT: ("back in the crew", "left the crew")}
-
-
-def _listed(values: Mapping[str, Any]) -> str:
-    return ", ".join(f"{_title(key)} {_value(value)}" for key, value in values.items() if key not in ("name", "label"))
-
-
-def _title(key: str) -> str:
-    return _CALLED.get(key, key.replace("_", " "))
+def _told(key: str, value: Any) -> str:
+    title, unit = ("on", "") if key in _HANGS_ON else _CALLED.get(key, (key.replace("_", " "), ""))
+    shown = SYSTEMS[value].title if key == "system" and value in SYSTEMS else _value(value)
+    return f"{title} none" if shown == "" else f"{title} {shown} {unit}".rstrip()
 
 
 def _value(value: Any) -> str:
     match value:
-        case None | "" | []:
-            return "none"
+        case None:
+            return ""
         case bool():
             return "yes" if value else "no"
         case float() | int():
@@ -66,7 +68,7 @@ def _value(value: Any) -> str:
         case {"name": str(name), "id": _}:
             return name
         case dict():
-            return ", ".join(f"{_title(str(key))} {_value(one)}" for key, one in value.items())
+            return ", ".join(_told(str(key), one) for key, one in value.items())
         case list():
             return ", ".join(_value(one) for one in value)
         case _:

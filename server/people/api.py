@@ -25,10 +25,10 @@ from people.models import OneTimeLink
 from people.shapes import (
     ComingIn,
     LeftIn,
-    OneTimeLinkIn,
-    OneTimeLinkOut,
     LinkShown,
     MemberOut,
+    OneTimeLinkIn,
+    OneTimeLinkOut,
     PeopleOut,
     RoleIn,
     RoleOut,

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from evenprobe.interpretation import WORST_FIRST, Verdict
 from readings.interpretations import interpretation_of
 from readings.point_view import PointView, with_record
 from sites.models import Circuit, Placed, Point, Supply
@@ -46,13 +47,17 @@ def effects_of(changed: Supply | Circuit | Point) -> Effects:
         for name in means:
             setattr(place, name, getattr(changed, name))
     found = (_effect(view, then[view.point.pk]) for view in now)
-    return Effects(len(now), [one for one in found if one is not None])
+    return Effects(len(now), sorted((one for one in found if one is not None), key=_worst_first))
 
 
 def _effect(now: PointView, then: PointView) -> Effect | None:
     before, after = interpretation_of(now), interpretation_of(then)
     answers = [(a.verdict, a.insulation.state, a.protection.state) for a in (before, after)]
     return None if answers[0] == answers[1] else Effect(now.point, before.verdict, after.verdict)
+
+
+def _worst_first(one: Effect) -> int:
+    return WORST_FIRST.index(Verdict(one.after))
 
 
 def _measured(changed: Supply | Circuit | Point) -> list[PointView]:

@@ -2,11 +2,14 @@
 
 import os
 import threading
+from datetime import timedelta
 from pathlib import Path
 
 import numpy as np
 import pytest
 from django.contrib.auth import get_user_model
+from django.db.models import F
+from django.utils import timezone
 from playwright.sync_api import expect
 
 from crews.models import Crew, Membership
@@ -19,11 +22,16 @@ from kit.services import put_part, put_tester
 from meters.services import put_link
 from meters.serving import StandInServer
 from meters.standin import StandIn
+from proofs.models import ProofEvent
 from readings.point_view import PointView
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
+from tests.browser.proofs import proved_dead
+from tests.tampering import tampering
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "true")
 USERNAME, PASSWORD = "anna", "a-long-password"
+_BEFORE_THE_END = timedelta(minutes=29, seconds=30)
+"""A proof that was made so long ago has half a minute left."""
 
 
 @pytest.fixture(scope="session")
@@ -131,14 +139,35 @@ PATIENCE_MS = 60_000
 """Two workers on two cores that others may use too, and points opened for the first time."""
 
 
-def sign_in(page, address, username=USERNAME, password=PASSWORD):
+@pytest.fixture
+def proved(kit, django_user_model):
+    """A circuit proved dead and stated so just now; and its sheet."""
+    return proved_dead(django_user_model.objects.get(username=USERNAME), {"type": "stated"})
+
+
+@pytest.fixture
+def running_out(proved):
+    """The same half a minute before it is void."""
+    first = ProofEvent.objects.order_by("at").first().at
+    earlier = _BEFORE_THE_END - (timezone.now() - first)
+    with tampering(ProofEvent) as events:
+        events.update(at=F("at") - earlier)
+    return proved
+
+
+def sign_in(page, address, username=USERNAME, password=PASSWORD, heading="Today"):
     page.set_default_timeout(PATIENCE_MS)
     expect.set_options(timeout=PATIENCE_MS)
     page.goto(address)
     page.get_by_label("Name").fill(username)
     page.get_by_label("Password").first.fill(password)
     page.keyboard.press("Enter")
-    page.get_by_role("heading", name="Today").wait_for()
+    page.get_by_role("heading", name=heading).wait_for()
+
+
+def sign_out(page):
+    page.get_by_role("link", name="You").first.click()
+    page.get_by_role("button", name="Sign out", exact=True).click()
 
 
 AXE = Path(__file__).parents[2] / "web/node_modules/axe-core/axe.min.js"

@@ -4,23 +4,13 @@ import re
 import time
 from datetime import datetime, timedelta
 
-import pytest
-from django.db.models import F
-from django.utils import timezone
 from playwright.sync_api import expect
 
-from crews.models import Crew
-from evenprobe.isolation import QUESTIONS
-from proofs.models import ProofEvent
-from proofs.services import begin, record_event
 from readings.models import Reading
-from sheets.services import begin as begin_sheet
 from sites.models import Point
 from tests.browser.conftest import PASSWORD, USERNAME, accessible, another_browser, demo_id, sign_in, small_targets
 from tests.browser.test_bench import open_outlet
-from tests.tampering import tampering
 
-PAIRS = (("L", "N"), ("L", "PE"), ("N", "PE"))
 FIELD = re.compile("^Reading")
 STANDING = "header [data-state]"
 COUNTS_TONES = """
@@ -29,39 +19,6 @@ COUNTS_TONES = """
     AudioContext.prototype.createOscillator = function () { window.tones += 1; return made.call(this); };
 """
 TONES_SOON, TONES_OVER = 2, 6
-BEFORE_THE_END = timedelta(minutes=29, seconds=30)
-"""A proof that was made so long ago has half a minute left."""
-
-
-@pytest.fixture
-def proved(kit, django_user_model):
-    """A circuit proved dead and stated so just now; and its sheet."""
-    crew, anna = Crew.objects.get(), django_user_model.objects.get(username=USERNAME)
-    proof_id, meter = demo_id("t", "proof"), demo_id("t", "t1")
-    source = [{"id": "s1", "label": "Warm room board W, 20 A", "kind": "device"}]
-    data = {
-        "name": "Workshop outlets", "what": "circuit", "terminals": ["L", "N", "PE"], "place": "installation",
-        "wet": False, "sources": source, "asked": {str(q.kind): False for q in QUESTIONS},
-    }  # fmt: skip
-    begin(crew, anna, proof_id, demo_id("t", "supply"), demo_id("t", "circuit"), data)
-    unit = {"type": "proved", "against": "proving-unit", "shows_v": 239.0}
-    tested = [{"type": "tested", "from": a, "to": b, "shows_v": 0.0} for a, b in PAIRS]
-    isolated = [{"type": "off", "source": "s1"}, {"type": "locked", "source": "s1", "lock": "K-07", "tag": True}]
-    for number, entry in enumerate((*isolated, unit, *tested, unit, {"type": "stated"})):
-        tester = meter if entry["type"] in ("proved", "tested") else None
-        record_event(crew, anna, proof_id, demo_id("t", f"event {number}"), entry, tester)
-    begin_sheet(crew, anna, demo_id("t", "sheet"), demo_id("t", "circuit"), None, "ordinary", False, 20.0)
-    return proof_id
-
-
-@pytest.fixture
-def running_out(proved):
-    """The same half a minute before it is void."""
-    first = ProofEvent.objects.order_by("at").first().at
-    earlier = BEFORE_THE_END - (timezone.now() - first)
-    with tampering(ProofEvent) as events:
-        events.update(at=F("at") - earlier)
-    return proved
 
 
 def test_offline_a_proof_is_last_known_and_void_at_zero_with_sound(running_out, live_server, page):

@@ -12,10 +12,8 @@ from readings.models import Reading
 from rounds.services import begin as begin_round
 from tests.browser.conftest import accessible, another_browser, sign_in, small_targets
 from tests.browser.test_bench import open_outlet
-from tests.browser.test_cut_off import running_out
 from visits.services import Planned, put_visit
 
-__all__ = ["running_out"]
 PHONE, DESK = {"width": 390, "height": 844}, {"width": 1280, "height": 800}
 NARROW = {"width": 320, "height": 640}
 KEYBOARD_PX = 300
@@ -27,7 +25,7 @@ PLACES = [
     "plug-in", "plug-in/{point}/{equipment}",
     "record", "record/visits/new", "record/visits/{visit}", "record/reports/site/{site}",
     "record/timeline/site/{site}", "record/labels", "record/files",
-    "record/points/not-safe",
+    "record/points/not-safe", "own", "people",
 ]  # fmt: skip
 FORMS = [
     ("kit", "Add a tester"),

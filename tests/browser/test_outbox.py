@@ -13,7 +13,7 @@ from playwright.sync_api import Error, expect
 
 from crews.models import Crew, Membership
 from readings.models import Reading
-from tests.browser.conftest import PASSWORD, USERNAME, accessible, sign_in, small_targets
+from tests.browser.conftest import PASSWORD, USERNAME, accessible, sign_in, sign_out, small_targets
 from tests.browser.test_bench import open_outlet
 
 MANY = 200
@@ -150,7 +150,7 @@ def test_what_waits_is_listed_and_outlives_signing_out_for_the_same_person(outle
     expect(page.get_by_text("Saved on this device for you")).to_be_visible()
     accessible(page)
     assert small_targets(page) == []
-    page.get_by_role("button", name="Sign out").first.click()
+    sign_out(page)
     expect(page.get_by_role("dialog").get_by_text("is sent when Anna signs in here again")).to_be_visible()
     page.get_by_role("dialog").get_by_role("button", name="Sign out").click()
     page.get_by_label("Name").wait_for()
@@ -233,7 +233,7 @@ def test_what_one_left_waiting_is_not_sent_by_another_of_the_same_name(outlet, l
     page.keyboard.type("119.8")
     page.keyboard.press("Enter")
     page.get_by_role("link", name="1 waiting to be sent").wait_for()
-    page.get_by_role("button", name="Sign out").first.click()
+    sign_out(page)
     page.get_by_role("dialog").get_by_role("button", name="Sign out").click()
     page.get_by_label("Name").wait_for()
     down.clear()
@@ -241,7 +241,7 @@ def test_what_one_left_waiting_is_not_sent_by_another_of_the_same_name(outlet, l
     page.wait_for_timeout(4_000)
     expect(page.get_by_role("link", name=WAITING)).to_have_count(0)
     assert Reading.objects.count() == 0
-    page.get_by_role("button", name="Sign out").first.click()
+    sign_out(page)
     page.get_by_label("Name").wait_for()
     sign_in(page, live_server.url)
     expect(page.get_by_role("link", name=WAITING)).to_have_count(0)

@@ -10,7 +10,7 @@ from playwright.sync_api import expect
 from crews.models import Crew
 from readings.services import record
 from sites.models import Site
-from tests.browser.conftest import accessible, another_browser, sign_in, small_targets
+from tests.browser.conftest import accessible, another_browser, sign_in, sign_out, small_targets
 
 VOLTS = {"quantity": "voltage", "mode": "ac", "unit": "V"}
 
@@ -48,7 +48,7 @@ def test_what_waits_is_opened_from_today_by_keyboard_and_the_day_ends_signed_out
     expect(page.get_by_text("Keep off, switch off, lock")).to_be_visible()
 
     bench = page.url
-    page.get_by_role("button", name="Sign out").click()
+    sign_out(page)
     page.get_by_label("Name").wait_for()
     page.goto(bench)
     expect(page.get_by_label("Name")).to_be_visible()

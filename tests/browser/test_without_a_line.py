@@ -12,15 +12,14 @@ from proofs.models import ProofEvent
 from readings.models import Reading
 from rounds.models import RoundEvent
 from sheets.models import SheetEntry
-from tests.browser.conftest import PASSWORD, USERNAME, accessible, another_browser, sign_in
+from tests.browser.conftest import PASSWORD, USERNAME, accessible, another_browser, sign_in, sign_out
 from tests.browser.front import Front
 from tests.browser.test_bench import open_outlet
-from tests.browser.test_cut_off import running_out
 from tests.browser.test_dead_tests import begin_sheet, step, testers
 from tests.browser.test_prove_dead import SPLIT_PHASE, STANDING, begin, isolate, set_meter, shown, take
 from tests.tampering import tampering
 
-__all__ = ["running_out", "testers"]
+__all__ = ["testers"]
 WAITING = "Not at the server yet"
 FIELD = re.compile("^Reading")
 LAST_ASKED_AHEAD = "api/outlets"
@@ -125,7 +124,7 @@ def test_what_is_half_typed_comes_back_to_its_place_and_goes_with_its_person(kit
     expect(page.get_by_label("Reading, H to N")).to_have_value("119.")
     page.keyboard.type("120.1")
     expect(page.get_by_label("Reading, H to N")).to_have_value("120.1")
-    page.get_by_role("button", name="Sign out").click()
+    sign_out(page)
     page.get_by_label("Name").wait_for()
     open_outlet(page, live_server)
     expect(page.get_by_label("Reading, H to N")).to_have_value("")
@@ -180,7 +179,7 @@ def test_who_signs_out_leaves_nothing_to_be_read_without_a_line(outlet, live_ser
     page.reload()
     page.get_by_role("heading", name="Today").wait_for()
     page.get_by_text("More", exact=True).click()
-    page.get_by_role("button", name="Sign out").click()
+    sign_out(page)
     page.get_by_label("Name").wait_for()
     page.context.set_offline(True)
     page.reload()
@@ -203,7 +202,7 @@ def test_what_is_wanted_without_a_line_is_there_though_nothing_is_installed(outl
     expect(page.get_by_role("dialog")).to_have_count(0)
     page.keyboard.type("119.8")
     page.keyboard.press("Enter")
-    page.get_by_role("button", name="Sign out").click()
+    sign_out(page)
     expect(page.get_by_role("dialog", name="1 waiting to be sent")).to_be_visible()
     page.get_by_role("button", name="Stay signed in").click()
     page.get_by_role("link", name="1 waiting to be sent").click()
@@ -216,7 +215,7 @@ def test_what_cannot_be_loaded_leaves_the_place_under_it_as_it_is(outlet, live_s
     open_outlet(page, live_server)
     page.keyboard.type("119.8")
     page.keyboard.press("Enter")
-    page.get_by_role("button", name="Sign out").click()
+    sign_out(page)
     expect(page.get_by_role("alert")).to_contain_text("This cannot be shown without a line")
     expect(page.get_by_role("textbox", name=FIELD)).to_be_visible()
 

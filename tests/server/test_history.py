@@ -43,7 +43,7 @@ def test_out_of_use_and_back_and_moved_are_said_in_words(anna, place):
     assert [text for text, _ in changes(anna, "circuit", place["circuit"])] == [
         "Circuit Workshop: back in use",
         "Circuit Workshop: taken out of use",
-        "Circuit Workshop: hangs on P, device, A 16",
+        "Circuit Workshop: on P, device 16 A",
         "Circuit Workshop: new",
     ]
 
@@ -52,7 +52,7 @@ def test_kit_rules_and_people_are_of_the_crew_s_line(anna, place):
     anna.put(f"/testers/{place['tester']}", {"label": "M2", "kind": "multimeter", "proved": False})
     anna.put("/rules", {"unattended_min": 20})
     texts = [text for text, _ in changes(anna, "crew", uuid4())]
-    assert texts[0] == "Rules of a proof of isolation: left alone at most, min 20"
+    assert texts[0] == "Rules of a proof of isolation: left alone at most 20 min"
     assert changes(anna, "tester", place["tester"])[0][0].startswith("Tester M2: ")
 
 

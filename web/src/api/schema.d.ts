@@ -2108,7 +2108,7 @@ export interface components {
         };
         /**
          * TwoStepOut
-         * @description `picture`: the same as `secret`, as an SVG for a phone's camera.
+         * @description `picture`: the same as `secret` for a phone's camera, as an address that holds it.
          */
         TwoStepOut: {
             /** Secret */

@@ -1,25 +1,14 @@
 import { useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
-import { IconLogout, IconMoon, IconSun, IconTextSize, IconUser, IconVolume } from "@tabler/icons-react";
-import { Suspense, useState } from "react";
+import { IconMoon, IconSun, IconTextSize, IconUser, IconVolume } from "@tabler/icons-react";
 import { NavLink } from "react-router";
-import { useWaits } from "../api/outbox/useOutbox";
-import { useSession, useSignOut } from "../api/session";
-import { late } from "./late";
-import { Unloadable } from "./Unloadable";
 import { useSetting } from "./useSetting";
 
-const SignOutAsked = late(() => import("./SignOutAsked"));
-
-/** How it looks and sounds on this device, and signing out. */
+/** How it looks and sounds on this device, and who is signed in on it. */
 export function Account({ className }: { className?: string }) {
-  const session = useSession().data;
   const { setColorScheme } = useMantineColorScheme();
   const scheme = useComputedColorScheme("light");
-  const signOut = useSignOut();
   const [big, toggleBig] = useSetting("big");
   const [aloud, toggleAloud] = useSetting("aloud");
-  const waits = useWaits();
-  const [asking, ask] = useState(false);
   return (
     <>
       <button
@@ -42,29 +31,6 @@ export function Account({ className }: { className?: string }) {
         <IconUser size={22} aria-hidden />
         You
       </NavLink>
-      <button
-        type="button"
-        className={className}
-        onClick={() => (waits() > 0 ? ask(true) : signOut.mutate())}
-        title={session ? `${session.name}, ${session.crew}` : undefined}
-      >
-        <IconLogout size={22} aria-hidden />
-        {signOut.isError ? "Still signed in, try again" : "Sign out"}
-      </button>
-      {asking && (
-        <Unloadable over>
-          <Suspense>
-            <SignOutAsked
-              name={session?.name ?? "you"}
-              onSignOut={() => {
-                ask(false);
-                signOut.mutate();
-              }}
-              onStay={() => ask(false)}
-            />
-          </Suspense>
-        </Unloadable>
-      )}
     </>
   );
 }

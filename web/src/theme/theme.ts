@@ -138,7 +138,9 @@ export const theme = createTheme({
       styles: {
         input: { ...FIELD, fontSize: undefined },
         innerInput: { minHeight: 48, fontSize: 17 },
+        visibilityToggle: { width: 48, height: 48 },
         label: { marginBottom: 4 },
+        description: { fontSize: 14 },
       },
     },
     NativeSelect: tall,

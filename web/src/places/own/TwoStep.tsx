@@ -12,7 +12,7 @@ import classes from "./Own.module.css";
 export function TwoStep({ on }: { on: boolean }) {
   return (
     <section aria-labelledby="two-step">
-      <h2 id="two-step">Sign in in two steps</h2>
+      <h2 id="two-step">Two-step sign-in</h2>
       {on ? <TurnOff /> : <TurnOn />}
     </section>
   );
@@ -69,11 +69,7 @@ function TurnOn() {
     >
       <Stack>
         <p>Let an app for one-time codes read this, or type what stands under it, and then its code.</p>
-        <img
-          className={classes.picture}
-          alt="The same as the letters under it"
-          src={`data:image/svg+xml,${encodeURIComponent(begin.data.picture)}`}
-        />
+        <img className={classes.picture} alt="The same as the letters under it" src={begin.data.picture} />
         <code className={classes.secret}>{begin.data.secret.replace(/(.{4})/g, "$1 ").trim()}</code>
         <TextInput
           label="Code from the app"

@@ -17,13 +17,13 @@ export function LinkCard({ link }: { link: OneTimeLink }) {
   const address = `${window.location.origin}/join#${link.key}`;
   return (
     <li className={classes.link}>
-      <strong>
-        {link.name}
+      <div className={classes.about}>
+        <strong>{link.name}</strong>
         <span className="quiet">
           {link.for_password ? "a new password" : `to join as ${link.role}`} · made by {link.made_by}, ends{" "}
           {dayAndTimeOf(link.ends_at)}
         </span>
-      </strong>
+      </div>
       <TextInput
         aria-label={`Link for ${link.name}`}
         value={address}

@@ -31,7 +31,7 @@ export function MemberLine(props: { member: Member; roles: People["roles"]; you:
   ].filter(Boolean);
   return (
     <li className={classes.member}>
-      <div>
+      <div className={classes.about}>
         <strong>
           {member.name}
           {you && " (you)"}

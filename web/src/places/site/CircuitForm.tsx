@@ -24,26 +24,24 @@ export function CircuitForm(props: {
     residual_ma: circuit?.residual_ma?.toString() ?? "",
     curve: circuit?.curve ?? "",
   };
+  const told = ({ name, rating_a, conductor, residual_ma, curve }: typeof empty) => ({
+    params: { path: { circuit_id: id } },
+    body: {
+      board: boardId,
+      name,
+      rating_a: typedOrNone(rating_a),
+      conductor: conductor || null,
+      residual_ma: typedOrNone(residual_ma),
+      curve: curve || null,
+    },
+  });
   return (
     <SiteForm
       empty={empty}
       done={done}
       action={circuit ? "Save the circuit" : "Add the circuit"}
-      write={({ name, rating_a, conductor, residual_ma, curve }) =>
-        answer(
-          client.PUT("/api/circuits/{circuit_id}", {
-            params: { path: { circuit_id: id } },
-            body: {
-              board: boardId,
-              name,
-              rating_a: typedOrNone(rating_a),
-              conductor: conductor || null,
-              residual_ma: typedOrNone(residual_ma),
-              curve: curve || null,
-            },
-          }),
-        )
-      }
+      write={(typed) => answer(client.PUT("/api/circuits/{circuit_id}", told(typed)))}
+      effects={circuit && ((typed) => answer(client.POST("/api/circuits/{circuit_id}/effects", told(typed))))}
     >
       {(field) => (
         <>

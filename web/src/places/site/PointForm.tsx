@@ -31,27 +31,25 @@ export function PointForm(props: {
     length: point?.[inUnit]?.toString() ?? "",
     room: point?.room ?? "",
   };
+  const told = ({ name, kind, terminals, length, room }: typeof empty) => ({
+    params: { path: { point_id: id } },
+    body: {
+      circuit: circuit.id,
+      name,
+      kind,
+      terminals: choices[terminals] ?? [],
+      [inUnit]: typedOrNone(length),
+      room,
+    },
+  });
   return (
     <SiteForm
       empty={empty}
       names={{ length_m: "length", length_ft: "length" }}
       done={done}
       action={point ? "Save the point" : "Add the point"}
-      write={({ name, kind, terminals, length, room }) =>
-        answer(
-          client.PUT("/api/points/{point_id}", {
-            params: { path: { point_id: id } },
-            body: {
-              circuit: circuit.id,
-              name,
-              kind,
-              terminals: choices[terminals] ?? [],
-              [inUnit]: typedOrNone(length),
-              room,
-            },
-          }),
-        )
-      }
+      write={(typed) => answer(client.PUT("/api/points/{point_id}", told(typed)))}
+      effects={point && ((typed) => answer(client.POST("/api/points/{point_id}/effects", told(typed))))}
     >
       {(field) => (
         <>

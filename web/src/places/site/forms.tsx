@@ -15,24 +15,22 @@ export function SupplyForm(props: { siteId: string; practice: Practice; supply?:
     system: supply?.system ?? practice.systems[0]?.id ?? "",
     earthing: supply?.earthing ?? "TN-C-S",
   };
+  const told = ({ name, system, earthing }: typeof empty) => ({
+    params: { path: { supply_id: id } },
+    body: {
+      site: siteId,
+      name,
+      system: system as SupplyIn["system"],
+      earthing: earthing as SupplyIn["earthing"],
+    },
+  });
   return (
     <SiteForm
       empty={empty}
       done={done}
       action={supply ? "Save the supply" : "Add the supply"}
-      write={(v) =>
-        answer(
-          client.PUT("/api/supplies/{supply_id}", {
-            params: { path: { supply_id: id } },
-            body: {
-              site: siteId,
-              name: v.name,
-              system: v.system as SupplyIn["system"],
-              earthing: v.earthing as SupplyIn["earthing"],
-            },
-          }),
-        )
-      }
+      write={(typed) => answer(client.PUT("/api/supplies/{supply_id}", told(typed)))}
+      effects={supply && ((typed) => answer(client.POST("/api/supplies/{supply_id}/effects", told(typed))))}
     >
       {(field) => (
         <>

@@ -1,8 +1,8 @@
 import { Button, Group, Modal, Text } from "@mantine/core";
-import { useOutbox } from "../api/outbox/useOutbox";
+import { useOutbox } from "../../api/outbox/useOutbox";
 
 /** Something waits to be sent: signing out is asked first. */
-export default function SignOutAsked(props: { name: string; onSignOut: () => void; onStay: () => void }) {
+export function SignOutAsked(props: { name: string; onSignOut: () => void; onStay: () => void }) {
   const waits = useOutbox().list.length;
   return (
     <Modal opened onClose={props.onStay} title={`${waits} waiting to be sent`}>

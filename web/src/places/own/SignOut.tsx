@@ -1,0 +1,34 @@
+import { Button } from "@mantine/core";
+import { useState } from "react";
+import { useWaits } from "../../api/outbox/useOutbox";
+import { useSession, useSignOut } from "../../api/session";
+import { SignOutAsked } from "./SignOutAsked";
+
+/** Of this device; with something waiting to be sent it is asked first. */
+export function SignOut() {
+  const session = useSession().data;
+  const signOut = useSignOut();
+  const waits = useWaits();
+  const [asking, ask] = useState(false);
+  return (
+    <>
+      <Button
+        variant="default"
+        loading={signOut.isPending}
+        onClick={() => (waits() > 0 ? ask(true) : signOut.mutate())}
+      >
+        {signOut.isError ? "Still signed in, try again" : "Sign out"}
+      </Button>
+      {asking && (
+        <SignOutAsked
+          name={session?.name ?? "you"}
+          onSignOut={() => {
+            ask(false);
+            signOut.mutate();
+          }}
+          onStay={() => ask(false)}
+        />
+      )}
+    </>
+  );
+}
