@@ -7,10 +7,10 @@ import hashlib
 import logging
 import sys
 import traceback
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 from typing import Any, TypeVar
 
-from django.db import OperationalError
+from django.db import DatabaseError, OperationalError
 from django.http import HttpRequest, HttpResponse, JsonResponse
 
 from base.problems import as_body
@@ -20,8 +20,23 @@ Line = TypeVar("Line")
 
 logger = logging.getLogger("evenprobe")
 
-LOCKED = ("locked", "busy")
+_LOCKED = ("locked", "busy")
 _RETRY_AFTER_S = 1
+_OF_THE_DISK: Sequence[tuple[tuple[str, ...], int, str]] = (
+    (
+        ("disk is full", "no space left", "disk full"),
+        507,
+        "The server's disk is full. This was not recorded: it stays on your device, and what is on record can be read. "
+        "Whoever runs the server has to make room.",
+    ),
+    (
+        ("readonly database", "read-only", "unable to open database file", "disk i/o error"),
+        503,
+        "The server cannot write to its disk. This was not recorded: it stays on your device, and what is on record "
+        "can be read. Whoever runs the server has to look.",
+    ),
+)
+"""What a database or a file system says of its disk, the status that says so, and the words."""
 
 
 def _reference_to(error: BaseException, about: str) -> str:
@@ -36,7 +51,15 @@ def _reference_to(error: BaseException, about: str) -> str:
 
 def is_locked(error: BaseException | None) -> bool:
     """Whether somebody else was writing for longer than one waits."""
-    return isinstance(error, OperationalError) and any(word in str(error) for word in LOCKED)
+    return isinstance(error, OperationalError) and any(word in str(error) for word in _LOCKED)
+
+
+def _said_of_the_disk(error: BaseException) -> tuple[int, str] | None:
+    """The status and the words, where it is the disk that fails."""
+    if not isinstance(error, DatabaseError | OSError):
+        return None
+    told = str(error).lower()
+    return next(((status, text) for words, status, text in _OF_THE_DISK if any(w in told for w in words)), None)
 
 
 def failed(request: HttpRequest, error: BaseException) -> HttpResponse:
@@ -48,6 +71,10 @@ def failed(request: HttpRequest, error: BaseException) -> HttpResponse:
         answer["Retry-After"] = str(_RETRY_AFTER_S)
         return answer
     reference = _reference_to(error, f"{request.method} {request.path}")
+    of_the_disk = _said_of_the_disk(error)
+    if of_the_disk is not None:
+        status, text = of_the_disk
+        return JsonResponse(as_body([("", f"{text} Reference {reference}.")]), status=status)
     text = f"The server failed, reference {reference}. What was typed is still here: try again, or report it."
     return JsonResponse(as_body([("", text)]), status=500)
 

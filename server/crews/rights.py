@@ -68,13 +68,13 @@ def needs_a_second(role: str, act: Act) -> bool:
     return act in _WITH_A_SECOND and may(role, Act.RECORD) and not may(role, act)
 
 
-def who_may(act: Act) -> list[Role]:
+def _who_may(act: Act) -> list[Role]:
     """The roles that may do it alone, the one that may most first."""
     return [role for role in Role if act in MAY[role]]
 
 
 def refusal(act: Act) -> str:
     """Why somebody who may not do it is refused."""
-    *others, last = (f"{'an' if role[0] in 'aeiou' else 'a'} {role}" for role in who_may(act))
+    *others, last = (f"{'an' if role[0] in 'aeiou' else 'a'} {role}" for role in _who_may(act))
     who = f"{', '.join(others)} or {last}" if others else last
     return f"{who} {_TITLES[act]}; ask one of your crew"

@@ -85,7 +85,7 @@ _GUESTS_LISTS = ("/sites", "/sign-offs", "/visits")
 """Lists that hold, for a guest, their own site alone."""
 
 
-def route_of(request: HttpRequest) -> Route:
+def _route_of(request: HttpRequest) -> Route:
     """As the document of the API writes it."""
     match = request.resolver_match
     path = "" if match is None else re.sub(r"<(?:\w+:)?(\w+)>", r"{\1}", match.route.removeprefix("api"))
@@ -100,7 +100,7 @@ class OfTheCrew(SessionAuth):
         if not user:
             return None
         acts(user)
-        method, path = route_of(request)
+        method, path = _route_of(request)
         if not _OWN.match(path):
             member = membership_of(user)
             if member.role == Role.GUEST:

@@ -61,6 +61,7 @@ INSTALLED_APPS = [
     "signoffs",
     "reports",
     "exchange",
+    "upkeep",
     "demo",
 ]
 
@@ -78,6 +79,10 @@ MIDDLEWARE = [
 
 BEHIND_A_FRONT = env.bool("BEHIND_A_FRONT", default=False)
 """Whether a front of one's own, that ends TLS, says in X-Forwarded-For where a request came from."""
+
+BACKUP_DIR = env.str("BACKUP_DIR", default="")
+"""Where `manage.py backup` puts its copies, for `/readyz` to look how old the last is; empty: not looked at."""
+BACKUP_AGE_H = env.int("BACKUP_AGE_H", default=26)
 
 METER_LINKS = [
     name.lower() if name.count(":") == 1 else name
@@ -114,7 +119,7 @@ if DATABASES["default"]["ENGINE"] == "django.db.backends.sqlite3":
 
 CACHES = {
     "default": {
-        "BACKEND": "django.core.cache.backends.filebased.FileBasedCache",
+        "BACKEND": "base.kept_answers.KeptAnswers",
         "LOCATION": DATA_DIR / "interpretations",
         "TIMEOUT": None,
         "OPTIONS": {"MAX_ENTRIES": 20_000},

@@ -22,7 +22,7 @@ export type Tell = () => void;
 
 const TRY_AGAIN_MS = 3_000;
 /** No answer, signed out, slow, busy, or nothing behind the front. */
-const PASSING = [0, 401, 408, 429, 502, 503, 504];
+const PASSING = [0, 401, 408, 429, 502, 503, 504, 507];
 
 /** Whether it is only to be sent again, nothing being wrong with what was recorded. */
 const passes = (error: unknown) => error instanceof Refusal && PASSING.includes(error.status);

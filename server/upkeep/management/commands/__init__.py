@@ -1,0 +1,1 @@
+"""A module a command."""
