@@ -18,7 +18,7 @@ demo: $(VENV)/.installed build
 	@echo "  Even Probe is at http://127.0.0.1:$(PORT)   sign in as demo, password larkspur-demo"
 	@echo
 	$(MANAGE) standin_meter --port $(METER_PORT) & trap "kill $$!" EXIT; \
-	$(BIN)/gunicorn --chdir server --no-control-socket --workers 1 --threads 8 --bind 127.0.0.1:$(PORT) project.wsgi
+	PLAIN_HTTP=1 $(BIN)/gunicorn --chdir server --no-control-socket --workers 1 --threads 8 --bind 127.0.0.1:$(PORT) project.wsgi
 
 lan: $(VENV)/.installed build
 	$(MANAGE) migrate -v0
@@ -55,7 +55,7 @@ screenshots: $(VENV)/.installed build chromium
 dev: $(VENV)/.installed web/node_modules/.installed
 	$(MANAGE) migrate -v0
 	$(MANAGE) load_demo
-	DEBUG=1 $(MANAGE) runserver $(PORT) & cd web && npx vite; kill %1
+	PLAIN_HTTP=1 DEBUG=1 $(MANAGE) runserver $(PORT) & cd web && npx vite; kill %1
 
 client: $(VENV)/.installed web/node_modules/.installed
 	cd server && ../$(BIN)/python manage.py export_openapi_schema --api project.api.api --indent 1 --output ../web/src/api/openapi.json

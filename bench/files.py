@@ -144,6 +144,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder:
         os.environ["EVENPROBE_DATA"] = folder
         os.environ.setdefault("DJANGO_SETTINGS_MODULE", "project.settings")
+        os.environ.setdefault("PLAIN_HTTP", "1")
         import django
 
         django.setup()

@@ -198,7 +198,7 @@ def measure(browser: Browser) -> bool:
 def main() -> int:
     """Exit status: 1 where more is sent than the budget has."""
     print(f"\nA phone: {SLOWDOWN} times slower, a line of {LINE['latency']} ms")
-    env = {**os.environ, "EVENPROBE_DATA": tempfile.mkdtemp(prefix="even-probe-")}
+    env = {**os.environ, "EVENPROBE_DATA": tempfile.mkdtemp(prefix="even-probe-"), "PLAIN_HTTP": "1"}
     manage = [sys.executable, str(ROOT / "server/manage.py")]
     subprocess.run([*manage, "migrate", "-v0"], env=env, check=True)
     subprocess.run([*manage, "load_demo"], env=env, check=True, stdout=subprocess.DEVNULL)

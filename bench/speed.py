@@ -137,6 +137,7 @@ class Server:
 def server() -> Server:
     os.environ["DATABASE_URL"] = "sqlite:///:memory:"
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "project.settings")
+    os.environ.setdefault("PLAIN_HTTP", "1")
     import django
 
     django.setup()

@@ -135,7 +135,7 @@ def wait_for_server() -> None:
 
 def main() -> None:
     with tempfile.TemporaryDirectory() as data:
-        env = {**os.environ, "EVENPROBE_DATA": data, "METER_PORT": METER_PORT}
+        env = {**os.environ, "EVENPROBE_DATA": data, "METER_PORT": METER_PORT, "PLAIN_HTTP": "1"}
         for command in ("migrate", "load_demo"):
             subprocess.run([sys.executable, ROOT / "server/manage.py", command], check=True, env=env)
         gunicorn = Path(sys.executable).with_name("gunicorn")

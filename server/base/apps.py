@@ -8,6 +8,7 @@ class BaseConfig(AppConfig):
     name = "base"
 
     def ready(self) -> None:
+        from base import checks  # noqa: F401
         from base.append_only import put_triggers
 
         post_migrate.connect(put_triggers)

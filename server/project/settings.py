@@ -11,7 +11,7 @@ ROOT = Path(__file__).resolve().parents[2]
 env = environ.Env()
 
 DATA_DIR = Path(env.str("EVENPROBE_DATA", default=str(ROOT / "data")))
-DATA_DIR.mkdir(parents=True, exist_ok=True)
+DATA_DIR.mkdir(mode=0o700, parents=True, exist_ok=True)
 
 DEBUG = env.bool("DEBUG", default=False)
 ALLOWED_HOSTS = env.list("ALLOWED_HOSTS", default=["127.0.0.1", "localhost", "testserver"])
@@ -66,6 +66,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "base.headers.careful",
     "base.trying_again.tried_again",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -77,8 +78,11 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 
+PLAIN_HTTP = env.bool("PLAIN_HTTP", default=False)
+"""The demo's, on this machine alone: without it nothing is served but over HTTPS, and cookies go nowhere else."""
 BEHIND_A_FRONT = env.bool("BEHIND_A_FRONT", default=False)
-"""Whether a front of one's own, that ends TLS, says in X-Forwarded-For where a request came from."""
+"""Whether a front of one's own, that ends TLS, says in X-Forwarded-For where a request came from, and in
+X-Forwarded-Proto that it was over HTTPS."""
 
 BACKUP_DIR = env.str("BACKUP_DIR", default="")
 """Where `manage.py backup` puts its copies, for `/readyz` to look how old the last is; empty: not looked at."""
@@ -145,7 +149,13 @@ WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/.+-[\w-]{8}\.\w+$"
 WHITENOISE_ADD_HEADERS_FUNCTION = with_page_policy
 SESSION_ENGINE = "crews.sessions"
 SESSION_COOKIE_AGE = 14 * 24 * 3600
-SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = env.bool("SECURE_COOKIES", default=False)
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = not PLAIN_HTTP
+SECURE_REDIRECT_EXEMPT = [r"^healthz$", r"^readyz$"]
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if BEHIND_A_FRONT else None
+SECURE_HSTS_SECONDS = 0 if PLAIN_HTTP else env.int("HSTS_SECONDS", default=365 * 24 * 3600)
+SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_SECONDS > 0
+SILENCED_SYSTEM_CHECKS = ["security.W021"]
+"""A crew's own server is on no browser's list of addresses that are HTTPS from the first."""
 SECURE_CONTENT_TYPE_NOSNIFF = True
 X_FRAME_OPTIONS = "DENY"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 20 * 1024 * 1024

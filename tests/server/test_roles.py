@@ -8,7 +8,7 @@ from django.utils import timezone
 
 from crews.models import Crew, Membership, Role
 from project.api import api
-from tests.server.conftest import member
+from tests.server.conftest import Person, member
 from tests.server.least import LEAST
 from tests.server.requests import entry, record
 
@@ -66,11 +66,7 @@ def test_a_role_is_refused_what_is_above_it_and_nothing_else(of_role, role):
 
 
 def test_without_signing_in_only_the_way_in_is_open(client, db):
-    class Nobody:
-        pass
-
-    nobody = Nobody()
-    nobody.client = client
+    nobody = Person(client)
     for method, path in routes():
         answer = ask(nobody, method, path)
         if LEAST_OF[method, path] == "nobody":

@@ -8,6 +8,7 @@ import pytest
 from django.db import connection
 
 from crews import signing_in
+from crews.devices import address_of
 from crews.signing_in import FORGOTTEN_AFTER_S, LONGEST_WAIT_S, MISSES_FREE, Misses
 from tests.server.conftest import PASSWORD, member
 
@@ -129,9 +130,9 @@ def test_a_name_nobody_can_have_is_refused_in_words(client, db, name):
 
 def test_behind_a_front_the_address_is_the_one_the_front_says(settings, rf):
     request = rf.get("/", REMOTE_ADDR="127.0.0.1", headers={"X-Forwarded-For": "6.6.6.6, 10.1.1.1"})
-    assert signing_in.address_of(request) == "127.0.0.1"
+    assert address_of(request) == "127.0.0.1"
     settings.BEHIND_A_FRONT = True
-    assert signing_in.address_of(request) == "10.1.1.1"
+    assert address_of(request) == "10.1.1.1"
 
 
 def test_a_member_of_another_crew_is_slowed_alone(anna, client_class):

@@ -17,7 +17,6 @@ from django.core.management import CommandError, call_command
 from django.db import connection
 from django.utils import timezone
 
-from upkeep import health
 from upkeep.backups import BackupProblem, backups_in, make, restore, verify
 
 NOW = datetime(2026, 12, 1, 6, tzinfo=UTC)
@@ -173,7 +172,7 @@ def test_the_process_answers_and_says_whether_it_is_ready(client, db):
 
 def test_what_is_wrong_is_named(client, db, monkeypatch, settings, tmp_path, database):
     usage = shutil.disk_usage(tmp_path)._replace(total=1000, free=40)
-    monkeypatch.setattr(health.shutil, "disk_usage", lambda _path: usage)
+    monkeypatch.setattr("upkeep.health.shutil.disk_usage", lambda _path: usage)
     settings.BACKUP_DIR = str(tmp_path / "backups")
     (tmp_path / "backups").mkdir()
     answer = client.get("/readyz")

@@ -45,7 +45,7 @@ class Command(BaseCommand):
         os.environ |= {
             "ALLOWED_HOSTS": ",".join(names),
             "CSRF_TRUSTED_ORIGINS": ",".join(f"https://{name}:{port}" for name in names),
-            "SECURE_COOKIES": "1",
+            "HSTS_SECONDS": "0",
         }
         gunicorn = ["gunicorn", "--chdir", str(settings.ROOT / "server"), "--no-control-socket", "--workers", "1"]
         https = [

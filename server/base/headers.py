@@ -1,0 +1,25 @@
+"""What a browser may do with an answer, beside what Django says: no page's powers for data, no sensor for any."""
+
+from collections.abc import Callable
+
+from django.http import HttpRequest, HttpResponse
+
+_NEVER = ("accelerometer", "autoplay", "display-capture", "geolocation", "gyroscope", "magnetometer", "microphone",
+          "midi", "payment", "publickey-credentials-get", "serial", "usb", "xr-spatial-tracking")  # fmt: skip
+_PERMISSIONS = ", ".join([*(f"{sensor}=()" for sensor in _NEVER), "camera=(self)", "screen-wake-lock=(self)"])
+_OF_DATA = "default-src 'none'; frame-ancestors 'none'"
+_DATA = ("application/json", "image/", "text/csv")
+Respond = Callable[[HttpRequest], HttpResponse]
+
+
+def careful(respond: Respond) -> Respond:
+    """Middleware, the outermost: also over what is served as a file."""
+
+    def answer(request: HttpRequest) -> HttpResponse:
+        response = respond(request)
+        response.headers.setdefault("Permissions-Policy", _PERMISSIONS)
+        if response.headers.get("Content-Type", "").startswith(_DATA):
+            response.headers.setdefault("Content-Security-Policy", _OF_DATA)
+        return response
+
+    return answer
