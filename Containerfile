@@ -20,5 +20,5 @@ RUN pip install --no-cache-dir --no-deps . \
 USER evenprobe
 VOLUME /data
 EXPOSE 8000
-HEALTHCHECK CMD ["python", "-c", "import urllib.request; urllib.request.urlopen('http://127.0.0.1:8000/healthz')"]
+HEALTHCHECK --interval=30s --timeout=5s CMD ["python", "-c", "import urllib.request; urllib.request.urlopen('http://127.0.0.1:8000/healthz')"]
 CMD ["sh", "-c", "python server/manage.py migrate --noinput && exec gunicorn --chdir server --no-control-socket --workers 1 --threads 16 --bind 0.0.0.0:8000 project.wsgi"]

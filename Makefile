@@ -9,7 +9,7 @@ LAN_PORT ?= 8443
 METER_PORT ?= 5025
 export METER_PORT
 
-.PHONY: demo lan test check bench docs screenshots dev build client chromium clean
+.PHONY: demo lan test test-postgres postgres check bench docs screenshots dev build client chromium clean
 
 demo: $(VENV)/.installed build
 	$(MANAGE) migrate -v0
@@ -30,6 +30,10 @@ lan: $(VENV)/.installed build
 test: $(VENV)/.installed build chromium
 	cd web && npm test
 	OPENBLAS_NUM_THREADS=1 $(BIN)/pytest -n 2
+
+test-postgres: $(VENV)/.installed postgres
+	OPENBLAS_NUM_THREADS=1 pg_virtualenv sh -c \
+		'DATABASE_URL="postgresql://$$PGUSER:$$PGPASSWORD@$$PGHOST:$$PGPORT/postgres" $(BIN)/pytest -n 2 tests/server'
 
 check: $(VENV)/.installed web/node_modules/.installed
 	$(BIN)/ruff check .
@@ -83,6 +87,14 @@ chromium:
 			apt-get update -qq && apt-get install -y -qq chromium; \
 		else \
 			echo "The browser tests need Debian's chromium: sudo apt-get install chromium"; exit 1; \
+		fi; }
+
+postgres:
+	@command -v pg_virtualenv >/dev/null || { \
+		if [ "$$(id -u)" = 0 ] && command -v apt-get >/dev/null; then \
+			apt-get update -qq && apt-get install -y -qq postgresql; \
+		else \
+			echo "These tests need Debian's postgresql: sudo apt-get install postgresql"; exit 1; \
 		fi; }
 
 clean:

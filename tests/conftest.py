@@ -1,7 +1,7 @@
 """What every test rests on: the record's tables, which refuse to be emptied, are emptied between tests all the same."""
 
 import pytest
-from django.db.backends.sqlite3.operations import DatabaseOperations
+from django.db.backends.base.operations import BaseDatabaseOperations
 from hypothesis import settings
 
 from tests.tampering import drop_triggers
@@ -14,7 +14,7 @@ settings.load_profile("suite")
 def _emptied_between_tests():
     """A flush puts the triggers again itself, for it ends as a migration does."""
     with pytest.MonkeyPatch.context() as patch:
-        flush = DatabaseOperations.execute_sql_flush
+        flush = BaseDatabaseOperations.execute_sql_flush
 
         def without_triggers(operations, statements):
             from base.append_only import append_only_models
@@ -23,7 +23,7 @@ def _emptied_between_tests():
                 drop_triggers(model)
             flush(operations, statements)
 
-        patch.setattr(DatabaseOperations, "execute_sql_flush", without_triggers)
+        patch.setattr(BaseDatabaseOperations, "execute_sql_flush", without_triggers)
         yield
 
 

@@ -8,9 +8,10 @@ from django.db import connection
 def drop_triggers(model):
     from base.append_only import triggers_of
 
+    on = f' ON "{model._meta.db_table}"' if connection.vendor == "postgresql" else ""
     with connection.cursor() as cursor:
-        for name in triggers_of(model):
-            cursor.execute(f'DROP TRIGGER IF EXISTS "{name}"')
+        for name in triggers_of(model, connection.vendor):
+            cursor.execute(f'DROP TRIGGER IF EXISTS "{name}"{on}')
 
 
 @contextmanager
@@ -21,5 +22,5 @@ def tampering(model):
     drop_triggers(model)
     yield model.objects.all()
     with connection.cursor() as cursor:
-        for statement in triggers_of(model).values():
+        for statement in triggers_of(model, connection.vendor).values():
             cursor.execute(statement)

@@ -70,28 +70,44 @@ def append_only_models() -> Iterator[type[AppendOnly]]:
     return (model for model in apps.get_models() if issubclass(model, AppendOnly))
 
 
-def triggers_of(model: type[AppendOnly]) -> dict[str, str]:
+def triggers_of(model: type[AppendOnly], vendor: str) -> dict[str, str]:
     """The statement that makes each of a table's triggers, by the trigger's name."""
-    table = model._meta.db_table
+    table, statement = model._meta.db_table, _STATEMENT[vendor]
     found = {}
     for way, never in _NEVER.items():
         name, said = f"{table}_no_{way.lower()}", model.refusal(never).replace("'", "''")
-        found[name] = (
-            f'CREATE TRIGGER IF NOT EXISTS "{name}" BEFORE {way} ON "{table}" '
-            f"BEGIN SELECT RAISE(ABORT, '{said}'); END"
-        )
+        found[name] = statement.format(name=name, way=way, table=table, said=said)
     return found
+
+
+_STATEMENT = {
+    "sqlite": (
+        'CREATE TRIGGER IF NOT EXISTS "{name}" BEFORE {way} ON "{table}" BEGIN SELECT RAISE(ABORT, \'{said}\'); END'
+    ),
+    "postgresql": (
+        'CREATE OR REPLACE TRIGGER "{name}" BEFORE {way} ON "{table}" '
+        "FOR EACH ROW EXECUTE FUNCTION never_changed('{said}')"
+    ),
+}
+_FIRST = {
+    "postgresql": (
+        "CREATE OR REPLACE FUNCTION never_changed() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN "
+        "RAISE EXCEPTION '%', TG_ARGV[0] USING ERRCODE = 'integrity_constraint_violation'; END $$"
+    )
+}
+"""What the triggers of a database call, and has to be there before them."""
 
 
 def put_triggers(sender: AppConfig, using: str, **_about: Any) -> None:
     """After a migration of an app: its tables' triggers. Raises NotImplementedError for a database without them."""
     connection = connections[using]
     there = set(connection.introspection.table_names())
-    for model in append_only_models():
-        if model._meta.app_label != sender.label or model._meta.db_table not in there:
-            continue
-        if connection.vendor != "sqlite":
-            raise NotImplementedError(f"no triggers that keep the record are written for {connection.vendor}")
-        with connection.cursor() as cursor:
-            for statement in triggers_of(model).values():
+    wanted = [m for m in append_only_models() if m._meta.app_label == sender.label and m._meta.db_table in there]
+    if wanted and connection.vendor not in _STATEMENT:
+        raise NotImplementedError(f"no triggers that keep the record are written for {connection.vendor}")
+    with connection.cursor() as cursor:
+        if wanted and connection.vendor in _FIRST:
+            cursor.execute(_FIRST[connection.vendor])
+        for model in wanted:
+            for statement in triggers_of(model, connection.vendor).values():
                 cursor.execute(statement)

@@ -21,6 +21,8 @@ Line = TypeVar("Line")
 logger = logging.getLogger("evenprobe")
 
 _LOCKED = ("locked", "busy")
+_OVERTAKEN = {"23505", "40001", "40P01", "55P03"}
+"""PostgreSQL's codes where somebody else was quicker: there already, not in one order, a deadlock, no lock in time."""
 _RETRY_AFTER_S = 1
 _OF_THE_DISK: Sequence[tuple[tuple[str, ...], int, str]] = (
     (
@@ -50,7 +52,9 @@ def _reference_to(error: BaseException, about: str) -> str:
 
 
 def is_locked(error: BaseException | None) -> bool:
-    """Whether somebody else was writing for longer than one waits."""
+    """Whether somebody else was writing, for longer than one waits or quicker: the same again finds what is there."""
+    if getattr(error.__cause__ if error else None, "sqlstate", None) in _OVERTAKEN:
+        return True
     return isinstance(error, OperationalError) and any(word in str(error) for word in _LOCKED)
 
 

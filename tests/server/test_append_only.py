@@ -16,19 +16,27 @@ TABLES = {
 }
 
 
+TRIGGERS = {
+    "sqlite": "SELECT name FROM sqlite_master WHERE type = 'trigger'",
+    "postgresql": "SELECT tgname FROM pg_trigger WHERE NOT tgisinternal",
+}
+
+
 def model_of(table):
     return next(model for model in append_only_models() if model._meta.db_table == table)
 
 
 def triggers_there():
     with connection.cursor() as cursor:
-        cursor.execute("SELECT name FROM sqlite_master WHERE type = 'trigger'")
+        cursor.execute(TRIGGERS[connection.vendor])
         return {name for (name,) in cursor.fetchall()}
 
 
 def test_every_table_of_the_record_is_kept(db):
     assert {model._meta.db_table for model in append_only_models()} == TABLES
-    assert triggers_there() == {name for model in append_only_models() for name in triggers_of(model)}
+    assert triggers_there() == {
+        name for model in append_only_models() for name in triggers_of(model, connection.vendor)
+    }
 
 
 def test_neither_a_queryset_nor_sql_changes_a_row(anna, recorded):
@@ -50,9 +58,9 @@ def test_neither_a_queryset_nor_sql_changes_a_row(anna, recorded):
 def test_a_table_made_anew_by_a_migration_is_kept_again(db):
     model = model_of("work_reading")
     drop_triggers(model)
-    assert not triggers_there() & set(triggers_of(model))
+    assert not triggers_there() & set(triggers_of(model, connection.vendor))
     config = apps.get_app_config("work")
     models.signals.post_migrate.send(
         config, app_config=config, verbosity=0, interactive=False, using="default", plan=[], apps=apps
     )
-    assert triggers_there() >= set(triggers_of(model))
+    assert triggers_there() >= set(triggers_of(model, connection.vendor))

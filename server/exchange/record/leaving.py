@@ -30,6 +30,9 @@ def record_file(crew: Crew, site: Site | None) -> Iterator[bytes]:
     yield b',"sha256":' + canonical(hash_.hexdigest()) + end
 
 
+_BEGIN = {"sqlite": "BEGIN DEFERRED", "postgresql": "BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY"}
+
+
 @contextmanager
 def _at_one_moment() -> Iterator[None]:
     """As it all was when it began, whatever others write: a transaction that only reads, and holds nobody up."""
@@ -38,7 +41,7 @@ def _at_one_moment() -> Iterator[None]:
         yield
         return
     with connection.cursor() as cursor:
-        cursor.execute("BEGIN DEFERRED")
+        cursor.execute(_BEGIN[connection.vendor])
         try:
             yield
         finally:

@@ -9,7 +9,8 @@ from django.db import migrations, models
 def hashes(apps, schema_editor):
     """Of the pictures that were there before; the trigger that keeps them is put again after the migration."""
     with schema_editor.connection.cursor() as cursor:
-        cursor.execute('DROP TRIGGER IF EXISTS "sheets_photo_no_update"')
+        on = ' ON "sheets_photo"' if schema_editor.connection.vendor == "postgresql" else ""
+        cursor.execute(f'DROP TRIGGER IF EXISTS "sheets_photo_no_update"{on}')
     for photo in apps.get_model("photos", "Photo").objects.filter(sha256="").iterator(chunk_size=20):
         photo.sha256 = hashlib.sha256(bytes(photo.image)).hexdigest()
         photo.save(update_fields=["sha256"])
