@@ -42,13 +42,19 @@ _SHOWN = 40
 """Of the sign-in log."""
 
 
-@router.get("/session", auth=None, response={200: Session, 401: Problems, 403: Problems})
+@router.get("/session", auth=None, response={200: Session, 401: Problems})
 @decorate_view(ensure_csrf_cookie)
 def who_am_i(request: HttpRequest) -> Session:
+    """Whoever is in no crew any more is signed out, so that another can sign in on the device."""
     if not request.user.is_authenticated:
         raise Refused(("", "sign in first"), status=401)
+    try:
+        session = Session.of(request.user)
+    except Refused as ended:
+        logout(request)
+        raise Refused(*ended.problems, status=401) from None
     still_there(request)
-    return Session.of(request.user)
+    return session
 
 
 @router.post("/session", auth=None, response={200: Session, 403: Problems, 429: Problems})

@@ -48,6 +48,11 @@ def test_out_of_use_and_back_and_moved_are_said_in_words(anna, place):
     ]
 
 
+def test_a_new_name_is_said_of_the_old_one(anna, place):
+    anna.put(f"/boards/{place['board']}", {"supply": place["supply"], "name": "W2"})
+    assert changes(anna, "site", place["site"])[0] == ("Board W: now called W2", "")
+
+
 def test_kit_rules_and_people_are_of_the_crew_s_line(anna, place):
     anna.put(f"/testers/{place['tester']}", {"label": "M2", "kind": "multimeter", "proved": False})
     anna.put("/rules", {"unattended_min": 20})

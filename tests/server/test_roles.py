@@ -117,6 +117,8 @@ def test_a_guest_s_last_day_is_the_last(of_role, place):
     answer = guest.get(f"/sites/{place['site']}")
     assert answer.status_code == 403
     assert "any more" in answer.json()["problems"][0]["text"]
+    for _ in range(2):
+        assert guest.get("/session").status_code == 401
 
 
 @pytest.mark.parametrize("role", ["apprentice", "electrician"])

@@ -11,7 +11,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Who Am I */
+        /**
+         * Who Am I
+         * @description Whoever is in no crew any more is signed out, so that another can sign in on the device.
+         */
         get: operations["crews_api_who_am_i"];
         put?: never;
         /** Sign In */
@@ -8249,15 +8252,6 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -42,7 +42,9 @@ function One(props: {
   const cutOff = useLine() !== null;
   const waits = cutOff
     ? "saved on this device, waits for the line. The verdict is without it."
-    : "on its way";
+    : one.held
+      ? `still on this device, and tried again: ${one.held}`
+      : "on its way";
   return (
     <li data-refused={one.problem ? true : undefined}>
       {onPutBack ? <b>{one.said}</b> : <Link to={KINDS[one.kind].place(one)}>{one.said}</Link>}{" "}

@@ -54,7 +54,24 @@ describe("what is on its way", () => {
     expect(ids(outbox.all())).toEqual(["c"]);
   });
 
-  it.each([0, 401, 429, 503])(
+  it("says what the server says of itself, and is tried again", async () => {
+    const { calls, send } = server();
+    const store = browser();
+    const outbox = await begin(send, store);
+    outbox.add(one("a"));
+    await settled();
+    calls[0]?.refuse(refusal(507, "The server's disk is full."));
+    await settled();
+    expect(outbox.all()).toMatchObject([{ id: "a", problem: "", held: "The server's disk is full." }]);
+    expect((await store.all("crew anna"))[0]).not.toHaveProperty("held");
+    outbox.next();
+    await settled();
+    calls[1]?.answer(bench);
+    await settled();
+    expect(outbox.all()).toEqual([]);
+  });
+
+  it.each([0, 401, 429, 503, 507])(
     "is kept where the server cannot take it now (%i) and tried again by itself",
     async (status) => {
       const { calls, send } = server();

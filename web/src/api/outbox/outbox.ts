@@ -27,6 +27,10 @@ const PASSING = [0, 401, 408, 429, 502, 503, 504, 507];
 /** Whether it is only to be sent again, nothing being wrong with what was recorded. */
 const passes = (error: unknown) => error instanceof Refusal && PASSING.includes(error.status);
 
+/** Whether the server itself says why it takes nothing just now: its disk is full, or others write. */
+const isSaidOfItself = (error: unknown) => error instanceof Refusal && error.status > FAILED;
+const FAILED = 500;
+
 export class Outbox {
   private list: Waiting[] = [];
   private sending: string | null = null;
@@ -152,7 +156,9 @@ export class Outbox {
         again = passes(error);
         const problem =
           error instanceof Refusal ? error.problems.map((p) => p.text).join(" ") : String(error);
-        if (!again && person === this.person) this.amend(one.id, { problem });
+        if (person !== this.person) return;
+        if (!again) this.amend(one.id, { problem });
+        else if (isSaidOfItself(error)) this.amend(one.id, { held: problem }, false);
       }
     });
     await inTurn.catch(() => {

@@ -49,6 +49,7 @@ export type Kind = keyof Bodies;
 /**
  * `of`: the point it is recorded at, `where` by name. `said`: in words, for the list. `at`: when it was recorded.
  * `problem`: why the server refused it; empty while it waits. `typed`: to put back.
+ * `held`: why the server takes nothing just now; it is tried again.
  * `arrived`: it is at the server, and not yet everywhere it is shown: until then it still counts as taken.
  */
 export type Waiting = {
@@ -58,6 +59,7 @@ export type Waiting = {
   where: string;
   body: unknown;
   said: string;
+  held?: string;
   at: string;
   problem: string;
   typed?: unknown;
