@@ -160,6 +160,8 @@ def test_what_waits_is_listed_and_outlives_signing_out_for_the_same_person(outle
     page.get_by_label("Name").fill(USERNAME)
     page.get_by_label("Password").first.fill(PASSWORD)
     page.keyboard.press("Enter")
+    page.get_by_role("heading", name="Today").wait_for()
+    page.goto(f"{live_server.url}/waiting")
     expect(page.get_by_text("Nothing waits")).to_be_visible()
     assert list(Reading.objects.order_by("taken_at").values_list("entry__value", flat=True)) == [119.8, 119.7]
 

@@ -1,37 +1,25 @@
 """A server for a crew: nothing over plain HTTP, nobody else's eyes on its files, and a browser told what is allowed."""
 
-import os
-import subprocess
-import sys
-from pathlib import Path
-
 import pytest
-from django.conf import settings
 
-MANAGE = Path(settings.ROOT) / "server" / "manage.py"
+from tests.server.elsewhere import manage
 
-
-def check(data, **more):
-    own = {**os.environ, "EVENPROBE_DATA": str(data), **more}
-    for name in ("PLAIN_HTTP", "DATABASE_URL", "DJANGO_SETTINGS_MODULE"):
-        own.pop(name, None)
-    words = [sys.executable, str(MANAGE), "check", "--deploy", "--fail-level", "WARNING"]
-    return subprocess.run(words, env={**own, **more}, capture_output=True, text=True, check=False)
+CHECK = ("check", "--deploy", "--fail-level", "WARNING")
 
 
 def test_nothing_is_found_wrong_with_a_server_as_it_comes(tmp_path):
-    answer = check(tmp_path / "data")
+    answer = manage(tmp_path / "data", *CHECK)
     assert answer.returncode == 0, answer.stderr
     assert (tmp_path / "data").stat().st_mode & 0o077 == 0
     assert (tmp_path / "data" / "secret-key").stat().st_mode & 0o077 == 0
 
 
 def test_plain_http_and_a_folder_open_to_others_are_found(tmp_path):
-    answer = check(tmp_path, PLAIN_HTTP="1")
+    answer = manage(tmp_path, *CHECK, PLAIN_HTTP="1")
     assert answer.returncode != 0
     assert "security.W008" in answer.stderr
     tmp_path.chmod(0o755)
-    assert "base.W001" in check(tmp_path).stderr
+    assert "base.W001" in manage(tmp_path, *CHECK).stderr
 
 
 @pytest.fixture

@@ -28,6 +28,8 @@ def still_read(person, place):
 
 def test_a_full_disk_is_507_nothing_is_half_written_and_reads_go_on(anna, place):
     anna.client.raise_request_exception = False
+    with connection.cursor() as cursor:
+        cursor.execute("VACUUM")
     [pages] = pragma("page_count")
     pragma(f"max_page_count={pages}")
     try:

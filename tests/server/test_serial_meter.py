@@ -15,6 +15,7 @@ from meters.wire import Setup, live
 
 VOLTS = Setup("volts", "p", "L1", "N")
 SOUND = {"*IDN?": "bench meter", "FUNC?": '"VOLT:AC"', "READ?": "+1.1980E+02"}
+TRIES = 5
 
 
 @contextmanager
@@ -87,7 +88,10 @@ def test_a_port_that_goes_away_is_a_lost_link_and_is_opened_again():
         assert live(address, VOLTS).state == "live"
     assert live(address, VOLTS).state in ("lost", "no-answer")
     with on_a_port(SOUND) as (again, heard):
-        assert live(again, VOLTS).state == "live"
+        found = [live(again, VOLTS).state]
+        while found[-1] == "no-answer" and len(found) < TRIES:
+            found.append(live(again, VOLTS).state)
+        assert found[-1] == "live", "a busy machine may take longer than the second a meter has"
         assert heard[0] == "*IDN?"
 
 

@@ -2,33 +2,22 @@
 
 import gzip
 import json
-import os
 import shutil
 import sqlite3
-import subprocess
-import sys
 from contextlib import closing
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import pytest
-from django.conf import settings
 from django.core.management import CommandError, call_command
 from django.db import connection
 from django.utils import timezone
 
+from tests.server.elsewhere import manage
 from upkeep.backups import BackupProblem, backups_in, make, restore, verify
 
 NOW = datetime(2026, 12, 1, 6, tzinfo=UTC)
 OLD = Path(__file__).parent / "old_database.sql.gz"
-MANAGE = Path(settings.ROOT) / "server" / "manage.py"
-
-
-def manage(data, *words):
-    """The command on another machine: a place of its own for all it keeps."""
-    own = {**os.environ, "EVENPROBE_DATA": str(data), "SECRET_KEY": "of a test"}
-    own.pop("DATABASE_URL", None)
-    return subprocess.run([sys.executable, str(MANAGE), *words], env=own, capture_output=True, text=True, check=False)
 
 
 def rows(path, table):

@@ -33,7 +33,6 @@ const BeginHunt = place(() => import("./places/hunts/BeginHunt"), "BeginHunt");
 const HuntPlace = place(() => import("./places/hunts/HuntPlace"), "HuntPlace");
 const HuntsPlace = place(() => import("./places/hunts/HuntsPlace"), "HuntsPlace");
 const BeginRound = place(() => import("./places/rounds/BeginRound"), "BeginRound");
-const OwnPlace = place(() => import("./places/own/OwnPlace"), "OwnPlace");
 const PeoplePlace = place(() => import("./places/people/PeoplePlace"), "PeoplePlace");
 const PlanVisit = place(() => import("./places/record/PlanVisit"), "PlanVisit");
 const RecordPlace = place(() => import("./places/record/RecordPlace"), "RecordPlace");
@@ -49,6 +48,9 @@ const RoundsPlace = place(() => import("./places/rounds/RoundsPlace"), "RoundsPl
 const SitePlace = place(() => import("./places/site/SitePlace"), "SitePlace");
 const Sites = place(() => import("./places/site/Sites"), "Sites");
 const Today = place(() => import("./places/today/Today"), "Today");
+const OwnPlace = late(async () => ({
+  default: (await import("./places/own/OwnPlace")).OwnPlace,
+}));
 const WaitingPlace = late(async () => ({
   default: (await import("./places/waiting/WaitingPlace")).WaitingPlace,
 }));

@@ -7,7 +7,6 @@ import { SHEET } from "../../api/records";
 import { useRecord } from "../../api/useRecord";
 import { HoldButton } from "../../parts/HoldButton";
 import { LastKnown } from "../../parts/LastKnown";
-import { Unplaced } from "../../parts/Unplaced";
 import { useSecond } from "../../parts/useSecond";
 import { timeOf } from "../../reading/dates";
 import classes from "./Gate.module.css";
@@ -53,6 +52,7 @@ export function Gate({
       }),
     );
   });
+  const wrong = energising.error?.problems.find(({ path }) => !second.placed.includes(path));
   const busy = energising.isPending || !second.there;
   if (gate.energised)
     return (
@@ -133,7 +133,11 @@ export function Gate({
           <p className="quiet">The last lock off ends the proof of isolation: nothing is touched after it.</p>
         )}
       </div>
-      <Unplaced error={energising.error} placed={second.placed} />
+      {wrong && (
+        <p className={shared.wrong} role="alert">
+          {wrong.text}
+        </p>
+      )}
       {(clear || overriding) && cutOff === null && second.form}
       {clear && cutOff === null && <HoldButton label="Hold: energise now" onHeld={energise} busy={busy} />}
       {!clear && !overriding && cutOff === null && (

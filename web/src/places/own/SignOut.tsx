@@ -1,5 +1,6 @@
 import { Button } from "@mantine/core";
 import { useState } from "react";
+import { useNavigate } from "react-router";
 import { useWaits } from "../../api/outbox/useOutbox";
 import { useSession, useSignOut } from "../../api/session";
 import { SignOutAsked } from "./SignOutAsked";
@@ -10,13 +11,15 @@ export function SignOut() {
   const signOut = useSignOut();
   const waits = useWaits();
   const [asking, ask] = useState(false);
+  const navigate = useNavigate();
+  const go = () =>
+    void signOut.mutateAsync().then(
+      () => navigate("/today"),
+      () => {},
+    );
   return (
     <>
-      <Button
-        variant="default"
-        loading={signOut.isPending}
-        onClick={() => (waits() > 0 ? ask(true) : signOut.mutate())}
-      >
+      <Button variant="default" loading={signOut.isPending} onClick={() => (waits() > 0 ? ask(true) : go())}>
         {signOut.isError ? "Still signed in, try again" : "Sign out"}
       </Button>
       {asking && (
@@ -24,7 +27,7 @@ export function SignOut() {
           name={session?.name ?? "you"}
           onSignOut={() => {
             ask(false);
-            signOut.mutate();
+            go();
           }}
           onStay={() => ask(false)}
         />
