@@ -4,7 +4,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from django.contrib.auth import login, logout, update_session_auth_hash
+from django.contrib.auth import logout, update_session_auth_hash
 from django.contrib.auth.models import User
 from django.http import HttpRequest, HttpResponse
 from django.views.decorators.csrf import csrf_protect, ensure_csrf_cookie
@@ -18,7 +18,7 @@ from crews.passwords import refuse_weak, refuse_wrong
 from crews.rights import Act
 from crews.second import give_word
 from crews.services import name_of
-from crews.sessions import began, end, end_all, public_id, sessions_of, still_there
+from crews.sessions import end, end_all, public_id, sessions_of, still_there
 from crews.shapes import (
     CodeIn,
     Credentials,
@@ -33,7 +33,7 @@ from crews.shapes import (
     SignInLine,
     TwoStepOut,
 )
-from crews.signing_in import person_signing_in, remember_device
+from crews.signing_in import let_in, person_signing_in
 from crews.two_step import begin, has_two_step, turn_off, turn_on
 
 router = Router(tags=["session"])
@@ -62,10 +62,7 @@ def who_am_i(request: HttpRequest) -> Session:
 def sign_in(request: HttpRequest, response: HttpResponse, data: Credentials) -> Session:
     user = person_signing_in(request, data.username, data.password, data.code)
     session = Session.of(user)
-    login(request, user)
-    began(request)
-    note(request, user.pk, SignInEvent.What.IN)
-    remember_device(response, data.username)
+    let_in(request, response, user, SignInEvent.What.IN)
     return session
 
 

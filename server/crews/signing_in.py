@@ -15,7 +15,7 @@ from dataclasses import dataclass
 from datetime import timedelta
 
 from django.conf import settings
-from django.contrib.auth import authenticate
+from django.contrib.auth import authenticate, login
 from django.contrib.auth.models import User
 from django.core.signing import BadSignature
 from django.http import HttpRequest, HttpResponse
@@ -24,6 +24,7 @@ from django.utils import timezone
 from base.problems import Refused
 from crews.devices import address_of, note
 from crews.models import SignInEvent
+from crews.sessions import began
 from crews.two_step import code_is_right, has_two_step
 
 MISSES_FREE = 5
@@ -138,7 +139,15 @@ def _missed(request: HttpRequest, keys: Keys, user: User | None, what: SignInEve
         note(request, user.pk, what)
 
 
-def remember_device(response: HttpResponse, name: str) -> None:
+def let_in(request: HttpRequest, response: HttpResponse, user: User, what: SignInEvent.What) -> None:
+    """Signed in on this device from here on, and in the log as `what`."""
+    login(request, user)
+    began(request)
+    note(request, user.pk, what)
+    _remember_device(response, user.get_username())
+
+
+def _remember_device(response: HttpResponse, name: str) -> None:
     """Somebody of this name signed in here: on this device they are no stranger the next time."""
     response.set_signed_cookie(
         KNOWN_DEVICE, name.casefold(), max_age=_KNOWN_FOR_S, httponly=True, samesite="Lax",

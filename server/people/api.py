@@ -2,7 +2,6 @@
 
 from uuid import UUID
 
-from django.contrib.auth import login
 from django.db.models import Max, Q
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
@@ -12,13 +11,11 @@ from ninja import Router
 from ninja.decorators import decorate_view
 
 from base.problems import Problems
-from crews.devices import note
 from crews.models import Crew, Membership, SignInEvent
 from crews.rights import SAYS
 from crews.services import crew_of, name_of
-from crews.sessions import began
 from crews.shapes import Session
-from crews.signing_in import remember_device
+from crews.signing_in import let_in
 from people.links import key_of, link_by, make, make_for_password, use, withdraw
 from people.members import members_of, put_left, put_role
 from people.models import OneTimeLink
@@ -94,10 +91,7 @@ def come_in(request: HttpRequest, response: HttpResponse, key: str, data: Coming
     link = link_by(key)
     user = use(key, data.username, data.name, data.password)
     session = Session.of(user)
-    login(request, user)
-    began(request)
-    note(request, user.pk, SignInEvent.What.PASSWORD if link.account else SignInEvent.What.JOINED)
-    remember_device(response, user.get_username())
+    let_in(request, response, user, SignInEvent.What.PASSWORD if link.account else SignInEvent.What.JOINED)
     return session
 
 

@@ -1,7 +1,7 @@
 """What may be done with sites. Every write is one transaction, and the same write twice is one record."""
 
 from collections.abc import Callable
-from typing import Any, TypeVar
+from typing import Any, ParamSpec, TypeVar
 from uuid import UUID
 
 from django.db import transaction
@@ -70,15 +70,6 @@ def put_site(crew: Crew, site_id: UUID, name: str, practice: str) -> Site:
     return site
 
 
-@transaction.atomic
-def put_supply(crew: Crew, supply_id: UUID, site_id: UUID, name: str, system: str, earthing: str) -> Supply:
-    supply = supply_as(crew, supply_id, site_id, name, system, earthing)
-    if supply._state.adding:
-        supply.position = _next_position(supply.site.supplies.all())
-    supply.save()
-    return supply
-
-
 def supply_as(crew: Crew, supply_id: UUID, site_id: UUID, name: str, system: str, earthing: str) -> Supply:
     """The supply as it would be, not saved. Raises Refused or FormatError for one that there cannot be."""
     site = site_of(crew, site_id)
@@ -91,33 +82,11 @@ def supply_as(crew: Crew, supply_id: UUID, site_id: UUID, name: str, system: str
     return supply
 
 
-@transaction.atomic
-def put_board(crew: Crew, board_id: UUID, supply_id: UUID, name: str) -> Board:
-    supply = find(crew, Supply, supply_id)
-    board = _new_or_own(crew, Board, board_id, supply=supply)
+def _board_as(crew: Crew, board_id: UUID, supply_id: UUID, name: str) -> Board:
+    """The board as it would be, not saved. Raises Refused for one that there cannot be."""
+    board = _new_or_own(crew, Board, board_id, supply=find(crew, Supply, supply_id))
     board.name = _name(name)
-    if board._state.adding:
-        board.position = _next_position(supply.boards.all())
-    board.save()
     return board
-
-
-@transaction.atomic
-def put_circuit(
-    crew: Crew,
-    circuit_id: UUID,
-    board_id: UUID,
-    name: str,
-    rating_a: float | None,
-    conductor: str | None,
-    residual_ma: float | None = None,
-    curve: str | None = None,
-) -> Circuit:
-    circuit = circuit_as(crew, circuit_id, board_id, name, rating_a, conductor, residual_ma, curve)
-    if circuit._state.adding:
-        circuit.position = _next_position(circuit.board.circuits.all())
-    circuit.save()
-    return circuit
 
 
 def circuit_as(
@@ -138,24 +107,6 @@ def circuit_as(
     circuit.name, circuit.rating_a, circuit.conductor = _name(name), checked.rating_a, checked.conductor or ""
     circuit.residual_ma, circuit.curve = checked.residual_ma, checked.curve or ""
     return circuit
-
-
-@transaction.atomic
-def put_point(
-    crew: Crew,
-    point_id: UUID,
-    circuit_id: UUID,
-    name: str,
-    kind: str,
-    terminals: list[str],
-    length_m: float | None,
-    room: str = "",
-) -> Point:
-    point = point_as(crew, point_id, circuit_id, name, kind, terminals, length_m, room)
-    if point._state.adding:
-        point.position = _next_position(point.circuit.points.all())
-    point.save()
-    return point
 
 
 def point_as(
@@ -185,6 +136,32 @@ def point_as(
     return point
 
 
+_PARENT: dict[type, str] = {Supply: "site", Board: "supply", Circuit: "board", Point: "circuit"}
+_As = ParamSpec("_As")
+
+
+def _put(as_it_would_be: Callable[_As, PlacedUnder]) -> Callable[_As, PlacedUnder]:
+    """Save it as it would be, in one transaction; what is new comes last of those that hang on the same."""
+
+    @transaction.atomic
+    def put(*told: _As.args, **more: _As.kwargs) -> PlacedUnder:
+        placed = as_it_would_be(*told, **more)
+        if placed._state.adding:
+            parent = _PARENT[type(placed)]
+            siblings = type(placed)._default_manager.filter(**{parent: getattr(placed, parent)})
+            placed.position = int(siblings.aggregate(last=Max("position"))["last"] or 0) + 1
+        placed.save()
+        return placed
+
+    return put
+
+
+put_supply = _put(supply_as)
+put_board = _put(_board_as)
+put_circuit = _put(circuit_as)
+put_point = _put(point_as)
+
+
 def _entries(point: Point) -> list[dict[str, Any]]:
     if point._state.adding:
         return []
@@ -200,10 +177,6 @@ def _new_or_own(crew: Crew, model: type[PlacedUnder], record_id: UUID, **parent:
     for name, value in parent.items():
         setattr(own, name, value)
     return own
-
-
-def _next_position(siblings: QuerySet[Any]) -> int:
-    return int(siblings.aggregate(last=Max("position"))["last"] or 0) + 1
 
 
 def _name(name: str) -> str:

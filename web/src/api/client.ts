@@ -128,6 +128,9 @@ export class Refusal extends Error {
   ) {
     super(problems.map((p) => (p.path ? `${p.path}: ${p.text}` : p.text)).join("\n"));
   }
+
+  /** What is wrong with one field, if anything. */
+  at = (path: string) => this.problems.find((problem) => problem.path === path)?.text;
 }
 
 const NO_SERVER = "The server cannot be reached. Nothing is lost: try again.";

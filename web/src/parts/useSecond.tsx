@@ -14,7 +14,7 @@ export function useSecond(act: Act) {
   const needed = useNeedsSecond(act);
   const [typed, type] = useState({ username: "", password: "", code: "" });
   const [wrong, setWrong] = useState<Refusal | null>(null);
-  const said = (field: string) => wrong?.problems.find(({ path }) => path === field)?.text;
+  const said = (field: string) => wrong?.at(field);
   const stand = async (id: string) => {
     if (!needed) return;
     setWrong(null);

@@ -24,7 +24,7 @@ export function CheckWalk({ testerId, done }: { testerId: string; done: () => vo
       }),
     ),
   );
-  const wrong = (path: string) => save.error?.problems.find((p) => p.path === path)?.text;
+  const wrong = (path: string) => save.error?.at(path);
   const answered = Object.values(found).some((value) => value.trim() !== "");
   return (
     <form

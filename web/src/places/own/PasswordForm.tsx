@@ -12,7 +12,7 @@ export function PasswordForm({ username }: { username: string }) {
   const change = useRecord(OWN, (body: { old: string; new: string }) =>
     answer(client.PUT("/api/own/password", { body })),
   );
-  const wrong = (field: string) => change.error?.problems.find(({ path }) => path === field)?.text;
+  const wrong = (field: string) => change.error?.at(field);
   return (
     <section aria-labelledby="password">
       <h2 id="password">Change your password</h2>

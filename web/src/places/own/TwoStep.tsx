@@ -78,7 +78,7 @@ function TurnOn() {
           required
           value={code}
           onChange={(event) => type(event.currentTarget.value)}
-          error={turnOn.error?.problems.find(({ path }) => path === "code")?.text}
+          error={turnOn.error?.at("code")}
         />
         <Unplaced error={turnOn.error} placed={["code"]} />
         <Button type="submit" loading={turnOn.isPending}>
@@ -108,7 +108,7 @@ function TurnOff() {
           required
           value={password}
           onChange={(event) => type(event.currentTarget.value)}
-          error={turnOff.error?.problems.find(({ path }) => path === "password")?.text}
+          error={turnOff.error?.at("password")}
         />
         <Unplaced error={turnOff.error} placed={["password"]} />
         <Button type="submit" variant="default" loading={turnOff.isPending}>

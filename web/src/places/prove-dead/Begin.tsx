@@ -120,7 +120,7 @@ function BeginAt({
       }),
     ),
   );
-  const wrong = (path: string) => begin.error?.problems.find((p) => p.path === path)?.text;
+  const wrong = (path: string) => begin.error?.at(path);
   if (!on)
     return (
       <Text mt="lg">

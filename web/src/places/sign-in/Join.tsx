@@ -25,7 +25,7 @@ export function Join() {
     mutationFn: (body) => answer(client.POST("/api/links/{key}", { params: { path: { key } }, body })),
     onSuccess: () => window.location.assign("/today"),
   });
-  const wrong = (field: string) => comeIn.error?.problems.find(({ path }) => path === field)?.text;
+  const wrong = (field: string) => comeIn.error?.at(field);
   if (link.isError)
     return (
       <main className={classes.page}>

@@ -7,7 +7,7 @@ import { Unplaced } from "../../parts/Unplaced";
 export function SignInForm() {
   const form = useForm({ initialValues: { username: "", password: "", code: "" } });
   const signIn = useSignIn();
-  const wrong = (field: string) => signIn.error?.problems.find(({ path }) => path === field)?.text;
+  const wrong = (field: string) => signIn.error?.at(field);
   const asked = wrong("code") !== undefined || form.values.code !== "";
   return (
     <form onSubmit={form.onSubmit((values) => signIn.mutate(values))}>
