@@ -24,7 +24,7 @@ const KINDS: Record<Happened["kind"], string> = {
   photo: "Photos",
   "sign-off": "Sign-offs",
   file: "Files brought in",
-  change: "Changes of structure",
+  change: "Changes",
 };
 const SCOPES: Record<Scope, string> = {
   point: "Everything on record of this point",
