@@ -9,7 +9,7 @@ LAN_PORT ?= 8443
 METER_PORT ?= 5025
 export METER_PORT
 
-.PHONY: demo lan test test-postgres postgres check bench docs screenshots dev build client chromium clean
+.PHONY: demo lan test test-postgres postgres check bench attack docs screenshots dev build client chromium clean
 
 demo: $(VENV)/.installed build
 	$(MANAGE) migrate -v0
@@ -47,6 +47,12 @@ check: $(VENV)/.installed web/node_modules/.installed
 
 bench: $(VENV)/.installed build chromium
 	$(BIN)/python -m bench
+
+attack: $(VENV)/.installed
+	$(BIN)/python -m bench.document
+	$(BIN)/python -m bench.kills
+	$(BIN)/python -m bench.crowds
+	$(BIN)/python -m bench.spoilt_files
 
 docs: $(VENV)/.installed
 	$(BIN)/pip install --quiet --disable-pip-version-check -r docs/requirements.txt

@@ -8,18 +8,15 @@ gives way to the page, since a phone has a processor of its own.
 
 import os
 import statistics
-import subprocess
 import sys
 import tempfile
-import time
 from pathlib import Path
 from typing import Any
-from urllib.error import URLError
-from urllib.request import urlopen
 
 from playwright.sync_api import Browser, CDPSession, Page, sync_playwright
 
-ROOT = Path(__file__).parents[1]
+from bench.serving import demo_server
+
 PORT = 8131
 ADDRESS = f"http://127.0.0.1:{PORT}"
 SLOWDOWN, RUNS, OUTLETS = 4, 3, 8
@@ -198,42 +195,12 @@ def measure(browser: Browser) -> bool:
 def main() -> int:
     """Exit status: 1 where more is sent than the budget has."""
     print(f"\nA phone: {SLOWDOWN} times slower, a line of {LINE['latency']} ms")
-    env = {**os.environ, "EVENPROBE_DATA": tempfile.mkdtemp(prefix="even-probe-"), "PLAIN_HTTP": "1"}
-    manage = [sys.executable, str(ROOT / "server/manage.py")]
-    subprocess.run([*manage, "migrate", "-v0"], env=env, check=True)
-    subprocess.run([*manage, "load_demo"], env=env, check=True, stdout=subprocess.DEVNULL)
-    serve = [
-        "nice",
-        "-n",
-        "19",
-        str(Path(sys.executable).parent / "gunicorn"),
-        "--chdir",
-        str(ROOT / "server"),
-        "--no-control-socket",
-    ]
-    serve += ["--workers", "1", "--threads", "8", "--bind", f"127.0.0.1:{PORT}", "project.wsgi"]
-    with subprocess.Popen(serve, env=env, stderr=subprocess.DEVNULL) as server:
-        try:
-            _wait_for_server()
-            with sync_playwright() as playwright:
-                chromium = os.environ.get("CHROMIUM", "/usr/bin/chromium")
-                browser = playwright.chromium.launch(executable_path=chromium, args=["--no-sandbox"])
-                within = measure(browser)
-                browser.close()
-        finally:
-            server.terminate()
+    with demo_server(PORT, "nice", "-n", "19"), sync_playwright() as playwright:
+        chromium = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+        browser = playwright.chromium.launch(executable_path=chromium, args=["--no-sandbox"])
+        within = measure(browser)
+        browser.close()
     return 0 if within else 1
-
-
-def _wait_for_server() -> None:
-    for _ in range(100):
-        try:
-            urlopen(ADDRESS, timeout=1).close()
-        except (URLError, OSError):
-            time.sleep(0.2)
-        else:
-            return
-    raise RuntimeError("the server did not start")
 
 
 if __name__ == "__main__":

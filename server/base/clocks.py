@@ -1,4 +1,4 @@
-"""When something happened, by the server's clock, where a device tells of it later: its own may be an hour off."""
+"""When something happened, by the server's clock, where a device or a file tells of it: theirs may be an hour off."""
 
 from datetime import datetime, timedelta
 
@@ -8,6 +8,15 @@ _LATEST = timedelta(days=2)
 
 _AGREES = timedelta(seconds=60)
 """A device whose clock is no further off than this, on its way here included, is believed to the second."""
+
+
+_AHEAD = timedelta(minutes=2)
+"""How far a file may be ahead of the server's clock."""
+
+
+def still_to_come(at: datetime | None, now: datetime) -> str:
+    """What is wrong with a time that something is said to have happened at; nothing where it can have."""
+    return f"{at.isoformat()} is still to come" if at is not None and at > now + _AHEAD else ""
 
 
 def by_our_clock(now: datetime, at: datetime | None, sent_at: datetime | None) -> datetime:

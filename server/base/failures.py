@@ -47,7 +47,7 @@ def _reference_to(error: BaseException, about: str) -> str:
     where = f"{frames[-1].filename}:{frames[-1].lineno}" if frames else ""
     told = f"{about} {type(error).__qualname__} {where}".encode("utf-8", "replace")
     reference = hashlib.sha256(told).hexdigest()[:6].upper()
-    logger.error("reference %s: %s", reference, ascii(about)[1:-1], exc_info=error)
+    logger.error("%s failed", ascii(about)[1:-1], exc_info=error, extra={"reference": reference})
     return reference
 
 

@@ -30,7 +30,7 @@ def write(rows: Iterable[models.Model]) -> None:
 def _prepared(model: type[models.Model], rows: list[models.Model]) -> tuple[str, list[list[Any]]]:
     """The statement for one row, and the values of each."""
     connection = connections[router.db_for_write(model)]
-    fields = model._meta.concrete_fields
+    fields = [field for field in model._meta.concrete_fields if not isinstance(field, models.AutoField)]
     query = InsertQuery(model)
     query.insert_values(fields, rows[:1])
     [(sql, _)] = query.get_compiler(connection=connection).as_sql()

@@ -38,6 +38,9 @@ class Part(Kept):
     role = models.CharField(max_length=10, choices=Role.choices)
     entry: Any = models.JSONField()
 
+    class Meta:
+        ordering = ["entry__label", "id"]
+
     def __str__(self) -> str:
         return str(self.entry.get("label") or self.role)
 
@@ -62,6 +65,9 @@ class Tester(Kept):
     fault = models.CharField(max_length=400, blank=True)
     taken_over_at = models.DateTimeField(null=True)
     taken_over_by = models.CharField(max_length=LONGEST_BY, blank=True)
+
+    class Meta:
+        ordering = ["entry__label", "id"]
 
     def __str__(self) -> str:
         return str(self.entry.get("label") or self.entry["kind"])

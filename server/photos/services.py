@@ -16,6 +16,7 @@ from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from photos.decoding import kind_of
 from photos.models import Photo, PhotoOn
+from photos.quota import refuse_beyond_quota
 
 _LONGEST_NOTE = 400
 _MOST_ASKED = 500
@@ -35,6 +36,7 @@ def put_photo(crew: Crew, author: Author, photo_id: UUID, image: str, taken_at: 
             if existing.crew_id != crew.id or bytes(existing.image) != content:
                 raise Refused(("id", "this id already belongs to another picture"), status=409)
             return existing
+        refuse_beyond_quota(crew, len(content))
         return Photo.objects.create(
             id=photo_id, crew=crew, image=content, kind=kind, sha256=hashlib.sha256(content).hexdigest(),
             taken_at=taken_at or timezone.now(), by_name=name_of(author),

@@ -88,6 +88,9 @@ BACKUP_DIR = env.str("BACKUP_DIR", default="")
 """Where `manage.py backup` puts its copies, for `/readyz` to look how old the last is; empty: not looked at."""
 BACKUP_AGE_H = env.int("BACKUP_AGE_H", default=26)
 
+PHOTOS_MB_PER_CREW = env.int("PHOTOS_MB_PER_CREW", default=4096)
+"""How much room a crew's pictures may take."""
+
 METER_LINKS = [
     name.lower() if name.count(":") == 1 else name
     for name in env.list("METER_LINKS", default=[f"127.0.0.1:{env.int('METER_PORT', default=5025)}"])
@@ -97,7 +100,14 @@ METER_LINKS = [
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "formatters": {"line": {"format": "%(asctime)s %(levelname)s %(name)s %(message)s"}},
+    "formatters": {
+        "line": {
+            "()": "pythonjsonlogger.json.JsonFormatter",
+            "format": "{asctime}{levelname}{name}{message}",
+            "style": "{",
+            "rename_fields": {"asctime": "at", "levelname": "level", "name": "of"},
+        }
+    },
     "handlers": {"stderr": {"class": "logging.StreamHandler", "formatter": "line"}},
     "root": {"handlers": ["stderr"], "level": "INFO"},
     "loggers": {
@@ -105,7 +115,7 @@ LOGGING = {
         "django.request": {"level": "CRITICAL"},
     },
 }
-"""To stderr, for whoever runs the server to keep; a failed request is logged with its reference by `failures`."""
+"""To stderr, an object a line, for whoever runs the server to keep; `failures` logs a failure with its reference."""
 
 ROOT_URLCONF = "project.urls"
 WSGI_APPLICATION = "project.wsgi.application"

@@ -6,13 +6,13 @@ begins a proof of their own. Bringing the same file again changes nothing.
 
 import hashlib
 import json
-from datetime import timedelta
 from typing import Any
 from uuid import UUID
 
 from django.db import transaction
 from django.utils import timezone
 
+from base.clocks import still_to_come
 from base.problems import Refused
 from brought.services import file_for, keep
 from crews.models import Crew
@@ -22,9 +22,6 @@ from proofs.logs import log_of
 from proofs.models import Proof
 from sites.models import Supply
 from sites.services import find
-
-_AHEAD = timedelta(minutes=2)
-"""A file may be this much ahead of the server's clock."""
 
 
 @transaction.atomic
@@ -36,10 +33,10 @@ def bring_in(crew: Crew, author: Author, proof_id: UUID, supply_id: UUID, data: 
         raise Refused(("practice", f"this site is {supply.site.practice}; the file is {file.practice}"))
     if file.supply.system != supply.system:
         raise Refused(("supply.system", f"this supply is {supply.system}; the file is {file.supply.system}"))
-    latest = timezone.now() + _AHEAD
+    now = timezone.now()
     for path, at in (("at", file.at), *((f"events[{i}].at", e.at) for i, e in enumerate(file.events))):
-        if at > latest:
-            raise Refused((path, f"{at.isoformat()} is still to come"))
+        if wrong := still_to_come(at, now):
+            raise Refused((path, wrong))
     content = file.model_dump(mode="json", by_alias=True, exclude_none=True)
     fingerprint = hashlib.sha256(json.dumps(content, sort_keys=True).encode()).hexdigest()
     known = Proof.objects.filter(site__crew=crew, file_hash=fingerprint).first()
@@ -66,7 +63,7 @@ def bring_in(crew: Crew, author: Author, proof_id: UUID, supply_id: UUID, data: 
         begun_at=file.events[0].at if file.events else file.at,
         file=content,
         file_hash=fingerprint,
-        brought_at=timezone.now(),
+        brought_at=now,
         brought=keep(file_for(crew, author, (file.label or "Brought in").strip(), "isolation", fingerprint)),
         by=person_of(author),
         by_name=name_of(author),

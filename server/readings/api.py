@@ -11,7 +11,9 @@ from ninja import Router
 from base.clocks import by_our_clock
 from base.problems import Problems, Refused
 from base.shapes import Named
-from crews.services import crew_of
+from crews.rights import Act, may
+from crews.services import crew_of, membership_of
+from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.answers import CapabilitiesOut, SweepOut
 from evenprobe.interpretation.next_measurement import Obstacle
 from evenprobe.quantities import QUANTITIES
@@ -21,6 +23,7 @@ from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import TYPED
 from evenprobe.wiring import PointFacts
 from kit.hands import Hands
+from kit.models import Tester
 from kit.services import tester_of
 from readings.importing import bring_in
 from readings.interpretations import capabilities_of, interpretation_of, loads_of, make_ready
@@ -41,12 +44,16 @@ from sites.services import site_of
 
 router = Router(tags=["work"])
 
+InHand = Sequence[tuple[Tester, InstrumentEntry]]
+
 
 @router.get("/points/{point_id}/bench", response={200: BenchOut, 404: Problems}, by_alias=True)
 def bench(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
     crew = crew_of(request)
     view = view_of(crew, point_id)
-    found = bench_out(view, Hands(crew, timezone.now()), cannot_here(request, view.site.id))
+    records = may(membership_of(request.user).role, Act.RECORD)
+    hands = Hands(crew, timezone.now()) if records else None
+    found = bench_out(view, hands, cannot_here(request, view.site.id))
     make_ready(view)
     return found
 
@@ -59,7 +66,7 @@ def bench(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
 def record_reading(request: HttpRequest, point_id: UUID, reading_id: UUID, data: RecordIn) -> dict[str, Any]:
     crew = crew_of(request)
     now = timezone.now()
-    when = by_our_clock(now, data.taken_at, data.sent_at) if data.sent_at else data.taken_at or now
+    when = by_our_clock(now, data.taken_at, data.sent_at) if data.sent_at else min(data.taken_at or now, now)
     hands = Hands(crew, when)
     view = record(crew, request.user, point_id, reading_id, data.entry, data.tester, data.supersedes, when, hands)
     return bench_out(view, hands, cannot_here(request, view.site.id))
@@ -115,8 +122,8 @@ def bring_survey_in(request: HttpRequest, site_id: UUID, data: BringIn) -> Named
     return Named(id=site.id, name=site.name)
 
 
-def bench_out(view: PointView, hands: Hands, cannot: Sequence[Obstacle]) -> dict[str, Any]:
-    """The point as the Bench shows it."""
+def bench_out(view: PointView, hands: Hands | None, cannot: Sequence[Obstacle]) -> dict[str, Any]:
+    """The point as the Bench shows it. `hands`: the crew's, none for who holds nothing."""
     point = view.point
     circuit = point.circuit
     supply = circuit.board.supply
@@ -146,7 +153,7 @@ def bench_out(view: PointView, hands: Hands, cannot: Sequence[Obstacle]) -> dict
             {"id": t.id, "title": t.title, "entry": t.entry, "taken_at": t.taken_at, "by": t.by_name}
             for t in view.dead_tests
         ],
-        **_of_each_tester(hands, view.facts),
+        **_of_each_tester(hands.all_at(timezone.now()) if hands else [], view.facts),
         "sweeps": SweepOut.of_each(view.readings, view.facts.practice),
         "interpretation": interpretation_of(view, cannot, view.point.circuit.noticed),
         "cannot": list(cannot),
@@ -154,12 +161,11 @@ def bench_out(view: PointView, hands: Hands, cannot: Sequence[Obstacle]) -> dict
     }
 
 
-def _of_each_tester(hands: Hands, facts: PointFacts) -> dict[str, dict[str, Any]]:
+def _of_each_tester(held: InHand, facts: PointFacts) -> dict[str, dict[str, Any]]:
     """By tester: why what it shows does not count here, by quantity; what its low impedance may trip; its functions."""
     unfit, trips, functions = {}, {}, {"": [f.id for f in functions_with(TYPED, facts)]}
-    for tester, entry in hands.all_at(timezone.now()):
-        held = entry.held()
-        whys = {str(q): why_unfit(facts, q, held, timezone.localdate()) for q in QUANTITIES.values()}
+    for tester, entry in held:
+        whys = {str(q): why_unfit(facts, q, entry.held(), timezone.localdate()) for q in QUANTITIES.values()}
         unfit[str(tester.id)] = {quantity: why for quantity, why in whys.items() if why}
         if warning := may_trip(facts, entry.instrument()):
             trips[str(tester.id)] = warning

@@ -13,6 +13,7 @@ from uuid import UUID, uuid5
 from django.db import IntegrityError, models, transaction
 from django.utils import timezone
 
+from base.clocks import still_to_come
 from base.problems import Refused
 from brought.models import BroughtFile
 from brought.services import file_for, keep
@@ -132,6 +133,8 @@ class _Checking:
         own: dict[str, UUID],
         known: dict[UUID, Reading],
     ) -> None:
+        if wrong := still_to_come(reading.at, self.now):
+            raise Refused((f"{path}.at", wrong))
         supersedes = own[reading.supersedes] if reading.supersedes else None
         row = self._row(id_, point, content_of(reading), supersedes, reading)
         self._keep(path, row, known)

@@ -7,6 +7,7 @@ from uuid import UUID, uuid5
 from django.db import transaction
 from django.utils import timezone
 
+from base.clocks import still_to_come
 from base.problems import Refused
 from brought.services import file_for, keep
 from crews.models import Crew
@@ -48,9 +49,11 @@ def bring_in(crew: Crew, author: Author, sheet_id: UUID, data: Any) -> Sheet:
     file = parse(dead_tests_file(), data)
     if file.practice.id != view.practice:
         raise Refused(("practice", f"this sheet is {view.practice}; the file is {file.practice}"))
-    rows = {}
+    rows, now = {}, timezone.now()
     brought = file_for(crew, author, file.label or str(sheet), "tests", digest(data))
     for index, test in enumerate(file.tests):
+        if wrong := still_to_come(test.at, now):
+            raise Refused((f"tests[{index}].at", wrong))
         content = test.model_dump(mode="json", by_alias=True, exclude_none=True, exclude=_OF_THE_FILE)
         entry = {"type": "tested", "line": _line(view, content), "test": content}
         try:
@@ -59,7 +62,7 @@ def bring_in(crew: Crew, author: Author, sheet_id: UUID, data: Any) -> Sheet:
             path = f"tests[{index}]"
             raise Refused(*((f"{path}.{key}", text) for key, text in error.problems), status=error.status) from None
         id_, about = _own_id(sheet, test.id), {"brought": brought, "by_name": brought.marked(test.by or "")}
-        rows[id_] = SheetEntry(id=id_, sheet=sheet, entry=kept, at=test.at or timezone.now(), **about)
+        rows[id_] = SheetEntry(id=id_, sheet=sheet, entry=kept, at=test.at or now, **about)
     with transaction.atomic():
         keep(brought)
         there = set(SheetEntry.objects.filter(id__in=rows).values_list("id", flat=True))

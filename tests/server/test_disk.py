@@ -15,10 +15,17 @@ from tests.server.requests import entry, record
 pytestmark = pytest.mark.django_db(transaction=True)
 
 
-def pragma(statement):
+ONLY_READS = {
+    "sqlite": ("PRAGMA query_only=1", "PRAGMA query_only=0"),
+    "postgresql": ("SET default_transaction_read_only = on", "SET default_transaction_read_only = off"),
+}
+
+
+def told(statement):
+    """The database's answer, if it gives one."""
     with connection.cursor() as cursor:
-        cursor.execute(f"PRAGMA {statement}")
-        return cursor.fetchone()
+        cursor.execute(statement)
+        return cursor.fetchone() if cursor.description else None
 
 
 def still_read(person, place):
@@ -26,12 +33,12 @@ def still_read(person, place):
         assert person.get(path).status_code == 200, path
 
 
+@pytest.mark.sqlite
 def test_a_full_disk_is_507_nothing_is_half_written_and_reads_go_on(anna, place):
     anna.client.raise_request_exception = False
-    with connection.cursor() as cursor:
-        cursor.execute("VACUUM")
-    [pages] = pragma("page_count")
-    pragma(f"max_page_count={pages}")
+    told("VACUUM")
+    [pages] = told("PRAGMA page_count")
+    told(f"PRAGMA max_page_count={pages}")
     try:
         for _ in range(200):
             answer = record(anna, place, entry(119.8, note="x" * 400))
@@ -42,7 +49,7 @@ def test_a_full_disk_is_507_nothing_is_half_written_and_reads_go_on(anna, place)
         kept = Reading.objects.count()
         still_read(anna, place)
     finally:
-        pragma("max_page_count=1073741823")
+        told("PRAGMA max_page_count=1073741823")
     assert Reading.objects.count() == kept
     assert record(anna, place, entry(119.8)).status_code == 200
 
@@ -50,14 +57,15 @@ def test_a_full_disk_is_507_nothing_is_half_written_and_reads_go_on(anna, place)
 def test_a_database_that_may_not_be_written_is_said_so_and_reads_go_on(anna, place):
     anna.client.raise_request_exception = False
     still_read(anna, place)
-    pragma("query_only=1")
+    only_reads, writes_again = ONLY_READS[connection.vendor]
+    told(only_reads)
     try:
         answer = record(anna, place, entry(119.8))
         assert answer.status_code == 503
         assert "cannot write to its disk" in answer.json()["problems"][0]["text"]
         still_read(anna, place)
     finally:
-        pragma("query_only=0")
+        told(writes_again)
     assert not Reading.objects.exists()
 
 
@@ -72,6 +80,7 @@ def test_no_room_for_a_kept_answer_stops_no_answer(anna, place, monkeypatch):
     still_read(anna, place)
 
 
+@pytest.mark.sqlite
 def test_a_database_that_another_holds_for_ten_seconds_is_busy_in_words_and_reads_go_on(anna, place, monkeypatch):
     """Longer than one waits: said with when to come again; then it is written once."""
     held, let_go = threading.Event(), threading.Event()

@@ -64,6 +64,21 @@ def test_what_is_no_picture_or_a_bomb_is_refused_by_name_and_not_kept(anna, imag
     assert Photo.objects.count() == 0
 
 
+def test_a_crew_s_pictures_take_no_more_room_than_they_are_given(anna, stranger, settings):
+    settings.PHOTOS_MB_PER_CREW = 0
+    name = uuid4()
+    refused = put(anna, PICTURE, name)
+    assert refused.status_code == 507, "so that it waits on the device that took it"
+    assert "0 MB of pictures" in refused.json()["problems"][0]["text"]
+    settings.PHOTOS_MB_PER_CREW = 1
+    noise = io.BytesIO()
+    Image.effect_noise((900, 900), 100).save(noise, "PNG")
+    assert put(anna, base64.b64encode(noise.getvalue()).decode(), name).status_code == 200
+    assert put(anna, base64.b64encode(noise.getvalue()).decode(), name).status_code == 200, "sent again, it is there"
+    assert put(anna, base64.b64encode(noise.getvalue()).decode()).status_code == 507
+    assert put(stranger, PICTURE).status_code == 200, "another crew has room of its own"
+
+
 def test_a_picture_hangs_on_a_reading_and_is_seen_on_its_line_of_time(anna, place):
     reading, photo, hung = (str(uuid4()) for _ in range(3))
     record(anna, place, entry(119.8), reading)

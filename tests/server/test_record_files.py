@@ -207,6 +207,9 @@ def test_a_sign_off_in_it_is_verified_by_its_own_chain_and_ours_goes_on(anna, re
 
 WRONG = {
     "readings.taken_at": ("yesterday", "no time"),
+    "readings.recorded_at": ("1999-12-31T23:59:59+00:00", "between 2000 and 2099"),
+    "sheet_entries.at": ("2099-01-01T00:00:00+00:00", "still to come"),
+    "visits.planned_for": ("0001-01-01", "between 2000 and 2099"),
     "readings.point": (str(uuid4()), "not in the file"),
     "readings.entry": ({"quantity": "voltage", "from": "L", "to": "L9", "value": 1.0}, "no terminal"),
     "readings.held": ({"kind": "sundial"}, "must be"),

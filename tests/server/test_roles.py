@@ -103,6 +103,8 @@ def test_a_guest_reads_one_site_of_the_crew_and_nothing_of_another(of_role, sign
         assert guest.get(path.format(**other)).status_code == 404, path
     assert guest.get(f"/timeline/tester/{signed['tester']}").status_code == 404
     assert [site["id"] for site in guest.get("/sites").json()] == [signed["site"]]
+    bench = f"/points/{signed['point']}/bench"
+    assert set(anna.get(bench).json()["functions"]) > set(guest.get(bench).json()["functions"]) == {""}
     assert [len(guest.get(path).json()) for path in ("/visits", "/sign-offs")] == [1, 1]
     Membership.objects.filter(role=Role.GUEST).update(site=other["site"])
     for path in of_site + own_only:

@@ -1,5 +1,6 @@
 """One bad record takes no list down, a failure has a reference, a busy database says so, imports hold nobody up."""
 
+import json
 import logging
 import sqlite3
 import threading
@@ -99,7 +100,7 @@ def test_one_record_that_cannot_be_shown_takes_no_list_down(anna, sheet, spoil, 
             assert len(answer.json()) == len(before[path]), path
         said += [word for word in answer.content.decode().split('"') if "Cannot be shown, reference" in word]
     assert said
-    references = {record.args[0] for record in caplog.records if record.args}
+    references = {record.reference for record in caplog.records}
     assert all(any(reference in text for reference in references) for text in said)
     assert all(r.exc_info for r in caplog.records if r.name == "evenprobe")
     assert anna.get(f"/points/{other}/bench").status_code == 200
@@ -112,8 +113,12 @@ def test_an_unforeseen_failure_is_json_with_a_reference_that_is_in_the_log(anna,
         answers = [anna.put(f"/points/{place['point']}/readings/{uuid4()}", {"entry": entry(1.0)}) for _ in range(2)]
     assert [a.status_code for a in answers] == [500, 500]
     text = answers[0].json()["problems"][0]["text"]
-    reference = caplog.records[0].args[0]
+    reference = caplog.records[0].reference
     assert reference in text
+    [to_stderr] = [handler for handler in logging.getLogger().handlers if handler.name == "stderr"]
+    logged = json.loads(to_stderr.format(caplog.records[0]))
+    assert (logged["level"], logged["reference"]) == ("ERROR", reference)
+    assert "ZeroDivisionError" in logged["exc_info"]
     assert "ZeroDivisionError" in caplog.text
     assert Reading.objects.count() == 2, "what was recorded before it failed is kept"
 
@@ -167,6 +172,7 @@ def test_another_failure_of_the_database_is_no_lock():
     assert not failures.is_locked(ValueError("locked"))
 
 
+@pytest.mark.sqlite
 @pytest.mark.django_db(transaction=True)
 def test_what_is_acknowledged_is_on_the_disk(settings):
     with connection.cursor() as cursor:

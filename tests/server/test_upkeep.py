@@ -35,6 +35,7 @@ def database(tmp_path):
     return path
 
 
+@pytest.mark.sqlite
 @pytest.mark.django_db(transaction=True)
 def test_a_record_comes_back_on_a_new_machine(anna, recorded, tmp_path):
     folder, elsewhere = tmp_path / "backups", tmp_path / "new machine"

@@ -3,6 +3,7 @@
 Cut off half-way, the same file brought in again goes on where it was; what is there is never changed.
 """
 
+from base64 import b64decode
 from dataclasses import dataclass
 from datetime import datetime
 from functools import partial
@@ -19,11 +20,12 @@ from crews.services import Author
 from evenprobe.formats.record import RecordFile
 from exchange.record.looking import Looked, look
 from exchange.record.rows import renamed_in, value_of
-from exchange.record.tables import TABLES, Table
+from exchange.record.tables import BY_NAME, TABLES, Table
 from exchange.short_writes import write
 from kit.hands import Hands
 from kit.models import Tester
 from kit.strangers import unlisted
+from photos.quota import refuse_beyond_quota
 from proofs.models import Proof
 from readings.models import Reading
 
@@ -31,6 +33,8 @@ from readings.models import Reading
 def bring_in(crew: Crew, author: Author, name: str, file: RecordFile) -> BroughtFile:
     """Every new row of a file from `read_file`, marked with where it came from."""
     looked = look(crew, file)
+    pictures = [len(b64decode(row["image"])) for row, fate in looked.of(BY_NAME["photos"]) if fate == "new"]
+    refuse_beyond_quota(crew, sum(pictures))
     chains = [[link.link() for link in chain] for chain in file.chains]
     brought = keep(file_for(crew, author, name, "record", file.sha256, chains))
     rows = _Rows(crew, brought, looked)

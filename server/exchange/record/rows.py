@@ -10,13 +10,18 @@ from uuid import UUID
 
 from django.core.exceptions import ValidationError
 from django.db import models
+from django.utils import timezone
 
+from base.clocks import still_to_come
+from evenprobe.entries.plausible import EARLIEST_YEAR, LATEST_YEAR
 from exchange.record.tables import Table
 from kit.strangers import as_in_the_file
 from proofs.models import Proof
 
 _ID = re.compile(r"[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}")
 _WITH_IDS = (models.ForeignKey, models.UUIDField, models.JSONField)
+_BY_ANOTHER_CLOCK = {"device_at"}
+"""Times that are kept as a device told them, whatever its clock said."""
 Ids = Mapping[str, str]
 """From one id to another; those that are not in it stay as they are."""
 
@@ -80,7 +85,7 @@ def problems_of(table: Table, row: Any) -> Iterator[tuple[str, str]]:
     if not isinstance(row, dict):
         yield "", "must be an object"
         return
-    wanted = {field.name: field for field in table.fields}
+    wanted, now = {field.name: field for field in table.fields}, timezone.now()
     for key in row.keys() - wanted.keys():
         yield key, "unknown key"
     for key, field in wanted.items():
@@ -88,7 +93,11 @@ def problems_of(table: Table, row: Any) -> Iterator[tuple[str, str]]:
             yield key, "is missing"
             continue
         try:
-            value_of(field, row[key])
+            value = value_of(field, row[key])
+            if isinstance(value, datetime) and key not in _BY_ANOTHER_CLOCK:
+                wrong = still_to_come(value, now)
+                if wrong:
+                    raise ValidationError(wrong)
         except ValidationError as error:
             yield key, " ".join(error.messages).rstrip(".")
 
@@ -141,14 +150,22 @@ def _time(given: Any) -> datetime:
         raise ValidationError(f"{given!r} is no time with its offset, as 2026-11-24T10:40:00+00:00") from None
     if found.tzinfo is None:
         raise ValidationError(f"{given!r} says no offset")
+    _of_our_years(found)
     return found
 
 
 def _day(given: Any) -> date:
     try:
-        return date.fromisoformat(given)
+        found = date.fromisoformat(given)
     except (ValueError, TypeError):
         raise ValidationError(f"{given!r} is no day, as 2026-11-24") from None
+    _of_our_years(found)
+    return found
+
+
+def _of_our_years(at: date) -> None:
+    if not EARLIEST_YEAR <= at.year <= LATEST_YEAR:
+        raise ValidationError(f"must be between {EARLIEST_YEAR} and {LATEST_YEAR}, not in the year {at.year}")
 
 
 def _bytes(given: Any) -> bytes:

@@ -1,5 +1,6 @@
 """The load that a person has at hand to put on a circuit while measuring."""
 
+from evenprobe.rounding import figures
 from evenprobe.wiring import PointFacts
 from evenprobe.wiring.unknowns import assumed_rating_a
 
@@ -8,6 +9,7 @@ _LOAD_SHARE = 0.8
 """Of the device's rating, at most."""
 
 
-def usual_load_a(point: PointFacts) -> int:
-    """Amperes at nominal voltage."""
-    return round(min(_USUAL_LOAD_A, _LOAD_SHARE * assumed_rating_a(point)))
+def usual_load_a(point: PointFacts) -> float:
+    """Amperes at nominal voltage, whole ones where there is one."""
+    amperes = min(_USUAL_LOAD_A, _LOAD_SHARE * assumed_rating_a(point))
+    return round(amperes) or figures(amperes, 1)
