@@ -60,7 +60,7 @@ docs: $(VENV)/.installed
 	@echo "The documentation is in build/docs/index.html"
 
 screenshots: $(VENV)/.installed build chromium
-	$(BIN)/python docs/screenshots/take.py
+	$(BIN)/python -m docs.screenshots.take
 
 dev: $(VENV)/.installed web/node_modules/.installed
 	$(MANAGE) migrate -v0

@@ -5,6 +5,7 @@ or nothing would ever be found to work on.
 """
 
 import random
+from collections import Counter
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
@@ -42,8 +43,14 @@ class Asked:
     """`failed`: the operation, the status, what was asked and the start of the answer. `statuses`: how often each."""
 
     requests: int = 0
-    statuses: dict[int, int] = field(default_factory=dict)
+    statuses: Counter[int] = field(default_factory=Counter)
     failed: list[tuple[str, int, str, str]] = field(default_factory=list)
+
+    def __iadd__(self, other: "Asked") -> "Asked":
+        self.requests += other.requests
+        self.statuses.update(other.statuses)
+        self.failed += other.failed
+        return self
 
 
 def ask_all(document: Mapping[str, Any], ids: Ids, send: Send, times: int, first: int = 0) -> Asked:
@@ -85,7 +92,7 @@ def _ask(case: Any, rng: random.Random, ids: Ids, send: Send, asked: Asked) -> N
     request = requests.Request(**case.as_transport_kwargs(base_url=_HOST)).prepare()
     status, kind, content = send(request)
     asked.requests += 1
-    asked.statuses[status] = asked.statuses.get(status, 0) + 1
+    asked.statuses[status] += 1
     if status >= _FAILED or (status >= 400 and b"problems" not in content and "json" in kind):
         told = f"{request.method} {request.path_url} {request.body!r}"[:2000]
         asked.failed.append((case.operation.label, status, told, content[:300].decode("utf-8", "replace")))

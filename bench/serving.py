@@ -18,6 +18,13 @@ ROOT = Path(__file__).parents[1]
 PASSWORD = "larkspur-demo"
 _MANAGE = (sys.executable, str(ROOT / "server/manage.py"))
 _STARTS_S = 30.0
+_HOW_IT_RUNS = ("DJANGO_SETTINGS_MODULE", "DJANGO_ALLOW_ASYNC_UNSAFE", "PLAIN_HTTP", "DATABASE_URL", "SECRET_KEY")
+
+
+def elsewhere(data: Path) -> dict[str, str]:
+    """The environment of a machine whose record is in that folder: this one's, without what says how it runs here."""
+    own = {name: value for name, value in os.environ.items() if name not in _HOW_IT_RUNS}
+    return {**own, "EVENPROBE_DATA": str(data)}
 
 
 @dataclass
@@ -36,7 +43,7 @@ class Server:
 
     @property
     def environment(self) -> dict[str, str]:
-        return {**os.environ, "EVENPROBE_DATA": str(self.data), "PLAIN_HTTP": "1", **self.more}
+        return {**elsewhere(self.data), "PLAIN_HTTP": "1", **self.more}
 
     def manage(self, *words: str) -> str:
         """What the command said."""

@@ -75,8 +75,18 @@ class _TooLong(BaseException):
     """Passes every `except Exception` on its way."""
 
 
-def _over(_signal: int, _frame: FrameType | None) -> None:
-    raise _TooLong
+@contextlib.contextmanager
+def seconds_at_most() -> Iterator[None]:
+    """Meanwhile `one` is cut off where it takes too long."""
+
+    def over(_signal: int, _frame: FrameType | None) -> None:
+        raise _TooLong
+
+    before = signal.signal(signal.SIGALRM, over)
+    try:
+        yield
+    finally:
+        signal.signal(signal.SIGALRM, before)
 
 
 def at_the_command(words: Sequence[str], content: bytes) -> tuple[int, str]:
@@ -92,7 +102,9 @@ def at_the_command(words: Sequence[str], content: bytes) -> tuple[int, str]:
 def one(number: int, seeds: Sequence[Seed], count: Count, seed: int = SEED) -> None:
     """The file of that number spoilt, given to its command, and counted."""
     rng = np.random.default_rng([seed, number])
-    command = COMMANDS[int(rng.integers(len(COMMANDS)))]
+    known = {words[0] for words, _ in seeds}
+    commands = [command for command in COMMANDS if command in known]
+    command = commands[int(rng.integers(len(commands)))]
     of_it = [each for each in seeds if each[0][0] == command]
     words, content = of_it[int(rng.integers(len(of_it)))]
     written = spoilt(content, rng)
@@ -115,10 +127,10 @@ def one(number: int, seeds: Sequence[Seed], count: Count, seed: int = SEED) -> N
 def _share(told: tuple[int, int, Sequence[Seed]]) -> Count:
     first, last, seeds = told
     warnings.simplefilter("error", RuntimeWarning)
-    signal.signal(signal.SIGALRM, _over)
     count = Count()
-    for number in range(first, last):
-        one(number, seeds, count)
+    with seconds_at_most():
+        for number in range(first, last):
+            one(number, seeds, count)
     return count
 
 

@@ -4,16 +4,12 @@ import os
 import re
 import subprocess
 import sys
-import tempfile
-import time
 from pathlib import Path
-from urllib.error import URLError
-from urllib.request import urlopen
 
+from bench.serving import ROOT, demo_server
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 HERE = Path(__file__).parent
-ROOT = HERE.parents[1]
 PORT, METER_PORT = 8123, "5123"
 ADDRESS = f"http://127.0.0.1:{PORT}"
 DESK, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
@@ -35,7 +31,7 @@ PICTURES = [
     ("history-dark", "dark", DESK, ("Site", SHED, "Socket by the vats", "History")),
     ("prove-phone-dark", "dark", PHONE, ("Prove dead", "Loom motor")),
     ("bench-unconfirmed", "light", DESK, ("Site", OBSERVATORY, "Outlet 3, by the lathe")),
-    ("bench-under-load", "light", DESK, ("Site", OBSERVATORY, "Outlet 4, grinder")),
+    ("people", "light", DESK, ("You", "People of the crew")),
     ("bench-two-lines", "light", DESK, ("Site", OBSERVATORY, "Range outlet")),
     ("bench-three-lines-dark", "dark", DESK, ("Site", SHED, "Loom outlet")),
     ("round-dark", "dark", DESK, ("Today",)),
@@ -48,6 +44,8 @@ HEADINGS = {
     "Measure an outlet now": "What does it look like?",
     "number 1": SHED,
     "History": "Socket by the vats",
+    "You": "",
+    "People of the crew": "People",
 }
 """Where a link is not called as the place it leads to."""
 WARNED = ("today", "prove-dead", "prove-phone-dark")
@@ -71,7 +69,7 @@ def take(browser: Browser, name: str, scheme: str, size: dict[str, int], places:
     rail, *way = places
     page.evaluate("document.querySelectorAll('nav details').forEach(folded => folded.open = true)")
     page.get_by_role("navigation").get_by_role("link", name=rail, exact=True).click()
-    page.get_by_role("heading", level=1, name=re.compile(f"^{rail}")).wait_for()
+    page.get_by_role("heading", level=1, name=re.compile(f"^{HEADINGS.get(rail, rail)}")).wait_for()
     for place in way:
         page.evaluate("document.querySelectorAll('main details').forEach(folded => folded.open = true)")
         page.get_by_role("main").get_by_role("link", name=place).first.click()
@@ -83,8 +81,6 @@ def take(browser: Browser, name: str, scheme: str, size: dict[str, int], places:
         page.get_by_role("heading", name=re.compile("^Voltage of each conductor to ")).wait_for()
         page.get_by_label("Tester in use").select_option(label="Meter M2")
         page.keyboard.press("Space")
-    if name == "bench-under-load":
-        page.get_by_text("The poor joint is in the neutral").scroll_into_view_if_needed()
     if name == "bench-two-lines":
         page.get_by_label("Tester in use").select_option("Wired meter W1")
         page.get_by_role("button", name="H1–H2").click()
@@ -122,33 +118,16 @@ def take_all() -> None:
         browser.close()
 
 
-def wait_for_server() -> None:
-    for _ in range(100):
-        try:
-            urlopen(ADDRESS)
-        except URLError:
-            time.sleep(0.2)
-        else:
-            return
-    sys.exit("the server did not start")
-
-
 def main() -> None:
-    with tempfile.TemporaryDirectory() as data:
-        env = {**os.environ, "EVENPROBE_DATA": data, "METER_PORT": METER_PORT, "PLAIN_HTTP": "1"}
-        for command in ("migrate", "load_demo"):
-            subprocess.run([sys.executable, ROOT / "server/manage.py", command], check=True, env=env)
-        gunicorn = Path(sys.executable).with_name("gunicorn")
-        serve = [gunicorn, "--chdir", ROOT / "server", "--threads", "8", "--bind", f"127.0.0.1:{PORT}", "project.wsgi"]
-        standin = [sys.executable, ROOT / "server/manage.py", "standin_meter", "--port", METER_PORT]
-        running = [subprocess.Popen(command, env=env) for command in (serve, standin)]
+    standin = [sys.executable, ROOT / "server/manage.py", "standin_meter", "--port", METER_PORT]
+    with (
+        demo_server(PORT, METER_PORT=METER_PORT) as server,
+        subprocess.Popen(standin, env=server.environment) as meter,
+    ):
         try:
-            wait_for_server()
             take_all()
         finally:
-            for process in running:
-                process.terminate()
-                process.wait()
+            meter.terminate()
 
 
 if __name__ == "__main__":

@@ -35,7 +35,7 @@ MAY: Mapping[Role, frozenset[Act]] = {
 """What each may do alone."""
 
 SAYS: Mapping[Role, tuple[str, str]] = {
-    Role.KEEPER: ("everything, people and rules, taking out of use and signing off among it", ""),
+    Role.KEEPER: ("everything, including people, rules, taking out of use and signing off", ""),
     Role.ELECTRICIAN: ("everything but people, rules and taking out of use", "signs off"),
     Role.APPRENTICE: ("measures and records", "confirms dead, energises and signs off"),
     Role.GUEST: ("reads one site, until a day", ""),

@@ -1,7 +1,7 @@
 """Points by how they stand: those that are not safe, that failed, or that were not tested since a day."""
 
 from collections.abc import Callable, Iterator, Mapping
-from datetime import UTC, date, datetime, time, timedelta
+from datetime import UTC, datetime, time, timedelta
 from typing import Any, Literal
 
 from django.http import HttpRequest
@@ -11,6 +11,7 @@ from ninja import Router
 from base.failures import each_shown
 from crews.services import crew_of
 from evenprobe.deadtests.judgement import Result
+from evenprobe.entries import Day
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.interpretation.findings import State
 from overviews.shapes import StandingOut
@@ -25,7 +26,7 @@ _A_YEAR = timedelta(days=365)
 
 @router.get("/standing/{what}", response=list[StandingOut])
 def standing(
-    request: HttpRequest, what: Literal["not-safe", "failed", "not-tested"], since: date | None = None
+    request: HttpRequest, what: Literal["not-safe", "failed", "not-tested"], since: Day | None = None
 ) -> list[StandingOut]:
     """The worst first. `since`: of those that were not tested; a year ago where nothing is said."""
     day = since or (timezone.now() - _A_YEAR).date()

@@ -1,6 +1,6 @@
 """One tester: what it is fit for wherever the crew works, its checks, and when it was last proved."""
 
-from datetime import UTC, date, datetime
+from datetime import date, datetime
 from typing import Any
 from uuid import UUID
 
@@ -11,6 +11,7 @@ from ninja import Router
 from base.problems import Problems
 from crews.rights import Act
 from crews.services import crew_of, refuse_unless_may
+from evenprobe.entries import Time
 from evenprobe.formats.answers import FitnessOut
 from evenprobe.practices import CONTINENTAL
 from evenprobe.supplies import SYSTEMS
@@ -66,11 +67,9 @@ def save_fault(request: HttpRequest, tester_id: UUID, fault_id: UUID, data: Faul
 
 
 @router.get("/testers/{tester_id}/leaning", response={200: LeaningOut, 404: Problems})
-def leaning(request: HttpRequest, tester_id: UUID, since: datetime) -> LeaningOut:
+def leaning(request: HttpRequest, tester_id: UUID, since: Time) -> LeaningOut:
     """Everything it took since a time, and what would come of each verdict without it. Changes nothing."""
-    return leaning_on(
-        tester_of(crew_of(request), tester_id), since if since.tzinfo else since.replace(tzinfo=UTC), timezone.now()
-    )
+    return leaning_on(tester_of(crew_of(request), tester_id), since, timezone.now())
 
 
 def _as_json(entry: dict[str, Any]) -> dict[str, Any]:

@@ -20,6 +20,7 @@ from people.links import key_of, link_by, make, make_for_password, use, withdraw
 from people.members import members_of, put_left, put_role
 from people.models import OneTimeLink
 from people.shapes import (
+    Account,
     ComingIn,
     LeftIn,
     LinkShown,
@@ -41,14 +42,14 @@ def people(request: HttpRequest) -> PeopleOut:
 
 
 @router.put("/people/{account}", response={200: PeopleOut, 404: Problems, 409: Problems, 422: Problems})
-def save_role(request: HttpRequest, account: int, data: RoleIn) -> PeopleOut:
+def save_role(request: HttpRequest, account: Account, data: RoleIn) -> PeopleOut:
     crew = crew_of(request)
     put_role(crew, account, data.role, data.site, data.until)
     return _people(crew)
 
 
 @router.put("/people/{account}/left", response={200: PeopleOut, 404: Problems, 409: Problems})
-def save_left(request: HttpRequest, account: int, data: LeftIn) -> PeopleOut:
+def save_left(request: HttpRequest, account: Account, data: LeftIn) -> PeopleOut:
     """They left: signed out at once everywhere. Or they are back."""
     crew = crew_of(request)
     put_left(crew, account, left=data.left)

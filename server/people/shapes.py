@@ -8,6 +8,7 @@ from ninja import Schema
 from pydantic import Field
 
 from crews.models import Role
+from evenprobe.entries import Day
 from evenprobe.entries.documented import Among
 
 RoleWord = Annotated[str, Among(tuple(Role.values))]
@@ -55,10 +56,14 @@ class PeopleOut(Schema):
     roles: list[RoleOut]
 
 
+Account = Annotated[int, Field(ge=1, le=2**63 - 1)]
+"""What a database counts accounts by."""
+
+
 class RoleIn(Schema):
     role: RoleWord
     site: UUID | None = None
-    until: date | None = None
+    until: Day | None = None
 
 
 class OneTimeLinkIn(RoleIn):
@@ -66,7 +71,7 @@ class OneTimeLinkIn(RoleIn):
 
     name: str = Field("", max_length=200)
     role: RoleWord = Role.ELECTRICIAN.value
-    account: int | None = None
+    account: Account | None = None
 
 
 class LeftIn(Schema):

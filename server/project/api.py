@@ -39,8 +39,8 @@ from visits.api import router as visits
 _INSIDE = re.compile(r"^(entry|survey|log|tests)\.")
 
 
-class Body(Parser):
-    """JSON without what can be in no input, at every route; problems are named by the keys of what is inside."""
+class Careful(Parser):
+    """Takes nothing that can be in no input, at any route; problems are named by the keys of what is inside."""
 
     def parse_body(self, request: HttpRequest) -> Any:
         data = super().parse_body(request)
@@ -50,9 +50,15 @@ class Body(Parser):
             raise FormatError([(_INSIDE.sub("", path), text) for path, text in error.problems]) from None
         return data
 
+    def parse_querydict(self, data: Any, list_fields: list[str], request: HttpRequest) -> Any:
+        """Of an address or a form."""
+        found = super().parse_querydict(data, list_fields, request)
+        refuse_implausible(found)
+        return found
+
 
 api = NinjaAPI(
-    title="Even Probe", version="1", auth=OfTheCrew(csrf=True), docs_url=None, urls_namespace="api", parser=Body()
+    title="Even Probe", version="1", auth=OfTheCrew(csrf=True), docs_url=None, urls_namespace="api", parser=Careful()
 )
 api.add_router("", crews)
 api.add_router("", people)

@@ -12,6 +12,7 @@ from base.problems import NotFoundHere, Problems
 from base.shapes import Titled, ToldLater
 from crews.models import Crew
 from crews.services import crew_of
+from evenprobe.entries import Day, Time
 from evenprobe.formats.answers.trends import TrendOut
 from kit.services import tester_of
 from photos.models import PhotoOn
@@ -42,12 +43,12 @@ class HangIn(ToldLater):
 class Asked(Schema):
     """`before`: where the page before ended. `by`, `tester`, `kind`: only those. `since`, `until`: days, both in it."""
 
-    before: datetime | None = None
+    before: Time | None = None
     by: str = ""
     tester: UUID | None = None
     kind: KindOfRecord | None = None
-    since: date | None = None
-    until: date | None = None
+    since: Day | None = None
+    until: Day | None = None
 
 
 @router.get("/timeline/{scope}/{of}", response={200: TimelineOut, 404: Problems})

@@ -7,6 +7,7 @@ from uuid import UUID
 from ninja import Schema
 
 from base.shapes import Named, ToldLater
+from evenprobe.entries import Day
 from evenprobe.entries.documented import Among
 from evenprobe.formats.words import PracticeWord, VerdictWord
 from evenprobe.planning import Work
@@ -132,7 +133,7 @@ class PlannableOut(Schema):
 class VisitIn(Schema):
     site: UUID
     why: str
-    planned_for: date
+    planned_for: Day
     circuits: list[UUID]
     works: list[WorkWord]
 

@@ -281,6 +281,15 @@ def test_lamps_are_offered_first_to_whoever_has_no_volts_and_beside_them_to_whoe
     assert len(promised - standing(interpret(outlet(), (lit,)))) >= 0.6 * len(promised)
 
 
+@pytest.mark.parametrize("rating_a", [0.1, 0.5, 1.0])
+def test_a_small_device_is_offered_loads_that_it_carries(rating_a):
+    point = replace(outlet(), circuit=replace(outlet().circuit, rating_a=rating_a))
+    offered = {m.load_here_a for m in candidates(point, [], [METER]) if m.load_here_a}
+    assert offered
+    assert all(0 < amperes <= rating_a for amperes in offered)
+    assert interpret(point, [volts("L-N", 119.8)], [METER]).verdict is Verdict.UNCONFIRMED
+
+
 def test_a_load_elsewhere_has_to_be_far_enough_along_the_run():
     near, far = (replace(continental(), circuit=replace(continental().circuit, length_m=m)) for m in (3.0, 60.0))
     offered = {p: [m for m in candidates(p, (), [METER]) if m.load_elsewhere_a is not None] for p in (near, far)}

@@ -3,6 +3,9 @@
 import base64
 import io
 import json
+import os
+import random
+from types import SimpleNamespace
 from uuid import uuid4
 
 import pytest
@@ -21,9 +24,16 @@ NAMED = (
 
 
 @pytest.fixture(autouse=True)
+def _ids_in_turn(monkeypatch):
+    """Every test makes the same ids one after the other: what was reckoned for one is kept for the next."""
+    monkeypatch.setattr("uuid.os", SimpleNamespace(urandom=random.Random(20).randbytes))
+
+
+@pytest.fixture(autouse=True)
 def _own_cache(settings, tmp_path_factory):
     """The run's own, for what is kept by content is right for every test."""
-    kept = tmp_path_factory.getbasetemp() / "interpretations"
+    own = tmp_path_factory.getbasetemp()
+    kept = (own.parent if "PYTEST_XDIST_WORKER" in os.environ else own) / "interpretations"
     settings.CACHES = {"default": {**settings.CACHES["default"], "LOCATION": str(kept)}}
 
 

@@ -6,6 +6,7 @@ from uuid import uuid4
 import pytest
 from django.db import connection
 
+from crews.models import Crew
 from readings.models import Reading
 from tests.server.requests import entry, record
 
@@ -128,3 +129,38 @@ def test_a_length_in_feet_is_kept_in_metres_and_shown_in_both(anna, place):
     assert shown["length_ft"] == pytest.approx(59)
     refused = anna.put(f"/points/{place['point']}", {**point, "length_ft": -3})
     assert refused.json()["problems"][0]["path"] == "length_m"
+
+
+@pytest.mark.parametrize("path", ["/search?q={}", "/timeline/crew/{crew}?by={}", "/timeline/crew/{crew}?note={}"])
+def test_what_cannot_be_written_down_is_not_asked_for_in_an_address_either(anna, place, path):
+    for text in ("%00", "a%00b", "%1b", "%ED%A0%80"):
+        answer = anna.get(path.replace("{}", text).format(crew=Crew.objects.get().id))
+        assert answer.status_code in (200, 422), answer.content
+        if answer.status_code == 422:
+            assert "cannot be written down" in answer.json()["problems"][0]["text"]
+    assert anna.client.delete("/api/own/devices/%00").status_code in (204, 404, 422)
+    assert anna.get("/links/%00").status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("path", "wrong"),
+    [
+        ("/testers/{tester}/leaning?since=0001-01-01T00:00:00%2B14:00", "since"),
+        ("/timeline/crew/{crew}?before=9999-12-31T23:59:59-14:00", "before"),
+        ("/timeline/crew/{crew}?until=9999-12-31", "until"),
+        ("/timeline/crew/{crew}?since=0001-01-01", "since"),
+        ("/standing/not-tested?since=0001-01-01", "since"),
+    ],
+)
+def test_a_day_out_of_all_time_is_refused_by_name(anna, place, path, wrong):
+    answer = anna.get(path.format(crew=Crew.objects.get().id, **place))
+    assert answer.status_code == 422, answer.content
+    [problem] = answer.json()["problems"]
+    assert problem["path"].endswith(wrong)
+    assert "between 2000 and 2099" in problem["text"]
+
+
+@pytest.mark.parametrize("account", [-1, 0, 10**18, 2**63, 10**40])
+def test_an_account_that_no_database_counts_to_is_none(anna, account):
+    for answer in (anna.put(f"/people/{account}", {"role": "guest"}), anna.put(f"/people/{account}/left", {})):
+        assert answer.status_code in (404, 422), answer.content

@@ -6,10 +6,12 @@ outside 1e-30 to 1e30 in any unit, and beyond that arithmetic itself gives way.
 
 import re
 from collections.abc import Iterator
-from typing import Annotated, Any
+from datetime import date
+from typing import Annotated, Any, TypeVar
 
 from pydantic import AfterValidator, AwareDatetime
 
+_When = TypeVar("_When", bound=date)
 LEAST, MOST = 1e-30, 1e30
 EARLIEST_YEAR, LATEST_YEAR = 2000, 2099
 NO_CHARACTER = "holds a character that cannot be written down"
@@ -37,7 +39,7 @@ def implausible(data: Any) -> Iterator[tuple[str, str]]:
             waiting += [(f"{path}[{index}]", inner) for index, inner in enumerate(value)]
 
 
-def _of_our_time(at: AwareDatetime) -> AwareDatetime:
+def _of_our_time(at: _When) -> _When:
     if not EARLIEST_YEAR <= at.year <= LATEST_YEAR:
         raise ValueError(f"must be between {EARLIEST_YEAR} and {LATEST_YEAR}, not in the year {at.year}")
     return at
@@ -45,3 +47,6 @@ def _of_our_time(at: AwareDatetime) -> AwareDatetime:
 
 Time = Annotated[AwareDatetime, AfterValidator(_of_our_time)]
 """A time with its offset, of the years that electricians with this program can have lived in."""
+
+Day = Annotated[date, AfterValidator(_of_our_time)]
+"""A day of the same years."""
