@@ -29,7 +29,7 @@ lan: $(VENV)/.installed build
 
 test: $(VENV)/.installed build chromium
 	cd web && npm test
-	OPENBLAS_NUM_THREADS=1 $(BIN)/pytest -n 2
+	OPENBLAS_NUM_THREADS=1 $(BIN)/pytest -n 2 --dist worksteal
 
 test-postgres: $(VENV)/.installed postgres
 	OPENBLAS_NUM_THREADS=1 pg_virtualenv sh -c \

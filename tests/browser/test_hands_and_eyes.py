@@ -10,12 +10,14 @@ from demo.crew import demo_id
 from plugging.services import put_equipment
 from readings.models import Reading
 from rounds.services import begin as begin_round
-from tests.browser.conftest import accessible, another_browser, sign_in, small_targets
+from tests.browser.conftest import COLOURS, RULES, accessible, another_browser, sign_in, small_targets
 from tests.browser.test_bench import open_outlet
 from visits.services import Planned, put_visit
 
 PHONE, DESK = {"width": 390, "height": 844}, {"width": 1280, "height": 800}
 NARROW = {"width": 320, "height": 640}
+LOOKED_AT = ((DESK, "light", RULES), (DESK, "dark", COLOURS), (PHONE, "dark", RULES), (PHONE, "light", COLOURS))
+"""Of one size in the other scheme nothing is new but the colours."""
 KEYBOARD_PX = 300
 PLACES = [
     "today", "measure", "waiting", "sites", "sites/{site}", "bench/{point}",
@@ -65,9 +67,9 @@ def open_place(page, url, path, ids):
     expect(page.locator("[aria-busy=true]")).to_have_count(0)
 
 
-def wrong_with(page, path):
+def wrong_with(page, path, rules=RULES):
     """Whatever does not fit, in words."""
-    accessible(page)
+    accessible(page, rules)
     found = [f"{path}: under 48 px: {target}" for target in small_targets(page)]
     small = page.evaluate(
         """[...document.querySelectorAll('main *')].filter(e => e.children.length === 0 && e.textContent.trim()
@@ -94,11 +96,11 @@ def test_every_place_can_be_read_and_hit(whole, live_server, browser, half):
         open_place(page, live_server.url, path, whole)
         assert page.title().endswith(", Even Probe"), path
         assert page.get_by_role("heading", level=1).count() == 1, path
-        for size, scheme in ((DESK, "light"), (DESK, "dark"), (PHONE, "dark"), (PHONE, "light")):
+        for size, scheme, rules in LOOKED_AT:
             page.set_viewport_size(size)
             page.emulate_media(color_scheme=scheme)
             page.wait_for_timeout(100)
-            wrong += wrong_with(page, f"{path}, {scheme}, {size['width']}")
+            wrong += wrong_with(page, f"{path}, {scheme}, {size['width']}", rules)
         page.set_viewport_size(NARROW)
         if page.evaluate("document.documentElement.scrollWidth > innerWidth"):
             wrong.append(f"{path}: wider than a narrow phone")
