@@ -19,7 +19,7 @@ class PhotoIn(ToldLater):
     image: str
 
 
-@router.put("/photos/{photo_id}", response={200: Titled, 409: Problems, 422: Problems})
+@router.put("/photos/{photo_id}", response={200: Titled, 409: Problems, 413: Problems, 422: Problems})
 def keep_photo(request: HttpRequest, photo_id: UUID, data: PhotoIn) -> Titled:
     photo = put_photo(crew_of(request), request.user, photo_id, data.image, data.happened())
     return Titled(id=str(photo.id), title=photo.kind)

@@ -3,7 +3,10 @@
 import re
 from typing import Any
 
+from django.conf import settings
+from django.core.exceptions import RequestDataTooBig, TooManyFieldsSent, TooManyFilesSent
 from django.http import HttpRequest, HttpResponse
+from django.http.multipartparser import MultiPartParserError
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
@@ -106,6 +109,19 @@ def unreadable(request: HttpRequest, error: HttpError) -> HttpResponse:
     if isinstance(error.__cause__, FormatError):
         return bad_format(request, error.__cause__)
     return api.create_response(request, as_body([("", "the request is not JSON")]), status=error.status_code)
+
+
+@api.exception_handler(RequestDataTooBig)
+def too_large(request: HttpRequest, _error: RequestDataTooBig) -> HttpResponse:
+    most = settings.DATA_UPLOAD_MAX_MEMORY_SIZE // 1024**2
+    return api.create_response(request, as_body([("", f"is larger than {most} MB, the most at a time")]), status=413)
+
+
+@api.exception_handler(MultiPartParserError)
+@api.exception_handler(TooManyFilesSent)
+@api.exception_handler(TooManyFieldsSent)
+def no_form(request: HttpRequest, _error: Exception) -> HttpResponse:
+    return api.create_response(request, as_body([("", "the request is no form with a file")]), status=400)
 
 
 @api.exception_handler(Exception)

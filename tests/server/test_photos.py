@@ -68,14 +68,14 @@ def test_a_crew_s_pictures_take_no_more_room_than_they_are_given(anna, stranger,
     settings.PHOTOS_MB_PER_CREW = 0
     name = uuid4()
     refused = put(anna, PICTURE, name)
-    assert refused.status_code == 507, "so that it waits on the device that took it"
-    assert "0 MB of pictures" in refused.json()["problems"][0]["text"]
+    assert refused.status_code == 413, "refused alone: what was recorded after it does not wait for it"
+    assert "fill the 0 MB" in refused.json()["problems"][0]["text"]
     settings.PHOTOS_MB_PER_CREW = 1
     noise = io.BytesIO()
     Image.effect_noise((900, 900), 100).save(noise, "PNG")
     assert put(anna, base64.b64encode(noise.getvalue()).decode(), name).status_code == 200
     assert put(anna, base64.b64encode(noise.getvalue()).decode(), name).status_code == 200, "sent again, it is there"
-    assert put(anna, base64.b64encode(noise.getvalue()).decode()).status_code == 507
+    assert put(anna, base64.b64encode(noise.getvalue()).decode()).status_code == 413
     assert put(stranger, PICTURE).status_code == 200, "another crew has room of its own"
 
 

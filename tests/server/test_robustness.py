@@ -164,3 +164,30 @@ def test_a_day_out_of_all_time_is_refused_by_name(anna, place, path, wrong):
 def test_an_account_that_no_database_counts_to_is_none(anna, account):
     for answer in (anna.put(f"/people/{account}", {"role": "guest"}), anna.put(f"/people/{account}/left", {})):
         assert answer.status_code in (404, 422), answer.content
+
+
+def test_what_is_larger_than_anything_is_said_to_be_too_large(anna, place, settings):
+    settings.DATA_UPLOAD_MAX_MEMORY_SIZE = 1024 * 1024
+    answer = anna.put(f"/sites/{uuid4()}/survey", {"survey": {"label": "x" * 1024 * 1024}})
+    assert answer.status_code == 413
+    assert answer.json()["problems"] == [{"path": "", "text": "is larger than 1 MB, the most at a time"}]
+
+
+FIELD = b'Content-Disposition: form-data; name="f%d"\r\n\r\n1\r\n--x\r\n'
+
+
+@pytest.mark.parametrize(
+    ("body", "kind"),
+    [
+        (b"--cut\r\nContent-Disposition: form-da", "multipart/form-data; boundary=cut"),
+        (b"no form at all", "multipart/form-data; boundary=cut"),
+        (b"no form at all", "multipart/form-data"),
+        (b"--x\r\n" + b"".join(FIELD % n for n in range(2000)), "multipart/form-data; boundary=x"),
+        (b"", "application/x-www-form-urlencoded"),
+    ],
+)  # fmt: skip
+def test_what_is_no_file_is_refused_in_words(anna, place, body, kind):
+    for path in ("/api/brought/record/look", "/api/brought/rows/readings"):
+        answer = anna.client.post(path, body, content_type=kind)
+        assert answer.status_code in (400, 422), (path, answer.status_code, answer.content)
+        assert answer.json()["problems"][0]["text"]
