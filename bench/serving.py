@@ -47,7 +47,8 @@ class Server:
 
     def manage(self, *words: str) -> str:
         """What the command said."""
-        return subprocess.run([*_MANAGE, *words], env=self.environment, check=True, capture_output=True).stdout.decode()
+        command = [*_MANAGE, *words]
+        return subprocess.run(command, env=self.environment, check=True, stdout=subprocess.PIPE, text=True).stdout
 
     def start(self) -> None:
         serve = [
@@ -112,7 +113,8 @@ class Person(requests.Session):
         self._server, self._name, self._password = server, name, password
 
     def sign_in(self) -> requests.Response:
-        self.get(f"{self._server.address}/api/session")
+        if "csrftoken" not in self.cookies:
+            self.get(f"{self._server.address}/api/session")
         answer = self.send_to("post", "/session", {"username": self._name, "password": self._password})
         answer.raise_for_status()
         return answer

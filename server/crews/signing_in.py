@@ -9,7 +9,7 @@ own. What is counted is kept in memory: the server is one process, and a restart
 import threading
 import time
 from collections import OrderedDict
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import timedelta
@@ -18,10 +18,10 @@ from django.conf import settings
 from django.contrib.auth import authenticate, login
 from django.contrib.auth.models import User
 from django.core.signing import BadSignature
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.utils import timezone
 
-from base.problems import Refused
+from base.problems import Refused, as_body
 from crews.devices import address_of, note
 from crews.models import SignInEvent
 from crews.sessions import began
@@ -34,8 +34,13 @@ LOGGED_AN_HOUR = 20
 REMEMBERED = 10_000
 """Names and addresses counted at a time; the oldest is forgotten for a new one."""
 _LANE_WAIT_S = 0.6
+_SIGN_IN = "/api/session"
 KNOWN_DEVICE = "known_device"
 _KNOWN_FOR_S = 365 * 24 * 3600
+
+
+Respond = Callable[[HttpRequest], HttpResponse]
+Keys = tuple[tuple[str, ...], ...]
 
 
 @dataclass
@@ -106,9 +111,6 @@ def password_is_right(request: HttpRequest, person: User, password: str) -> bool
     return right
 
 
-Keys = tuple[tuple[str, ...], ...]
-
-
 def _keys(request: HttpRequest, name: str) -> Keys:
     """What is counted: the name at this address, and of a device nobody signed in on yet the address."""
     of_name, of_address = ("name", name.casefold(), address_of(request)), ("address", address_of(request))
@@ -117,15 +119,36 @@ def _keys(request: HttpRequest, name: str) -> Keys:
 
 def _hashed(request: HttpRequest, keys: Keys, name: str, password: str) -> User | None:
     """Whose name and password these are. Raises Refused where the next try has to wait."""
-    wait = max(misses.wait_s(key, time.monotonic()) for key in keys)
-    if wait > 0:
-        raise Refused(("", f"too many wrong tries; try again in {_in_words(wait)}"), status=429)
+    if too_soon := _too_soon(keys):
+        raise Refused(("", too_soon), status=429)
     with _lane(known=len(keys) == 1):
         user = authenticate(request, username=name, password=password)
     if isinstance(user, User):
         return user
     _missed(request, keys, User.objects.filter(username=name).first(), SignInEvent.What.WRONG_PASSWORD)
     return None
+
+
+def _too_soon(keys: Keys) -> str:
+    """Why the next try of some keys has to wait, where it has to."""
+    wait = max((misses.wait_s(key, time.monotonic()) for key in keys), default=0.0)
+    return f"too many wrong tries; try again in {_in_words(wait)}" if wait > 0 else ""
+
+
+def turned_away(respond: Respond) -> Respond:
+    """Middleware before all that costs anything: a flood from an address that has to wait is answered at once.
+
+    Who comes from a device that somebody signed in on is looked at further in, by name.
+    """
+
+    def answer(request: HttpRequest) -> HttpResponse:
+        if request.method == "POST" and request.path == _SIGN_IN and not _device_of_somebody(request):
+            too_soon = _too_soon((("address", address_of(request)),))
+            if too_soon:
+                return JsonResponse(as_body([("", too_soon)]), status=429)
+        return respond(request)
+
+    return answer
 
 
 def _missed(request: HttpRequest, keys: Keys, user: User | None, what: SignInEvent.What) -> None:
@@ -156,10 +179,15 @@ def _remember_device(response: HttpResponse, name: str) -> None:
 
 
 def _known_on(request: HttpRequest, name: str) -> bool:
+    return _device_of_somebody(request) == name.casefold()
+
+
+def _device_of_somebody(request: HttpRequest) -> str | None:
+    """The name of who signed in on it last."""
     try:
-        return bool(request.get_signed_cookie(KNOWN_DEVICE, max_age=_KNOWN_FOR_S) == name.casefold())
+        return request.get_signed_cookie(KNOWN_DEVICE, max_age=_KNOWN_FOR_S)
     except (KeyError, BadSignature):
-        return False
+        return None
 
 
 @contextmanager

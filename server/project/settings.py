@@ -67,6 +67,7 @@ INSTALLED_APPS = [
 
 MIDDLEWARE = [
     "base.headers.careful",
+    "crews.signing_in.turned_away",
     "base.trying_again.tried_again",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -140,6 +141,12 @@ CACHES = {
     }
 }
 
+PASSWORD_HASHERS = [
+    "django.contrib.auth.hashers.ScryptPasswordHasher",
+    "django.contrib.auth.hashers.PBKDF2PasswordHasher",
+]
+"""The first makes a hash (RFC 7914, as OWASP sizes it: 16 MB and a quarter of a second); the second reads those made
+before, which are made anew at the next sign-in."""
 AUTHENTICATION_BACKENDS = ["crews.backends.WithCrew"]
 AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},

@@ -67,6 +67,18 @@ def test_a_device_somebody_signed_in_on_is_no_stranger_at_the_same_address(anna,
     assert sign_in(forged, name, PASSWORD).status_code == 429
 
 
+@pytest.mark.usefixtures("_waits_are_long")
+def test_a_flood_that_has_to_wait_costs_the_database_nothing(anna, client_class, django_assert_num_queries):
+    flood = client_class()
+    for n in range(MISSES_FREE + 1):
+        sign_in(flood, f"nobody-{n}")
+    with django_assert_num_queries(0):
+        answer = sign_in(flood, "nobody at all")
+    assert (answer.status_code, answer["Content-Type"]) == (429, "application/json")
+    assert "try again in" in answer.json()["problems"][0]["text"]
+    assert answer["Permissions-Policy"]
+
+
 def test_waits_double_up_to_a_minute_and_are_forgotten_in_time():
     counted, key = Misses(), ("name", "anna")
     waits = []
