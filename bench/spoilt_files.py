@@ -34,7 +34,7 @@ COMMANDS = (
     *("solve", "fit", "isolate", "hunt", "judge") * 3,
 )
 """Each as often as it stands here: those that reckon longest less often."""
-AT_A_TIME = 500
+AT_A_TIME = 2000
 """Files of one process: what it keeps of many installations that are no more would fill the memory."""
 _ANSWERED, _REFUSED, _NOT_SOUND = 0, 2, 3
 
@@ -66,6 +66,7 @@ KIT = {
 class Count:
     """`longest`: seconds, and the number of the file. `failed`: its number, what was asked of it, and how it went."""
 
+    files: int = 0
     codes: Counter[int] = field(default_factory=Counter)
     longest: tuple[float, int] = (0.0, -1)
     failed: list[tuple[int, str, str]] = field(default_factory=list)
@@ -121,6 +122,7 @@ def one(number: int, seeds: Sequence[Seed], count: Count, seed: int = SEED) -> N
         count.failed.append((number, words[0], traceback.format_exc()))
     finally:
         signal.setitimer(signal.ITIMER_REAL, 0)
+    count.files += 1
     count.longest = max(count.longest, (time.perf_counter() - began, number))
 
 
@@ -195,7 +197,10 @@ def main(files: int = FILES, workers: int = WORKERS) -> int:
     seeds = seeds_of_the_demo()
     shares = [(first, min(first + AT_A_TIME, files), seeds) for first in range(0, files, AT_A_TIME)]
     with multiprocessing.get_context("fork").Pool(workers, maxtasksperchild=1) as pool:
-        counts = pool.map(_share, shares, chunksize=1)
+        counts = []
+        for count in pool.imap_unordered(_share, shares):
+            counts.append(count)
+            print(f"{sum(each.files for each in counts)} of {files}", file=sys.stderr)
     codes = sum((count.codes for count in counts), Counter[int]())
     failed = [each for count in counts for each in count.failed]
     longest, slowest = max(count.longest for count in counts)

@@ -2,6 +2,7 @@
 
 import os
 import pty
+import select
 import termios
 import threading
 import tty
@@ -24,13 +25,15 @@ def on_a_port(answers, after=None):
     ours, theirs = pty.openpty()
     tty.setraw(ours)
     tty.setraw(theirs)
-    heard = []
+    heard, over = [], threading.Event()
 
     def talk():
         with os.fdopen(ours, "rb", buffering=0, closefd=False) as port:
             try:
-                while said := port.readline():
-                    word = said.decode().strip()
+                while not over.is_set():
+                    if not select.select([ours], [], [], 0.02)[0]:
+                        continue
+                    word = port.readline().decode().strip()
                     heard.append(word)
                     answer = answers.get(word)
                     os.write(
@@ -39,10 +42,13 @@ def on_a_port(answers, after=None):
             except OSError:
                 pass  # the other end was closed
 
-    threading.Thread(target=talk, daemon=True).start()
+    talking = threading.Thread(target=talk, daemon=True)
+    talking.start()
     try:
         yield f"ASRL{os.ttyname(theirs)}::INSTR", heard
     finally:
+        over.set()
+        talking.join()  # or it would hear what is said on the next port, which may have the same number
         os.close(theirs)
         os.close(ours)
 
