@@ -193,14 +193,17 @@ def _seeds() -> Iterator[tuple[list[str], Any]]:
         yield ["verify"], saved(f"sign-offs/{signed.id}/file")
 
 
-def main(files: int = FILES, workers: int = WORKERS) -> int:
+def main(files: int = FILES, first: int = 0) -> int:
+    """`first`: the number of the first file, to go on where another run ended."""
     seeds = seeds_of_the_demo()
-    shares = [(first, min(first + AT_A_TIME, files), seeds) for first in range(0, files, AT_A_TIME)]
-    with multiprocessing.get_context("fork").Pool(workers, maxtasksperchild=1) as pool:
+    last = first + files
+    shares = [(number, min(number + AT_A_TIME, last), seeds) for number in range(first, last, AT_A_TIME)]
+    with multiprocessing.get_context("fork").Pool(WORKERS, maxtasksperchild=1) as pool:
         counts = []
         for count in pool.imap_unordered(_share, shares):
             counts.append(count)
-            print(f"{sum(each.files for each in counts)} of {files}", file=sys.stderr)
+            done, wrong = sum(each.files for each in counts), sum(len(each.failed) for each in counts)
+            print(f"{done} of {files}, failed {wrong}", file=sys.stderr)
     codes = sum((count.codes for count in counts), Counter[int]())
     failed = [each for count in counts for each in count.failed]
     longest, slowest = max(count.longest for count in counts)
