@@ -3,7 +3,7 @@
 import pytest
 from bench.kills import run
 
-WRITES, EVERY, PORT = 40, 12, 8143
+WRITES, EVERY, PORT = 30, 14, 8143
 
 
 @pytest.mark.sqlite
