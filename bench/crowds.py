@@ -9,7 +9,6 @@ import os
 import socketserver
 import statistics
 import sys
-import threading
 import time
 from collections.abc import Callable, Iterator
 from contextlib import ExitStack, contextmanager, suppress
@@ -21,7 +20,7 @@ from uuid import uuid4
 
 import requests
 
-from bench.serving import Person, Server, demo_server
+from bench.serving import Person, Server, demo_server, serving
 
 PORT, SECONDS = 8134, 20.0
 STRANGERS, METERS = 20, 4
@@ -74,7 +73,7 @@ class _Line:
 
 @contextmanager
 def meter(talk: Talk) -> Iterator[str]:
-    """Its host and port."""
+    """Its address."""
 
     class Handler(socketserver.BaseRequestHandler):
         def handle(self) -> None:
@@ -86,12 +85,14 @@ def meter(talk: Talk) -> Iterator[str]:
 
     server = socketserver.ThreadingTCPServer(("127.0.0.1", 0), Handler)
     server.daemon_threads, server.block_on_close = True, False
-    threading.Thread(target=server.serve_forever, daemon=True).start()
-    try:
-        yield f"127.0.0.1:{server.server_address[1]}"
-    finally:
-        server.shutdown()
-        server.server_close()
+    with serving(server) as address:
+        yield address
+
+
+def _allowed(address: str) -> str:
+    """As the setting lists it."""
+    _, host, port, _ = address.split("::")
+    return f"{host}:{port}"
 
 
 class Crowd:
@@ -200,8 +201,7 @@ def asking(server: Server, member: Member, addresses: list[str]) -> list[Callabl
     path, setup = f"/points/{member.point}/live", {"function": "volts", "from": "L", "to": "N"}
     found: list[Callable[[], object]] = []
     for tester, address in zip(member.testers, addresses, strict=False):
-        host, port = address.split(":")
-        linked = member.person.send_to("put", f"/testers/{tester}/link", {"address": f"TCPIP::{host}::{port}::SOCKET"})
+        linked = member.person.send_to("put", f"/testers/{tester}/link", {"address": address})
         linked.raise_for_status()
         person = _same(server, member.person)
         found.append(partial(_ask, person, f"{path}/{tester}", setup))
@@ -235,7 +235,9 @@ def main(seconds: float = SECONDS) -> int:
     with ExitStack() as stack:
         sound = [stack.enter_context(meter(_sound)) for _ in range(METERS)]
         bad = [stack.enter_context(meter(talk)) for talk in BAD]
-        server = stack.enter_context(demo_server(PORT, METER_LINKS=",".join([OF_THE_DEMO, *sound, *bad])))
+        server = stack.enter_context(
+            demo_server(PORT, METER_LINKS=",".join([OF_THE_DEMO, *map(_allowed, (*sound, *bad))]))
+        )
         member = Member(server)
         quiet = answers(member, seconds)
         with Crowd(*strangers(server)) as flood:

@@ -1,10 +1,12 @@
-"""The server as `make demo` runs it, in a place of its own, and people signed in to it."""
+"""The server as `make demo` runs it, in a place of its own, people signed in to it, and meters it can ask."""
 
 import os
 import signal
+import socketserver
 import subprocess
 import sys
 import tempfile
+import threading
 import time
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
@@ -103,6 +105,17 @@ def demo_server(port: int, *before: str, **more: str) -> Iterator[Server]:
         server.manage("load_demo")
         server.start()
         yield server
+
+
+@contextmanager
+def serving(server: socketserver.TCPServer) -> Iterator[str]:
+    """A meter of this machine answers; its address as a VISA resource."""
+    threading.Thread(target=server.serve_forever, daemon=True).start()
+    try:
+        yield f"TCPIP::127.0.0.1::{server.server_address[1]}::SOCKET"
+    finally:
+        server.shutdown()
+        server.server_close()
 
 
 class Person(requests.Session):

@@ -1,6 +1,6 @@
 """Who acts: known to whatever is written in a request, so that no write can forget to say by whom."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from contextlib import contextmanager
 from contextvars import ContextVar
 from datetime import datetime
@@ -9,9 +9,10 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
+from base.headers import Respond
+
 _acting: ContextVar[Any] = ContextVar("acting", default=None)
 _at: ContextVar[datetime | None] = ContextVar("at", default=None)
-Respond = Callable[[HttpRequest], HttpResponse]
 
 
 def acts(person: Any) -> None:

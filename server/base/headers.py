@@ -10,6 +10,7 @@ _PERMISSIONS = ", ".join([*(f"{sensor}=()" for sensor in _NEVER), "camera=(self)
 _OF_DATA = "default-src 'none'; frame-ancestors 'none'"
 _DATA = ("application/json", "image/", "text/csv")
 Respond = Callable[[HttpRequest], HttpResponse]
+"""What a middleware passes a request on to."""
 
 
 def careful(respond: Respond) -> Respond:

@@ -1,15 +1,14 @@
 """A request that found the database locked is tried again: it wrote nothing, and its own ids make it one record."""
 
 import time
-from collections.abc import Callable
 
 from django.http import HttpRequest, HttpResponse
+
+from base.headers import Respond
 
 TRIES = 3
 WAIT_S = 0.2
 _BUSY = 503
-
-Respond = Callable[[HttpRequest], HttpResponse]
 
 
 def tried_again(respond: Respond) -> Respond:

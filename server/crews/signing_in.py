@@ -9,7 +9,7 @@ own. What is counted is kept in memory: the server is one process, and a restart
 import threading
 import time
 from collections import OrderedDict
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import timedelta
@@ -21,6 +21,7 @@ from django.core.signing import BadSignature
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.utils import timezone
 
+from base.headers import Respond
 from base.problems import Refused, as_body
 from crews.devices import address_of, note
 from crews.models import SignInEvent
@@ -39,7 +40,6 @@ KNOWN_DEVICE = "known_device"
 _KNOWN_FOR_S = 365 * 24 * 3600
 
 
-Respond = Callable[[HttpRequest], HttpResponse]
 Keys = tuple[tuple[str, ...], ...]
 
 

@@ -19,6 +19,6 @@ def refuse_beyond_quota(crew: Crew, more_bytes: int) -> None:
     if kept + more_bytes > settings.PHOTOS_MB_PER_CREW * _MB:
         text = (
             f"There is no room: your crew's pictures fill the {settings.PHOTOS_MB_PER_CREW} MB this server keeps for "
-            "them. This one stays on your device; send it again when whoever runs the server has given more."
+            "them. Nothing is lost: send it again when whoever runs the server has given more."
         )
-        raise Refused(("image", text), status=_TOO_MUCH)
+        raise Refused(("", text), status=_TOO_MUCH)

@@ -281,7 +281,7 @@ def test_lamps_are_offered_first_to_whoever_has_no_volts_and_beside_them_to_whoe
     assert len(promised - standing(interpret(outlet(), (lit,)))) >= 0.6 * len(promised)
 
 
-@pytest.mark.parametrize("rating_a", [0.1, 0.5, 1.0])
+@pytest.mark.parametrize("rating_a", [1e-5, 0.1, 0.5, 1.0])
 def test_a_small_device_is_offered_loads_that_it_carries(rating_a):
     point = replace(outlet(), circuit=replace(outlet().circuit, rating_a=rating_a))
     offered = {m.load_here_a for m in candidates(point, [], [METER]) if m.load_here_a}

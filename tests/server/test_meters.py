@@ -9,6 +9,7 @@ from uuid import uuid4
 
 import numpy as np
 import pytest
+from bench.serving import serving
 
 from evenprobe.conditions import CONDITIONS
 from evenprobe.simulation import HiddenPoint
@@ -31,16 +32,6 @@ def stand_in(condition="same-leg"):
         return {"p": lambda: HiddenPoint(RANGE, CONDITIONS[condition], np.random.default_rng(5))}[point]()
 
     return StandIn(hidden)
-
-
-@contextmanager
-def serving(server):
-    threading.Thread(target=server.serve_forever, daemon=True).start()
-    try:
-        yield f"TCPIP::127.0.0.1::{server.server_address[1]}::SOCKET"
-    finally:
-        server.shutdown()
-        server.server_close()
 
 
 @contextmanager

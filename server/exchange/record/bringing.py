@@ -3,7 +3,6 @@
 Cut off half-way, the same file brought in again goes on where it was; what is there is never changed.
 """
 
-from base64 import b64decode
 from dataclasses import dataclass
 from datetime import datetime
 from functools import partial
@@ -33,7 +32,7 @@ from readings.models import Reading
 def bring_in(crew: Crew, author: Author, name: str, file: RecordFile) -> BroughtFile:
     """Every new row of a file from `read_file`, marked with where it came from."""
     looked = look(crew, file)
-    pictures = [len(b64decode(row["image"])) for row, fate in looked.of(BY_NAME["photos"]) if fate == "new"]
+    pictures = (len(row["image"]) * 3 // 4 for row, fate in looked.of(BY_NAME["photos"]) if fate == "new")
     refuse_beyond_quota(crew, sum(pictures))
     chains = [[link.link() for link in chain] for chain in file.chains]
     brought = keep(file_for(crew, author, name, "record", file.sha256, chains))

@@ -5,7 +5,7 @@ import binascii
 import re
 from collections.abc import Callable, Iterator, Mapping
 from datetime import date, datetime
-from typing import Any
+from typing import Any, TypeVar
 from uuid import UUID
 
 from django.core.exceptions import ValidationError
@@ -13,11 +13,12 @@ from django.db import models
 from django.utils import timezone
 
 from base.clocks import still_to_come
-from evenprobe.entries.plausible import EARLIEST_YEAR, LATEST_YEAR
+from evenprobe.entries.plausible import of_our_time
 from exchange.record.tables import Table
 from kit.strangers import as_in_the_file
 from proofs.models import Proof
 
+_When = TypeVar("_When", bound=date)
 _ID = re.compile(r"[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}")
 _WITH_IDS = (models.ForeignKey, models.UUIDField, models.JSONField)
 _BY_ANOTHER_CLOCK = {"device_at"}
@@ -94,10 +95,9 @@ def problems_of(table: Table, row: Any) -> Iterator[tuple[str, str]]:
             continue
         try:
             value = value_of(field, row[key])
-            if isinstance(value, datetime) and key not in _BY_ANOTHER_CLOCK:
-                wrong = still_to_come(value, now)
-                if wrong:
-                    raise ValidationError(wrong)
+            happened = value if isinstance(value, datetime) and key not in _BY_ANOTHER_CLOCK else None
+            if wrong := still_to_come(happened, now):
+                yield key, wrong
         except ValidationError as error:
             yield key, " ".join(error.messages).rstrip(".")
 
@@ -150,8 +150,7 @@ def _time(given: Any) -> datetime:
         raise ValidationError(f"{given!r} is no time with its offset, as 2026-11-24T10:40:00+00:00") from None
     if found.tzinfo is None:
         raise ValidationError(f"{given!r} says no offset")
-    _of_our_years(found)
-    return found
+    return _of_our_time(found)
 
 
 def _day(given: Any) -> date:
@@ -159,13 +158,14 @@ def _day(given: Any) -> date:
         found = date.fromisoformat(given)
     except (ValueError, TypeError):
         raise ValidationError(f"{given!r} is no day, as 2026-11-24") from None
-    _of_our_years(found)
-    return found
+    return _of_our_time(found)
 
 
-def _of_our_years(at: date) -> None:
-    if not EARLIEST_YEAR <= at.year <= LATEST_YEAR:
-        raise ValidationError(f"must be between {EARLIEST_YEAR} and {LATEST_YEAR}, not in the year {at.year}")
+def _of_our_time(at: _When) -> _When:
+    try:
+        return of_our_time(at)
+    except ValueError as error:
+        raise ValidationError(str(error)) from None
 
 
 def _bytes(given: Any) -> bytes:

@@ -39,14 +39,15 @@ def implausible(data: Any) -> Iterator[tuple[str, str]]:
             waiting += [(f"{path}[{index}]", inner) for index, inner in enumerate(value)]
 
 
-def _of_our_time(at: _When) -> _When:
+def of_our_time(at: _When) -> _When:
+    """The same. Raises ValueError for one that electricians with this program cannot have lived in."""
     if not EARLIEST_YEAR <= at.year <= LATEST_YEAR:
         raise ValueError(f"must be between {EARLIEST_YEAR} and {LATEST_YEAR}, not in the year {at.year}")
     return at
 
 
-Time = Annotated[AwareDatetime, AfterValidator(_of_our_time)]
+Time = Annotated[AwareDatetime, AfterValidator(of_our_time)]
 """A time with its offset, of the years that electricians with this program can have lived in."""
 
-Day = Annotated[date, AfterValidator(_of_our_time)]
+Day = Annotated[date, AfterValidator(of_our_time)]
 """A day of the same years."""

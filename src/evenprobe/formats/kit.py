@@ -1,10 +1,11 @@
 """The kit file: a task, a tester, its leads and adapters; and a tester as every other file writes it too."""
 
+from datetime import date
 from typing import Annotated, Literal
 
 from pydantic import Field
 
-from evenprobe.entries import Day, Name, NotNegative, Positive, Strict, SystemId, Text, YesNo
+from evenprobe.entries import Name, NotNegative, Positive, Strict, SystemId, Text, YesNo
 from evenprobe.formats.fields import KindId, PracticeName
 from evenprobe.practices import Practice
 from evenprobe.supplies import SYSTEMS
@@ -58,7 +59,7 @@ class InstrumentEntry(RatedEntry):
     battery: Literal["ok", "low", "unknown"] | None = None
     self_check: YesNo | None = None
     fuse: Literal["ok", "blown", "unknown"] | None = None
-    calibration_due: Day | None = None
+    calibration_due: date | None = None
     always_on_light: YesNo | None = None
     test_ma: Positive | None = None
     test_v: list[Positive] | None = None
@@ -141,7 +142,7 @@ class TaskEntry(Strict):
     line_to_line: YesNo | None = None
     device_ma: Positive | None = None
     test_v: Positive | None = None
-    on: Day | None = None
+    on: date | None = None
 
     def task(self, practice: Practice) -> Task:
         return Task(

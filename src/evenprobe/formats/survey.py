@@ -29,7 +29,7 @@ from evenprobe.wiring.points import LINES, board_ends
 class CircuitEntry(Strict):
     label: Text | None = None
     board: Text | None = None
-    rating_a: Annotated[float, Field(ge=0.1, le=6300)] | None = None
+    rating_a: Annotated[float, Field(gt=0, le=6300)] | None = None
     conductor: str | None = None
     length_m: Annotated[float, Field(gt=0, le=5000)] | None = None
     residual_ma: Annotated[float, Field(gt=0, le=30_000)] | None = None

@@ -174,10 +174,10 @@ def dark_where_lit(
 
 
 def _bins(would_show: Array, error: Array) -> NDArray[np.intp]:
-    """Bins two errors wide: even near zero, growing with the value."""
+    """Bins two errors wide: even near zero, growing with the value, the same on both sides of zero."""
     constant, share = error
-    x = np.minimum(would_show, 2e6)
-    return np.asarray(np.floor(np.log1p(share * x / constant) / (2 * share))).astype(np.intp)
+    x = np.clip(would_show, -2e6, 2e6)
+    return np.asarray(np.floor(np.sign(x) * np.log1p(share * np.abs(x) / constant) / (2 * share))).astype(np.intp)
 
 
 def _information(bins: NDArray[np.intp], owner: NDArray[np.intp], weight: Array) -> Array:
