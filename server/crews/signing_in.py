@@ -132,7 +132,7 @@ def _hashed(request: HttpRequest, keys: Keys, name: str, password: str) -> User 
 def _too_soon(keys: Keys) -> str:
     """Why the next try of some keys has to wait, where it has to."""
     wait = max((misses.wait_s(key, time.monotonic()) for key in keys), default=0.0)
-    return f"too many wrong tries; try again in {_in_words(wait)}" if wait > 0 else ""
+    return f"Too many wrong tries; try again in {_in_words(wait)}" if wait > 0 else ""
 
 
 def turned_away(respond: Respond) -> Respond:
@@ -195,7 +195,7 @@ def _lane(*, known: bool) -> Iterator[None]:
     """A hash at a time: strangers do not wait for one another, those who are known wait a little."""
     lane = _KNOWN if known else _STRANGERS
     if not lane.acquire(timeout=_LANE_WAIT_S if known else 0):
-        raise Refused(("", "many are signing in at once; try again in a moment"), status=429)
+        raise Refused(("", "Many are signing in at once; try again in a moment"), status=429)
     try:
         yield
     finally:

@@ -174,5 +174,5 @@ def test_too_many_wrong_passwords_are_said_at_the_field(outlet, live_server, pag
     page.get_by_label("Name").fill(USERNAME)
     page.get_by_label("Password").first.fill(PASSWORD)
     page.keyboard.press("Enter")
-    expect(page.get_by_text("too many wrong tries; try again in 13 seconds")).to_be_visible()
+    expect(page.get_by_text("Too many wrong tries; try again in 13 seconds")).to_be_visible()
     accessible(page)

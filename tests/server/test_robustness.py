@@ -170,7 +170,7 @@ def test_what_is_larger_than_anything_is_said_to_be_too_large(anna, place, setti
     settings.DATA_UPLOAD_MAX_MEMORY_SIZE = 1024 * 1024
     answer = anna.put(f"/sites/{uuid4()}/survey", {"survey": {"label": "x" * 1024 * 1024}})
     assert answer.status_code == 413
-    assert answer.json()["problems"] == [{"path": "", "text": "is larger than 1 MB, the most at a time"}]
+    assert answer.json()["problems"] == [{"path": "", "text": "This is larger than 1 MB, the most at a time"}]
 
 
 FIELD = b'Content-Disposition: form-data; name="f%d"\r\n\r\n1\r\n--x\r\n'
