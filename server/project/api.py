@@ -114,7 +114,8 @@ def unreadable(request: HttpRequest, error: HttpError) -> HttpResponse:
 @api.exception_handler(RequestDataTooBig)
 def too_large(request: HttpRequest, _error: RequestDataTooBig) -> HttpResponse:
     most = settings.DATA_UPLOAD_MAX_MEMORY_SIZE // 1024**2
-    return api.create_response(request, as_body([("", f"This is larger than {most} MB, the most at a time")]), status=413)
+    said = f"This is larger than {most} MB, the most at a time"
+    return api.create_response(request, as_body([("", said)]), status=413)
 
 
 @api.exception_handler(MultiPartParserError)
