@@ -7,7 +7,8 @@ import hashlib
 import logging
 import sys
 import traceback
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from contextlib import contextmanager
 from typing import Any, TypeVar
 
 from django.db import DatabaseError, OperationalError
@@ -87,6 +88,15 @@ def server_error(request: HttpRequest) -> HttpResponse:
     """What failed outside the API's own routes, as when a session cannot be written."""
     error = sys.exc_info()[1]
     return failed(request, error if error is not None else RuntimeError("no exception"))
+
+
+@contextmanager
+def logged(about: str) -> Iterator[None]:
+    """What fails inside is logged under a reference and goes no further, for what goes on by itself."""
+    try:
+        yield
+    except Exception as error:
+        _reference_to(error, about)
 
 
 def each_shown(

@@ -14,8 +14,8 @@ from evenprobe.practices.lengths import FOOT
 from evenprobe.rounding import figures
 from evenprobe.supplies import SYSTEMS
 from readings.effects import effects_of
-from readings.in_short import in_short, not_shown
-from readings.point_view import PointView, with_record
+from readings.settling import settled
+from readings.standings import not_shown, short_of, stands_as
 from sites.loose import file_away, measure_now
 from sites.models import Board, Circuit, Point, Site, Supply
 from sites.services import (
@@ -53,19 +53,23 @@ from sites.shapes import (
 
 router = Router(tags=["sites"])
 
+_STANDING = ("standing__verdict", "standing__made_of", "standing__changes")
+
 
 @router.get("/sites", response=list[SiteLine])
 def sites(request: HttpRequest) -> list[SiteLine]:
     crew = crew_of(request)
-    at: dict[UUID, list[Point]] = {}
-    for point in with_record(Point.objects.in_use().filter(circuit__board__supply__site__crew=crew)):
-        at.setdefault(point.circuit.board.supply.site_id, []).append(point)
+    settled()
+    here = Point.objects.in_use().filter(circuit__board__supply__site__crew=crew)
+    at: dict[UUID, list[str]] = {}
+    for site_id, *standing in here.values_list("circuit__board__supply__site_id", *_STANDING):
+        at.setdefault(site_id, []).append(stands_as(*standing))
     return [
         SiteLine(
             id=s.id,
             name=s.name,
             practice=s.practice,
-            verdicts=[line.verdict for line in each_shown(at.get(s.id, []), _point_line, _unshown_point)],
+            verdicts=at.get(s.id, []),
             loose=s.loose,
             retired=s.retired_at is not None,
         )
@@ -169,8 +173,10 @@ def _effects(changed: Supply | Circuit | Point) -> EffectsOut:
 
 
 def _site_out(site: Site) -> SiteOut:
+    settled()
     of_circuit: dict[UUID, list[Point]] = {}
-    for point in with_record(Point.objects.in_use().filter(circuit__board__supply__site=site)):
+    here = Point.objects.in_use().filter(circuit__board__supply__site=site)
+    for point in here.select_related("standing"):
         of_circuit.setdefault(point.circuit_id, []).append(point)
     supplies = list(site.supplies.prefetch_related("boards__circuits"))
     return SiteOut(
@@ -234,7 +240,7 @@ def _retired(site: Site, supplies: list[Supply]) -> list[RetiredOut]:
 
 
 def _point_line(point: Point) -> PointLine:
-    return _line(point, in_short(PointView(point)))
+    return _line(point, short_of(point.standing))
 
 
 def _unshown_point(point: Point, why: str) -> PointLine:

@@ -1,91 +1,65 @@
 """Points by how they stand: those that are not safe, that failed, or that were not tested since a day."""
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Mapping
 from datetime import UTC, datetime, time, timedelta
-from typing import Any, Literal
+from typing import Annotated, Literal
 
+from django.db.models import Case, F, Q, When
 from django.http import HttpRequest
 from django.utils import timezone
-from ninja import Router
+from ninja import Query, Router
 
-from base.failures import each_shown
 from crews.services import crew_of
-from evenprobe.deadtests.judgement import Result
 from evenprobe.entries import Day
 from evenprobe.interpretation import WORST_FIRST, Verdict
-from evenprobe.interpretation.findings import State
 from overviews.shapes import StandingOut
-from readings.in_short import in_short, not_shown
-from readings.point_view import PointView
-from sites.services import sites_of
-from visits.on_site import CircuitRecord, records_of
+from readings.settling import settled
+from readings.standings import short_of
+from sites.models import IN_ORDER, Point
 
 router = Router(tags=["sites"])
 _A_YEAR = timedelta(days=365)
+AT_A_TIME = 200
+
+_SAFE = [str(verdict) for verdict in WORST_FIRST if verdict.is_safe]
+_SAFE_STILL = Q(standing__verdict__in=_SAFE, standing__made_of=F("standing__changes"))
+_WORST_FIRST = Case(
+    *(When(_SAFE_STILL & Q(standing__verdict=v) if v in _SAFE else Q(standing__verdict=v), then=n)
+      for n, v in enumerate(map(str, WORST_FIRST))),
+    default=WORST_FIRST.index(Verdict.UNTESTED),
+)  # fmt: skip
+_WANTED: Mapping[str, Callable[[datetime], Q]] = {
+    "not-safe": lambda _since: ~_SAFE_STILL,
+    "failed": lambda _since: Q(standing__failed__0__isnull=False),
+    "not-tested": lambda since: Q(standing__last_tested=None) | Q(standing__last_tested__lt=since),
+}
 
 
 @router.get("/standing/{what}", response=list[StandingOut])
 def standing(
-    request: HttpRequest, what: Literal["not-safe", "failed", "not-tested"], since: Day | None = None
+    request: HttpRequest,
+    what: Literal["not-safe", "failed", "not-tested"],
+    since: Day | None = None,
+    skip: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
 ) -> list[StandingOut]:
-    """The worst first. `since`: of those that were not tested; a year ago where nothing is said."""
+    """The worst first, 200 at a time. `since`: of those that were not tested; a year ago where nothing is said."""
+    settled()
     day = since or (timezone.now() - _A_YEAR).date()
-    wanted, begin = _WANTED[what], datetime.combine(day, time(), UTC)
-    points = [one for one in _points(request) if wanted(one, begin)]
-    return sorted(points, key=lambda one: WORST_FIRST.index(Verdict(one.verdict)))
-
-
-_WANTED: Mapping[str, Callable[[StandingOut, datetime], bool]] = {
-    "not-safe": lambda one, _since: not Verdict(one.verdict).is_safe,
-    "failed": lambda one, _since: bool(one.failed),
-    "not-tested": lambda one, since: one.last_tested is None or one.last_tested < since,
-}
-
-
-def _points(request: HttpRequest) -> Iterator[StandingOut]:
-    """Of all the crew's sites, in their order."""
-    sites = list(sites_of(crew_of(request)).filter(retired_at=None))
-    records = records_of(sites)
-    for site in sites:
-        for record in records[site.id].circuits.values():
-            yield from each_shown(
-                record.views,
-                lambda view, record=record: _shown(view, record, in_short(view)),  # type: ignore[misc]
-                lambda view, why, record=record: _shown(view, record, not_shown(why)),  # type: ignore[misc]
-            )
-
-
-def _shown(view: PointView, record: CircuitRecord, said: dict[str, Any]) -> StandingOut:
-    circuit = record.circuit
-    return StandingOut(
-        id=view.point.id,
-        name=view.point.name,
-        where=f"{circuit.name}, {circuit.board.name}, {view.site.name}",
-        last_tested=_last_tested(view, record),
-        failed=list(_failed(view, record, said)),
-        **said,
+    wanted = _WANTED[what](datetime.combine(day, time(), UTC))
+    here = Point.objects.in_use().filter(wanted, circuit__board__supply__site__crew=crew_of(request))
+    worst_first = here.select_related("standing", "circuit__board__supply__site").order_by(
+        _WORST_FIRST, "circuit__board__supply__site__created_at", *IN_ORDER
     )
+    return [_line(point) for point in worst_first[skip : skip + AT_A_TIME]]
 
 
-def _own(view: PointView, point: str | None) -> bool:
-    return point in (None, str(view.point.id))
-
-
-def _last_tested(view: PointView, record: CircuitRecord) -> datetime | None:
-    """The last reading that counts, or test of its circuit."""
-    readings = (row.taken_at for row in view.counting().values())
-    tests = (e.at for sheet in record.sheets for e in sheet.of("tested") if _own(view, e.entry.get("point")))
-    return max([*readings, *tests], default=None)
-
-
-def _failed(view: PointView, record: CircuitRecord, said: Mapping[str, object]) -> Iterator[str]:
-    """Dead tests in force that failed, and the two answers beside the wiring's."""
-    sheets = record.sheets[:1]
-    for sheet in sheets:
-        for line in sheet.lines:
-            taken = sheet.taken.get(line.id)
-            if taken is not None and taken.outcome.result is Result.FAIL and _own(view, line.point):
-                yield sheet.line_title(line.id)
-    for key, name in (("insulation", "Insulation"), ("protection", "Protective device")):
-        if getattr(said[key], "state", "") == State.FAIL:
-            yield name
+def _line(point: Point) -> StandingOut:
+    circuit = point.circuit
+    return StandingOut(
+        id=point.id,
+        name=point.name,
+        where=f"{circuit.name}, {circuit.board.name}, {circuit.board.supply.site.name}",
+        last_tested=point.standing.last_tested,
+        failed=point.standing.failed or [],
+        **short_of(point.standing),
+    )

@@ -1,10 +1,9 @@
 """Today: what to do next, in order. Visits in hand, proofs, hunts and rounds begun, points not safe, then kit."""
 
 from datetime import timedelta
-from typing import Any
 from uuid import UUID
 
-from django.db.models import QuerySet
+from django.db.models import Case, Exists, OuterRef, Q, QuerySet, When
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Schema
@@ -24,13 +23,14 @@ from kit.models import Tester
 from kit.services import testers_of
 from proofs.api import proof_lines
 from proofs.shapes import HISTORY, ProofLine
-from readings.in_short import in_short, not_shown
-from readings.point_view import PointView, with_record
+from readings.models import Reading
+from readings.settling import settled
+from readings.standings import short_of
 from rounds.models import Round
 from rounds.presenters import lines_of
 from rounds.services import rounds_of
 from rounds.shapes import RoundLine
-from sites.models import Point
+from sites.models import IN_ORDER, Point
 from sites.shapes import InShort
 from visits.presenters import lines_of as lines_of_visits
 from visits.services import stands, visits_of
@@ -41,6 +41,9 @@ router = Router(tags=["today"])
 _NOT_SAFE = tuple(str(v) for v in WORST_FIRST if v is not Verdict.UNTESTED and not v.is_safe)
 """Verdicts that ask for something to be done."""
 
+_WORST_FIRST = Case(*(When(standing__verdict=v, then=n) for n, v in enumerate(_NOT_SAFE)), default=-1)
+"""One that cannot be shown stands before all."""
+_POINTS_SHOWN = 50
 
 _IN_HAND = timedelta(days=7)
 """How long a round that was begun is a thing of today."""
@@ -61,7 +64,10 @@ class KitToDo(Schema):
 
 
 class Today(Schema):
-    """`sites`, `testers`, `measured`: how many there are at all; where there are none nothing was looked at."""
+    """`sites`, `testers`, `measured`: how many there are at all; where there are none nothing was looked at.
+
+    `points`: the worst of all the `points_not_safe`.
+    """
 
     sites: int
     testers: int
@@ -71,22 +77,26 @@ class Today(Schema):
     hunts: list[HuntLine]
     rounds: list[RoundLine]
     points: list[PointToDo]
+    points_not_safe: int
     kit: list[KitToDo]
 
 
 @router.get("/today", response=Today)
 def today(request: HttpRequest) -> Today:
     crew = crew_of(request)
+    settled()
     here = Point.objects.in_use().filter(circuit__board__supply__site__crew=crew)
+    points, not_safe = _points(crew)
     return Today(
         sites=crew.sites.filter(retired_at=None, loose=False).count(),
         testers=testers_of(crew).count(),
-        measured=here.exclude(readings=None).distinct().count(),
+        measured=here.filter(Exists(Reading.objects.filter(point=OuterRef("pk")))).count(),
         visits=_visits(crew),
         proofs=[line for line in proof_lines(crew) if line.state not in ("closed", HISTORY)],
         hunts=[line for line in hunt_lines(hunts_of(crew)) if line.state != CLOSED],
         rounds=[line for line in lines_of(_rounds_in_hand(crew)) if _in_hand(line)],
-        points=_points(crew),
+        points=points,
+        points_not_safe=not_safe,
         kit=_kit(crew),
     )
 
@@ -107,24 +117,20 @@ def _rounds_in_hand(crew: Crew) -> QuerySet[Round]:
     return rounds_of(crew).filter(begun_at__gte=timezone.now() - _IN_HAND)
 
 
-def _points(crew: Crew) -> list[PointToDo]:
-    here = Point.objects.in_use().filter(circuit__board__supply__site__crew=crew)
-    lines = each_shown(with_record(here), _point, _unshown_point)
-    found = [line for line in lines if line.verdict in _NOT_SAFE or line.unshown]
-    return sorted(found, key=lambda p: -1 if p.unshown else _NOT_SAFE.index(p.verdict))
+def _points(crew: Crew) -> tuple[list[PointToDo], int]:
+    """The worst of the points that are not safe, and how many there are."""
+    wanted = Q(standing__verdict__in=_NOT_SAFE) | ~Q(standing__unshown="")
+    found = Point.objects.in_use().filter(wanted, circuit__board__supply__site__crew=crew)
+    worst_first = found.order_by(_WORST_FIRST, *IN_ORDER).select_related("standing", "circuit__board__supply__site")
+    return [_to_do(point) for point in worst_first[:_POINTS_SHOWN]], found.count()
 
 
-def _point(point: Point) -> PointToDo:
-    return _to_do(point, in_short(PointView(point)))
-
-
-def _unshown_point(point: Point, why: str) -> PointToDo:
-    return _to_do(point, not_shown(why))
-
-
-def _to_do(point: Point, said: dict[str, Any]) -> PointToDo:
+def _to_do(point: Point) -> PointToDo:
     circuit = point.circuit
-    return PointToDo(id=point.id, name=point.name, circuit=circuit.name, site=circuit.board.supply.site.name, **said)
+    return PointToDo(
+        id=point.id, name=point.name, circuit=circuit.name, site=circuit.board.supply.site.name,
+        **short_of(point.standing),
+    )  # fmt: skip
 
 
 def _kit(crew: Crew) -> list[KitToDo]:

@@ -76,6 +76,7 @@ MIDDLEWARE = [
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "base.acting.nobody_yet",
+    "readings.settling.after_changes",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 
@@ -84,6 +85,11 @@ PLAIN_HTTP = env.bool("PLAIN_HTTP", default=False)
 BEHIND_A_FRONT = env.bool("BEHIND_A_FRONT", default=False)
 """Whether a front of one's own, that ends TLS, says in X-Forwarded-For where a request came from, and in
 X-Forwarded-Proto that it was over HTTPS."""
+
+INTERPRETERS = env.int("INTERPRETERS", default=0)
+"""Processes beside the server that readings are interpreted in; none: in the server itself."""
+INTERPRETER_MB = env.int("INTERPRETER_MB", default=360)
+"""What one of them may grow to before it forgets the samples it drew."""
 
 BACKUP_DIR = env.str("BACKUP_DIR", default="")
 """Where `manage.py backup` puts its copies, for `/readyz` to look how old the last is; empty: not looked at."""

@@ -37,6 +37,7 @@ from readings.shapes import (
     RecordIn,
     WithdrawalIn,
 )
+from readings.standings import keep
 from readings.surveys import source_of, status_of, survey_of, tester_said
 from readings.visit import cannot_here, remember
 from sites.models import Point
@@ -69,7 +70,7 @@ def record_reading(request: HttpRequest, point_id: UUID, reading_id: UUID, data:
     when = by_our_clock(now, data.taken_at, data.sent_at) if data.sent_at else min(data.taken_at or now, now)
     hands = Hands(crew, when)
     view = record(crew, request.user, point_id, reading_id, data.entry, data.tester, data.supersedes, when, hands)
-    return bench_out(view, hands, cannot_here(request, view.site.id))
+    return _changed(request, view, hands)
 
 
 @router.put("/points/{point_id}/cannot", response={200: BenchOut, 404: Problems, 422: Problems}, by_alias=True)
@@ -89,14 +90,23 @@ def say_cannot(request: HttpRequest, point_id: UUID, data: CannotIn) -> dict[str
 def withdraw_reading(request: HttpRequest, point_id: UUID, withdrawal_id: UUID, data: WithdrawalIn) -> dict[str, Any]:
     crew = crew_of(request)
     view = withdraw(crew, request.user, point_id, withdrawal_id, data.reading)
-    return bench_out(view, Hands(crew, timezone.now()), cannot_here(request, view.site.id))
+    return _changed(request, view, Hands(crew, timezone.now()))
+
+
+def _changed(request: HttpRequest, view: PointView, hands: Hands) -> dict[str, Any]:
+    """The point after a change, which is kept beside it where lists would have the same answer."""
+    cannot = cannot_here(request, view.site.id)
+    found = bench_out(view, hands, cannot)
+    if not cannot and not view.point.circuit.noticed:
+        keep(view)
+    return found
 
 
 @router.get("/points/{point_id}/capabilities/{tester_id}", response={200: CapabilitiesOut, 404: Problems})
 def capabilities(request: HttpRequest, point_id: UUID, tester_id: UUID) -> CapabilitiesOut:
     """What the tester can strike out at the point as it stands, and what it never can."""
     crew = crew_of(request)
-    return capabilities_of(view_of(crew, point_id), tester_of(crew, tester_id).instrument().instrument())
+    return capabilities_of(view_of(crew, point_id), tester_of(crew, tester_id).instrument())
 
 
 @router.get("/points/{point_id}/survey", response={200: dict[str, Any], 404: Problems})

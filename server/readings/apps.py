@@ -1,6 +1,7 @@
 """The app, as Django knows it."""
 
 from django.apps import AppConfig
+from django.db.models.signals import post_migrate, pre_migrate
 
 
 class ReadingsConfig(AppConfig):
@@ -8,3 +9,9 @@ class ReadingsConfig(AppConfig):
 
     name = "readings"
     label = "work"
+
+    def ready(self) -> None:
+        from readings.changes import count_changes, stop_counting
+
+        pre_migrate.connect(stop_counting, sender=self)
+        post_migrate.connect(count_changes, sender=self)

@@ -1,4 +1,7 @@
-"""The record: readings, append-only. A correction supersedes, a withdrawal takes back, and all stay visible."""
+"""The record: readings, append-only. A correction supersedes, a withdrawal takes back, and all stay visible.
+
+Beside each point stands what it came to, made again whenever something changes that it hangs on.
+"""
 
 import uuid
 from typing import Any
@@ -33,3 +36,26 @@ class Reading(Signed):
 
     def __str__(self) -> str:
         return f"{self.point}: {self.entry}"
+
+
+class PointStanding(models.Model):
+    """How a point stands, as it was made of so many `changes` by a core; an old one where either is another by now.
+
+    The database counts the changes (`changes`). `said`: as lists say it; `unshown`: why it cannot be, with a
+    reference. `failed`: what of it did, by name.
+    """
+
+    NEVER = -1
+
+    point = models.OneToOneField(Point, primary_key=True, on_delete=models.CASCADE, related_name="standing")
+    changes = models.BigIntegerField(db_default=0)
+    made_of = models.BigIntegerField(db_default=NEVER)
+    made_by = models.CharField(max_length=16, db_default="")
+    verdict = models.CharField(max_length=20, db_default="")
+    said: Any = models.JSONField(null=True)
+    unshown = models.TextField(db_default="")
+    failed: Any = models.JSONField(null=True)
+    last_tested = models.DateTimeField(null=True)
+
+    def __str__(self) -> str:
+        return f"{self.point_id}: {self.verdict or 'not made yet'}"

@@ -21,10 +21,14 @@ from sites.models import Point, Site
 from sites.services import find
 
 
-def with_record(points: QuerySet[Point]) -> QuerySet[Point]:
-    """The points with all that is on record of each, in as many queries for a hundred as for one."""
-    return points.select_related("circuit__board__supply__site__crew", "brought").prefetch_related(
-        Prefetch("readings", Reading.objects.select_related("tester", "superseded_by", "brought")),
+def with_record(points: QuerySet[Point], since: datetime | None = None) -> QuerySet[Point]:
+    """The points with all that is on record of each, in as many queries for a hundred as for one.
+
+    `since`: of readings only those recorded from then on, which is not enough to interpret a point by.
+    """
+    readings = Reading.objects.select_related("tester", "superseded_by", "brought")
+    return points.select_related("circuit__board__supply__site__crew", "brought", "standing").prefetch_related(
+        Prefetch("readings", readings.filter(recorded_at__gte=since) if since else readings),
         *of_circuit("circuit"),
     )
 
@@ -41,6 +45,7 @@ class PointView:
         self.point = point
         self.site: Site = point.circuit.board.supply.site
         self._checked_before: dict[str, ReadingEntry] = {}
+        self._added = 0
 
     @cached_property
     def rows(self) -> list[Reading]:
@@ -58,8 +63,14 @@ class PointView:
         self._checked_before[str(checked.id)] = checked
         return checked
 
+    @property
+    def changes(self) -> int:
+        """How many of the changes that its answer hangs on this is made of."""
+        return self.point.standing.changes + self._added
+
     def add(self, row: Reading) -> None:
         """What was just recorded, a correction or a withdrawal among it."""
+        self._added += 1
         self.rows = sorted([*self.rows, row], key=lambda r: (r.taken_at, r.recorded_at, r.id))
         for corrected in self.rows:
             if corrected.id == row.supersedes_id:
@@ -76,9 +87,19 @@ class PointView:
         return survey_of(self.site, {self.point: [*self.rows, *self.dead_tests]}, whole=False)
 
     @cached_property
+    def survey(self) -> str:
+        """The same as JSON."""
+        return json.dumps(self.content, sort_keys=True)
+
+    @cached_property
     def digest(self) -> str:
         """The same for the same content."""
-        return hashlib.sha256(json.dumps(self.content, sort_keys=True).encode()).hexdigest()
+        return hashlib.sha256(self.survey.encode()).hexdigest()
+
+    @property
+    def sort(self) -> str:
+        """The same for points that are described alike."""
+        return repr(self.facts)
 
     @cached_property
     def checked(self) -> SurveyFile:

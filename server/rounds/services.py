@@ -37,14 +37,14 @@ def round_of(crew: Crew, round_id: UUID) -> Round:
     return found
 
 
-def outlets_of(site: Site, circuit: Circuit | None, room: str) -> list[Point]:
+def outlets_of(site: Site, circuit: Circuit | None, room: str, since: datetime | None = None) -> list[Point]:
     """What a round of a circuit, or of a room where no circuit is named, goes through."""
-    return [point for point in _outlets_at([site]) if _goes_through(point, site, circuit, room)]
+    return [point for point in _outlets_at([site], since) if _goes_through(point, site, circuit, room)]
 
 
 def outlets_of_each(rounds: Sequence[Round]) -> dict[UUID, list[Point]]:
     """By the round's id, all looked up together."""
-    points = _outlets_at({found.site for found in rounds})
+    points = _outlets_at({found.site for found in rounds}, min((r.begun_at for r in rounds), default=None))
     return {r.id: [p for p in points if _goes_through(p, r.site, r.circuit, r.room)] for r in rounds}
 
 
@@ -54,11 +54,11 @@ def _goes_through(point: Point, site: Site, circuit: Circuit | None, room: str) 
     return point.circuit_id == circuit.id if circuit else point.room == room
 
 
-def _outlets_at(sites: Iterable[Site]) -> list[Point]:
-    """In the order of the boards, circuits and cable, with what is on record of each."""
+def _outlets_at(sites: Iterable[Site], since: datetime | None) -> list[Point]:
+    """In the order of the boards, circuits and cable, with what was recorded at each from a time on."""
     points = Point.objects.in_use().filter(circuit__board__supply__site__in=sites, kind__in=OUTLETS)
     return list(
-        with_record(points).order_by(
+        with_record(points, since).order_by(
             "circuit__board__supply__position", "circuit__board__position", "circuit__position", "position"
         )
     )

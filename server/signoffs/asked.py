@@ -8,8 +8,8 @@ from evenprobe.formats.signed import SignedVisit
 from signoffs.snapshot import Asked
 from sites.models import Circuit
 from sites.services import find, site_of
-from visits.on_site import records_of
-from visits.presenters import VisitView
+from visits.on_site import looked_into, records_of
+from visits.presenters import view_of
 from visits.services import with_others
 
 
@@ -19,10 +19,10 @@ def asked_of(crew: Crew, what: str, of: UUID) -> Asked:
         circuit = find(crew, Circuit, of)
         site = circuit.board.supply.site
         own = records_of([site])[site.id].circuits.get(str(of))
-        return Asked(what, of, circuit.name, site, [own] if own else [])
+        return Asked(what, of, circuit.name, site, looked_into([own] if own else []))
     if what == "site":
         site = site_of(crew, of)
-        return Asked(what, of, site.name, site, list(records_of([site])[site.id].circuits.values()))
+        return Asked(what, of, site.name, site, looked_into(list(records_of([site])[site.id].circuits.values())))
     if what == "visit":
         return _of_visit(crew, of)
     raise NotFoundHere(what)
@@ -30,7 +30,7 @@ def asked_of(crew: Crew, what: str, of: UUID) -> Asked:
 
 def _of_visit(crew: Crew, of: UUID) -> Asked:
     visit, others = with_others(crew, of)
-    view = VisitView(visit, records_of([visit.site])[visit.site_id], others)
+    view = view_of(visit, others)
     told = SignedVisit(
         id=str(visit.id),
         why=visit.why,
@@ -39,4 +39,4 @@ def _of_visit(crew: Crew, of: UUID) -> Asked:
         people=view.people,
         open=[one.text for one in view.open],
     )
-    return Asked("visit", of, visit.why, visit.site, view.circuits, told, view.begun_at)
+    return Asked("visit", of, visit.why, visit.site, looked_into(view.circuits), told, view.begun_at)

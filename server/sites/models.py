@@ -110,6 +110,13 @@ class Circuit(Placed):
         return self.board.stands_at
 
 
+IN_ORDER = (
+    "circuit__board__supply__position", "circuit__board__position", "circuit__board__name",
+    "circuit__position", "circuit__name", "position", "name",
+)  # fmt: skip
+"""Points board by board, circuit by circuit, in cable order."""
+
+
 class PointsInUse(models.QuerySet["Point"]):
     """What is asked of points wherever several are listed."""
 

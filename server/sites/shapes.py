@@ -30,6 +30,8 @@ class InShort(Schema):
     summary: str
     unshown: str = ""
     """Why it cannot be shown, with a reference."""
+    old: str = ""
+    """Why this is what it was, where it is being worked out again."""
 
 
 class PointLine(InShort):

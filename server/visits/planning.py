@@ -7,9 +7,8 @@ from datetime import datetime, timedelta
 from evenprobe.planning import Earlier, PlannedCircuit, PlannedPoint, Work
 from evenprobe.supplies import SYSTEMS
 from evenprobe.wiring import PointKind, Terminal
-from readings.point_view import PointView
 from sites.models import Point
-from visits.on_site import CircuitRecord
+from visits.on_site import CircuitRecord, Taken
 
 _ONE_STRETCH = timedelta(hours=6)
 """What took longer was left lying in between."""
@@ -28,7 +27,7 @@ def planned_circuit(record: CircuitRecord, before: datetime) -> PlannedCircuit:
         name=circuit.name,
         board=circuit.board.name,
         system=SYSTEMS[circuit.board.supply.system],
-        points=tuple(_point(view.point) for view in record.views),
+        points=tuple(_point(point) for point in record.points),
         residual_ma=circuit.residual_ma,
         sources=tuple(source["label"] for source in last.sources) if last else (),
         earlier={work: tuple(of(record, before)) for work, of in _EARLIER.items()},
@@ -58,15 +57,14 @@ def _tested_dead(record: CircuitRecord, before: datetime) -> Iterator[Earlier]:
 
 def _tested_live(record: CircuitRecord, before: datetime) -> Iterator[Earlier]:
     """Days on which every point of the circuit had its quick set, or more."""
-    days: dict[object, list[tuple[datetime, PointView]]] = defaultdict(list)
-    for view in record.views:
-        for row in view.rows:
-            if row.entry is not None and row.taken_at < before:
-                days[row.taken_at.date()].append((row.taken_at, view))
+    days: dict[object, list[Taken]] = defaultdict(list)
+    for reading in record.taken:
+        if reading.at < before:
+            days[reading.at.date()].append(reading)
     for taken in days.values():
-        counted = Counter(view.point.id for _, view in taken)
-        if all(counted[view.point.id] >= _QUICK_SET for view in record.views):
-            times = [at for at, _ in taken]
+        counted = Counter(reading.point for reading in taken)
+        if all(counted[point.id] >= _QUICK_SET for point in record.points):
+            times = [reading.at for reading in taken]
             yield from _took(min(times), max(times) + timedelta(minutes=_LAST_READING_MIN))
 
 

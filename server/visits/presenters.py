@@ -17,8 +17,8 @@ from evenprobe.practices import PRACTICES
 from evenprobe.rounding import figures
 from evenprobe.testers.purposes import TITLES
 from kit.hands import Hands
-from readings.in_short import in_short, not_shown
-from readings.point_view import PointView
+from readings.settling import settled
+from readings.standings import short_of
 from sites.models import Site
 from visits.models import Visit, VisitEvent
 from visits.on_site import CircuitRecord, SiteRecord, records_of
@@ -92,8 +92,7 @@ class VisitView:
         since, until = self.begun_at, self.closed_at or timezone.now()
         names = [self.visit.by_name, *(e.by_name for e in self.events)]
         if since is not None:
-            rows = (row for circuit in self.circuits for view in circuit.views for row in view.rows)
-            names += [row.by_name for row in rows if since <= row.taken_at <= until]
+            names += [t.by for circuit in self.circuits for t in circuit.taken if since <= t.at <= until]
         return list(dict.fromkeys(filter(None, names)))
 
     def line(self) -> dict[str, Any]:
@@ -184,10 +183,17 @@ def _minutes(exact: float) -> float:
     return float(round(exact)) if exact >= 1 else figures(exact, 1)
 
 
+def _planned_for(visits: Iterable[Visit]) -> set[str]:
+    """The circuits that any plan of these visits was for."""
+    plans = ([v.circuits, *(e.entry.get("circuits", ()) for e in v.events.all())] for v in visits)
+    return {circuit for plan in plans for circuits in plan for circuit in circuits}
+
+
 def lines_of(visits: Iterable[Visit]) -> list[VisitLine]:
     """A line a visit, in their order."""
+    settled()
     visits = list(visits)
-    records = records_of({visit.site for visit in visits})
+    records = records_of({visit.site for visit in visits}, _planned_for(visits))
     by_site: dict[UUID, list[Visit]] = {}
     for visit in visits:
         by_site.setdefault(visit.site_id, []).append(visit)
@@ -206,34 +212,30 @@ def _unshown(visit: Visit, why: str) -> VisitLine:
 
 def shown(visit: Visit, others: Sequence[Visit], crew: Crew) -> VisitOut:
     """`others`: all visits to its site, for what they left open."""
-    record = records_of([visit.site])[visit.site_id]
-    return VisitView(visit, record, others).shown(Hands(crew, timezone.now()))
+    settled()
+    return view_of(visit, others).shown(Hands(crew, timezone.now()))
+
+
+def view_of(visit: Visit, others: Sequence[Visit]) -> VisitView:
+    """`others`: all visits to its site, for what they left open."""
+    return VisitView(visit, records_of([visit.site], _planned_for([visit]))[visit.site_id], others)
 
 
 def plannable(site: Site) -> list[PlannableOut]:
     """The site's circuits that have points, with when they were last tested."""
+    settled()
     return [_plannable(record) for record in records_of([site])[site.id].circuits.values()]
 
 
 def _plannable(record: CircuitRecord) -> PlannableOut:
-    verdicts = [Verdict(said["verdict"]) for said in each_shown(record.views, in_short, _unknown)]
+    verdicts = [Verdict(short_of(point.standing)["verdict"]) for point in record.points]
+    tested = [at for point in record.points if (at := point.standing.last_tested) is not None]
     return PlannableOut(
         id=record.circuit.id,
         name=record.circuit.name,
         board=record.circuit.board.name,
-        points=len(record.views),
-        last_tested=last.date() if (last := _last_tested(record)) else None,
+        points=len(record.points),
+        last_tested=max(tested).date() if tested else None,
         worst=str(min(verdicts, key=WORST_FIRST.index)),
         safe=all(verdict.is_safe for verdict in verdicts),
     )
-
-
-def _unknown(_view: PointView, why: str) -> dict[str, Any]:
-    return not_shown(why)
-
-
-def _last_tested(record: CircuitRecord) -> datetime | None:
-    """The last reading that counts, or test on a sheet."""
-    readings = (row.taken_at for view in record.views for row in view.counting().values())
-    tests = (entry.at for sheet in record.sheets for entry in sheet.of("tested"))
-    return max([*readings, *tests], default=None)

@@ -12,8 +12,7 @@ from evenprobe.interpretation import Verdict
 from evenprobe.planning import Work
 from proofs.logs import was_dead_since
 from proofs.models import Proof
-from readings.in_short import in_short
-from readings.point_view import PointView
+from readings.standings import short_of
 from visits.on_site import CircuitRecord
 
 LEFT, UNDER_WAY, DONE = "left", "under-way", "done"
@@ -61,21 +60,18 @@ def _tested_dead(record: CircuitRecord, since: datetime, until: datetime) -> Pro
 
 
 def _tested_live(record: CircuitRecord, since: datetime, until: datetime) -> Progress:
-    views = record.views
-    measured = [view for view in views if _measured(view, since, until)]
-    fine = [view for view in measured if Verdict(in_short(view)["verdict"]).is_safe]
-    waiting = next((view for view in views if view not in fine), None)
+    points = record.points
+    reached = {taken.point for taken in record.taken if taken.counts and since <= taken.at <= until}
+    measured = [point for point in points if point.id in reached]
+    fine = [point for point in measured if Verdict(short_of(point.standing)["verdict"]).is_safe]
+    waiting = next((point for point in points if point not in fine), None)
     if waiting is None:
-        return Progress(DONE, "", "point", views[0].point.id)
+        return Progress(DONE, "", "point", points[0].id)
     if not measured:
-        return Progress(LEFT, "", "point", waiting.point.id)
+        return Progress(LEFT, "", "point", waiting.id)
     unsafe = len(measured) - len(fine)
-    said = [f"{len(measured)} of {len(views)} measured", f"{unsafe} not safe" if unsafe else ""]
-    return Progress(UNDER_WAY, ", ".join(filter(None, said)), "point", waiting.point.id)
-
-
-def _measured(view: PointView, since: datetime, until: datetime) -> bool:
-    return any(since <= row.taken_at <= until for row in view.counting().values())
+    said = [f"{len(measured)} of {len(points)} measured", f"{unsafe} not safe" if unsafe else ""]
+    return Progress(UNDER_WAY, ", ".join(filter(None, said)), "point", waiting.id)
 
 
 _OF_WORK: dict[Work, Callable[[CircuitRecord, datetime, datetime], Progress]] = {

@@ -9,9 +9,9 @@ from typing import Any, Generic, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import qmc
 
 from evenprobe.conditions import Condition
+from evenprobe.sobol import sobol
 from evenprobe.wiring.unknowns import Cube, Unknowns, Values
 
 Array = NDArray[Any]
@@ -93,9 +93,7 @@ class Sensitivities(Generic[Mode]):
 
     def _of_every_way(self) -> tuple[Cube, Blocks]:
         """Some samples of each variant of each condition, with everything there that may be absent."""
-        drawn = [
-            self._unknowns.every_way(s)[-1] for s in qmc.Sobol(self._unknowns.count, rng=0).random(_SPARSITY_SAMPLES)
-        ]
+        drawn = [self._unknowns.every_way(s)[-1] for s in sobol(self._unknowns.count, _SPARSITY_SAMPLES)]
         cubes: list[Cube] = []
         blocks: list[tuple[Condition, slice]] = []
         for condition in self._conditions:

@@ -1,6 +1,6 @@
 """The ensemble of samples of a point: every condition, many ways each, solved once and answering any reading.
 
-Sobol points with a fixed seed, so results repeat. The same points serve every condition, so conditions
+Sobol points, the same every time, so results repeat. The same points serve every condition, so conditions
 differ by their change alone.
 """
 
@@ -11,7 +11,6 @@ from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.stats import qmc
 
 from evenprobe.conditions import Condition, conditions_for
 from evenprobe.installation import Installation
@@ -20,12 +19,12 @@ from evenprobe.interpretation.memory import Memory
 from evenprobe.interpretation.samples import PREDICTIONS_KEPT, Samples
 from evenprobe.quantities import Evidence, Measurement
 from evenprobe.quantities.probes import phasor, potential
+from evenprobe.sobol import sobol
 from evenprobe.wiring import PointFacts, Terminal
 
 Array = NDArray[Any]
 
 SAMPLES_PER_CONDITION = 1024
-SEED = 20
 _CORNER_SHARE = 0.08
 _TAIL_SHARE = 0.1
 _LEAST_MISSES_KEPT = 4096
@@ -57,7 +56,7 @@ class Ensemble(Samples):
         self.point = point
         self.samples = samples
         self.conditions = conditions_for(point) if conditions is None else conditions
-        cube = _sobol(installation.unknowns.count, samples)
+        cube = _spread(installation.unknowns.count, samples)
         blocks = [(condition, slice(i * samples, (i + 1) * samples)) for i, condition in enumerate(self.conditions)]
         super().__init__(installation, np.tile(cube, (len(self.conditions), 1)), blocks)
         self.scale = self.source_range
@@ -107,13 +106,13 @@ class Ensemble(Samples):
 
 
 @lru_cache(maxsize=4)
-def _sobol(dimensions: int, samples: int) -> Array:
+def _spread(dimensions: int, samples: int) -> Array:
     """(samples, dimensions) in the unit cube; `samples` is best a power of two.
 
     A share of them is pushed to the cube's corners, where long runs meet heavy loads: what a condition can
     show at the most must be in the ensemble, or a reading out there would strike out the truth.
     """
-    cube = np.asarray(qmc.Sobol(dimensions, rng=SEED).random(samples))
+    cube = sobol(dimensions, samples)
     corners = int(samples * _CORNER_SHARE)
     cube[-corners:] = np.round(cube[-corners:])
     return cube
