@@ -8,10 +8,11 @@ import sys
 import tempfile
 import threading
 import time
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from pathlib import Path
+from types import MappingProxyType
 from typing import Any
 
 import requests
@@ -46,6 +47,12 @@ class Server:
     @property
     def environment(self) -> dict[str, str]:
         return {**elsewhere(self.data), "PLAIN_HTTP": "1", **self.more}
+
+    @property
+    def group(self) -> int:
+        """The process group that all of it is in."""
+        assert self._running is not None, "it is not running"
+        return self._running.pid
 
     def manage(self, *words: str) -> str:
         """What the command said."""
@@ -139,6 +146,13 @@ class Person(requests.Session):
         about = {"username": self._name, "name": "Anna Reed", "password": self._password}
         self.send_to("post", f"/links/{key}", about).raise_for_status()
 
-    def send_to(self, method: str, path: str, body: Any = None, timeout: float = 60) -> requests.Response:
-        headers = {"X-CSRFToken": self.cookies.get("csrftoken") or "", "Referer": self._server.address}
+    def send_to(
+        self,
+        method: str,
+        path: str,
+        body: Any = None,
+        timeout: float = 60,
+        headers: Mapping[str, str] = MappingProxyType({}),
+    ) -> requests.Response:
+        headers = {"X-CSRFToken": self.cookies.get("csrftoken") or "", "Referer": self._server.address, **headers}
         return self.request(method, f"{self._server.address}/api{path}", json=body, headers=headers, timeout=timeout)

@@ -7,6 +7,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from base.problems import Problems, Refused
+from base.unchanged import same_until_changed
 from crews.services import crew_of
 from evenprobe.practices import PRACTICES
 from hunts.layouts import places_of
@@ -25,6 +26,7 @@ _ASKED = ("between", "chain", "ways", "outlets", "fixed_on", "fixed_off")
 
 
 @router.get("/hunts", response=list[HuntLine])
+@same_until_changed
 def hunts(request: HttpRequest) -> list[HuntLine]:
     """The latest first."""
     return lines_of(hunts_of(crew_of(request)))
@@ -36,6 +38,7 @@ def intake(request: HttpRequest, site_id: UUID) -> IntakeOut:
 
 
 @router.get("/hunts/{hunt_id}", response={200: HuntOut, 404: Problems}, by_alias=True)
+@same_until_changed
 def one_hunt(request: HttpRequest, hunt_id: UUID) -> HuntOut:
     return shown(hunt_of(crew_of(request), hunt_id))
 

@@ -105,6 +105,13 @@ class StandingOut(InShort):
     failed: list[str]
 
 
+class StandingPage(Schema):
+    """`more`: whether there are others after these."""
+
+    points: list[StandingOut]
+    more: bool
+
+
 class TesterPage(Schema):
     """`from_file`: which file it came from, by whom. `strange`: and nobody has said that it is the crew's."""
 

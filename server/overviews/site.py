@@ -9,6 +9,7 @@ from ninja import Router
 from base.failures import each_shown
 from base.problems import Problems
 from base.shapes import Named
+from base.unchanged import same_until_changed
 from crews.services import at_own_site, crew_of
 from evenprobe.practices.lengths import FOOT
 from evenprobe.rounding import figures
@@ -57,6 +58,7 @@ _STANDING = ("standing__verdict", "standing__made_of", "standing__changes")
 
 
 @router.get("/sites", response=list[SiteLine])
+@same_until_changed
 def sites(request: HttpRequest) -> list[SiteLine]:
     crew = crew_of(request)
     settled()
@@ -78,6 +80,7 @@ def sites(request: HttpRequest) -> list[SiteLine]:
 
 
 @router.get("/sites/{site_id}", response={200: SiteOut, 404: Problems})
+@same_until_changed
 def site(request: HttpRequest, site_id: UUID) -> SiteOut:
     return _site_out(site_of(crew_of(request), site_id))
 

@@ -9,17 +9,18 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
+from base.unchanged import same_until_changed
 from crews.services import crew_of
 from evenprobe.entries import Day
 from evenprobe.interpretation import WORST_FIRST, Verdict
-from overviews.shapes import StandingOut
+from overviews.shapes import StandingOut, StandingPage
 from readings.settling import settled
 from readings.standings import short_of
 from sites.models import IN_ORDER, Point
 
 router = Router(tags=["sites"])
 _A_YEAR = timedelta(days=365)
-AT_A_TIME = 200
+_AT_A_TIME = 200
 
 _SAFE = [str(verdict) for verdict in WORST_FIRST if verdict.is_safe]
 _SAFE_STILL = Q(standing__verdict__in=_SAFE, standing__made_of=F("standing__changes"))
@@ -35,13 +36,14 @@ _WANTED: Mapping[str, Callable[[datetime], Q]] = {
 }
 
 
-@router.get("/standing/{what}", response=list[StandingOut])
+@router.get("/standing/{what}", response=StandingPage)
+@same_until_changed
 def standing(
     request: HttpRequest,
     what: Literal["not-safe", "failed", "not-tested"],
     since: Day | None = None,
     skip: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
-) -> list[StandingOut]:
+) -> StandingPage:
     """The worst first, 200 at a time. `since`: of those that were not tested; a year ago where nothing is said."""
     settled()
     day = since or (timezone.now() - _A_YEAR).date()
@@ -50,7 +52,8 @@ def standing(
     worst_first = here.select_related("standing", "circuit__board__supply__site").order_by(
         _WORST_FIRST, "circuit__board__supply__site__created_at", *IN_ORDER
     )
-    return [_line(point) for point in worst_first[skip : skip + AT_A_TIME]]
+    found = list(worst_first[skip : skip + _AT_A_TIME + 1])
+    return StandingPage(points=[_line(point) for point in found[:_AT_A_TIME]], more=len(found) > _AT_A_TIME)
 
 
 def _line(point: Point) -> StandingOut:

@@ -9,6 +9,7 @@ from django.utils import timezone
 from ninja import Router, Schema
 
 from base.failures import each_shown
+from base.unchanged import goes_by_the_clock, same_until_changed
 from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.formats import InstrumentEntry
@@ -82,17 +83,21 @@ class Today(Schema):
 
 
 @router.get("/today", response=Today)
+@same_until_changed
 def today(request: HttpRequest) -> Today:
     crew = crew_of(request)
     settled()
     here = Point.objects.in_use().filter(circuit__board__supply__site__crew=crew)
     points, not_safe = _points(crew)
+    proofs = [line for line in proof_lines(crew) if line.state not in ("closed", HISTORY)]
+    if any(line.expires_at for line in proofs):
+        goes_by_the_clock(request)
     return Today(
         sites=crew.sites.filter(retired_at=None, loose=False).count(),
         testers=testers_of(crew).count(),
         measured=here.filter(Exists(Reading.objects.filter(point=OuterRef("pk")))).count(),
         visits=_visits(crew),
-        proofs=[line for line in proof_lines(crew) if line.state not in ("closed", HISTORY)],
+        proofs=proofs,
         hunts=[line for line in hunt_lines(hunts_of(crew)) if line.state != CLOSED],
         rounds=[line for line in lines_of(_rounds_in_hand(crew)) if _in_hand(line)],
         points=points,

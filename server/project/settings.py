@@ -71,12 +71,14 @@ MIDDLEWARE = [
     "base.trying_again.tried_again",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "base.compressed.Compressed",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "base.acting.nobody_yet",
     "readings.settling.after_changes",
+    "base.unchanged.tagged",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 

@@ -5,9 +5,9 @@ that writes has to remember to.
 """
 
 from collections.abc import Iterator, Sequence
-from typing import Any, NamedTuple
+from typing import Any
 
-from django.db import DEFAULT_DB_ALIAS, connections
+from base.triggers import Trigger, missing, put, take_off
 
 _OF_A_SITE = (
     "SELECT c.id FROM sites_circuit c JOIN sites_board b ON b.id = c.board_id "
@@ -52,68 +52,25 @@ _TABLE = "work_pointstanding"
 _COUNT = f"UPDATE {_TABLE} SET changes = changes + 1 WHERE point_id IN ({{points}})"
 _BEGIN = f"INSERT INTO {_TABLE} (point_id) VALUES (NEW.id)"
 """Every point has an answer kept beside it, from the first on an old one."""
-_PUT: dict[str, Sequence[str]] = {
-    "sqlite": ('CREATE TRIGGER "{name}" AFTER {way} ON "{table}" BEGIN {statement}; END',),
-    "postgresql": (
-        'CREATE OR REPLACE FUNCTION "{name}"() RETURNS trigger LANGUAGE plpgsql AS '
-        "$$ BEGIN {statement}; RETURN NULL; END $$",
-        'CREATE TRIGGER "{name}" AFTER {way} ON "{table}" FOR EACH ROW EXECUTE FUNCTION "{name}"()',
-    ),
-}
-_TAKE_OFF = {
-    "sqlite": 'DROP TRIGGER IF EXISTS "{name}"',
-    "postgresql": 'DROP TRIGGER IF EXISTS "{name}" ON "{table}"',
-}
-_THERE = {
-    "sqlite": "SELECT name FROM sqlite_master WHERE type = 'trigger'",
-    "postgresql": "SELECT tgname FROM pg_trigger",
-}
 
 
-class _Counter(NamedTuple):
-    """A trigger and what it does."""
-
-    name: str
-    table: str
-    way: str
-    statement: str
-
-
-def _counters() -> Iterator[_Counter]:
-    yield _Counter("sites_point_begins", "sites_point", "INSERT", _BEGIN)
+def _triggers() -> Iterator[Trigger]:
+    yield Trigger("sites_point_begins", "sites_point", "INSERT", _BEGIN)
     for table, ways, points in _HANGS_ON:
         for way in ways:
-            yield _Counter(f"{table}_counts_{way.lower()}", table, way, _COUNT.format(points=points))
+            yield Trigger(f"{table}_counts_{way.lower()}", table, way, _COUNT.format(points=points))
 
 
 def stop_counting(using: str, **_about: Any) -> None:
-    """Before a migration: SQLite changes no table that a trigger of another one names."""
-    connection = connections[using]
-    there = set(connection.introspection.table_names())
-    with connection.cursor() as cursor:
-        for counter in _counters():
-            if counter.table in there:
-                cursor.execute(_TAKE_OFF[connection.vendor].format(**counter._asdict()))
+    """Before a migration."""
+    take_off(_triggers(), using)
 
 
 def count_changes(using: str, **_about: Any) -> None:
-    """After a migration, of whatever tables there are then."""
-    connection = connections[using]
-    there = set(connection.introspection.table_names())
-    if _TABLE not in there:
-        return
-    stop_counting(using)
-    with connection.cursor() as cursor:
-        for counter in _counters():
-            if counter.table in there:
-                for statement in _PUT[connection.vendor]:
-                    cursor.execute(statement.format(**counter._asdict()))
+    """After it."""
+    put(_triggers(), using)
 
 
-def not_counted(using: str = DEFAULT_DB_ALIAS) -> list[str]:
-    """Tables whose changes nobody counts, as after a migration that was cut off; there should be none."""
-    connection = connections[using]
-    with connection.cursor() as cursor:
-        cursor.execute(_THERE[connection.vendor])
-        there = {name for (name,) in cursor.fetchall()}
-    return [counter.table for counter in _counters() if counter.name not in there]
+def not_counted() -> list[str]:
+    """Tables whose changes nobody counts."""
+    return missing(_triggers())

@@ -6,21 +6,17 @@ another, does a question go elsewhere. A process that grew too large forgets the
 """
 
 import multiprocessing
-import os
 import threading
-import traceback
 import zlib
 from collections.abc import Callable
 from concurrent.futures import Future, ProcessPoolExecutor
 from concurrent.futures.process import BrokenProcessPool
-from dataclasses import dataclass
 from functools import cache
-from pathlib import Path
 from typing import Any, TypeVar
 
 from django.conf import settings
 
-from evenprobe.interpretation import forget_ensembles
+from readings.interpreter import answered, begin
 
 Answer = TypeVar("Answer")
 Question = Callable[..., Answer]
@@ -28,10 +24,6 @@ Question = Callable[..., Answer]
 
 _WAITING = 2
 """So many in one process, and none in another: the next goes there."""
-
-
-class CoreFailed(RuntimeError):
-    """What went wrong in another process, with its traceback."""
 
 
 class _Interpreter:
@@ -46,12 +38,12 @@ class _Interpreter:
         with self._lock:
             if self._pool is None:
                 self._pool = ProcessPoolExecutor(
-                    1, multiprocessing.get_context("spawn"), _begin, (settings.INTERPRETER_MB,)
+                    1, multiprocessing.get_context("spawn"), begin, (settings.INTERPRETER_MB,)
                 )
             pool = self._pool
             self.waiting += 1
         try:
-            asked = pool.submit(_answered, question, *about)
+            asked = pool.submit(answered, question, *about)
         except RuntimeError as lost:
             self._done()
             self._lose(pool)
@@ -105,39 +97,3 @@ def _interpreter_of(kind: str) -> _Interpreter:
     if own.waiting < _WAITING:
         return own
     return next((other for other in found if not other.waiting), own)
-
-
-@dataclass
-class _Here:
-    """In the other process: how large it may grow."""
-
-    most_mb: int = 0
-
-
-def _begin(most_mb: int) -> None:
-    _Here.most_mb = most_mb
-    threading.Thread(target=_end_with_the_server, daemon=True).start()
-
-
-def _end_with_the_server() -> None:
-    """Whatever the server ended by."""
-    server = multiprocessing.parent_process()
-    assert server is not None, "an interpreter is a process beside a server"
-    server.join()
-    os._exit(0)
-
-
-def _answered(question: Question[Answer], *about: Any) -> Answer:
-    """An exception goes over as words, for not each can be sent."""
-    try:
-        return question(*about)
-    except Exception:
-        raise CoreFailed(traceback.format_exc()) from None
-    finally:
-        if _resident_mb() > _Here.most_mb:
-            forget_ensembles()
-
-
-def _resident_mb() -> float:
-    pages = int(Path("/proc/self/statm").read_text().split()[1])
-    return pages * os.sysconf("SC_PAGE_SIZE") / 1024**2

@@ -19,6 +19,8 @@ from readings.standings import old_ones, settle
 _LOOKS_EVERY_S = 30.0
 """For what other processes change, as a command at a shell does."""
 _A_LIST_WAITS_S = 0.4
+_A_LIST_MAKES = 60
+"""Where nothing runs beside the server."""
 
 
 class _Settling:
@@ -66,7 +68,7 @@ def _beside() -> _Settling:
 def settled() -> None:
     """Before a list is read."""
     if not settings.INTERPRETERS:
-        settle(old_ones())
+        settle(old_ones(), at_most=_A_LIST_MAKES)
     elif old_ones().exists():
         beside = _beside()
         beside.wait(beside.wake(), _A_LIST_WAITS_S)

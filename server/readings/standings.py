@@ -65,9 +65,9 @@ def old_ones() -> QuerySet[PointStanding]:
     return PointStanding.objects.filter(is_old, point__in=Point.objects.in_use())
 
 
-def settle(old: QuerySet[PointStanding]) -> None:
+def settle(old: QuerySet[PointStanding], at_most: int | None = None) -> None:
     """Make again the answers that are old ones, a few at a time."""
-    wanted = list(old.values_list("pk", flat=True))
+    wanted = list(old.values_list("pk", flat=True)[:at_most])
     for start in range(0, len(wanted), _AT_A_TIME):
         points = with_record(Point.objects.filter(pk__in=wanted[start : start + _AT_A_TIME]))
         _keep(each_shown(points, lambda point: _made(PointView(point)), _failed_to_make))
@@ -86,6 +86,7 @@ def _made(view: PointView) -> PointStanding:
         made_by=fingerprint(),
         verdict=answer.verdict,
         said=_kept_as(answer.summary, answer.insulation, answer.protection),
+        unshown="",
         failed=list(_failed(view, answer)),
         last_tested=_last_tested(view),
     )

@@ -6,6 +6,7 @@ from django.http import HttpRequest
 from ninja import Router
 
 from base.problems import Problems
+from base.unchanged import same_until_changed
 from crews.services import crew_of
 from rounds.presenters import lines_of, shown
 from rounds.services import begin, keep, round_of, rounds_of
@@ -15,12 +16,14 @@ router = Router(tags=["rounds"])
 
 
 @router.get("/rounds", response=list[RoundLine])
+@same_until_changed
 def rounds(request: HttpRequest) -> list[RoundLine]:
     """The latest first."""
     return lines_of(rounds_of(crew_of(request)))
 
 
 @router.get("/rounds/{round_id}", response={200: RoundOut, 404: Problems}, by_alias=True)
+@same_until_changed
 def one_round(request: HttpRequest, round_id: UUID) -> RoundOut:
     return shown(round_of(crew_of(request), round_id))
 

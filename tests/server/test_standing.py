@@ -10,7 +10,7 @@ from tests.server.test_proofs import prove_dead
 def names(person, path):
     answer = person.get(path)
     assert answer.status_code == 200, answer.content
-    return [(one["name"], one["verdict"]) for one in answer.json()]
+    return [(one["name"], one["verdict"]) for one in answer.json()["points"]]
 
 
 def test_the_worst_stands_first_and_the_rest_is_not_there(anna, place, stranger):
@@ -35,5 +35,5 @@ def test_a_dead_test_that_failed_is_named(anna, bench_kit):
     poor = {"measured_mohm": 0.02, "supersedes": line["taken"]["id"]}
     answer = put_test(anna, bench_kit, line["id"], "insulation", **poor)
     assert answer.status_code == 200, answer.content
-    [failed] = anna.get("/standing/failed").json()
+    [failed] = anna.get("/standing/failed").json()["points"]
     assert "nsulation" in failed["failed"][0]

@@ -2,6 +2,7 @@
 
 import createClient from "openapi-fetch";
 import { heardDate } from "./clock";
+import { fetchedOnce } from "./fetchedOnce";
 import { lineAnswered, lineFailed } from "./line";
 import type { components, paths } from "./schema";
 
@@ -144,7 +145,7 @@ const client = createClient<paths>({
   baseUrl: "/",
   fetch: async (request) => {
     try {
-      const response = await fetch(request);
+      const response = await fetchedOnce(request);
       lineAnswered();
       heardDate(response.headers.get("Date"));
       return response;

@@ -58,14 +58,16 @@ export const useBrought = () =>
   useQuery({ queryKey: keys.brought, queryFn: () => answer(client.GET("/api/brought")) });
 
 export const useStanding = (what: "not-safe" | "failed" | "not-tested", since: string) =>
-  useQuery({
+  useInfiniteQuery({
     queryKey: keys.standing(what, since),
-    queryFn: () =>
+    queryFn: ({ pageParam: skip }) =>
       answer(
         client.GET("/api/standing/{what}", {
-          params: { path: { what }, query: since ? { since } : {} },
+          params: { path: { what }, query: since ? { since, skip } : { skip } },
         }),
       ),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => (last.more ? pages.flatMap((page) => page.points).length : undefined),
     refetchInterval: LOOK_AGAIN_MS,
   });
 

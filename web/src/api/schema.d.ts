@@ -1819,7 +1819,7 @@ export interface paths {
         };
         /**
          * Standing
-         * @description The worst first. `since`: of those that were not tested; a year ago where nothing is said.
+         * @description The worst first, 200 at a time. `since`: of those that were not tested; a year ago where nothing is said.
          */
         get: operations["overviews_standing_standing"];
         put?: never;
@@ -3321,6 +3321,11 @@ export interface components {
              * @default
              */
             unshown: string;
+            /**
+             * Old
+             * @default
+             */
+            old: string;
             /**
              * Id
              * Format: uuid
@@ -5833,6 +5838,11 @@ export interface components {
              */
             unshown: string;
             /**
+             * Old
+             * @default
+             */
+            old: string;
+            /**
              * Id
              * Format: uuid
              */
@@ -7986,6 +7996,11 @@ export interface components {
              */
             unshown: string;
             /**
+             * Old
+             * @default
+             */
+            old: string;
+            /**
              * Id
              * Format: uuid
              */
@@ -7998,6 +8013,16 @@ export interface components {
             last_tested: string | null;
             /** Failed */
             failed: string[];
+        };
+        /**
+         * StandingPage
+         * @description `more`: whether there are others after these.
+         */
+        StandingPage: {
+            /** Points */
+            points: components["schemas"]["StandingOut"][];
+            /** More */
+            more: boolean;
         };
         /**
          * BroughtOut
@@ -8188,6 +8213,11 @@ export interface components {
              */
             unshown: string;
             /**
+             * Old
+             * @default
+             */
+            old: string;
+            /**
              * Id
              * Format: uuid
              */
@@ -8202,6 +8232,8 @@ export interface components {
         /**
          * Today
          * @description `sites`, `testers`, `measured`: how many there are at all; where there are none nothing was looked at.
+         *
+         *     `points`: the worst of all the `points_not_safe`.
          */
         Today: {
             /** Sites */
@@ -8220,6 +8252,8 @@ export interface components {
             rounds: components["schemas"]["RoundLine"][];
             /** Points */
             points: components["schemas"]["PointToDo"][];
+            /** Points Not Safe */
+            points_not_safe: number;
             /** Kit */
             kit: components["schemas"]["KitToDo"][];
         };
@@ -12369,6 +12403,7 @@ export interface operations {
         parameters: {
             query?: {
                 since?: string | null;
+                skip?: number;
             };
             header?: never;
             path: {
@@ -12384,7 +12419,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StandingOut"][];
+                    "application/json": components["schemas"]["StandingPage"];
                 };
             };
         };

@@ -6,6 +6,7 @@
 import { type QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import client, { type Act, answer, Refusal, type Session } from "./client";
 import { forgetDrafts } from "./drafts";
+import { forgetAnswers } from "./fetchedOnce";
 import { keys } from "./keys";
 import { forgetPoints } from "./lastPoints";
 import { forgetTesters } from "./lastTester";
@@ -22,6 +23,7 @@ async function forgetPerson() {
   forgetPoints();
   forgetDrafts();
   forgetTesters();
+  forgetAnswers();
   await forgetSeen();
 }
 

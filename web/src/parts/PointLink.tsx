@@ -8,6 +8,7 @@ type InShort = Pick<Interpretation, "verdict" | "insulation" | "protection"> & {
   id: string;
   name: string;
   unshown?: string;
+  old?: string;
 };
 
 /** A point's line in a list: its verdict, and the two answers beside it. */
@@ -19,10 +20,12 @@ export function PointLink(props: { point: InShort; where?: string; lastKnown?: b
       <span>
         <strong>{point.name}</strong>
         {where && <span className="quiet">{where}</span>}
+        {point.old && <em>{point.old}</em>}
         {point.unshown ? <em>{point.unshown}</em> : <BesideWiringInShort found={point} />}
       </span>
       <span className={work.right}>
         {lastKnown && "Last known: "}
+        {point.old && <em>{point.old}</em>}
         {point.unshown ? "Unknown" : WORDS[point.verdict]}
       </span>
     </Link>

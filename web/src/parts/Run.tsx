@@ -37,6 +37,7 @@ export function Run({
             <VerdictShape kind={point.verdict} size={26} />
             <span className={classes.label}>{point.name}</span>
             <span className={classes.word}>{WORDS[point.verdict]}</span>
+            {!compact && point.old && <span className={classes.word}>{point.old}</span>}
             {!compact && <BesideWiringInShort found={point} />}
             {!compact && point.protected_by !== "" && (
               <span className={classes.word}>behind {point.protected_by}</span>

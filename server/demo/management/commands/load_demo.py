@@ -38,9 +38,9 @@ from meters.services import put_link
 from plugging.services import put_equipment
 from proofs.models import Proof
 from proofs.services import begin, record_event
-from readings.interpretations import interpretation_of
 from readings.point_view import PointView
 from readings.services import record
+from readings.standings import old_ones, settle
 from rounds.services import begin as begin_round
 from sites.models import Point
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
@@ -90,8 +90,7 @@ class Command(BaseCommand):
                 raise
             self.stdout.write(f"demo: of an older version, kept as it is; sign in as {USERNAME} with {PASSWORD}")
             return
-        for point in points:
-            interpretation_of(PointView(point))
+        settle(old_ones())
         self.stdout.write(f"demo: {len(points)} points; sign in as {USERNAME} with {PASSWORD}")
 
     def _load(self) -> list[Point]:

@@ -31,6 +31,7 @@ export function StandingPlace() {
   const since = asked.get("since") ?? "";
   const chosen = (WHATS.find(({ value }) => value === what)?.value ?? "not-safe") as Standing;
   const found = useStanding(chosen, chosen === "not-tested" ? since : "");
+  const points = found.data?.pages.flatMap((page) => page.points);
   const cutOff = useCutOff(found, LOOK_AGAIN_MS);
   if (found.isError && !found.data) return <Failure error={found.error} retry={() => found.refetch()} />;
   return (
@@ -61,19 +62,24 @@ export function StandingPlace() {
           onChange={(event) => ask(event.currentTarget.value ? { since: event.currentTarget.value } : {})}
         />
       )}
-      {found.data?.length === 0 && <p role="status">{NONE[chosen]}</p>}
+      {points?.length === 0 && <p role="status">{NONE[chosen]}</p>}
       {cutOff !== null && found.data && (
         <p role="alert">
           <LastKnown since={cutOff} /> Treat as live.
         </p>
       )}
       <ul className={work.list}>
-        {found.data?.map((point) => (
+        {points?.map((point) => (
           <li key={point.id}>
             <PointLink point={point} where={`${point.where}. ${saidOf(point)}`} lastKnown={cutOff !== null} />
           </li>
         ))}
       </ul>
+      {found.hasNextPage && (
+        <Button variant="default" loading={found.isFetchingNextPage} onClick={() => found.fetchNextPage()}>
+          Show more
+        </Button>
+      )}
     </Page>
   );
 }

@@ -94,6 +94,11 @@ export function Today() {
                   </li>
                 ))}
               </ul>
+              {found.points_not_safe > found.points.length && (
+                <Button component={Link} to="/record/points/not-safe" variant="subtle">
+                  All {found.points_not_safe} points that are not safe
+                </Button>
+              )}
             </section>
             <section aria-labelledby="today-kit">
               <h2 id="today-kit">Kit</h2>
