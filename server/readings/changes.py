@@ -32,22 +32,25 @@ def _on(circuits: str) -> str:
     return f"SELECT id FROM sites_point WHERE circuit_id IN ({circuits})"
 
 
-_RECORDED, _CHANGED, _EITHER = ("INSERT",), ("UPDATE",), ("INSERT", "UPDATE")
+_CHANGED, _EITHER = ("UPDATE",), ("INSERT", "UPDATE")
 _HANGS_ON: Sequence[tuple[str, Sequence[str], str]] = (
-    ("work_reading", _RECORDED, "NEW.point_id"),
-    ("sheets_sheetentry", _RECORDED, _on("SELECT circuit_id FROM sheets_sheet WHERE id = NEW.sheet_id")),
+    ("work_reading", _EITHER, "NEW.point_id"),
+    ("sheets_sheetentry", _EITHER, _on("SELECT circuit_id FROM sheets_sheet WHERE id = NEW.sheet_id")),
     ("sheets_sheet", _EITHER, _on("NEW.circuit_id")),
-    ("proofs_proofevent", _RECORDED, _on(_OF_A_PROOF.format(proof="NEW.proof_id"))),
-    ("proofs_proof", _RECORDED, _on("NEW.circuit_id")),
+    ("proofs_proofevent", _EITHER, _on(_OF_A_PROOF.format(proof="NEW.proof_id"))),
+    ("proofs_proof", _EITHER, _on(_OF_A_PROOF.format(proof="NEW.id"))),
     ("kit_tester", _CHANGED, f"SELECT point_id FROM work_reading WHERE tester_id = NEW.id UNION {_on(_OF_A_TESTER)}"),
-    ("sites_point", _RECORDED, _on("NEW.circuit_id")),
+    ("sites_point", ("INSERT",), _on("NEW.circuit_id")),
     ("sites_point", _CHANGED, _on("NEW.circuit_id, OLD.circuit_id")),
     ("sites_circuit", _CHANGED, _on("NEW.id")),
     ("sites_board", _CHANGED, _on("SELECT id FROM sites_circuit WHERE board_id = NEW.id")),
     ("sites_supply", _CHANGED, _on(_OF_A_SUPPLY)),
     ("sites_site", _CHANGED, _on(_OF_A_SITE)),
 )
-"""A table, the ways of changing a row of it, and the points that such a row, `NEW`, is about."""
+"""A table, the ways of changing a row of it, and the points that such a row, `NEW`, is about.
+
+What is never changed counts all the same if somebody changes it.
+"""
 _TABLE = "work_pointstanding"
 _COUNT = f"UPDATE {_TABLE} SET changes = changes + 1 WHERE point_id IN ({{points}})"
 _BEGIN = f"INSERT INTO {_TABLE} (point_id) VALUES (NEW.id)"

@@ -276,7 +276,7 @@ def test_what_was_noticed_orders_what_the_bench_says_and_no_list_waits_for_it(an
     assert anna.put(f"/hunts/{uuid4()}", begun).status_code == 200
     after = likelihood()
     assert (after[0] > 2 * before, after[1]) == (True, verdict)
-    monkeypatch.setattr("readings.interpretations.interpret", lambda *_, **__: pytest.fail("asked again"))
+    monkeypatch.setattr("readings.questions.interpret", lambda *_, **__: pytest.fail("asked again"))
     assert anna.get("/sites").status_code == 200
     exported = anna.get(f"/sites/{place['site']}/survey").json()
     assert exported["points"][0]["noticed"] == ["tingle"]

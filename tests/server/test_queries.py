@@ -1,5 +1,6 @@
 """What a request asks of the database: few questions, and as few for a long list as for a short one."""
 
+from unittest.mock import patch
 from uuid import uuid4
 
 import pytest
@@ -10,6 +11,7 @@ from crews.models import Crew
 from evenprobe.formats import parse, survey
 from readings import services
 from readings.point_view import view_of
+from readings.standings import old_ones, settle
 from tests.server.conftest import proof_body
 from tests.server.on_sheets import fill
 from tests.server.requests import ROUTES, entry, record, whole_body
@@ -45,8 +47,12 @@ def well_known(anna, bench_kit, signed):
 
 
 def asked(person, method, path, *body):
-    """How many questions, those that begin and end a transaction apart."""
-    with CaptureQueriesContext(connection) as found:
+    """How many questions, those that begin and end a transaction apart.
+
+    What changed before is made again before, and what changes on the way beside it, as where interpreters run.
+    """
+    settle(old_ones())
+    with patch("readings.settling.settle"), CaptureQueriesContext(connection) as found:
         answer = getattr(person, method)(path, *body)
     assert answer.status_code < 500, answer.content
     return len([q for q in found.captured_queries if "SAVEPOINT" not in q["sql"]])
