@@ -58,7 +58,7 @@ def make() -> None:
     made = PointStanding.objects.get(point=first)
     PointStanding.objects.filter(point__in=[p.pk for p in points]).update(
         made_of=F("changes"), made_by=made.made_by, verdict=made.verdict, said=made.said, failed=[],
-        last_tested=made.last_tested,
+        last_tested=made.last_tested, last_read=made.last_read, days=made.days,
     )  # fmt: skip
     for site in sites[:5]:
         own = [c for c in circuits if c.board.supply.site == site][:10]

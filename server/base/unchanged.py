@@ -7,6 +7,7 @@ The database counts every change of what is on record (`Changes`). A route that 
 import hashlib
 from collections.abc import Callable, Iterator
 from functools import cache, wraps
+from threading import Lock
 from typing import Any
 
 from django.apps import apps
@@ -23,7 +24,10 @@ _TABLE = Changes._meta.db_table
 _NOT_COUNTED = {_TABLE, "crews_signedin", "crews_signinevent"}
 """Whoever is signed in where changes no answer."""
 _MINUTE_S = 60
+_JSON = "application/json; charset=utf-8"
 _NOT_MODIFIED = 304
+_AUDIENCE, _TAG = f"{__name__}.audience", f"{__name__}.tag"
+_ANSWERS_KEPT, _LARGEST_KEPT = 96, 256 * 1024
 
 
 @cache
@@ -52,41 +56,80 @@ def count_changes(using: str, **_about: Any) -> None:
     put(_triggers(), using)
 
 
+class _Answers:
+    """What was answered last, by tag, for whoever of the same audience asks next."""
+
+    def __init__(self) -> None:
+        self._kept: dict[str, bytes] = {}
+        self._lock = Lock()
+
+    def known(self, tag: str) -> bytes | None:
+        return self._kept.get(tag)
+
+    def keep(self, tag: str, content: bytes) -> None:
+        if len(content) > _LARGEST_KEPT:
+            return
+        with self._lock:
+            while len(self._kept) >= _ANSWERS_KEPT:
+                del self._kept[next(iter(self._kept))]
+            self._kept[tag] = content
+
+
+_ANSWERS = _Answers()
+
+
+def answers_to(request: HttpRequest, audience: str) -> None:
+    """Who is told the same as whoever else is of this audience."""
+    request.META[_AUDIENCE] = audience
+
+
 def _tag(request: HttpRequest, changes: int) -> str:
     minute = int(timezone.now().timestamp() // _MINUTE_S)
-    about = (_started(), changes, minute, request.user.pk, sorted(request.session.items()))
+    about = (_started(), changes, minute, request.META.get(_AUDIENCE, f"user {request.user.pk}"))
     return f'W/"{hashlib.sha256(repr((request.get_full_path(), about)).encode()).hexdigest()[:32]}"'
 
 
-def same_until_changed(view: Callable[..., Any]) -> Callable[..., Any]:
-    """Of a route; the tag is taken before its answer, so that what changes meanwhile makes it an old one."""
+def same_until_changed(first: Callable[[], None]) -> Callable[[Callable[..., Any]], Callable[..., Any]]:
+    """Of a route; `first`: what may change something on record before it is answered.
 
-    @wraps(view)
-    def asked(request: HttpRequest, *args: Any, **kwargs: Any) -> Any:
-        changes = Changes.objects.first()
-        if changes is None:
+    The tag is taken before the answer, so that what changes meanwhile makes it an old one.
+    """
+
+    def of_route(view: Callable[..., Any]) -> Callable[..., Any]:
+        @wraps(view)
+        def asked(request: HttpRequest, *args: Any, **kwargs: Any) -> Any:
+            first()
+            changes = Changes.objects.first()
+            if changes is None:
+                return view(request, *args, **kwargs)
+            tag = _tag(request, changes.number)
+            if request.headers.get("If-None-Match") == tag:
+                return HttpResponse(status=_NOT_MODIFIED, headers={"ETag": tag})
+            known = _ANSWERS.known(tag)
+            if known is not None:
+                return HttpResponse(known, content_type=_JSON, headers={"ETag": tag})
+            request.META[_TAG] = tag
             return view(request, *args, **kwargs)
-        tag = _tag(request, changes.number)
-        if request.headers.get("If-None-Match") == tag:
-            return HttpResponse(status=_NOT_MODIFIED, headers={"ETag": tag})
-        request.META[__name__] = tag
-        return view(request, *args, **kwargs)
 
-    return asked
+        return asked
+
+    return of_route
 
 
 def goes_by_the_clock(request: HttpRequest) -> None:
     """Said by a route of an answer that holds for this moment alone, as where a proof runs."""
-    request.META.pop(__name__, None)
+    request.META.pop(_TAG, None)
 
 
 def tagged(respond: Respond) -> Respond:
-    """Middleware: the tag goes with the answer."""
+    """Middleware: the tag goes with the answer, which is kept for the next."""
 
     def answer(request: HttpRequest) -> HttpResponse:
         response = respond(request)
-        if response.status_code == HttpResponse.status_code and __name__ in request.META:
-            response["ETag"] = request.META[__name__]
+        tag = request.META.get(_TAG)
+        if tag is not None and response.status_code == HttpResponse.status_code:
+            response["ETag"] = tag
+            _ANSWERS.keep(tag, response.content)
         return response
 
     return answer

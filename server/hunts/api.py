@@ -19,6 +19,7 @@ from meters.scpi import FUNCTIONS
 from meters.services import shown_by
 from meters.shapes import LiveOut
 from meters.wire import Setup, on_a_hunt
+from readings.settling import settled
 from sites.services import site_of
 
 router = Router(tags=["hunts"])
@@ -26,7 +27,7 @@ _ASKED = ("between", "chain", "ways", "outlets", "fixed_on", "fixed_off")
 
 
 @router.get("/hunts", response=list[HuntLine])
-@same_until_changed
+@same_until_changed(settled)
 def hunts(request: HttpRequest) -> list[HuntLine]:
     """The latest first."""
     return lines_of(hunts_of(crew_of(request)))
@@ -38,7 +39,7 @@ def intake(request: HttpRequest, site_id: UUID) -> IntakeOut:
 
 
 @router.get("/hunts/{hunt_id}", response={200: HuntOut, 404: Problems}, by_alias=True)
-@same_until_changed
+@same_until_changed(settled)
 def one_hunt(request: HttpRequest, hunt_id: UUID) -> HuntOut:
     return shown(hunt_of(crew_of(request), hunt_id))
 

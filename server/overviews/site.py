@@ -58,10 +58,9 @@ _STANDING = ("standing__verdict", "standing__made_of", "standing__changes")
 
 
 @router.get("/sites", response=list[SiteLine])
-@same_until_changed
+@same_until_changed(settled)
 def sites(request: HttpRequest) -> list[SiteLine]:
     crew = crew_of(request)
-    settled()
     here = Point.objects.in_use().filter(circuit__board__supply__site__crew=crew)
     at: dict[UUID, list[str]] = {}
     for site_id, *standing in here.values_list("circuit__board__supply__site_id", *_STANDING):
@@ -80,7 +79,7 @@ def sites(request: HttpRequest) -> list[SiteLine]:
 
 
 @router.get("/sites/{site_id}", response={200: SiteOut, 404: Problems})
-@same_until_changed
+@same_until_changed(settled)
 def site(request: HttpRequest, site_id: UUID) -> SiteOut:
     return _site_out(site_of(crew_of(request), site_id))
 

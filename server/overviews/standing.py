@@ -37,7 +37,7 @@ _WANTED: Mapping[str, Callable[[datetime], Q]] = {
 
 
 @router.get("/standing/{what}", response=StandingPage)
-@same_until_changed
+@same_until_changed(settled)
 def standing(
     request: HttpRequest,
     what: Literal["not-safe", "failed", "not-tested"],
@@ -45,7 +45,6 @@ def standing(
     skip: Annotated[int, Query(ge=0, le=1_000_000)] = 0,
 ) -> StandingPage:
     """The worst first, 200 at a time. `since`: of those that were not tested; a year ago where nothing is said."""
-    settled()
     day = since or (timezone.now() - _A_YEAR).date()
     wanted = _WANTED[what](datetime.combine(day, time(), UTC))
     here = Point.objects.in_use().filter(wanted, circuit__board__supply__site__crew=crew_of(request))

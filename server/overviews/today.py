@@ -22,8 +22,9 @@ from hunts.shapes import HuntLine
 from kit.hands import Hands
 from kit.models import Tester
 from kit.services import testers_of
-from proofs.api import proof_lines
-from proofs.shapes import HISTORY, ProofLine
+from proofs.api import lines_of as lines_of_proofs
+from proofs.models import Proof
+from proofs.shapes import ProofLine
 from readings.models import Reading
 from readings.settling import settled
 from readings.standings import short_of
@@ -83,13 +84,12 @@ class Today(Schema):
 
 
 @router.get("/today", response=Today)
-@same_until_changed
+@same_until_changed(settled)
 def today(request: HttpRequest) -> Today:
     crew = crew_of(request)
-    settled()
     here = Point.objects.in_use().filter(circuit__board__supply__site__crew=crew)
     points, not_safe = _points(crew)
-    proofs = [line for line in proof_lines(crew) if line.state not in ("closed", HISTORY)]
+    proofs = lines_of_proofs(Proof.objects.filter(site__crew=crew, brought_at=None).exclude(events__type="closed"))
     if any(line.expires_at for line in proofs):
         goes_by_the_clock(request)
     return Today(

@@ -14,6 +14,7 @@ from ninja.security import SessionAuth
 
 from base.acting import acts
 from base.problems import NotFoundHere, Refused
+from base.unchanged import answers_to
 from crews.models import Membership, Role
 from crews.rights import Act
 from crews.services import membership_of, refuse_unless_may
@@ -103,7 +104,9 @@ class OfTheCrew(SessionAuth):
         method, path = _route_of(request)
         if not _OWN.match(path):
             member = membership_of(user)
-            if member.role == Role.GUEST:
+            is_guest = member.role == Role.GUEST
+            answers_to(request, f"user {user.pk}" if is_guest else f"crew {member.crew_id} as {member.role}")
+            if is_guest:
                 _refuse_guest(member, method, path, request.resolver_match.kwargs if request.resolver_match else {})
             refuse_unless_may(user, _ACTS.get((method, path), Act.READ if method == "GET" else Act.RECORD))
         return user

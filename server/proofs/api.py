@@ -4,6 +4,7 @@ from datetime import datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid5
 
+from django.db.models import QuerySet
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
@@ -61,7 +62,7 @@ def proof_reference(request: HttpRequest) -> ProofReference:  # noqa: ARG001
 
 @router.get("/proofs", response=list[ProofLine])
 def proofs(request: HttpRequest) -> list[ProofLine]:
-    return proof_lines(crew_of(request))
+    return lines_of(Proof.objects.filter(site__crew=crew_of(request)))
 
 
 @router.get("/proofs/{proof_id}", response={200: ProofOut, 404: Problems}, by_alias=True)
@@ -112,8 +113,8 @@ def save_rules(request: HttpRequest, data: RulesIn) -> dict[str, Any]:
     return _rules_out(put_rules(crew_of(request), data.dict(exclude_none=True)))
 
 
-def proof_lines(crew: Crew) -> list[ProofLine]:
-    """The crew's proofs, what runs and what went wrong first."""
+def lines_of(proofs: QuerySet[Proof]) -> list[ProofLine]:
+    """What runs and what went wrong first."""
     now = timezone.now()
 
     def line(one: Proof) -> ProofLine:
@@ -132,8 +133,7 @@ def proof_lines(crew: Crew) -> list[ProofLine]:
     def unshown(one: Proof, why: str) -> ProofLine:
         return _line(one, now, state=UNSHOWN, said=f"{why} Treat as live.", unshown=why)
 
-    own = Proof.objects.filter(site__crew=crew).select_related("site").prefetch_related("events")
-    lines = each_shown(own, line, unshown)
+    lines = each_shown(proofs.select_related("site").prefetch_related("events"), line, unshown)
     far = now + timedelta(days=1)
     return sorted(lines, key=lambda line: (ORDER.index(line.state), line.expires_at or far))
 

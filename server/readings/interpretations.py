@@ -1,6 +1,8 @@
 """Interpretations: derived on request by the core, and kept by content so that none is made twice."""
 
 from collections.abc import Callable, Sequence
+from concurrent.futures import Future
+from threading import Lock
 from typing import Any, TypeVar
 
 from django.core.cache import cache
@@ -49,13 +51,36 @@ def loads_of(view: PointView) -> LoadsOut:
     return _kept("loads-", view, lambda: _loads(view))
 
 
+_UNDER_WAY: dict[str, "Future[Any]"] = {}
+_ONE_AT_A_TIME = Lock()
+
+
 def _kept(kind: str, view: PointView, made: Callable[[], T]) -> T:
-    """What the core makes of a view, from the cache where this core made it before."""
+    """What the core makes of a view, from the cache where this core made it before.
+
+    Who asks while it is being made waits for the same.
+    """
     key = f"{kind}{fingerprint()}-{view.digest}"
     answer: T | None = cache.get(key)
-    if answer is None:
+    if answer is not None:
+        return answer
+    with _ONE_AT_A_TIME:
+        under_way = _UNDER_WAY.get(key)
+        own: Future[Any] = Future()
+        if under_way is None:
+            _UNDER_WAY[key] = own
+    if under_way is not None:
+        found: T = under_way.result()
+        return found
+    try:
         answer = made()
         cache.set(key, answer)
+        own.set_result(answer)
+    except BaseException as error:
+        own.set_exception(error)
+        raise
+    finally:
+        del _UNDER_WAY[key]
     return answer
 
 

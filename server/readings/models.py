@@ -42,7 +42,8 @@ class PointStanding(models.Model):
     """How a point stands, as it was made of so many `changes` by a core; an old one where either is another by now.
 
     The database counts the changes (`changes`). `said`: as lists say it; `unshown`: why it cannot be, with a
-    reference. `failed`: what of it did, by name.
+    reference. `failed`: what of it did, by name. `last_tested`: by a reading that counts or a dead test; `last_read`:
+    by a reading. `days`: on which anything was read, each with how often, and from when to when.
     """
 
     NEVER = -1
@@ -56,6 +57,8 @@ class PointStanding(models.Model):
     unshown = models.TextField(db_default="")
     failed: Any = models.JSONField(null=True)
     last_tested = models.DateTimeField(null=True)
+    last_read = models.DateTimeField(null=True)
+    days: Any = models.JSONField(null=True)
 
     def __str__(self) -> str:
         return f"{self.point_id}: {self.verdict or 'not made yet'}"

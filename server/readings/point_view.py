@@ -21,15 +21,19 @@ from sites.models import Point, Site
 from sites.services import find
 
 
-def with_record(points: QuerySet[Point], since: datetime | None = None) -> QuerySet[Point]:
-    """The points with all that is on record of each, in as many queries for a hundred as for one.
+def with_record(points: QuerySet[Point]) -> QuerySet[Point]:
+    """The points with all that is on record of each, in as many queries for a hundred as for one."""
+    return _with_readings(points, Reading.objects.all()).prefetch_related(*of_circuit("circuit"))
 
-    `since`: of readings only those recorded from then on, which is not enough to interpret a point by.
-    """
-    readings = Reading.objects.select_related("tester", "superseded_by", "brought")
+
+def with_readings_since(points: QuerySet[Point], since: datetime) -> QuerySet[Point]:
+    """The same for a `PartOfAView`."""
+    return _with_readings(points, Reading.objects.filter(recorded_at__gte=since))
+
+
+def _with_readings(points: QuerySet[Point], readings: QuerySet[Reading]) -> QuerySet[Point]:
     return points.select_related("circuit__board__supply__site__crew", "brought", "standing").prefetch_related(
-        Prefetch("readings", readings.filter(recorded_at__gte=since) if since else readings),
-        *of_circuit("circuit"),
+        Prefetch("readings", readings.select_related("tester", "superseded_by", "brought"))
     )
 
 
@@ -133,3 +137,11 @@ class PointView:
     def counting(self) -> dict[str, Reading]:
         """The rows that count, by the id the core has of each."""
         return {str(row.id): row for row in self.rows if counts(row)}
+
+
+class PartOfAView(PointView):
+    """Of a point from `with_readings_since`: what was read there from then on, by which nothing is interpreted."""
+
+    @property
+    def dead_tests(self) -> list[DeadTest]:
+        return []

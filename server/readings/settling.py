@@ -1,7 +1,7 @@
 """When answers kept beside points are made again: beside the server after every change, else by who asks for a list.
 
-A list waits a moment for what just changed, and is shown with old answers, marked, where that takes longer: as after
-the core is another, or a file with many points came in.
+What somebody records at the Bench is kept as it is answered; this is for whatever else an answer hangs on, and for all
+of them when the core is another. A list waits for none of it: it shows the old answers, marked.
 """
 
 import threading
@@ -18,7 +18,6 @@ from readings.standings import old_ones, settle
 
 _LOOKS_EVERY_S = 30.0
 """For what other processes change, as a command at a shell does."""
-_A_LIST_WAITS_S = 0.4
 _A_LIST_MAKES = 60
 """Where nothing runs beside the server."""
 
@@ -27,39 +26,25 @@ class _Settling:
     """A thread beside the server's own that makes old answers again when it is woken."""
 
     def __init__(self) -> None:
-        self._woken, self._all_made = threading.Event(), threading.Condition()
-        self._asked = self._made = 0
+        self._woken = threading.Event()
+        self._woken.set()
         threading.Thread(target=self._run, daemon=True, name="settling").start()
 
-    def wake(self) -> int:
-        """Gives the number of this time."""
-        with self._all_made:
-            self._asked += 1
-            number = self._asked
+    def wake(self) -> None:
         self._woken.set()
-        return number
-
-    def wait(self, number: int, seconds: float) -> None:
-        """Until all that was old at a time of that number is made again, or for so long."""
-        with self._all_made:
-            self._all_made.wait_for(lambda: self._made >= number, seconds)
 
     def _run(self) -> None:
         while True:
             self._woken.wait(_LOOKS_EVERY_S)
             self._woken.clear()
-            asked = self._asked
             with logged("old answers are made again"):
                 settle(old_ones())
             close_old_connections()
-            with self._all_made:
-                self._made = asked
-                self._all_made.notify_all()
 
 
 @cache
 def _beside() -> _Settling:
-    """From the first time it is asked for."""
+    """From the first request on, for another core may be there."""
     if uncounted := not_counted():
         raise RuntimeError(f"nobody counts the changes of {', '.join(uncounted)}; run `manage.py migrate`")
     return _Settling()
@@ -69,9 +54,6 @@ def settled() -> None:
     """Before a list is read."""
     if not settings.INTERPRETERS:
         settle(old_ones(), at_most=_A_LIST_MAKES)
-    elif old_ones().exists():
-        beside = _beside()
-        beside.wait(beside.wake(), _A_LIST_WAITS_S)
 
 
 def after_changes(get_response: Callable[[HttpRequest], HttpResponse]) -> Callable[[HttpRequest], HttpResponse]:
@@ -79,8 +61,10 @@ def after_changes(get_response: Callable[[HttpRequest], HttpResponse]) -> Callab
 
     def answered(request: HttpRequest) -> HttpResponse:
         response = get_response(request)
-        if settings.INTERPRETERS and request.method not in ("GET", "HEAD", "OPTIONS"):
-            _beside().wake()
+        if settings.INTERPRETERS:
+            beside = _beside()
+            if request.method not in ("GET", "HEAD", "OPTIONS"):
+                beside.wake()
         return response
 
     return answered

@@ -5,7 +5,7 @@ one: it is shown as that, and one that was safe is not shown as safe any more.
 """
 
 from collections.abc import Iterable, Iterator
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 
 from django.db import transaction
@@ -89,6 +89,8 @@ def _made(view: PointView) -> PointStanding:
         unshown="",
         failed=list(_failed(view, answer)),
         last_tested=_last_tested(view),
+        last_read=max((row.taken_at for row in view.counting().values()), default=None),
+        days=_days(view),
     )
 
 
@@ -96,7 +98,7 @@ def _failed_to_make(point: Point, why: str) -> PointStanding:
     """It is not tried again before something changes."""
     return PointStanding(
         point=point, made_of=point.standing.changes, made_by=fingerprint(), verdict=str(Verdict.UNTESTED),
-        said=_kept_as(f"{why} Treat as live.", UNKNOWN, UNKNOWN), unshown=why, failed=[],
+        said=_kept_as(f"{why} Treat as live.", UNKNOWN, UNKNOWN), unshown=why, failed=[], days=[],
     )  # fmt: skip
 
 
@@ -112,7 +114,7 @@ def _keep(made: Iterable[PointStanding]) -> None:
         newer = Q(made_of__gt=one.made_of, made_by=one.made_by)
         PointStanding.objects.filter(~newer, pk=one.pk).update(
             made_of=one.made_of, made_by=one.made_by, verdict=one.verdict, said=one.said, unshown=one.unshown,
-            failed=one.failed, last_tested=one.last_tested,
+            failed=one.failed, last_tested=one.last_tested, last_read=one.last_read, days=one.days,
         )  # fmt: skip
 
 
@@ -130,6 +132,14 @@ def _last_tested(view: PointView) -> datetime | None:
     readings = (row.taken_at for row in view.counting().values())
     tests = (e.at for sheet in _sheets(view) for e in sheet.of("tested") if _is_of(view, e.entry.get("point")))
     return max([*readings, *tests], default=None)
+
+
+def _days(view: PointView) -> list[tuple[int, str, str]]:
+    days: dict[date, list[datetime]] = {}
+    for row in view.rows:
+        if row.entry is not None:
+            days.setdefault(row.taken_at.date(), []).append(row.taken_at)
+    return [(len(times), min(times).isoformat(), max(times).isoformat()) for times in days.values()]
 
 
 def _failed(view: PointView, answer: InterpretationOut) -> Iterator[str]:

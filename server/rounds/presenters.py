@@ -9,19 +9,18 @@ from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.interpretation.findings import State
 from evenprobe.rounds import Stop, StopState, stop_of
 from evenprobe.testers import TYPED
-from readings.point_view import PointView
+from readings.point_view import PartOfAView
 from readings.quick import quick_out
 from readings.settling import settled
 from readings.standings import not_shown, short_of
 from rounds.models import Round, RoundEvent
-from rounds.services import SHORTEST_SKIP_REASON, outlets_of, outlets_of_each
+from rounds.services import SHORTEST_SKIP_REASON, outlets_of_each
 from rounds.shapes import PressOut, RoundLine, RoundOut, StopOut
 from sites.models import Point
 
 
 def lines_of(rounds: Iterable[Round]) -> list[RoundLine]:
     """A line a round, in their order."""
-    settled()
     rounds = list(rounds)
     outlets = outlets_of_each(rounds)
     return each_shown(rounds, lambda r: RoundLine(**_line(r, _stops(r, outlets[r.id]))), _unshown_line)
@@ -29,7 +28,7 @@ def lines_of(rounds: Iterable[Round]) -> list[RoundLine]:
 
 def shown(found: Round) -> RoundOut:
     settled()
-    stops = _stops(found, outlets_of(found.site, found.circuit, found.room, found.begun_at))
+    stops = _stops(found, outlets_of_each([found])[found.id])
     tester = found.tester
     waiting = [s for s in stops if s.state in (StopState.LEFT, StopState.BEGUN)]
     return RoundOut(
@@ -106,7 +105,7 @@ def _unshown_line(found: Round, why: str) -> RoundLine:
 
 
 def _stop(found: Round, point: Point, skipped: RoundEvent | None) -> StopOut:
-    view = PointView(point)
+    view = PartOfAView(point)
     said = short_of(point.standing)
     own = {name: row for name, row in view.counting().items() if row.recorded_at >= found.begun_at}
     readings = [reading for reading in view.readings if reading.id in own]

@@ -1,11 +1,13 @@
 """Beginning a round and recording what happens on it. Append-only; a retry is the same record, not a second."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Sequence
 from datetime import datetime
+from functools import reduce
+from operator import or_
 from uuid import UUID
 
 from django.db import transaction
-from django.db.models import QuerySet
+from django.db.models import Q, QuerySet
 from django.utils import timezone
 
 from base.problems import NotFoundHere, Refused
@@ -13,10 +15,10 @@ from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.wiring import OUTLETS
 from kit.services import tester_of
-from readings.point_view import with_record
+from readings.point_view import with_readings_since
 from readings.services import record
 from rounds.models import Round, RoundEvent
-from sites.models import Circuit, Point, Site
+from sites.models import IN_ORDER, Circuit, Point, PointsInUse, Site
 from sites.services import find, site_of
 
 SHORTEST_SKIP_REASON = 3
@@ -37,31 +39,31 @@ def round_of(crew: Crew, round_id: UUID) -> Round:
     return found
 
 
-def outlets_of(site: Site, circuit: Circuit | None, room: str, since: datetime | None = None) -> list[Point]:
-    """What a round of a circuit, or of a room where no circuit is named, goes through."""
-    return [point for point in _outlets_at([site], since) if _goes_through(point, site, circuit, room)]
+def outlets_of(site: Site, circuit: Circuit | None, room: str) -> PointsInUse:
+    """What a round of a circuit, or of a room where no circuit is named, goes through, in the order of the boards."""
+    own = {"circuit": circuit} if circuit else {"room": room}
+    here = Point.objects.in_use().filter(circuit__board__supply__site=site, kind__in=OUTLETS, **own)
+    return here.select_related("circuit__board__supply__site").order_by(*IN_ORDER)
 
 
 def outlets_of_each(rounds: Sequence[Round]) -> dict[UUID, list[Point]]:
-    """By the round's id, all looked up together."""
-    points = _outlets_at({found.site for found in rounds}, min((r.begun_at for r in rounds), default=None))
+    """By the round's id, all looked up together, with what was read at each since the first of them began."""
+    if not rounds:
+        return {}
+    gone_through = reduce(or_, (Q(circuit=r.circuit_id) if r.circuit_id else _room(r.site, r.room) for r in rounds))
+    here = Point.objects.in_use().filter(gone_through, kind__in=OUTLETS).order_by(*IN_ORDER)
+    points = list(with_readings_since(here, min(r.begun_at for r in rounds)))
     return {r.id: [p for p in points if _goes_through(p, r.site, r.circuit, r.room)] for r in rounds}
+
+
+def _room(site: Site, room: str) -> Q:
+    return Q(circuit__board__supply__site=site, room=room)
 
 
 def _goes_through(point: Point, site: Site, circuit: Circuit | None, room: str) -> bool:
     if point.circuit.board.supply.site_id != site.id:
         return False
     return point.circuit_id == circuit.id if circuit else point.room == room
-
-
-def _outlets_at(sites: Iterable[Site], since: datetime | None) -> list[Point]:
-    """In the order of the boards, circuits and cable, with what was recorded at each from a time on."""
-    points = Point.objects.in_use().filter(circuit__board__supply__site__in=sites, kind__in=OUTLETS)
-    return list(
-        with_record(points, since).order_by(
-            "circuit__board__supply__position", "circuit__board__position", "circuit__position", "position"
-        )
-    )
 
 
 @transaction.atomic
@@ -88,7 +90,7 @@ def begin(
         if (existing.site, existing.circuit, existing.room, existing.tester) != (site, circuit, room, tester):
             raise Refused(("id", "this id already belongs to another round"), status=409)
         return existing
-    if not outlets_of(site, circuit, room):
+    if not outlets_of(site, circuit, room).exists():
         raise Refused(("circuit" if circuit else "room", "there is no outlet there to go round; add its points first"))
     return Round.objects.create(
         id=round_id,

@@ -197,21 +197,25 @@ def _circuit_of(sheet: Sheet, previous: dict[str, float]) -> SheetCircuit:
     )
 
 
-_ENTRIES = Prefetch("entries", SheetEntry.objects.select_related("tester", "superseded_by", "brought"))
+ENTRIES = Prefetch("entries", SheetEntry.objects.select_related("tester", "superseded_by", "brought"))
 
 
 def of_circuit(way: str) -> "list[str | Prefetch[Any]]":
     """What a query of anything is to look up beside it, of the circuits at the end of `way`: points, proofs, sheets."""
+    return [f"{way}__points", *done_on_circuit(f"{way}__")]
+
+
+def done_on_circuit(way: str = "") -> "list[Prefetch[Any]]":
+    """The same without the points; `way`: to the circuits, `__` after it."""
     return [
-        f"{way}__points",
-        Prefetch(f"{way}__proofs", Proof.objects.select_related("site").prefetch_related("events")),
-        Prefetch(f"{way}__sheets", Sheet.objects.prefetch_related(_ENTRIES, "proof__site", "proof__events")),
+        Prefetch(f"{way}proofs", Proof.objects.select_related("site").prefetch_related("events")),
+        Prefetch(f"{way}sheets", Sheet.objects.prefetch_related(ENTRIES, "proof__site", "proof__events")),
     ]
 
 
 def with_record(sheets: QuerySet[Sheet]) -> QuerySet[Sheet]:
     """The sheets with all that a `SheetView` reads off them, in as many queries for a hundred as for one."""
-    beside = [_ENTRIES, "proof__site", "proof__events", *of_circuit("circuit")]
+    beside = [ENTRIES, "proof__site", "proof__events", *of_circuit("circuit")]
     return sheets.select_related("circuit__board__supply__site__crew").prefetch_related(*beside)
 
 

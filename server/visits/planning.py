@@ -1,6 +1,6 @@
 """The record as the core plans from it: circuits with their points, and how long works took on them before."""
 
-from collections import Counter, defaultdict
+from collections import defaultdict
 from collections.abc import Iterator
 from datetime import datetime, timedelta
 
@@ -8,7 +8,7 @@ from evenprobe.planning import Earlier, PlannedCircuit, PlannedPoint, Work
 from evenprobe.supplies import SYSTEMS
 from evenprobe.wiring import PointKind, Terminal
 from sites.models import Point
-from visits.on_site import CircuitRecord, Taken
+from visits.on_site import CircuitRecord
 
 _ONE_STRETCH = timedelta(hours=6)
 """What took longer was left lying in between."""
@@ -57,15 +57,16 @@ def _tested_dead(record: CircuitRecord, before: datetime) -> Iterator[Earlier]:
 
 def _tested_live(record: CircuitRecord, before: datetime) -> Iterator[Earlier]:
     """Days on which every point of the circuit had its quick set, or more."""
-    days: dict[object, list[Taken]] = defaultdict(list)
-    for reading in record.taken:
-        if reading.at < before:
-            days[reading.at.date()].append(reading)
-    for taken in days.values():
-        counted = Counter(reading.point for reading in taken)
-        if all(counted[point.id] >= _QUICK_SET for point in record.points):
-            times = [reading.at for reading in taken]
-            yield from _took(min(times), max(times) + timedelta(minutes=_LAST_READING_MIN))
+    days: dict[object, list[tuple[datetime, datetime]]] = defaultdict(list)
+    for point in record.points:
+        for count, *ends in point.standing.days or ():
+            first, last = map(datetime.fromisoformat, ends)
+            if count >= _QUICK_SET and last < before:
+                days[first.date()].append((first, last))
+    for spans in days.values():
+        if len(spans) == len(record.points):
+            begun, ended = min(first for first, _ in spans), max(last for _, last in spans)
+            yield from _took(begun, ended + timedelta(minutes=_LAST_READING_MIN))
 
 
 def _took(start: datetime, end: datetime) -> Iterator[Earlier]:

@@ -193,7 +193,8 @@ def lines_of(visits: Iterable[Visit]) -> list[VisitLine]:
     """A line a visit, in their order."""
     settled()
     visits = list(visits)
-    records = records_of({visit.site for visit in visits}, _planned_for(visits))
+    closed = any(stands(visit) == "closed" for visit in visits)
+    records = records_of({visit.site for visit in visits}, _planned_for(visits), with_taken=closed)
     by_site: dict[UUID, list[Visit]] = {}
     for visit in visits:
         by_site.setdefault(visit.site_id, []).append(visit)
@@ -218,7 +219,8 @@ def shown(visit: Visit, others: Sequence[Visit], crew: Crew) -> VisitOut:
 
 def view_of(visit: Visit, others: Sequence[Visit]) -> VisitView:
     """`others`: all visits to its site, for what they left open."""
-    return VisitView(visit, records_of([visit.site], _planned_for([visit]))[visit.site_id], others)
+    record = records_of([visit.site], _planned_for([visit]), with_taken=True)[visit.site_id]
+    return VisitView(visit, record, others)
 
 
 def plannable(site: Site) -> list[PlannableOut]:

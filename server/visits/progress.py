@@ -13,6 +13,7 @@ from evenprobe.planning import Work
 from proofs.logs import was_dead_since
 from proofs.models import Proof
 from readings.standings import short_of
+from sites.models import Point
 from visits.on_site import CircuitRecord
 
 LEFT, UNDER_WAY, DONE = "left", "under-way", "done"
@@ -61,8 +62,7 @@ def _tested_dead(record: CircuitRecord, since: datetime, until: datetime) -> Pro
 
 def _tested_live(record: CircuitRecord, since: datetime, until: datetime) -> Progress:
     points = record.points
-    reached = {taken.point for taken in record.taken if taken.counts and since <= taken.at <= until}
-    measured = [point for point in points if point.id in reached]
+    measured = [point for point in points if _measured(point, record, since, until)]
     fine = [point for point in measured if Verdict(short_of(point.standing)["verdict"]).is_safe]
     waiting = next((point for point in points if point not in fine), None)
     if waiting is None:
@@ -72,6 +72,13 @@ def _tested_live(record: CircuitRecord, since: datetime, until: datetime) -> Pro
     unsafe = len(measured) - len(fine)
     said = [f"{len(measured)} of {len(points)} measured", f"{unsafe} not safe" if unsafe else ""]
     return Progress(UNDER_WAY, ", ".join(filter(None, said)), "point", waiting.id)
+
+
+def _measured(point: Point, record: CircuitRecord, since: datetime, until: datetime) -> bool:
+    last = point.standing.last_read
+    if last is not None and since <= last <= until:
+        return True
+    return any(t.point == point.id and t.counts and since <= t.at <= until for t in record.taken)
 
 
 _OF_WORK: dict[Work, Callable[[CircuitRecord, datetime, datetime], Progress]] = {

@@ -40,7 +40,7 @@ def still_open(record: SiteRecord, visits: Iterable[Visit]) -> list[StillOpen]:
     """At the site now, the oldest first."""
     found = [
         *(one for proof in record.proofs for one in _of_proof(proof)),
-        *(one for circuit in record.circuits.values() for sheet in circuit.sheets[:1] for one in _of_sheet(sheet)),
+        *(one for sheet in record.apart for one in _of_sheet(sheet)),
         *(one for hunt in record.hunts for one in _of_hunt(hunt)),
         *(one for round_ in record.rounds for one in _of_round(round_)),
         *(one for visit in visits for one in _of_visit(visit)),

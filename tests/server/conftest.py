@@ -12,6 +12,7 @@ import pytest
 from django.contrib.auth import get_user_model
 from PIL import Image
 
+from base.unchanged import _Answers
 from crews.models import Crew, Membership, Role, SecondPerson, SignInEvent
 from evenprobe.isolation import QUESTIONS
 
@@ -27,6 +28,12 @@ NAMED = (
 def _ids_in_turn(monkeypatch):
     """Every test makes the same ids one after the other: what was reckoned for one is kept for the next."""
     monkeypatch.setattr("uuid.os", SimpleNamespace(urandom=random.Random(20).randbytes))
+
+
+@pytest.fixture(autouse=True)
+def _nothing_answered_before(monkeypatch):
+    """Each test's record begins to be counted anew."""
+    monkeypatch.setattr("base.unchanged._ANSWERS", _Answers())
 
 
 @pytest.fixture(autouse=True)

@@ -24,6 +24,8 @@ class Migration(migrations.Migration):
                 ('unshown', models.TextField(db_default='')),
                 ('failed', models.JSONField(null=True)),
                 ('last_tested', models.DateTimeField(null=True)),
+                ('last_read', models.DateTimeField(null=True)),
+                ('days', models.JSONField(null=True)),
             ],
         ),
         migrations.RunSQL("INSERT INTO work_pointstanding (point_id) SELECT id FROM sites_point", migrations.RunSQL.noop),
