@@ -14,7 +14,7 @@ from numpy.typing import NDArray
 
 from evenprobe.conditions import Condition, conditions_for
 from evenprobe.installation import Installation
-from evenprobe.installation.modes import AS_FOUND, DEAD, NEUTRAL_LIFTED, UNPLUGGED
+from evenprobe.installation.modes import AS_FOUND
 from evenprobe.interpretation.memory import Memory
 from evenprobe.interpretation.samples import PREDICTIONS_KEPT, Samples
 from evenprobe.quantities import Evidence, Measurement
@@ -66,12 +66,9 @@ class Ensemble(Samples):
         self._potentials: Memory[Terminal, Array] = Memory(PREDICTIONS_KEPT)
 
     def prepare(self) -> None:
-        """Solve beforehand whatever the next readings may need, so that none has to wait for it."""
+        """Solve beforehand what the next readings of voltage need; of the dead circuit, only when it is asked."""
         for others in ("", *self.installation.loadings):
-            for mode in (AS_FOUND._replace(taps=True), DEAD, NEUTRAL_LIFTED):
-                self.solved(mode._replace(others=others))
-        for mode in UNPLUGGED.values():
-            self.solved(mode)
+            self.solved(AS_FOUND._replace(taps=True, others=others))
 
     def block_of(self, condition: Condition) -> slice:
         """The rows of the ensemble that are under a condition."""

@@ -6,6 +6,7 @@ Thévenin's theorem for a pair of ports, and known loads between ports as rank-o
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cache
 from typing import Any
 
 import numpy as np
@@ -15,6 +16,19 @@ Pair = tuple[str, str]
 """Two ports, measuring point first: the voltage of a pair is V[first] − V[second]."""
 
 Array = NDArray[Any]
+
+
+@cache
+def both_ways(ports: int) -> NDArray[np.intp]:
+    """(P, P): which row of the half that is kept has the impedance between two ports.
+
+    >>> both_ways(2).tolist()
+    [[0, 1], [1, 2]]
+    """
+    found = np.zeros((ports, ports), dtype=np.intp)
+    one, other = np.triu_indices(ports)
+    found[one, other] = found[other, one] = np.arange(len(one))
+    return found
 
 
 @dataclass(frozen=True)
@@ -41,14 +55,15 @@ class Slopes:
 
 @dataclass(frozen=True)
 class Solution:
-    """Potentials V (P, B) in volts of the named ports and the impedances Z (P, P, B) in ohms between them.
+    """Potentials V (P, B) in volts of the named ports and the impedances Z in ohms between them.
 
-    `standing`: loads that are on whatever else is asked.
+    Z is the same both ways (reciprocity), so of its P × P rows each two are kept once: `half` (P (P + 1) / 2, B), in
+    the order of `both_ways`. `standing`: loads that are on whatever else is asked.
     """
 
     ports: tuple[str, ...]
     volts: Array
-    ohms: Array
+    half: Array
     slopes: Slopes | None = None
     standing: tuple[Load, ...] = ()
 
@@ -68,7 +83,13 @@ class Solution:
             return np.asarray(self._transfer(pair, drive, rest) - load.siemens * into * out / (1 + load.siemens * own))
         a, b = self._at(pair)
         c, d = self._at(drive)
-        return np.asarray(self.ohms[a, c] - self.ohms[a, d] - self.ohms[b, c] + self.ohms[b, d])
+        at, half = both_ways(len(self.ports)), self.half
+        return np.asarray(half[at[a, c]] - half[at[a, d]] - half[at[b, c]] + half[at[b, d]])
+
+    @property
+    def ohms(self) -> Array:
+        """Z whole, (P, P, B)."""
+        return np.asarray(self.half[both_ways(len(self.ports))])
 
     def impedance(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
         """Internal impedance of the pair in ohms, shape (B,)."""
@@ -133,7 +154,9 @@ class Solution:
         slopes = self.slopes and Slopes(
             self.slopes.across[:, index, b], self.slopes.drops, self.slopes.by_emf[:, index, b]
         )
-        return Solution(names, self.volts[index, b], self.ohms[index[:, None], index[None], b], slopes)
+        one, other = np.triu_indices(len(names))
+        rows = both_ways(len(self.ports))[index[one], index[other]]
+        return Solution(names, self.volts[index, b], self.half[rows, b], slopes)
 
     def select(self, rows: NDArray[np.intp]) -> "Solution":
         """The same ports for some of the samples."""
@@ -141,7 +164,7 @@ class Solution:
             self.slopes.across[:, :, rows], self.slopes.drops[:, rows], self.slopes.by_emf[..., rows]
         )
         standing = tuple(Load(load.pair, load.siemens[rows]) for load in self.standing)
-        return Solution(self.ports, self.volts[:, rows], self.ohms[:, :, rows], slopes, standing)
+        return Solution(self.ports, self.volts[:, rows], self.half[:, rows], slopes, standing)
 
     def carrying(self, load: Load) -> "Solution":
         """With a load (B,) on, whatever else is asked."""

@@ -98,7 +98,7 @@ class Mesh:
         `admittance`: siemens (B,) for every branch, with positive real part or positive susceptance, never
         zero at every branch of a node. `emf`: volts (B,) of the branches that have a source, driving their
         first node positive. Real arrays at DC, complex phasors otherwise. Returns a Solution with V (P, B)
-        and Z (P, P, B), and `with_slopes` how they answer to each branch, and to the EMF of the branches `moving`
+        and Z, and `with_slopes` how they answer to each branch, and to the EMF of the branches `moving`
         as shares of `per_volts`; EARTH may be a port.
         """
         count = len(next(iter(admittance.values())))
@@ -120,13 +120,16 @@ class Mesh:
                 asked,
             )
         columns = [ports.index(port) for port in driven]
-        ohms = np.zeros((len(ports), len(ports), count), dtype=answer.dtype)
-        ohms[:, columns] = answer[: len(ports), 1:]
+        driven_by = {column: 1 + number for number, column in enumerate(columns)}
+        half = np.zeros((len(ports) * (len(ports) + 1) // 2, count), dtype=answer.dtype)
+        for row, (one, other) in enumerate(np.transpose(np.triu_indices(len(ports))).tolist()):
+            if other in driven_by:
+                half[row] = answer[one, driven_by[other]]
         slopes = None
         if with_slopes:
             per_share = {name: admittance[name] * per_volts for name in moving}
             slopes = self._slopes(answer[len(ports) :], emf, columns, len(ports), per_share)
-        return Solution(tuple(ports), answer[: len(ports), 0].copy(), ohms, slopes)
+        return Solution(tuple(ports), answer[: len(ports), 0].copy(), half, slopes)
 
     def _slopes(
         self,

@@ -1,8 +1,8 @@
 """Sobol points: evenly spread in many dimensions at once, the same every time.
 
-Sobol, USSR Comp. Math. 7, 1967, in the Gray-code order of Antonov and Saleev, 1979; Owen's scrambling (J. Complexity 14,
-1998). Which bits each number of a point is made of was taken from SciPy's generator once, with seed 20, and is kept in
-`scrambled.npy`, for that library's statistics take a second to import; a test compares the two.
+Sobol, USSR Comp. Math. 7, 1967, in the Gray-code order of Antonov and Saleev, 1979; Owen's scrambling (J. Complexity
+14, 1998). Which bits each number of a point is made of was taken from SciPy's generator once, with seed 20, and is kept
+in `scrambled.npy`, for that library's statistics take a second to import; a test compares the two.
 """
 
 from functools import cache
