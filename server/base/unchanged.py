@@ -5,10 +5,10 @@ The database counts every change of what is on record (`Changes`). A route that 
 """
 
 import hashlib
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Hashable, Iterator
 from functools import cache, wraps
 from threading import Lock
-from typing import Any
+from typing import Any, TypeVar
 
 from django.apps import apps
 from django.conf import settings
@@ -20,6 +20,7 @@ from base.models import Changes
 from base.triggers import ALWAYS, Trigger, put, take_off
 from evenprobe.this_core import this_core
 
+T = TypeVar("T")
 _TABLE = Changes._meta.db_table
 _NOT_COUNTED = {_TABLE, "crews_signedin", "crews_signinevent"}
 """Whoever is signed in where changes no answer."""
@@ -27,7 +28,7 @@ _MINUTE_S = 60
 _JSON = "application/json; charset=utf-8"
 _NOT_MODIFIED = 304
 _AUDIENCE, _TAG = f"{__name__}.audience", f"{__name__}.tag"
-_ANSWERS_KEPT, _LARGEST_KEPT = 96, 256 * 1024
+_LARGEST_KEPT = 256 * 1024
 
 
 @cache
@@ -56,26 +57,52 @@ def count_changes(using: str, **_about: Any) -> None:
     put(_triggers(), using)
 
 
-class _Answers:
-    """What was answered last, by tag, for whoever of the same audience asks next."""
+class _Kept:
+    """What was worked out last, by what it was worked out of."""
 
-    def __init__(self) -> None:
-        self._kept: dict[str, bytes] = {}
+    def __init__(self, most: int) -> None:
+        self._most = most
+        self._kept: dict[Hashable, Any] = {}
         self._lock = Lock()
 
-    def known(self, tag: str) -> bytes | None:
-        return self._kept.get(tag)
+    def known(self, key: Hashable) -> Any:
+        return self._kept.get(key)
 
-    def keep(self, tag: str, content: bytes) -> None:
-        if len(content) > _LARGEST_KEPT:
-            return
+    def keep(self, key: Hashable, value: Any) -> None:
         with self._lock:
-            while len(self._kept) >= _ANSWERS_KEPT:
+            while len(self._kept) >= self._most:
                 del self._kept[next(iter(self._kept))]
-            self._kept[tag] = content
+            self._kept[key] = value
+
+    def forget(self) -> None:
+        with self._lock:
+            self._kept.clear()
 
 
-_ANSWERS = _Answers()
+_ANSWERS, _PARTS = _Kept(96), _Kept(96)
+
+
+def forget_answers() -> None:
+    """As after another record was put in place of this one."""
+    _ANSWERS.forget()
+    _PARTS.forget()
+
+
+def part_of_an_answer(about: Hashable, make: Callable[[], T]) -> T:
+    """What follows from the record and the time to the minute, where the whole answer goes by the clock."""
+    changes = Changes.objects.first()
+    if changes is None:
+        return make()
+    key = (about, changes.number, _minute())
+    known: T | None = _PARTS.known(key)
+    if known is None:
+        known = make()
+        _PARTS.keep(key, known)
+    return known
+
+
+def _minute() -> int:
+    return int(timezone.now().timestamp() // _MINUTE_S)
 
 
 def answers_to(request: HttpRequest, audience: str) -> None:
@@ -84,8 +111,7 @@ def answers_to(request: HttpRequest, audience: str) -> None:
 
 
 def _tag(request: HttpRequest, changes: int) -> str:
-    minute = int(timezone.now().timestamp() // _MINUTE_S)
-    about = (_started(), changes, minute, request.META.get(_AUDIENCE, f"user {request.user.pk}"))
+    about = (_started(), changes, _minute(), request.META.get(_AUDIENCE, f"user {request.user.pk}"))
     return f'W/"{hashlib.sha256(repr((request.get_full_path(), about)).encode()).hexdigest()[:32]}"'
 
 
@@ -129,7 +155,8 @@ def tagged(respond: Respond) -> Respond:
         tag = request.META.get(_TAG)
         if tag is not None and response.status_code == HttpResponse.status_code:
             response["ETag"] = tag
-            _ANSWERS.keep(tag, response.content)
+            if len(response.content) <= _LARGEST_KEPT:
+                _ANSWERS.keep(tag, response.content)
         return response
 
     return answer

@@ -3,13 +3,13 @@
 from datetime import timedelta
 from uuid import UUID
 
-from django.db.models import Case, Exists, OuterRef, Q, QuerySet, When
+from django.db.models import Case, Exists, OuterRef, Q, When
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router, Schema
 
 from base.failures import each_shown
-from base.unchanged import goes_by_the_clock, same_until_changed
+from base.unchanged import goes_by_the_clock, part_of_an_answer, same_until_changed
 from crews.models import Crew
 from crews.services import crew_of
 from evenprobe.formats import InstrumentEntry
@@ -28,7 +28,6 @@ from proofs.shapes import ProofLine
 from readings.models import Reading
 from readings.settling import settled
 from readings.standings import short_of
-from rounds.models import Round
 from rounds.presenters import lines_of
 from rounds.services import rounds_of
 from rounds.shapes import RoundLine
@@ -96,10 +95,10 @@ def today(request: HttpRequest) -> Today:
         sites=crew.sites.filter(retired_at=None, loose=False).count(),
         testers=testers_of(crew).count(),
         measured=here.filter(Exists(Reading.objects.filter(point=OuterRef("pk")))).count(),
-        visits=_visits(crew),
+        visits=part_of_an_answer(("visits", crew.pk), lambda: _visits(crew)),
         proofs=proofs,
-        hunts=[line for line in hunt_lines(hunts_of(crew)) if line.state != CLOSED],
-        rounds=[line for line in lines_of(_rounds_in_hand(crew)) if _in_hand(line)],
+        hunts=part_of_an_answer(("hunts", crew.pk), lambda: _hunts(crew)),
+        rounds=part_of_an_answer(("rounds", crew.pk), lambda: _rounds(crew)),
         points=points,
         points_not_safe=not_safe,
         kit=_kit(crew),
@@ -112,14 +111,19 @@ def _visits(crew: Crew) -> list[VisitLine]:
     return sorted(lines, key=lambda line: (line.state != "begun", line.planned_for))
 
 
+def _hunts(crew: Crew) -> list[HuntLine]:
+    return [line for line in hunt_lines(hunts_of(crew)) if line.state != CLOSED]
+
+
+def _rounds(crew: Crew) -> list[RoundLine]:
+    """What was begun longer ago is found among the rounds."""
+    begun = rounds_of(crew).filter(begun_at__gte=timezone.now() - _IN_HAND)
+    return [line for line in lines_of(begun) if _in_hand(line)]
+
+
 def _in_hand(line: RoundLine) -> bool:
     """Something is left to do, or to be seen to: its outlets are gone, or it cannot be shown."""
     return bool(line.left or line.unshown or not line.outlets)
-
-
-def _rounds_in_hand(crew: Crew) -> QuerySet[Round]:
-    """What was begun longer ago is found among the rounds."""
-    return rounds_of(crew).filter(begun_at__gte=timezone.now() - _IN_HAND)
 
 
 def _points(crew: Crew) -> tuple[list[PointToDo], int]:

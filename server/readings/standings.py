@@ -34,7 +34,7 @@ def short_of(standing: PointStanding) -> dict[str, Any]:
     """The fields of `InShort`."""
     if standing.made_of == PointStanding.NEVER:
         return {**not_shown(_NOT_MADE_YET), "unshown": "", "old": _NOT_MADE_YET}
-    verdict = stands_as(standing.verdict, standing.made_of, standing.changes)
+    verdict = verdict_of(standing)
     said = {**standing.said, "verdict": verdict, "unshown": standing.unshown}
     if verdict != standing.verdict:
         said["summary"] = _WAS_SAFE
@@ -46,6 +46,11 @@ def stands_as(verdict: str, made_of: int, changes: int) -> str:
     if made_of == PointStanding.NEVER or (made_of != changes and Verdict(verdict).is_safe):
         return str(Verdict.UNTESTED)
     return verdict
+
+
+def verdict_of(standing: PointStanding) -> str:
+    """The same of a standing that was looked up."""
+    return stands_as(standing.verdict, standing.made_of, standing.changes)
 
 
 def _why_old(standing: PointStanding) -> str:

@@ -117,7 +117,7 @@ def _circuits(sites: Collection[UUID], named: Collection[str] | None) -> Iterabl
     own = Circuit.objects.filter(board__supply__site__in=sites, **{f"{place}retired_at": None for place in over})
     if named is not None:
         own = own.filter(id__in=[UUID(each) for each in named])
-    points = Prefetch("points", Point.objects.select_related("standing"))
+    points = Prefetch("points", Point.objects.select_related("standing").defer("standing__said", "standing__failed"))
     return (
         own.select_related("board__supply__site__crew")
         .prefetch_related(points, *done_on_circuit())

@@ -18,7 +18,7 @@ from evenprobe.rounding import figures
 from evenprobe.testers.purposes import TITLES
 from kit.hands import Hands
 from readings.settling import settled
-from readings.standings import short_of
+from readings.standings import verdict_of
 from sites.models import Site
 from visits.models import Visit, VisitEvent
 from visits.on_site import CircuitRecord, SiteRecord, records_of
@@ -230,7 +230,7 @@ def plannable(site: Site) -> list[PlannableOut]:
 
 
 def _plannable(record: CircuitRecord) -> PlannableOut:
-    verdicts = [Verdict(short_of(point.standing)["verdict"]) for point in record.points]
+    verdicts = [Verdict(verdict_of(point.standing)) for point in record.points]
     tested = [at for point in record.points if (at := point.standing.last_tested) is not None]
     return PlannableOut(
         id=record.circuit.id,

@@ -12,7 +12,7 @@ from evenprobe.interpretation import Verdict
 from evenprobe.planning import Work
 from proofs.logs import was_dead_since
 from proofs.models import Proof
-from readings.standings import short_of
+from readings.standings import verdict_of
 from sites.models import Point
 from visits.on_site import CircuitRecord
 
@@ -63,7 +63,7 @@ def _tested_dead(record: CircuitRecord, since: datetime, until: datetime) -> Pro
 def _tested_live(record: CircuitRecord, since: datetime, until: datetime) -> Progress:
     points = record.points
     measured = [point for point in points if _measured(point, record, since, until)]
-    fine = [point for point in measured if Verdict(short_of(point.standing)["verdict"]).is_safe]
+    fine = [point for point in measured if Verdict(verdict_of(point.standing)).is_safe]
     waiting = next((point for point in points if point not in fine), None)
     if waiting is None:
         return Progress(DONE, "", "point", points[0].id)

@@ -12,7 +12,7 @@ import pytest
 from django.contrib.auth import get_user_model
 from PIL import Image
 
-from base.unchanged import _Answers
+from base.unchanged import forget_answers
 from crews.models import Crew, Membership, Role, SecondPerson, SignInEvent
 from evenprobe.isolation import QUESTIONS
 
@@ -31,9 +31,9 @@ def _ids_in_turn(monkeypatch):
 
 
 @pytest.fixture(autouse=True)
-def _nothing_answered_before(monkeypatch):
+def _nothing_answered_before():
     """Each test's record begins to be counted anew."""
-    monkeypatch.setattr("base.unchanged._ANSWERS", _Answers())
+    forget_answers()
 
 
 @pytest.fixture(autouse=True)
