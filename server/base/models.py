@@ -1,10 +1,12 @@
-"""How often anything on record was written: a number that the database counts."""
+"""How often anything on record was written: numbers that the database counts."""
 
 from django.db import models
 
 
 class Changes(models.Model):
-    """One row."""
+    """Two rows: of everything, and of all but readings and what they come to."""
+
+    EVERYTHING, BESIDE_READINGS = 1, 2
 
     number = models.BigIntegerField(db_default=0)
 

@@ -22,6 +22,7 @@ from evenprobe.this_core import this_core
 
 T = TypeVar("T")
 _TABLE = Changes._meta.db_table
+_OF_READINGS = {"work_reading", "work_pointstanding"}
 _NOT_COUNTED = {_TABLE, "crews_signedin", "crews_signinevent"}
 """Whoever is signed in where changes no answer."""
 _MINUTE_S = 60
@@ -42,8 +43,9 @@ def _triggers() -> Iterator[Trigger]:
     for model in apps.get_models():
         table = model._meta.db_table
         if (model.__module__.split(".")[0] in own or table == "auth_user") and table not in _NOT_COUNTED:
-            for way in ALWAYS:
-                yield Trigger(f"{table}_changes_{way.lower()}", table, way, f"UPDATE {_TABLE} SET number = number + 1")
+            which = f"id = {Changes.EVERYTHING}" if table in _OF_READINGS else "id > 0"
+            counts = f"UPDATE {_TABLE} SET number = number + 1 WHERE {which}"
+            yield from (Trigger(f"{table}_changes_{way.lower()}", table, way, counts) for way in ALWAYS)
 
 
 def stop_counting(using: str, **_about: Any) -> None:
@@ -53,7 +55,8 @@ def stop_counting(using: str, **_about: Any) -> None:
 
 def count_changes(using: str, **_about: Any) -> None:
     """After it."""
-    Changes.objects.using(using).get_or_create(pk=1)
+    for row in (Changes.EVERYTHING, Changes.BESIDE_READINGS):
+        Changes.objects.using(using).get_or_create(pk=row)
     put(_triggers(), using)
 
 
@@ -79,26 +82,31 @@ class _Kept:
             self._kept.clear()
 
 
-_ANSWERS, _PARTS = _Kept(96), _Kept(96)
+_ANSWERS, PARTS = _Kept(96), _Kept(512)
 
 
 def forget_answers() -> None:
     """As after another record was put in place of this one."""
     _ANSWERS.forget()
-    _PARTS.forget()
+    PARTS.forget()
 
 
 def part_of_an_answer(about: Hashable, make: Callable[[], T]) -> T:
     """What follows from the record and the time to the minute, where the whole answer goes by the clock."""
-    changes = Changes.objects.first()
+    changes = changes_of(Changes.EVERYTHING)
     if changes is None:
         return make()
-    key = (about, changes.number, _minute())
-    known: T | None = _PARTS.known(key)
+    key = (about, changes, _minute())
+    known: T | None = PARTS.known(key)
     if known is None:
         known = make()
-        _PARTS.keep(key, known)
+        PARTS.keep(key, known)
     return known
+
+
+def changes_of(what: int) -> int | None:
+    """How many there were; none where nobody counts them."""
+    return Changes.objects.filter(pk=what).values_list("number", flat=True).first()
 
 
 def _minute() -> int:
@@ -125,10 +133,10 @@ def same_until_changed(first: Callable[[], None]) -> Callable[[Callable[..., Any
         @wraps(view)
         def asked(request: HttpRequest, *args: Any, **kwargs: Any) -> Any:
             first()
-            changes = Changes.objects.first()
+            changes = changes_of(Changes.EVERYTHING)
             if changes is None:
                 return view(request, *args, **kwargs)
-            tag = _tag(request, changes.number)
+            tag = _tag(request, changes)
             if request.headers.get("If-None-Match") == tag:
                 return HttpResponse(status=_NOT_MODIFIED, headers={"ETag": tag})
             known = _ANSWERS.known(tag)

@@ -12,6 +12,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.utils import timezone
 from django.views.decorators.http import require_safe
 
+from readings.changes import not_counted
 from upkeep.backups import backups_in
 
 _LEAST_FREE = 0.05
@@ -50,6 +51,15 @@ def _migrations() -> str:
     return f"{len(left)} not applied: run manage.py migrate" if left else ""
 
 
+def _changes() -> str:
+    """What a migration that was cut off would leave behind: answers would be kept that are old ones."""
+    try:
+        left = not_counted()
+    except DatabaseError as error:
+        return f"cannot be asked: {error}"
+    return f"nobody counts those of {', '.join(left)}: run manage.py migrate" if left else ""
+
+
 def _disk() -> str:
     try:
         usage = shutil.disk_usage(settings.DATA_DIR)
@@ -75,5 +85,5 @@ def _backup() -> str:
 
 
 _CHECKS: dict[str, Callable[[], str]] = {
-    "database": _database, "migrations": _migrations, "disk": _disk, "backup": _backup,
+    "database": _database, "migrations": _migrations, "changes": _changes, "disk": _disk, "backup": _backup,
 }  # fmt: skip

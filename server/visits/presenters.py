@@ -6,10 +6,13 @@ from functools import cached_property
 from typing import Any
 from uuid import UUID
 
+from django.db.models import Sum
 from django.utils import timezone
 
 from base.failures import each_shown
+from base.models import Changes
 from base.shapes import Named
+from base.unchanged import PARTS, changes_of
 from crews.models import Crew
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from evenprobe.planning import WORKS, Plan, PlannedStep, Work, bring, plan, tasks_of
@@ -17,6 +20,7 @@ from evenprobe.practices import PRACTICES
 from evenprobe.rounding import figures
 from evenprobe.testers.purposes import TITLES
 from kit.hands import Hands
+from readings.models import PointStanding
 from readings.settling import settled
 from readings.standings import verdict_of
 from sites.models import Site
@@ -190,17 +194,43 @@ def _planned_for(visits: Iterable[Visit]) -> set[str]:
 
 
 def lines_of(visits: Iterable[Visit]) -> list[VisitLine]:
-    """A line a visit, in their order."""
+    """A line a visit, in their order; of a visit at whose site nothing changed it is the one that was made before."""
     settled()
     visits = list(visits)
-    closed = any(stands(visit) == "closed" for visit in visits)
-    records = records_of({visit.site for visit in visits}, _planned_for(visits), with_taken=closed)
+    keys = _keys(visits)
+    lines = {visit.pk: PARTS.known(keys[visit.pk]) for visit in visits if visit.pk in keys}
+    for visit, line in _made(visits, [visit for visit in visits if lines.get(visit.pk) is None]):
+        lines[visit.pk] = line
+        if visit.pk in keys and not line.unshown:
+            PARTS.keep(keys[visit.pk], line)
+    return [lines[visit.pk] for visit in visits]
+
+
+def _keys(visits: Sequence[Visit]) -> dict[UUID, tuple[object, ...]]:
+    """What the line of each is made of: its site's points as they stand, all else on record, and the day."""
+    beside = changes_of(Changes.BESIDE_READINGS)
+    if beside is None:
+        return {}
+    site = "point__circuit__board__supply__site"
+    standing = PointStanding.objects.filter(**{f"{site}__in": {visit.site_id for visit in visits}})
+    summed = standing.order_by().values(site).annotate(changes=Sum("changes"), made_of=Sum("made_of"))
+    of_site = {row[site]: (row["changes"], row["made_of"]) for row in summed}
+    about = (beside, timezone.localdate(), tuple(visit.pk for visit in visits))
+    return {visit.pk: ("visit", visit.pk, of_site.get(visit.site_id), about) for visit in visits}
+
+
+def _made(every: Sequence[Visit], wanted: Sequence[Visit]) -> list[tuple[Visit, VisitLine]]:
+    """`every`: of the same sites, for what they left open."""
+    closed = any(stands(visit) == "closed" for visit in wanted)
+    records = records_of({visit.site for visit in wanted}, _planned_for(wanted), with_taken=closed) if wanted else {}
     by_site: dict[UUID, list[Visit]] = {}
-    for visit in visits:
+    for visit in every:
         by_site.setdefault(visit.site_id, []).append(visit)
-    return each_shown(
-        visits, lambda v: VisitLine(**VisitView(v, records[v.site_id], by_site[v.site_id]).line()), _unshown
-    )
+
+    def line(visit: Visit) -> VisitLine:
+        return VisitLine(**VisitView(visit, records[visit.site_id], by_site[visit.site_id]).line())
+
+    return list(zip(wanted, each_shown(wanted, line, _unshown), strict=True))
 
 
 def _unshown(visit: Visit, why: str) -> VisitLine:
