@@ -1,14 +1,18 @@
-"""What an answer costs, against a floor measured in the same run.
+"""What an answer costs, against a floor measured in the same run: as milliseconds, and as a share of it.
 
 F is the time `numpy.linalg.inv` takes for a random well-conditioned complex128 stack of shape (20480, 16, 16).
 """
 
 import json
 import os
+import subprocess
+import sys
 import time
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
+from pathlib import Path
+from tempfile import TemporaryDirectory
 from typing import Any
 from uuid import uuid4
 
@@ -22,6 +26,7 @@ from evenprobe.supplies import SYSTEMS, Earthing
 from evenprobe.testers import TYPED
 from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, conductor_named
 
+ROOT = Path(__file__).parents[1]
 REPEATS = 5
 LINE_VOLTS_FROM = 50.0
 CHAIN: list[tuple[str, str, float, dict[str, Any]]] = [
@@ -46,6 +51,13 @@ def three_lines() -> PointFacts:
     return PointFacts(CONTINENTAL, SYSTEMS["230/400"], Earthing.TN_S, PointKind.OUTLET, contacts, circuit)
 
 
+def two_lines() -> PointFacts:
+    contacts = tuple(Terminal(name) for name in ("L1", "L2", "N", "PE"))
+    circuit = CircuitFacts(30, conductor_named("10 AWG"), 12)
+    return PointFacts(NORTH_AMERICA, SYSTEMS["120/240"], Earthing.TN_C_S, PointKind.OUTLET, contacts, circuit)
+
+
+SIX_PAIRS = {"L1 N": 120.1, "L2 N": 119.8, "L1 L2": 239.9, "L1 PE": 120.2, "L2 PE": 119.9, "N PE": 0.2}
 TEN_PAIRS = {
     "L1 N": 231.0, "L2 N": 230.0, "L3 N": 229.5, "L1 L2": 399.0, "L2 L3": 398.5, "L1 L3": 399.2,
     "L1 PE": 231.0, "L2 PE": 230.2, "L3 PE": 229.6, "N PE": 0.3,
@@ -53,14 +65,36 @@ TEN_PAIRS = {
 DOUBLED = {**TEN_PAIRS, "L1 L2": 0.4, "L2 L3": 399.0, "L2 N": 230.8, "L2 PE": 230.9}
 LOST = {**TEN_PAIRS, "L3 N": 1.2, "L3 PE": 1.4, "L2 L3": 229.4, "L1 L3": 230.6}
 """A sound point of three lines, one with two of them on one leg, one with a line lost."""
+SURVEY = {
+    "format": "even-probe/survey", "version": 1, "practice": "north-america",
+    "supply": {"system": "120", "earthing": "TN-C-S"},
+    "points": [{
+        "id": "p", "kind": "outlet", "terminals": ["L", "N", "PE"],
+        "readings": [
+            {"quantity": "voltage", "from": one, "to": other, "value": value, "unit": "V"}
+            for one, other, value in (("L", "N", 119.8), ("L", "PE", 119.9), ("N", "PE", 0.1))
+        ],
+    }],
+}  # fmt: skip
 
 
-def ten(pairs: dict[str, float]) -> list[Reading]:
+def of_pairs(pairs: dict[str, float], turn: int = 0) -> list[Reading]:
+    """A reading of each pair; in another `turn` of a supply a little higher, so that none is known."""
     ends = {pair: [Terminal(end) for end in pair.split()] for pair in pairs}
     return [
-        Reading(pair, Measurement(VOLTAGE, ends[pair][0], ends[pair][1], TYPED), value=value)
+        Reading(
+            f"{pair} {turn}", Measurement(VOLTAGE, ends[pair][0], ends[pair][1], TYPED),
+            value=value + _shift(value, turn),
+        )
         for pair, value in pairs.items()
-    ]
+    ]  # fmt: skip
+
+
+def contradictory() -> list[Reading]:
+    """Twenty readings of an outlet of which no condition explains all."""
+    found = [each for turn in range(3) for each in chain(turn)]
+    odd = Reading("odd", Measurement(VOLTAGE, Terminal("L"), Terminal("PE"), TYPED), value=61.0)
+    return [*found, odd, replace(odd, id="odd too", value=60.8)]
 
 
 def chain(turn: int = 0) -> list[Reading]:
@@ -92,7 +126,7 @@ def floor() -> float:
     return min(seconds(lambda: np.linalg.inv(stack)) for _ in range(REPEATS))
 
 
-def cold(point: PointFacts, readings: Sequence[Reading]) -> float:
+def cold(point: PointFacts, readings: Sequence[Reading]) -> list[float]:
     """A point nobody has opened: the ensemble drawn and solved, its readings interpreted."""
 
     def once() -> None:
@@ -100,18 +134,28 @@ def cold(point: PointFacts, readings: Sequence[Reading]) -> float:
         interpret(point, readings)
 
     once()
-    return min(seconds(once) for _ in range(REPEATS))
+    return [seconds(once) for _ in range(REPEATS)]
 
 
-def warm() -> list[float]:
-    """Each reading of the chain recorded in turn at an open point, made ready, other values every time."""
-    interpret(outlet(), chain())
-    ensemble_for(outlet()).prepare()
+def warm(point: PointFacts, in_turn: Callable[[int], list[Reading]]) -> list[float]:
+    """Each reading recorded in turn at an open point, made ready, other values every time."""
+    interpret(point, in_turn(0))
+    ensemble_for(point).prepare()
     return [
-        seconds(partial(interpret, outlet(), chain(turn)[:n]))
+        seconds(partial(interpret, point, in_turn(turn)[:n]))
         for turn in range(1, 1 + REPEATS)
-        for n in range(1, 1 + len(CHAIN))
+        for n in range(1, 1 + len(in_turn(0)))
     ]
+
+
+def at_a_shell(*words: str) -> list[float]:
+    """Seconds of the command as a whole process."""
+    command = [str(Path(sys.executable).parent / "evenprobe"), *words]
+    with TemporaryDirectory() as folder:
+        file = Path(folder) / "survey.json"
+        file.write_text(json.dumps(SURVEY))
+        asked = [*command, str(file)] if "--help" not in words else command
+        return [seconds(lambda: subprocess.run(asked, capture_output=True, check=True)) for _ in range(REPEATS)]
 
 
 @dataclass(frozen=True)
@@ -135,6 +179,7 @@ class Server:
 
 
 def server() -> Server:
+    sys.path.insert(0, str(ROOT / "server"))
     os.environ["DATABASE_URL"] = "sqlite:///:memory:"
     os.environ.setdefault("DJANGO_SETTINGS_MODULE", "project.settings")
     os.environ.setdefault("PLAIN_HTTP", "1")
@@ -199,23 +244,50 @@ def proof_over_http(at: Server) -> list[float]:
     return times
 
 
-def spread(times: list[float]) -> str:
-    median, tail = np.percentile(times, [50, 95])
-    return f"median {median * 1000:.0f} ms, 95th percentile {tail * 1000:.0f} ms"
+@dataclass(frozen=True)
+class Figure:
+    """What took so many seconds, and the most that is wanted: median and 95th percentile, as shares of F or seconds."""
+
+    what: str
+    times: list[float]
+    median: float
+    p95: float | None = None
+    in_seconds: bool = False
+
+    def said(self, f: float) -> str:
+        """With the floor of this run."""
+        median, tail = np.percentile(self.times, [50, 95])
+        told = f"{self.what}: median {median * 1000:.0f} ms, 95th percentile {tail * 1000:.0f} ms"
+        wanted = f"{self.median:g}" + (f", {self.p95:g}" if self.p95 is not None else "")
+        if self.in_seconds:
+            return f"{told} (at most {wanted} s)"
+        return f"{told} = {median / f:.2f} F, {tail / f:.2f} F (at most {wanted} F)"
 
 
 def main() -> None:
     f = floor()
-    c = cold(outlet(), chain()[:3])
-    print(f"F {f:.3f} s; cold single-phase point {c:.3f} s = {c / f:.2f} F (at most 1.5)")
-    for name, pairs in (("sound", TEN_PAIRS), ("two lines on one leg", DOUBLED), ("a line lost", LOST)):
-        c = cold(three_lines(), ten(pairs))
-        print(f"cold point of three lines, ten pairs, {name}: {c:.3f} s = {c / f:.2f} F (at most 3)")
-    print(f"a new ensemble alone {seconds(lambda: Ensemble(outlet()).solved(AS_FOUND)) / f:.2f} F")
-    print(f"warm reading to verdict, core: {spread(warm())} (aim 20 ms)")
+    print(f"F {f:.3f} s; a new ensemble {seconds(lambda: Ensemble(outlet()).solved(AS_FOUND)) / f:.2f} F")
+    one = warm(outlet(), chain)
+    figures = [
+        Figure("warm reading to verdict, one line", one, 0.07, 0.2),
+        Figure("two lines", warm(two_lines(), partial(of_pairs, SIX_PAIRS)), 0.15, 0.5),
+        Figure("three lines", warm(three_lines(), partial(of_pairs, TEN_PAIRS)), 0.15, 0.5),
+        Figure("cold point of one line, three readings", cold(outlet(), chain()[:3]), 0.6),
+        *(
+            Figure(f"cold point of three lines, ten pairs, {name}", cold(three_lines(), of_pairs(pairs)), 1.5)
+            for name, pairs in (("sound", TEN_PAIRS), ("two lines on one leg", DOUBLED), ("a line lost", LOST))
+        ),
+        Figure("twenty readings that nothing explains", cold(outlet(), contradictory()), 3.0),
+        Figure("`evenprobe interpret` of one outlet", at_a_shell("interpret"), 1.2, in_seconds=True),
+        Figure("`evenprobe --help`", at_a_shell("--help"), 0.3, in_seconds=True),
+    ]
+    print(*(figure.said(f) for figure in figures), sep="\n")
     at = server()
-    print(f"warm reading to verdict, over HTTP at the server: {spread(readings_over_http(at))} (aim 60 ms)")
-    print(f"event of a proof to its state, over HTTP at the server: {spread(proof_over_http(at))}")
+    http = readings_over_http(at)
+    more = (np.median(http) - np.median(one)) * 1000
+    print(f"the same over HTTP at the server: median {np.median(http) * 1000:.0f} ms, {more:.0f} more (at most 25)")
+    proof = np.percentile(proof_over_http(at), [50, 95]) * 1000
+    print(f"event of a proof to its state, over HTTP: median {proof[0]:.0f} ms, 95th percentile {proof[1]:.0f} ms")
 
 
 if __name__ == "__main__":

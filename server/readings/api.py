@@ -4,7 +4,8 @@ from collections.abc import Sequence
 from typing import Any
 from uuid import UUID
 
-from django.http import HttpRequest
+from django.http import HttpRequest, StreamingHttpResponse
+from django.http.response import HttpResponseBase
 from django.utils import timezone
 from ninja import Router
 
@@ -28,7 +29,7 @@ from kit.services import tester_of
 from readings.importing import bring_in
 from readings.interpretations import capabilities_of, interpretation_of, loads_of, make_ready
 from readings.models import Reading
-from readings.point_view import PointView, view_of, with_record
+from readings.point_view import PointView, view_of, with_readings
 from readings.services import record, withdraw
 from readings.shapes import (
     BenchOut,
@@ -38,7 +39,7 @@ from readings.shapes import (
     WithdrawalIn,
 )
 from readings.standings import keep
-from readings.surveys import source_of, status_of, survey_of, tester_said
+from readings.surveys import source_of, status_of, survey_in_pieces, survey_of, tester_said
 from readings.visit import cannot_here, remember
 from sites.models import Point
 from sites.services import site_of
@@ -116,14 +117,13 @@ def point_survey(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
 
 
 @router.get("/sites/{site_id}/survey", response={200: dict[str, Any], 404: Problems, 422: Problems})
-def site_survey(request: HttpRequest, site_id: UUID) -> dict[str, Any]:
+def site_survey(request: HttpRequest, site_id: UUID) -> HttpResponseBase:
     site = site_of(crew_of(request), site_id)
-    points = with_record(Point.objects.filter(circuit__board__supply__site=site)).order_by(
-        "circuit__board__name", "circuit__position", "position"
-    )
-    if not points:
+    here = Point.objects.filter(circuit__board__supply__site=site)
+    if not here.exists():
         raise Refused(("points", "this site has no points yet; add one, then save the file"))
-    return survey_of(site, {point: PointView(point).rows for point in points}, whole=True, leaving=True)
+    points = with_readings(here).order_by("circuit__board__name", "circuit__position", "position", "id")
+    return StreamingHttpResponse(survey_in_pieces(site, points), content_type="application/json")
 
 
 @router.put("/sites/{site_id}/survey", response={200: Named, 409: Problems, 422: Problems})

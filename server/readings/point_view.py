@@ -23,7 +23,12 @@ from sites.services import find
 
 def with_record(points: QuerySet[Point]) -> QuerySet[Point]:
     """The points with all that is on record of each, in as many queries for a hundred as for one."""
-    return _with_readings(points, Reading.objects.all()).prefetch_related(*of_circuit("circuit"))
+    return with_readings(points).prefetch_related(*of_circuit("circuit"))
+
+
+def with_readings(points: QuerySet[Point]) -> QuerySet[Point]:
+    """With no more than was read at them."""
+    return _with_readings(points, Reading.objects.all())
 
 
 def with_readings_since(points: QuerySet[Point], since: datetime) -> QuerySet[Point]:

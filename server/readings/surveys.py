@@ -1,8 +1,10 @@
 """Rows of the record written as a survey: of a point for the core to read, of a site for a file."""
 
-from collections.abc import Mapping, Sequence
+import json
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Any
-from uuid import UUID
+
+from django.db.models import QuerySet
 
 from kit.faults import as_known
 from kit.names import named
@@ -12,6 +14,7 @@ from sheets.evidence import DeadTest
 from sites.models import Point, Site, Supply
 
 Recorded = Reading | DeadTest
+_POINTS_AT_A_TIME = 50
 _UNLISTED = "unlisted"
 """Whatever a file names that is no tester of the kit."""
 
@@ -24,38 +27,55 @@ def survey_of(
     `whole`: with all that was superseded, and authors, for an export; otherwise only what counts, so that equal
     content has an equal survey. `leaving`: for a file, without what only its coming in made strange here.
     """
-    instruments, names = _instruments([row for rows in recorded.values() for row in rows], leaving)
+    hands = _Instruments(leaving)
     first = next((point.circuit.board.supply for point in recorded), None)
-    survey: dict[str, Any] = {
-        "format": "even-probe/survey",
-        "version": 1,
-        "practice": site.practice,
-        "supply": _supply(first),
-        "instruments": instruments,
-        "points": [_point(point, first, rows, names, whole, leaving) for point, rows in recorded.items()],
-    }
-    if whole:
-        survey["label"] = site.name
-    return survey
+    points = [_point(point, first, rows, hands, whole) for point, rows in recorded.items()]
+    return {**_head(site, first, whole), "instruments": hands.listed(), "points": points}
 
 
-def _instruments(rows: Sequence[Recorded], leaving: bool) -> tuple[list[dict[str, Any]], dict[UUID, str]]:
-    """The testers as they were when the readings were taken, and which was in the hand at each.
+def survey_in_pieces(site: Site, points: QuerySet[Point]) -> Iterator[str]:
+    """The same of a whole site for a file, as JSON, a few points at a time; its testers come last."""
+    hands, ids = _Instruments(leaving=True), list(points.values_list("pk", flat=True))
+    first = Supply.objects.filter(boards__circuits__points=ids[0]).first()
+    head = json.dumps(_head(site, first, whole=True))
+    yield f'{head.removesuffix("}")}, "points": ['
+    for start in range(0, len(ids), _POINTS_AT_A_TIME):
+        some = points.filter(pk__in=ids[start : start + _POINTS_AT_A_TIME])
+        for number, point in enumerate(some, start):
+            written = _point(point, first, list(point.readings.all()), hands, whole=True)
+            yield f"{',' if number else ''}\n{json.dumps(written)}"
+    yield f'],\n"instruments": {json.dumps(hands.listed())}}}'
 
-    A tester that changed between two readings stands twice, the second time as `id/2`.
+
+def _head(site: Site, first: Supply | None, whole: bool) -> dict[str, Any]:
+    said = {"format": "even-probe/survey", "version": 1, "practice": site.practice, "supply": _supply(first)}
+    return {**said, "label": site.name} if whole else said
+
+
+class _Instruments:
+    """The testers as they were when readings were taken, and which was in the hand at each.
+
+    A tester that changed between two readings stands twice, the second time as `id/2`. `leaving`: for a file.
     """
-    known: dict[str, list[dict[str, Any]]] = {}
-    names = {}
-    for row in rows:
-        held = _held(row, leaving)
+
+    def __init__(self, leaving: bool) -> None:
+        self.leaving = leaving
+        self._known: dict[str, list[dict[str, Any]]] = {}
+
+    def at(self, row: Recorded) -> str | None:
+        """What is taken to hand is listed from then on."""
+        held = _held(row, self.leaving)
         if held is None:
-            continue
+            return None
         tester = str(row.tester.id) if row.tester else _UNLISTED
-        states = known.setdefault(tester, [])
+        states = self._known.setdefault(tester, [])
         if held not in states:
             states.append(held)
-        names[row.id] = named(tester, states.index(held))
-    return [{"id": named(t, n), **held} for t in sorted(known) for n, held in enumerate(known[t])], names
+        return named(tester, states.index(held))
+
+    def listed(self) -> list[dict[str, Any]]:
+        known = self._known
+        return [{"id": named(t, n), **held} for t in sorted(known) for n, held in enumerate(known[t])]
 
 
 def _held(row: Recorded, leaving: bool) -> dict[str, Any] | None:
@@ -72,7 +92,7 @@ def _supply(supply: Supply | None) -> dict[str, str]:
 
 
 def _point(
-    point: Point, first: Supply | None, rows: Sequence[Recorded], names: dict[UUID, str], whole: bool, leaving: bool
+    point: Point, first: Supply | None, rows: Sequence[Recorded], hands: _Instruments, whole: bool
 ) -> dict[str, Any]:
     circuit = point.circuit
     facts: dict[str, Any] = {
@@ -95,7 +115,9 @@ def _point(
     if _supply(supply) != _supply(first):
         entry["supply"] = _supply(supply)
     entry["readings"] = [
-        _reading(r, names, whole, leaving) for r in rows if r.entry is not None and (whole or counts(r))
+        _reading(r, held, hands.leaving, whole)
+        for r, held in [(row, hands.at(row)) for row in rows]
+        if r.entry is not None and (whole or counts(r))
     ]
     return entry
 
@@ -125,10 +147,10 @@ def status_of(row: Reading) -> str:
     return "withdrawn" if row.superseded_by.entry is None else "corrected"
 
 
-def _reading(row: Recorded, names: dict[UUID, str], whole: bool, leaving: bool) -> dict[str, Any]:
+def _reading(row: Recorded, held: str | None, leaving: bool, whole: bool) -> dict[str, Any]:
     entry = {"id": str(row.id), **row.entry}
-    if row.id in names:
-        entry["instrument"] = names[row.id]
+    if held is not None:
+        entry["instrument"] = held
     if isinstance(row, Reading):
         entry["at"] = row.taken_at.isoformat()
     if whole and isinstance(row, Reading):

@@ -51,7 +51,11 @@ class Person:
         self.client = client
 
     def get(self, path):
-        return self.client.get(f"/api{path}")
+        answer = self.client.get(f"/api{path}")
+        if answer.streaming and answer["Content-Type"].startswith("application/json"):
+            whole = b"".join(answer.streaming_content)
+            answer.streaming_content, answer.json = [whole], lambda: json.loads(whole)
+        return answer
 
     def put(self, path, body):
         return self.client.put(f"/api{path}", json.dumps(body), content_type="application/json")

@@ -4,7 +4,7 @@
  */
 
 import { queryOptions, useInfiniteQuery, useQuery } from "@tanstack/react-query";
-import client, { answer, type Happened, type Practice } from "./client";
+import client, { answer, type Happened, type Practice, type Site } from "./client";
 import { clocked } from "./clock";
 import { keys } from "./keys";
 import { holdReference } from "./reference";
@@ -13,6 +13,13 @@ export type Scope = "point" | "circuit" | "site" | "tester" | "crew";
 
 export const TWO_ON_ONE_MS = 2_000;
 export const LOOK_AGAIN_MS = 15_000;
+
+/** Whether a point's answer is being worked out again, so that it is soon another. */
+const anyOld = (points: { old: string }[] = []) => points.some(({ old }) => old !== "");
+const pointsOf = (site?: Site) =>
+  site?.supplies.flatMap(({ boards }) =>
+    boards.flatMap(({ circuits }) => circuits.flatMap(({ points }) => points)),
+  );
 
 /** The tables of the trade, held for whoever looks something up in them; what was seen earlier is as good. */
 export function useReference() {
@@ -83,7 +90,7 @@ export const useTesterPage = (id: string) =>
 export const todayAsked = queryOptions({
   queryKey: keys.today,
   queryFn: () => clocked(() => answer(client.GET("/api/today"))),
-  refetchInterval: LOOK_AGAIN_MS,
+  refetchInterval: ({ state }) => (anyOld(state.data?.points) ? TWO_ON_ONE_MS : LOOK_AGAIN_MS),
 });
 export const useToday = () => useQuery(todayAsked);
 
@@ -305,6 +312,7 @@ export const siteAsked = (id: string | undefined) =>
   queryOptions({
     queryKey: keys.site(id),
     queryFn: () => answer(client.GET("/api/sites/{site_id}", { params: { path: { site_id: id ?? "" } } })),
+    refetchInterval: ({ state }) => anyOld(pointsOf(state.data)) && TWO_ON_ONE_MS,
     enabled: id !== undefined,
   });
 export const useSite = (id: string | undefined) => useQuery(siteAsked(id));

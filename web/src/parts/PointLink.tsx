@@ -25,7 +25,6 @@ export function PointLink(props: { point: InShort; where?: string; lastKnown?: b
       </span>
       <span className={work.right}>
         {lastKnown && "Last known: "}
-        {point.old && <em>{point.old}</em>}
         {point.unshown ? "Unknown" : WORDS[point.verdict]}
       </span>
     </Link>
