@@ -1,4 +1,4 @@
-"""`make bench`: speed, files, a phone's page, twenty people, samples doubled, readings it takes, proofs, hunts, surveys.
+"""`make bench`: speed, files, a phone, twenty people, doubled samples, readings taken, proofs, hunts, surveys.
 
 Exit 1 when a truth fell, a danger was cleared, a circuit was falsely called dead, or twenty people had to wait.
 """
