@@ -26,7 +26,7 @@ from sites.models import Point
 _AT_A_TIME = 20
 _NOT_MADE_YET = "Not worked out yet."
 _CHANGED = "Changed since: being worked out again."
-_WAS_SAFE = "It was found safe, and something changed since. Being worked out again: treat as live until then."
+_WAS_SAFE = "It was found safe, and something changed since. Being worked out again. Treat as live until then."
 _OTHER_CORE = "Said by an earlier version: being worked out again."
 
 

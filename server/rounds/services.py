@@ -39,7 +39,7 @@ def round_of(crew: Crew, round_id: UUID) -> Round:
     return found
 
 
-def outlets_of(site: Site, circuit: Circuit | None, room: str) -> PointsInUse:
+def _outlets_of(site: Site, circuit: Circuit | None, room: str) -> PointsInUse:
     """What a round of a circuit, or of a room where no circuit is named, goes through, in the order of the boards."""
     own = {"circuit": circuit} if circuit else {"room": room}
     here = Point.objects.in_use().filter(circuit__board__supply__site=site, kind__in=OUTLETS, **own)
@@ -90,7 +90,7 @@ def begin(
         if (existing.site, existing.circuit, existing.room, existing.tester) != (site, circuit, room, tester):
             raise Refused(("id", "this id already belongs to another round"), status=409)
         return existing
-    if not outlets_of(site, circuit, room).exists():
+    if not _outlets_of(site, circuit, room).exists():
         raise Refused(("circuit" if circuit else "room", "there is no outlet there to go round; add its points first"))
     return Round.objects.create(
         id=round_id,

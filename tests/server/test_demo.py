@@ -24,7 +24,7 @@ from visits.services import stands
 @pytest.fixture
 def no_answers_ahead(monkeypatch):
     """Loads what is on record, and makes no answers ready: what is asked here is not of them."""
-    monkeypatch.setattr("demo.management.commands.load_demo.interpretation_of", lambda _view: None)
+    monkeypatch.setattr("demo.management.commands.load_demo.settle", lambda _old: None)
 
 
 def test_the_demo_scenario_shows_every_verdict_and_loads_twice_as_once(db):

@@ -74,6 +74,7 @@ MORE = {
     "put /sign-offs/{new}": 20,
     "put /testers/{tester}/faults/{new}": 18,
     "put /sites/{site}/survey": 25,
+    "get /sites/{site}/record": 80,
     "put /supplies/{supply}": 20,
     "put /boards/{board}": 20,
     "put /circuits/{circuit}": 20,
@@ -84,7 +85,7 @@ MORE = {
     "put /rounds/{round}/events/{new}": 22,
     "put /sheets/{sheet}/entries/{new}": 22,
 }
-"""Where several things are asked about at once, or something is written and then the whole of it shown."""
+"""Where several things are asked about at once, every table leaves, or something is written and all of it shown."""
 
 
 def test_a_request_asks_little(anna, well_known):

@@ -157,7 +157,7 @@ def test_the_process_answers_and_says_whether_it_is_ready(client, db):
     assert client.get("/healthz").content == b"ok"
     answer = client.get("/readyz")
     assert (answer.status_code, answer.json()["ready"]) == (200, True)
-    assert set(answer.json()["problems"]) == {"database", "migrations", "disk", "backup"}
+    assert set(answer.json()["problems"]) == {"database", "migrations", "changes", "disk", "backup"}
 
 
 def test_what_is_wrong_is_named(client, db, monkeypatch, settings, tmp_path, database):

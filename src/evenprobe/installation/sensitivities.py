@@ -93,7 +93,7 @@ class Sensitivities(Generic[Mode]):
 
     def _of_every_way(self) -> tuple[Cube, Blocks]:
         """Some samples of each variant of each condition, with everything there that may be absent."""
-        drawn = [self._unknowns.every_way(s)[-1] for s in sobol(self._unknowns.count, _SPARSITY_SAMPLES)]
+        drawn = [self._unknowns.every_way(s)[-1] for s in sobol(self._unknowns.count, _SPARSITY_SAMPLES, seed=0)]
         cubes: list[Cube] = []
         blocks: list[tuple[Condition, slice]] = []
         for condition in self._conditions:
