@@ -131,10 +131,8 @@ def at_work(server: Server, site: str, points: Sequence[Sequence[str]], seconds:
     return taken
 
 
-def new_points(server: Server, name: str) -> tuple[str, list[list[str]]]:
-    """A site with a circuit and outlets for each of them."""
-    person = Person(server)
-    person.sign_in()
+def new_points(person: Person, name: str, people: int = PEOPLE) -> tuple[str, list[list[str]]]:
+    """A site with a circuit and outlets for each of them, made by somebody signed in."""
     site = uuid5(_AT_THIS_SITE, name)
     supply, board = uuid5(site, "supply"), uuid5(site, "board")
     made: list[tuple[str, dict[str, Any]]] = [
@@ -143,7 +141,7 @@ def new_points(server: Server, name: str) -> tuple[str, list[list[str]]]:
         (f"/boards/{board}", {"supply": str(supply), "name": "W"}),
     ]
     points: list[list[str]] = []
-    for number in range(PEOPLE):
+    for number in range(people):
         circuit = uuid5(board, f"{number}")
         about = {"board": str(board), "name": f"W{number + 1}", "rating_a": 15, "conductor": "14 AWG"}
         made.append((f"/circuits/{circuit}", about))
@@ -234,7 +232,9 @@ def today_cpu_ms(server: Server) -> float:
 
 def run(server: Server, on: str, seconds: float) -> bool:
     """Whether all is as wanted."""
-    site, points = new_points(server, on)
+    keeper = Person(server)
+    keeper.sign_in()
+    site, points = new_points(keeper, on)
     settled(server)
     cpu_ms = today_cpu_ms(server)
     with Watched(server).looking() as watched:

@@ -1,4 +1,7 @@
-"""What a browser may do with an answer, beside what Django says: no page's powers for data, no sensor for any."""
+"""What a browser may do with an answer, beside what Django says: no page's powers for data, no sensor for any.
+
+What is on record is kept on no disk by a browser of its own accord; the page keeps it, and forgets it at signing out.
+"""
 
 from collections.abc import Callable
 
@@ -21,6 +24,7 @@ def careful(respond: Respond) -> Respond:
         response.headers.setdefault("Permissions-Policy", _PERMISSIONS)
         if response.headers.get("Content-Type", "").startswith(_DATA):
             response.headers.setdefault("Content-Security-Policy", _OF_DATA)
+            response.headers.setdefault("Cache-Control", "private, no-store")
         return response
 
     return answer

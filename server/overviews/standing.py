@@ -2,21 +2,22 @@
 
 from collections.abc import Callable, Mapping
 from datetime import UTC, datetime, time, timedelta
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from django.db.models import Case, F, Q, When
 from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Query, Router
 
+from base.failures import each_shown
 from base.unchanged import same_until_changed
 from crews.services import crew_of
 from evenprobe.entries import Day
 from evenprobe.interpretation import WORST_FIRST, Verdict
 from overviews.shapes import StandingOut, StandingPage
 from readings.settling import settled
-from readings.standings import short_of
-from sites.models import IN_ORDER, Point
+from readings.standings import not_shown, short_of
+from sites.models import SITE_BY_SITE, Point
 
 router = Router(tags=["sites"])
 _A_YEAR = timedelta(days=365)
@@ -48,14 +49,17 @@ def standing(
     day = since or (timezone.now() - _A_YEAR).date()
     wanted = _WANTED[what](datetime.combine(day, time(), UTC))
     here = Point.objects.in_use().filter(wanted, circuit__board__supply__site__crew=crew_of(request))
-    worst_first = here.select_related("standing", "circuit__board__supply__site").order_by(
-        _WORST_FIRST, "circuit__board__supply__site__created_at", *IN_ORDER
-    )
+    worst_first = here.select_related("standing", "circuit__board__supply__site").order_by(_WORST_FIRST, *SITE_BY_SITE)
     found = list(worst_first[skip : skip + _AT_A_TIME + 1])
-    return StandingPage(points=[_line(point) for point in found[:_AT_A_TIME]], more=len(found) > _AT_A_TIME)
+    lines = each_shown(
+        found[:_AT_A_TIME],
+        lambda point: _line(point, short_of(point.standing)),
+        lambda point, why: _line(point, not_shown(why)),
+    )
+    return StandingPage(points=lines, more=len(found) > _AT_A_TIME)
 
 
-def _line(point: Point) -> StandingOut:
+def _line(point: Point, said: dict[str, Any]) -> StandingOut:
     circuit = point.circuit
     return StandingOut(
         id=point.id,
@@ -63,5 +67,5 @@ def _line(point: Point) -> StandingOut:
         where=f"{circuit.name}, {circuit.board.name}, {circuit.board.supply.site.name}",
         last_tested=point.standing.last_tested,
         failed=point.standing.failed or [],
-        **short_of(point.standing),
+        **said,
     )

@@ -1,6 +1,7 @@
 """Today: what to do next, in order. Visits in hand, proofs, hunts and rounds begun, points not safe, then kit."""
 
 from datetime import timedelta
+from typing import Any
 from uuid import UUID
 
 from django.db.models import Case, Exists, OuterRef, Q, When
@@ -27,11 +28,11 @@ from proofs.models import Proof
 from proofs.shapes import ProofLine
 from readings.models import Reading
 from readings.settling import settled
-from readings.standings import short_of
+from readings.standings import not_shown, old_ones, short_of
 from rounds.presenters import lines_of
 from rounds.services import rounds_of
 from rounds.shapes import RoundLine
-from sites.models import IN_ORDER, Point
+from sites.models import SITE_BY_SITE, Point
 from sites.shapes import InShort
 from visits.presenters import lines_of as lines_of_visits
 from visits.services import stands, visits_of
@@ -67,7 +68,7 @@ class KitToDo(Schema):
 class Today(Schema):
     """`sites`, `testers`, `measured`: how many there are at all; where there are none nothing was looked at.
 
-    `points`: the worst of all the `points_not_safe`.
+    `points`: the worst of all the `points_not_safe`. `points_old`: how many are being worked out again.
     """
 
     sites: int
@@ -79,6 +80,7 @@ class Today(Schema):
     rounds: list[RoundLine]
     points: list[PointToDo]
     points_not_safe: int
+    points_old: int
     kit: list[KitToDo]
 
 
@@ -101,6 +103,7 @@ def today(request: HttpRequest) -> Today:
         rounds=part_of_an_answer(("rounds", crew.pk), lambda: _rounds(crew)),
         points=points,
         points_not_safe=not_safe,
+        points_old=old_ones().filter(point__circuit__board__supply__site__crew=crew).count(),
         kit=_kit(crew),
     )
 
@@ -130,16 +133,18 @@ def _points(crew: Crew) -> tuple[list[PointToDo], int]:
     """The worst of the points that are not safe, and how many there are."""
     wanted = Q(standing__verdict__in=_NOT_SAFE) | ~Q(standing__unshown="")
     found = Point.objects.in_use().filter(wanted, circuit__board__supply__site__crew=crew)
-    worst_first = found.order_by(_WORST_FIRST, *IN_ORDER).select_related("standing", "circuit__board__supply__site")
-    return [_to_do(point) for point in worst_first[:_POINTS_SHOWN]], found.count()
+    worst_first = found.order_by(_WORST_FIRST, *SITE_BY_SITE).select_related("standing", "circuit__board__supply__site")
+    shown = each_shown(worst_first[:_POINTS_SHOWN], lambda p: _to_do(p, short_of(p.standing)), _unshown_point)
+    return shown, found.count()
 
 
-def _to_do(point: Point) -> PointToDo:
+def _unshown_point(point: Point, why: str) -> PointToDo:
+    return _to_do(point, not_shown(why))
+
+
+def _to_do(point: Point, said: dict[str, Any]) -> PointToDo:
     circuit = point.circuit
-    return PointToDo(
-        id=point.id, name=point.name, circuit=circuit.name, site=circuit.board.supply.site.name,
-        **short_of(point.standing),
-    )  # fmt: skip
+    return PointToDo(id=point.id, name=point.name, circuit=circuit.name, site=circuit.board.supply.site.name, **said)
 
 
 def _kit(crew: Crew) -> list[KitToDo]:

@@ -28,8 +28,8 @@ def interpretation_of(
     `cannot`: what no next test may need. `noticed`: symptoms, which order what stands and change no verdict, so that
     lists do without.
     """
-    made = lambda: ask(view.sort, questions.interpretation, view.survey, list(cannot), list(noticed))  # noqa: E731
-    return _kept(_beside(cannot, noticed), view, made)
+    about = list(cannot), list(noticed)
+    return _kept(_beside(cannot, noticed), view, lambda: ask(view.sort, questions.interpretation, view.survey, *about))
 
 
 def result_of(view: PointView) -> PointInterpretation:

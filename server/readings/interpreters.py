@@ -11,6 +11,7 @@ import zlib
 from collections.abc import Callable
 from concurrent.futures import Future, ProcessPoolExecutor
 from concurrent.futures.process import BrokenProcessPool
+from contextlib import suppress
 from functools import cache
 from typing import Any, TypeVar
 
@@ -86,7 +87,8 @@ def ask(kind: str, question: Question[Answer], survey: str, *about: Any) -> Answ
 def ask_ahead(kind: str, question: Question[Any], survey: str) -> None:
     """What will be wanted soon; nobody waits for it."""
     if settings.INTERPRETERS:
-        _interpreter_of(kind).ask(question, survey)
+        with suppress(BrokenProcessPool):
+            _interpreter_of(kind).ask(question, survey)
     else:
         threading.Thread(target=question, args=(survey,), daemon=True).start()
 

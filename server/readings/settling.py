@@ -18,6 +18,8 @@ from readings.standings import old_ones, settle
 
 _LOOKS_EVERY_S = 30.0
 """For what other processes change, as a command at a shell does."""
+_AT_ONCE = 10
+"""Then it is looked again what comes first: what changed meanwhile, before what is left."""
 _A_LIST_MAKES = 60
 """Where nothing runs beside the server."""
 
@@ -38,7 +40,9 @@ class _Settling:
             self._woken.wait(_LOOKS_EVERY_S)
             self._woken.clear()
             with logged("old answers are made again"):
-                settle(old_ones())
+                made = _AT_ONCE
+                while made:
+                    made = settle(old_ones(), at_most=_AT_ONCE)
             close_old_connections()
 
 

@@ -9,7 +9,7 @@ from datetime import date, datetime
 from typing import Any
 
 from django.db import transaction
-from django.db.models import F, Q, QuerySet
+from django.db.models import Case, F, Q, QuerySet, When
 
 from base.failures import each_shown
 from evenprobe.deadtests.judgement import Result
@@ -24,6 +24,9 @@ from sheets.records import SheetView
 from sites.models import Point
 
 _AT_A_TIME = 20
+_VERDICTS = frozenset(map(str, Verdict))
+_BESIDE = ("insulation", "protection")
+_CHANGED_SINCE = ~Q(made_of=F("changes"))
 _NOT_MADE_YET = "Not worked out yet."
 _CHANGED = "Changed since: being worked out again."
 _WAS_SAFE = "It was found safe, and something changed since. Being worked out again. Treat as live until then."
@@ -35,15 +38,18 @@ def short_of(standing: PointStanding) -> dict[str, Any]:
     if standing.made_of == PointStanding.NEVER:
         return {**not_shown(_NOT_MADE_YET), "unshown": "", "old": _NOT_MADE_YET}
     verdict = verdict_of(standing)
-    said = {**standing.said, "verdict": verdict, "unshown": standing.unshown}
+    said = {**standing.said, "verdict": verdict, "unshown": standing.unshown, "old": _why_old(standing)}
+    if standing.made_of == standing.changes:
+        return said
     if verdict != standing.verdict:
         said["summary"] = _WAS_SAFE
-    return {**said, "old": _why_old(standing)}
+    passed = (name for name in _BESIDE if said[name]["state"] == State.PASS)
+    return said | {name: UNKNOWN.model_dump(mode="json") for name in passed}
 
 
 def stands_as(verdict: str, made_of: int, changes: int) -> str:
-    """The verdict as it may be shown: nothing is safe any more that something changed of."""
-    if made_of == PointStanding.NEVER or (made_of != changes and Verdict(verdict).is_safe):
+    """The verdict as it may be shown: nothing is safe any more that something changed of, nor what cannot be read."""
+    if made_of == PointStanding.NEVER or verdict not in _VERDICTS or (made_of != changes and Verdict(verdict).is_safe):
         return str(Verdict.UNTESTED)
     return verdict
 
@@ -65,17 +71,19 @@ def not_shown(why: str) -> dict[str, Any]:
 
 
 def old_ones() -> QuerySet[PointStanding]:
-    """Of the points in use those whose answer has to be made again."""
-    is_old = ~Q(made_of=F("changes")) | ~Q(made_by=fingerprint())
-    return PointStanding.objects.filter(is_old, point__in=Point.objects.in_use())
+    """Of the points in use those whose answer has to be made again: first what changed, then what another core said."""
+    is_old = _CHANGED_SINCE | ~Q(made_by=fingerprint())
+    found = PointStanding.objects.filter(is_old, point__in=Point.objects.in_use())
+    return found.order_by(Case(When(_CHANGED_SINCE, then=0), default=1))
 
 
-def settle(old: QuerySet[PointStanding], at_most: int | None = None) -> None:
-    """Make again the answers that are old ones, a few at a time."""
+def settle(old: QuerySet[PointStanding], at_most: int | None = None) -> int:
+    """Make again the answers that are old ones, a few at a time. Gives how many there were."""
     wanted = list(old.values_list("pk", flat=True)[:at_most])
     for start in range(0, len(wanted), _AT_A_TIME):
         points = with_record(Point.objects.filter(pk__in=wanted[start : start + _AT_A_TIME]))
         _keep(each_shown(points, lambda point: _made(PointView(point)), _failed_to_make))
+    return len(wanted)
 
 
 def keep(view: PointView) -> None:

@@ -114,7 +114,8 @@ IN_ORDER = (
     "circuit__board__supply__position", "circuit__board__position", "circuit__board__name",
     "circuit__position", "circuit__name", "position", "name",
 )  # fmt: skip
-"""Points board by board, circuit by circuit, in cable order."""
+"""Points of a site board by board, circuit by circuit, in cable order."""
+SITE_BY_SITE = ("circuit__board__supply__site__created_at", *IN_ORDER)
 
 
 class PointsInUse(models.QuerySet["Point"]):

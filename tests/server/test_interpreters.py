@@ -7,6 +7,7 @@ import subprocess
 import sys
 import time
 from pathlib import Path
+from types import SimpleNamespace
 
 import pytest
 from django.core.cache import cache
@@ -21,8 +22,9 @@ from tests.server.requests import entry, record
 
 
 @pytest.fixture
-def one(settings):
-    """An interpreter beside the server, gone in the end."""
+def one(settings, monkeypatch):
+    """An interpreter beside the server, gone in the end; and nothing that settles by itself."""
+    monkeypatch.setattr("readings.settling._beside", lambda: SimpleNamespace(wake=lambda: None))
     settings.INTERPRETERS = 1
     interpreters._interpreters.cache_clear()
     yield interpreters._interpreters()[0]
@@ -57,6 +59,14 @@ def test_a_process_that_is_lost_is_made_again(one):
         interpreters.ask("outlets", lost, "{}")
     assert interpreters.ask("outlets", process_of, "{}") > 0
     assert one.waiting == 0
+
+
+def test_what_is_asked_ahead_of_a_lost_process_fails_nobody(one):
+    os.kill(interpreters.ask("outlets", process_of, "{}"), signal.SIGKILL)
+    time.sleep(0.5)
+    for _ in range(3):
+        interpreters.ask_ahead("outlets", questions.made_ready, SURVEY)
+    assert interpreters.ask("outlets", process_of, "{}") > 0
 
 
 SURVEY = json.dumps(

@@ -1,9 +1,13 @@
 """How points stand, kept beside them: never what was before something changed, and the same as is made anew."""
 
+import json
+import time
 from datetime import UTC, datetime, timedelta
 from uuid import uuid4
 
 import pytest
+from bench.crew import new_points
+from bench.serving import Person, empty_server
 from django.core.management import call_command
 from django.db import connection
 from django.db.models import F
@@ -11,8 +15,9 @@ from django.db.models import F
 from evenprobe.interpretation import Verdict
 from readings.changes import count_changes, not_counted, stop_counting
 from readings.models import PointStanding
-from readings.point_view import PointView, with_record
+from readings.point_view import PointView, with_readings, with_record
 from readings.standings import _keep, _made, old_ones, settle, short_of, stands_as
+from readings.surveys import survey_in_pieces, survey_of
 from sites.models import Point
 from tests.server.on_sheets import fill, lines, put_test
 from tests.server.requests import entry, record
@@ -192,3 +197,86 @@ def test_what_a_reading_makes_of_a_point_is_kept_as_it_is_recorded(anna, place):
     record(anna, place, entry(119.9, ("PE", "REF")), tester=place["tester"])
     assert standing_of(place).verdict == "danger"
     assert not old_ones().exists()
+
+
+def test_what_passed_is_not_said_to_once_something_changed(anna, measured):
+    assert short_of(standing_of(measured))["insulation"]["state"] == "pass"
+    PointStanding.objects.filter(point=measured["point"]).update(changes=F("changes") + 1)
+    said = short_of(standing_of(measured))
+    assert (said["insulation"]["state"], said["protection"]["state"]) == ("not-tested", "not-present")
+
+
+def test_what_changed_is_made_again_before_what_another_core_said(anna, measured):
+    other = str(uuid4())
+    anna.put(f"/points/{other}", {"circuit": measured["circuit"], "name": "Outlet 0", **OUTLET})
+    settle(old_ones())
+    PointStanding.objects.update(made_by="another")
+    PointStanding.objects.filter(point=other).update(changes=F("changes") + 1)
+    assert [str(one.pk) for one in old_ones()] == [other, measured["point"]]
+    assert settle(old_ones(), at_most=1) == 1
+    assert [str(one.pk) for one in old_ones()] == [measured["point"]]
+    assert anna.get("/today").json()["points_old"] == 0
+
+
+def test_what_cannot_be_read_of_it_takes_no_list_down_and_is_not_safe(anna, measured):
+    PointStanding.objects.filter(point=measured["point"]).update(said=None, verdict="danger")
+    [line] = anna.get("/today").json()["points"]
+    assert "reference" in line["unshown"]
+    [line] = anna.get("/standing/not-safe").json()["points"]
+    assert "reference" in line["unshown"]
+    PointStanding.objects.filter(point=measured["point"]).update(verdict="quite safe")
+    assert [site["verdicts"] for site in anna.get("/sites").json()] == [["untested"]]
+
+
+def test_of_many_points_today_shows_the_worst_and_the_list_goes_on(anna, measured, monkeypatch):
+    other = {**measured, "point": str(uuid4())}
+    anna.put(f"/points/{other['point']}", {"circuit": measured["circuit"], "name": "Outlet 2", **OUTLET})
+    record(anna, other, entry(119.9, ("PE", "REF")), tester=measured["tester"])
+    monkeypatch.setattr("overviews.today._POINTS_SHOWN", 1)
+    monkeypatch.setattr("overviews.standing._AT_A_TIME", 1)
+    today = anna.get("/today").json()
+    assert ([one["name"] for one in today["points"]], today["points_not_safe"]) == (["Outlet 2"], 2)
+    pages = [anna.get(f"/standing/not-safe?skip={skip}").json() for skip in (0, 1, 2)]
+    assert [[one["name"] for one in page["points"]] for page in pages] == [["Outlet 2"], ["Outlet 1"], []]
+    assert [page["more"] for page in pages] == [True, False, False]
+    assert anna.get("/standing/not-safe?skip=-1").status_code == 422
+
+
+def test_a_site_s_file_is_the_same_in_pieces(anna, measured, monkeypatch):
+    for number in range(3):
+        other = {**measured, "point": str(uuid4())}
+        anna.put(f"/points/{other['point']}", {"circuit": measured["circuit"], "name": f"Outlet {number}", **OUTLET})
+        record(anna, other, entry(119.0 + number), tester=measured["low_ohm"] if number else measured["tester"])
+    here = with_readings(Point.objects.filter(circuit=measured["circuit"])).order_by("position", "id")
+    site = here[0].stands_at
+    whole = survey_of(site, {point: list(point.readings.all()) for point in here}, whole=True, leaving=True)
+    for at_a_time in (1, 2, 50):
+        monkeypatch.setattr("readings.surveys._POINTS_AT_A_TIME", at_a_time)
+        assert json.loads("".join(survey_in_pieces(site, here))) == whole
+
+
+def test_no_browser_keeps_what_is_on_record(anna, measured):
+    for path in ("/today", "/sites", f"/points/{measured['point']}/bench", f"/sites/{measured['site']}/survey"):
+        assert "no-store" in anna.get(path)["Cache-Control"], path
+
+
+@pytest.mark.sqlite
+def test_beside_a_server_what_changed_is_made_again_by_itself():
+    """The whole of it as it runs: interpreters, what settles beside the server, and tags."""
+    with empty_server(8151) as server:
+        server.start()
+        anna = Person(server, "anna")
+        anna.join("Larkspur crew")
+        _, points = new_points(anna, "settling", people=1)
+        path = f"/points/{points[0][0]}/readings/{uuid4()}"
+        anna.send_to("put", path, {"entry": entry(119.9, ("PE", "REF"))}).raise_for_status()
+        [danger] = anna.send_to("get", "/today").json()["points"]
+        assert (danger["verdict"], danger["old"]) == ("danger", "")
+        tag = anna.send_to("get", "/sites").headers["ETag"]
+        until = time.monotonic() + 30
+        while anna.send_to("get", "/today").json()["points_old"] and time.monotonic() < until:
+            time.sleep(0.3)
+        assert anna.send_to("get", "/today").json()["points_old"] == 0
+        assert anna.send_to("get", "/sites", headers={"If-None-Match": tag}).status_code in (200, 304)
+        tag = anna.send_to("get", "/sites").headers["ETag"]
+        assert anna.send_to("get", "/sites", headers={"If-None-Match": tag}).status_code == 304

@@ -41,12 +41,12 @@ def test_lists_hold_only_the_crew_s_own(anna, stranger, proof):
         assert stranger.get(path).json() == []
         assert len(anna.get(path).json()) == 1
     counted, listed = (
-        ("sites", "testers", "measured", "points_not_safe"),
+        ("sites", "testers", "measured", "points_not_safe", "points_old"),
         ("visits", "proofs", "hunts", "rounds", "points", "kit"),
     )
     assert stranger.get("/today").json() == dict.fromkeys(counted, 0) | {name: [] for name in listed}
     today = anna.get("/today").json()
-    assert [today[name] for name in counted] == [1, 1, 1, 1]
+    assert [today[name] for name in counted] == [1, 1, 1, 1, 0]
     assert [len(today[name]) for name in listed] == [0, 1, 1, 1, 1, 0]
     anna.put("/rules", {"unattended_min": 20})
     assert stranger.get("/rules").json()["unattended_min"] == 30

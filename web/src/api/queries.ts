@@ -90,7 +90,7 @@ export const useTesterPage = (id: string) =>
 export const todayAsked = queryOptions({
   queryKey: keys.today,
   queryFn: () => clocked(() => answer(client.GET("/api/today"))),
-  refetchInterval: ({ state }) => (anyOld(state.data?.points) ? TWO_ON_ONE_MS : LOOK_AGAIN_MS),
+  refetchInterval: ({ state }) => (state.data?.points_old ? TWO_ON_ONE_MS : LOOK_AGAIN_MS),
 });
 export const useToday = () => useQuery(todayAsked);
 

@@ -8233,7 +8233,7 @@ export interface components {
          * Today
          * @description `sites`, `testers`, `measured`: how many there are at all; where there are none nothing was looked at.
          *
-         *     `points`: the worst of all the `points_not_safe`.
+         *     `points`: the worst of all the `points_not_safe`. `points_old`: how many are being worked out again.
          */
         Today: {
             /** Sites */
@@ -8254,6 +8254,8 @@ export interface components {
             points: components["schemas"]["PointToDo"][];
             /** Points Not Safe */
             points_not_safe: number;
+            /** Points Old */
+            points_old: number;
             /** Kit */
             kit: components["schemas"]["KitToDo"][];
         };

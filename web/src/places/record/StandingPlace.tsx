@@ -76,7 +76,12 @@ export function StandingPlace() {
         ))}
       </ul>
       {found.hasNextPage && (
-        <Button variant="default" loading={found.isFetchingNextPage} onClick={() => found.fetchNextPage()}>
+        <Button
+          variant="default"
+          mt="md"
+          loading={found.isFetchingNextPage}
+          onClick={() => found.fetchNextPage()}
+        >
           Show more
         </Button>
       )}

@@ -82,6 +82,12 @@ export function Today() {
           <div>
             <section aria-labelledby="today-points">
               <h2 id="today-points">Not safe yet</h2>
+              {cutOff === null && found.points_old > 0 && (
+                <Text role="status">
+                  {found.points_old === 1 ? "1 point is" : `${found.points_old} points are`} being worked out
+                  again.
+                </Text>
+              )}
               {found.points.length === 0 && (
                 <Text className="quiet">
                   {found.measured > 0 ? "No measured point waits for anything." : "Nothing was measured yet."}
@@ -96,7 +102,7 @@ export function Today() {
               </ul>
               {found.points_not_safe > found.points.length && (
                 <Button component={Link} to="/record/points/not-safe" variant="subtle">
-                  All {found.points_not_safe} points that are not safe
+                  All {found.points_not_safe} points, and those not tested
                 </Button>
               )}
             </section>
