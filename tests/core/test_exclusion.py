@@ -6,9 +6,9 @@ from bench.draws import draw, points
 
 from evenprobe.conditions import conditions_for
 from evenprobe.interpretation import Ensemble
-from evenprobe.interpretation.exclusion import hops
 from evenprobe.interpretation.local_search import FITS, Start, search_from
 from evenprobe.interpretation.misfit import distances
+from evenprobe.interpretation.pursuit import hops
 from evenprobe.interpretation.samples import Span
 from evenprobe.quantities import Evidence, weigh
 from evenprobe.wiring import Terminal
@@ -141,7 +141,7 @@ def test_a_reading_far_beyond_a_condition_excludes_it_without_a_search(monkeypat
         searched.extend(s.condition.id for s in starts)
         return {}
 
-    monkeypatch.setattr("evenprobe.interpretation.exclusion.search_from", noted)
+    monkeypatch.setattr("evenprobe.interpretation.pursuit.search_from", noted)
     result = read(outlet(), volts("L-N", 125.5), volts("L-PE", 125.4), volts("N-PE", 0.1))
     assert {"supply-low", "wrong-system", "line-earth-swapped"} & set(searched) == set()
     assert "supply-low" not in {o.condition.id for o in result.conditions if o.standing}

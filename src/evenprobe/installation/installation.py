@@ -92,10 +92,31 @@ class Installation:
     def carrying(self, unloaded: Solved, values: Values, blocks: Blocks, mode: Mode) -> Solved:
         """Solved with nothing on along the run, what it is with what the mode says."""
         pair = next(pair for pair in self._circuit_pairs if only_between(*pair) == mode.others)
+        return replace(unloaded, at=unloaded.at.carrying(self._most_between(pair, values, blocks, mode)))
+
+    def side_by_side(self, unloaded: Solved, values: Values, blocks: Blocks, mode: Mode) -> Solved:
+        """The same for each of the `loadings`, one after the other: (loadings · B)."""
+        loads = [self._most_between(pair, values, blocks, mode) for pair in self._circuit_pairs]
+        return Solved(
+            unloaded.at.side_by_side(loads),
+            *(
+                np.tile(each, len(self.loadings))
+                for each in (
+                    unloaded.of_the_circuit,
+                    unloaded.device_sees,
+                    unloaded.known_load_error,
+                    unloaded.contact_ohm,
+                    unloaded.reference_ohm,
+                )
+            ),
+        )
+
+    def _most_between(self, pair: tuple[str, str], values: Values, blocks: Blocks, mode: Mode) -> Load:
+        """The most that can be on along the run between two wires."""
         contacts = (*self.point.lines, Terminal.N)
         one, other = (str(contacts[self.layout.live_wires.index(wire)]) for wire in pair)
         siemens = self.admittances.most_along_the_run(values, blocks, pair, mode)
-        return replace(unloaded, at=unloaded.at.carrying(Load((tap_port(one), tap_port(other)), siemens)))
+        return Load((tap_port(one), tap_port(other)), siemens)
 
     def solve(self, values: Values, blocks: Blocks, mode: Mode = AS_FOUND, *, with_slopes: bool = False) -> Solved:
         """Solve samples, given as the values (B,) of the unknowns.
@@ -134,7 +155,7 @@ class Installation:
         return self._energised_sensitivities(self.topology.clamped, CLAMPED, CLAMPED._replace(device_open=True))
 
     def _energised_sensitivities(self, mesh: Mesh, *modes: Mode) -> Sensitivities[Mode]:
-        branches = (*mesh.branches, *self._moving_sources)
+        branches = (*mesh.branches, *self._moving_sources, *self.loadings[1:])
         return Sensitivities(self.unknowns, conditions_for(self.point), branches, modes, self._moving)
 
     @cached_property
@@ -142,16 +163,26 @@ class Installation:
         return Sensitivities(
             self.unknowns,
             conditions_for(self.point),
-            tuple(self.topology.dead.branches),
+            (*self.topology.dead.branches, *self.loadings[1:]),
             (DEAD, NEUTRAL_LIFTED),
-            self.admittances,
+            self._moving,
         )
 
     def _moving(self, values: Values, blocks: Blocks, mode: Mode) -> dict[str, Array]:
-        """Admittances, and the voltage of each source that moves by itself as a share of the first's."""
-        sources = self._sources(values, blocks)
-        shares = {name: sources[branch] for name, branch in self._moving_sources.items()}
-        return self.admittances(values, blocks, mode) | shares
+        """Admittances, the voltage of each source that moves by itself as a share of the first's, and loadings."""
+        sources = {} if mode.dc else self._sources(values, blocks)
+        shares = {name: sources[branch] for name, branch in self._moving_sources.items() if branch in sources}
+        most = {
+            only_between(*pair): self.admittances.most_along_the_run(values, blocks, pair, mode)
+            for pair in self._circuit_pairs
+        }
+        return self.admittances(values, blocks, mode) | shares | most
+
+    def answering(self, mode: Mode) -> NDArray[np.intp]:
+        """In the order of what a solution in a mode answers to: by which numbers its sensitivities know it."""
+        loaded = self.loadings.index(mode.others) if mode.others in self.loadings else 0
+        in_mesh = self.sensitivities(mode).count - len(self.loadings[1:])
+        return np.array([*range(in_mesh), *([in_mesh + loaded - 1] if loaded else [])])
 
     def source_span(self, condition: Condition) -> tuple[float, float]:
         """Source voltage, lowest and highest, that the condition allows."""

@@ -5,7 +5,7 @@ unknown does to the branches, and the two together are the slopes that samples a
 """
 
 from collections.abc import Callable, Hashable, Sequence
-from typing import Any, Generic, TypeVar
+from typing import Any, Generic, NamedTuple, TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
@@ -24,8 +24,19 @@ _SPARSITY_SAMPLES = 4
 """Of each variant, to see which unknowns touch which branch: all there, each on both sides of its middle."""
 Mode = TypeVar("Mode")
 """How the installation is solved."""
-Sparsity = tuple[NDArray[np.bool_], NDArray[np.intp]]
-"""Which axes touch which branch, (K, unknowns), and for each axis the group it can be moved with."""
+
+
+class Sparsity(NamedTuple):
+    """What touches what: `branch` and `axis` (E,) of each branch that an axis touches, in the order of the axes.
+
+    `group` (unknowns,): for each axis the group it can be moved with.
+    """
+
+    branch: NDArray[np.intp]
+    axis: NDArray[np.intp]
+    group: NDArray[np.intp]
+
+
 _SPARSITY: dict[Hashable, Sparsity] = {}
 
 
@@ -49,23 +60,42 @@ class Sensitivities(Generic[Mode]):
         may_be_absent = tuple(name for name, r in unknowns.ranges.items() if r.absent)
         self._built = unknowns.layout, unknowns.earthing, ids, may_be_absent, tuple(branches), tuple(modes)
 
-    def slopes(self, per_branch: Array, cube: Cube, blocks: Blocks, mode: Mode) -> Array:
-        """What quantities (R, B) that answer to the branches' admittances change by along each axis, (B, R, unknowns).
+    @property
+    def count(self) -> int:
+        """Of branches."""
+        return len(self._branches)
 
-        `per_branch` (R, K, B): per siemens of each branch, complex, of whose products the real part counts. How
-        the admittances move is found by differences, one-sided, away from the nearer wall, moving at once all
-        axes that touch no branch in common (Curtis, Powell and Reid, J. IMA 13, 1974).
+    def changes(self, cube: Cube, blocks: Blocks, mode: Mode) -> Array:
+        """What the admittance of each branch changes by along each axis that touches it, (E, B).
+
+        Found by differences, one-sided, away from the nearer wall, moving at once all axes that touch no branch in
+        common (Curtis, Powell and Reid, J. IMA 13, 1974).
         """
-        touches, group = self._sparsity
+        branch, axis, group = self._sparsity
         step = np.where(cube > 0.5, -SLOPE_STEP, SLOPE_STEP)
         together = np.arange(int(group.max()) + 1)[:, None] == group
         change = self._changes(cube, blocks, step, together, mode)
-        moves = np.ascontiguousarray(change.transpose(2, 1, 0))
-        answers = np.ascontiguousarray(per_branch.transpose(2, 0, 1))
-        found = np.empty((*answers.shape[:2], cube.shape[1]))
-        for own, axes in zip(moves, together, strict=True):
-            found[:, :, axes] = np.real(answers * own[:, None]) @ touches[:, axes].astype(float)
-        return np.asarray(found / step[:, None])
+        return np.asarray(change[branch, :, group[axis]] / step.T[axis])
+
+    def slopes(self, per_branch: Array, changes: Array, branches: NDArray[np.intp]) -> Array:
+        """What quantities (R, B) that answer to the branches' admittances change by along each axis, (B, R, unknowns).
+
+        `per_branch` (R, K, B): per siemens of each of the `branches` (K,), by number; complex, and the real part of its
+        products with the `changes` (E, B) counts.
+        """
+        at = np.full(len(self._branches), -1)
+        at[branches] = np.arange(len(branches))
+        branch, axis, _ = self._sparsity
+        own = np.flatnonzero(at[branch] >= 0)
+        rows, moves = at[branch[own]], changes[own]
+        axes, starts = np.unique(axis[own], return_index=True)
+        found = np.zeros((len(per_branch), self._unknowns.count, changes.shape[1]))
+        for slopes, answers in zip(found, per_branch, strict=True):
+            product = answers.real[rows] * moves.real
+            if np.iscomplexobj(answers) and np.iscomplexobj(moves):
+                product -= answers.imag[rows] * moves.imag
+            slopes[axes] = np.add.reduceat(product, starts, axis=0)
+        return found.transpose(2, 0, 1)
 
     @property
     def _sparsity(self) -> Sparsity:
@@ -89,7 +119,8 @@ class Sensitivities(Generic[Mode]):
             if group[axis] == len(used):
                 used.append(np.zeros(len(touches), dtype=bool))
             used[group[axis]] |= touches[:, axis]
-        return touches, group
+        axis, branch = np.nonzero(touches.T)
+        return Sparsity(branch, axis, group)
 
     def _of_every_way(self) -> tuple[Cube, Blocks]:
         """Some samples of each variant of each condition, with everything there that may be absent."""

@@ -6,6 +6,7 @@ are moved from the samples that are nearest, in two senses.
 
 from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any
 
 import numpy as np
@@ -36,14 +37,41 @@ _NEAREST = 24
 class Doubt:
     """A condition to look at again, for no sample of it meets the evidence.
 
-    `starts`: its samples nearest, in two senses; `nearest`: more of them, by `distance`, which is that of the first.
+    `misfit`, `to_move` (samples,): what each of its samples misses by, and how far it would have to move; `scale`: the
+    best factor on its source. `begun`: samples to start from before its own.
     """
 
     condition: Condition
     evidence: tuple[Evidence, ...]
-    starts: Array
-    nearest: Array
-    distance: float
+    ensemble: Ensemble
+    misfit: Array
+    to_move: Array
+    scale: Array
+    begun: Array
+
+    @property
+    def distance(self) -> float:
+        """Of the nearest sample."""
+        return float(self.to_move.min())
+
+    @cached_property
+    def starts(self) -> Array:
+        """The samples nearest, in two senses, and every way that the first of them could be."""
+        of_each_kind = _of_each_kind(self.ensemble, self.condition, self.misfit, self.to_move)
+        starts = self._with_source(of_each_kind)
+        few = len(self.ensemble.point.lines) == 1
+        first_by_each = (0, len(starts) // 2)[: BY_FEW_WIRES if few else BY_MANY_WIRES]
+        ways = [self.ensemble.installation.unknowns.every_way(starts[i]) for i in first_by_each]
+        return np.concatenate([self.begun, starts, *ways])
+
+    @cached_property
+    def nearest(self) -> Array:
+        """More of them, by distance."""
+        return self._with_source(np.argsort(self.to_move)[:_NEAREST])
+
+    def _with_source(self, rows: NDArray[np.intp]) -> Array:
+        cube = self.ensemble.cube[self.ensemble.block_of(self.condition)][rows]
+        return self.ensemble.installation.with_source(cube, self.condition, self.scale[rows])
 
 
 def doubts_of(
@@ -65,22 +93,16 @@ def doubts_of(
         to_move = distances(evidence, predicted.of(block), scale[block])
         if to_move.min() > _HOPELESS_DISTANCE:
             continue
-        rows = _of_each_kind(ensemble, condition, block, misfit[block], to_move)
-        starts = ensemble.installation.with_source(ensemble.cube[rows], condition, scale[rows])
-        first_by_each = (0, len(starts) // 2)[: BY_FEW_WIRES if len(ensemble.point.lines) == 1 else BY_MANY_WIRES]
-        ways = [ensemble.installation.unknowns.every_way(starts[i]) for i in first_by_each]
-        rows = block.start + np.argsort(to_move)[:_NEAREST]
-        nearest = ensemble.installation.with_source(ensemble.cube[rows], condition, scale[rows])
-        yield Doubt(condition, tuple(evidence), np.concatenate([starts, *ways]), nearest, float(to_move.min()))
+        yield Doubt(condition, tuple(evidence), ensemble, misfit[block], to_move, scale[block], ensemble.cube[:0])
 
 
-def _of_each_kind(ensemble: Ensemble, condition: Condition, block: slice, *orders: Array) -> NDArray[np.intp]:
-    """Rows of the block to start from: by each order the first two, and the first on either side of each either-or.
+def _of_each_kind(ensemble: Ensemble, condition: Condition, *orders: Array) -> NDArray[np.intp]:
+    """Which of its samples to start from: by each order the first two, and the first on either side of each either-or.
 
     Whether a joint lies before or after the tap, whether filters are fitted, and which way of the condition it is,
     has no slope to follow.
     """
-    names = ensemble.installation.unknowns.names
+    names, block = ensemble.installation.unknowns.names, ensemble.block_of(condition)
     either_or = ["filters_fitted"]
     either_or += ["joint_place"] * bool({"line", "neutral"} & set(condition.joints))
     either_or += ["earth_joint_place"] * ("earth" in condition.joints)
@@ -94,7 +116,7 @@ def _of_each_kind(ensemble: Ensemble, condition: Condition, block: slice, *order
         order = np.argsort(by)
         _, first = np.unique(kind[order], return_index=True)
         rows |= dict.fromkeys(order[sorted({0, 1, *first})].tolist())
-    return np.asarray(block.start + np.array(list(rows)), dtype=np.intp)
+    return np.array(list(rows), dtype=np.intp)
 
 
 def _each_alone_fits(ensemble: Ensemble, evidence: Sequence[Evidence], number: int) -> bool:

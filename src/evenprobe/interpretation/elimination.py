@@ -15,7 +15,7 @@ from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.exclusion import look_again
 from evenprobe.interpretation.findings import Reason
 from evenprobe.interpretation.local_search import FITS
-from evenprobe.interpretation.misfit import best_scale, gap, misfits
+from evenprobe.interpretation.misfit import best_scale, gap, misfits, misfits_without_each
 from evenprobe.interpretation.moving import with_the_supply_moving
 from evenprobe.interpretation.samples import Span
 from evenprobe.quantities import Alarm, Evidence, Kept, confining, in_order
@@ -30,8 +30,11 @@ _NEIGHBOURS = 48
 _NEIGHBOUR_SLACK = 0.6
 _FEWEST = np.arange(_NEIGHBOURS) < 16
 """So many are kept however far off, for a forecast from one or two samples is too sure of itself."""
+_NOTHING_SHOWN = Span(*2 * (np.empty((0, 0)),), *2 * (np.empty((0, 0), dtype=np.intp),))
 _LEAST_FITTING = 0.5
 """Samples that are taken to fit of a condition of which the search found one and no sample does."""
+_AGREEING = 8
+"""Samples that agree best with all readings but one, which then tell what that one ought to be."""
 _QUIET_FACTOR = 0.2
 """How much a proved detector's silence lowers the rank of a condition that puts line voltage there."""
 
@@ -53,10 +56,12 @@ class Standing:
 class Elimination:
     """`misfit` (ensemble rows,) of each sample, exact up to where it matters; `scale` the best factor on its source.
 
+    `shown`: what each sample can show of each piece of the evidence.
     `missed_by`: the least misfit found of each condition that fell, by its id.
     """
 
     evidence: tuple[Evidence, ...]
+    shown: Span
     misfit: Array
     scale: Array
     standing: tuple[Standing, ...]
@@ -105,7 +110,7 @@ def eliminate(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Elimination:
         rows = np.arange(_NEIGHBOURS)
         everything = tuple(Standing(c, block.start + rows, 1.0) for c, block in ensemble.blocks)
         nothing = np.zeros(len(ensemble.cube))
-        return Elimination((), nothing, nothing + 1, everything, ())
+        return Elimination((), _NOTHING_SHOWN, nothing, nothing + 1, everything, ())
     held = _held_against(ensemble, evidence)
     likely = with_the_supply_moving(held.evidence, held.predicted, ensemble.scale, held.misfit)
     refined = look_again(ensemble, *held)
@@ -118,7 +123,7 @@ def eliminate(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Elimination:
             missed_by[condition.id] = min(best, refined.get(condition.id, best))
             continue
         standing.append(standing_by(condition, own, block.start, likely[block]))
-    return Elimination(held.evidence, held.misfit, held.scale, tuple(standing), tuple(fallen), missed_by)
+    return Elimination(*held, tuple(standing), tuple(fallen), missed_by)
 
 
 def standing_by(condition: Condition, misfit: Array, start: int, likely: Array | float = 1.0) -> Standing:
@@ -151,13 +156,17 @@ def reason_for(ensemble: Ensemble, elimination: Elimination, condition: Conditio
         return best[1]
     best = None
     scale = ensemble.scale[0][block], ensemble.scale[1][block]
-    for left_out in elimination.evidence:
-        others = [e for e in elimination.evidence if e is not left_out]
-        predicted = ensemble.spans(others).of(block)
-        agreeing = np.argsort(misfits(others, predicted, scale))[:8]
-        factor = best_scale(others, predicted, scale)[agreeing] if left_out.with_source else 1.0
-        p = ensemble.span(left_out.measurement).of(block).of(agreeing)
-        best = _plainer(best, left_out, float((p.least * factor).min()), float((p.most * factor).max()))
+    shown = elimination.shown.of(block)
+    by_agreement = np.argsort(misfits_without_each(elimination.evidence, shown, scale), axis=1)
+    for number, (left_out, nearest) in enumerate(zip(elimination.evidence, by_agreement, strict=True)):
+        others = [i for i in range(len(elimination.evidence)) if i != number]
+        agreeing = shown.of(nearest[:_AGREEING])
+        factor: Array | float = 1.0
+        if left_out.with_source:
+            own = scale[0][nearest[:_AGREEING]], scale[1][nearest[:_AGREEING]]
+            factor = best_scale([elimination.evidence[i] for i in others], agreeing.readings(others), own)
+        least, most = agreeing.least[number] * factor, agreeing.most[number] * factor
+        best = _plainer(best, left_out, float(least.min()), float(most.max()))
     assert best is not None
     return best[1]
 
@@ -172,7 +181,7 @@ def _plainer(best: tuple[float, Reason] | None, e: Evidence, least: float, most:
 
 def agrees_with(ensemble: Ensemble, elimination: Elimination, standing: Standing, alarm: Alarm) -> bool:
     """Whether the condition, as the readings leave it, can put the alarm's voltage at its terminal."""
-    return bool((potentials(ensemble, elimination, standing, alarm.terminal) >= alarm.volts).any())
+    return bool((potentials(ensemble, elimination, standing.rows, [alarm.terminal]) >= alarm.volts).any())
 
 
 def lines_of(ensemble: Ensemble, elimination: Elimination, standing: Standing) -> tuple[tuple[str, ...], ...]:
@@ -184,9 +193,11 @@ def lines_of(ensemble: Ensemble, elimination: Elimination, standing: Standing) -
     return tuple(lines for lines, _ in found.most_common() if lines)
 
 
-def potentials(ensemble: Ensemble, elimination: Elimination, standing: Standing, terminal: Terminal) -> Array:
-    """Volts to earth of a terminal over the condition's nearest samples, source scaled to the readings."""
-    return np.asarray(ensemble.potential(terminal)[standing.rows] * elimination.scale[standing.rows])
+def potentials(
+    ensemble: Ensemble, elimination: Elimination, rows: NDArray[np.intp], terminals: Sequence[Terminal]
+) -> Array:
+    """Volts to earth of terminals (T, S) in some of the samples (S,), source scaled to the readings."""
+    return np.asarray(ensemble.potentials(terminals, rows) * elimination.scale[rows])
 
 
 def likelihoods(
@@ -202,7 +213,7 @@ def likelihoods(
         weight = standing.share * condition.prior_at(ensemble.point) * likelier(condition.id, noticed)
         for quiet in kept:
             if quiet.quiet_at is not None:
-                volts = potentials(ensemble, elimination, standing, quiet.quiet_at)
+                volts = potentials(ensemble, elimination, standing.rows, [quiet.quiet_at])
                 if np.median(volts) > ALARM_CERTAIN_VOLTS:
                     weight *= _QUIET_FACTOR
         raw[standing.condition.id] = weight

@@ -4,9 +4,9 @@ Sobol points, the same every time, so results repeat. The same points serve ever
 differ by their change alone.
 """
 
-from collections.abc import Hashable
+from collections.abc import Hashable, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import lru_cache, partial
 from typing import Any
 
 import numpy as np
@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from evenprobe.conditions import Condition, conditions_for
 from evenprobe.installation import Installation
 from evenprobe.installation.modes import AS_FOUND
+from evenprobe.interpretation.foreseen import Foreseen
 from evenprobe.interpretation.memory import Memory
 from evenprobe.interpretation.samples import PREDICTIONS_KEPT, Samples
 from evenprobe.quantities import Evidence, Measurement
@@ -63,7 +64,7 @@ class Ensemble(Samples):
         self._ranges: Memory[Measurement, ShownRange] = Memory(PREDICTIONS_KEPT)
         self.met: Memory[Hashable, Any] = Memory(_LEAST_MISSES_KEPT)
         """By a condition's id and the keys of one or two pieces of evidence: what a search for them found."""
-        self._potentials: Memory[Terminal, Array] = Memory(PREDICTIONS_KEPT)
+        self.foreseen = Foreseen(len(self.cube), self.solved_at)
 
     def prepare(self) -> None:
         """Solve beforehand what the next readings of voltage need; of the dead circuit, only when it is asked."""
@@ -93,13 +94,14 @@ class Ensemble(Samples):
             lowest[:, 0], -highest[:, 0], 2 * lowest[:, 0] - lowest[:, 1], highest[:, 1] - 2 * highest[:, 0]
         )
 
-    def potential(self, terminal: Terminal) -> Array:
-        """Volts of a terminal against the mass of earth, (B,)."""
-        return self._potentials.of(terminal, lambda: potential(terminal, self.solved(AS_FOUND)))
+    def potentials(self, terminals: Sequence[Terminal], rows: NDArray[np.intp]) -> Array:
+        """Volts of terminals against the mass of earth, (T, S) of some samples (S,)."""
+        return self.foreseen.at(rows, AS_FOUND, {terminal: partial(potential, terminal) for terminal in terminals})
 
-    def phasor(self, terminal: Terminal, row: int) -> complex:
-        """The same of one sample, with its angle."""
-        return complex(phasor(terminal, self.solved(AS_FOUND))[row])
+    def phasors(self, terminals: Sequence[Terminal], rows: NDArray[np.intp]) -> Array:
+        """The same with their angles."""
+        solved = self.solved_at(rows, AS_FOUND)
+        return np.stack([phasor(terminal, solved) for terminal in terminals])
 
 
 @lru_cache(maxsize=4)

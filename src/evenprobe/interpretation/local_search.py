@@ -232,11 +232,12 @@ class _Trial:
     def _of_the_spans(self, rows: NDArray[np.intp]) -> Array:
         """How the end of its span that misses the reading changes, (N, R, unknowns); 0 where none does."""
         found = np.zeros((len(rows), len(self.evidence), self.unknowns))
-        for number, others in enumerate(self.samples.installation.loadings):
+        samples = self.samples.select(rows)
+        for number, others in enumerate(samples.installation.loadings):
             wanted = self.outside[rows] & (self.loading[rows] == number)
             some, readings = np.flatnonzero(wanted.any(axis=1)), np.flatnonzero(wanted.any(axis=0))
             if len(some):
-                slopes = self.samples.select(rows[some]).slopes([self.evidence[i] for i in readings.tolist()], others)
+                slopes = samples.select(some).slopes([self.evidence[i] for i in readings.tolist()], others)
                 found[np.ix_(some, readings)] += slopes * wanted[np.ix_(some, readings)][:, :, None]
         return found
 

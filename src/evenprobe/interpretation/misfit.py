@@ -11,6 +11,7 @@ readings of a closed expression, and no division by a prediction that may be zer
 """
 
 from collections.abc import Sequence
+from itertools import combinations
 from typing import Any
 
 import numpy as np
@@ -57,19 +58,19 @@ def _group_misses(
 ) -> Array:
     low, high = scale
     misfit = np.zeros_like(low)
-    for e, least, most in zip(group, predicted.least, predicted.most, strict=True):
-        np.maximum(misfit, (e.low - high * (1 + e.gain_share) * most) / e.tolerance, out=misfit)
-        np.maximum(misfit, (low * (1 - e.gain_share) * least - e.high) / e.tolerance, out=misfit)
+    for e, lowest, highest in zip(group, predicted.least, predicted.most, strict=True):
+        np.maximum(misfit, (e.low - high * (1 + e.gain_share) * highest) / e.tolerance, out=misfit)
+        np.maximum(misfit, (low * (1 - e.gain_share) * lowest - e.high) / e.tolerance, out=misfit)
     near = np.flatnonzero(misfit <= worth_knowing)
-    p_near, m_near = predicted.of(near), misfit[near]
+    least, most, m_near = predicted.least[:, near], predicted.most[:, near], misfit[near]
     apart = np.minimum(of_the_source(group), most_apart)
     for i, above in enumerate(group):
         for j, below in enumerate(group):
             if i == j:
                 continue
             same = above.tester == below.tester
-            p_above = p_near.most[i] * (1 if same else 1 + above.gain_share) * (1 + apart[i, j])
-            p_below = p_near.least[j] * (1 if same else 1 - below.gain_share)
+            p_above = most[i] * (1 if same else 1 + above.gain_share) * (1 + apart[i, j])
+            p_below = least[j] * (1 if same else 1 - below.gain_share)
             np.maximum(
                 m_near,
                 (above.low * p_below - below.high * p_above)
@@ -79,8 +80,57 @@ def _group_misses(
         keep = m_near <= worth_knowing
         misfit[near] = m_near
         if not keep.all():
-            near, p_near, m_near = near[keep], p_near.of(keep), m_near[keep]
+            near, least, most, m_near = near[keep], least[:, keep], most[:, keep], m_near[keep]
     return np.asarray(misfit)
+
+
+def misfits_without_each(evidence: Sequence[Evidence], predicted: Span, scale: tuple[Array, Array]) -> Array:
+    """(R, B): the miss of each sample of all the evidence but one piece, for each piece in turn."""
+    alone, together = _alone_and_together(evidence, predicted, scale)
+    found = np.empty_like(alone)
+    for left_out in range(len(evidence)):
+        others = np.arange(len(evidence)) != left_out
+        parts = (slice(None, left_out), slice(left_out + 1, None))
+        each = [together[above, below].max(axis=(0, 1), initial=0.0) for above in parts for below in parts]
+        found[left_out] = np.maximum.reduce([alone[others].max(axis=0, initial=0.0), *each])
+    return found
+
+
+def worst_two(evidence: Sequence[Evidence], predicted: Span, scale: tuple[Array, Array]) -> tuple[int, ...]:
+    """The one or two pieces of the evidence whose least miss among the samples is the greatest."""
+    alone, together = _alone_and_together(evidence, predicted, scale)
+    of_one = np.maximum(alone, 0.0)
+    of_two = np.maximum(np.maximum(of_one[:, None], of_one), np.maximum(together, together.transpose(1, 0, 2)))
+    least: dict[tuple[int, ...], float] = {(i,): float(of_one[i].min()) for i in range(len(evidence))}
+    least |= {(i, j): float(of_two[i, j].min()) for i, j in combinations(range(len(evidence)), 2)}
+    return max(least, key=lambda pieces: least[pieces])
+
+
+def _alone_and_together(
+    evidence: Sequence[Evidence], predicted: Span, scale: tuple[Array, Array]
+) -> tuple[Array, Array]:
+    """(R, B) the miss of each sample of each piece alone; (R, R, B) of each two, one from above, the other from below.
+
+    See `_group_misses`; pieces of which only one scales with the source have nothing to do with each other.
+    """
+    with_source = np.array([e.with_source for e in evidence])[:, None]
+    low_scale, high_scale = (np.where(with_source, end, 1.0) for end in scale)
+    low, high, tolerance, gain = (
+        np.array([getattr(e, name) for e in evidence])[:, None] for name in ("low", "high", "tolerance", "gain_share")
+    )
+    alone = np.maximum(
+        (low - high_scale * (1 + gain) * predicted.most) / tolerance,
+        (low_scale * (1 - gain) * predicted.least - high) / tolerance,
+    )
+    other_tester = np.array([[one.tester != other.tester for other in evidence] for one in evidence])[:, :, None]
+    may_show = predicted.most[:, None] * np.where(other_tester, 1 + gain[:, None], 1.0)
+    may_show = may_show * (1 + of_the_source(evidence)[:, :, None])
+    must_show = predicted.least * np.where(other_tester, 1 - gain, 1.0)
+    together = (low[:, None] * must_show - high * may_show) / (
+        tolerance[:, None] * must_show + tolerance * may_show + _TINY
+    )
+    together[(with_source != with_source.T) | np.eye(len(evidence), dtype=bool)] = 0.0
+    return alone, together
 
 
 def _nearest_shown(evidence: Sequence[Evidence], predicted: Span) -> Array:

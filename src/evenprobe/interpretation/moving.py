@@ -25,13 +25,15 @@ def with_the_supply_moving(
     evidence: Sequence[Evidence], predicted: Span, scale: tuple[Array, Array], misfit: Array
 ) -> Array:
     """(B,) how likely each sample is by that: 1 where it fits at once, 0 where it does not fit at all."""
-    rows = np.flatnonzero(misfit <= 1.0)
-    own, within = predicted.of(rows), (scale[0][rows], scale[1][rows])
-    likely = np.full(len(rows), _LIKELY[-1][1])
-    for most, then in reversed(((AT_ONCE_SHARE, 1.0), *_LIKELY[:-1])):
-        likely[misfits(evidence, own, within, most_apart=2 * most) <= 1.0] = then
-    found = np.zeros(len(misfit))
-    found[rows] = likely
+    if sum(e.with_source for e in evidence) < 2:
+        return np.where(misfit <= 1.0, 1.0, 0.0)
+    found = np.where(misfit <= 1.0, _LIKELY[-1][1], 0.0)
+    rows = np.flatnonzero(found)
+    for most, then in ((AT_ONCE_SHARE, 1.0), *_LIKELY[:-1]):
+        within = scale[0][rows], scale[1][rows]
+        fits = misfits(evidence, predicted.of(rows), within, most_apart=2 * most) <= 1.0
+        found[rows[fits]] = then
+        rows = rows[~fits]
     return found
 
 

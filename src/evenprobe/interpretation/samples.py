@@ -67,16 +67,22 @@ class Samples:
         self.cube = cube
         self.blocks = blocks
         self.with_slopes = with_slopes
+        self._of: tuple[Samples, NDArray[np.intp]] | None = None
         self._solved: Memory[Mode, Solved] = Memory(_MODES_KEPT)
         self._predicted: Memory[Measurement, Array] = Memory(PREDICTIONS_KEPT)
         self._spans: Memory[Measurement, Span] = Memory(PREDICTIONS_KEPT)
+        self._side_by_side: Memory[Mode, Solved] = Memory(_MODES_KEPT)
+        self._loaded: Memory[Measurement, Array] = Memory(PREDICTIONS_KEPT)
+        self._changed: Memory[Mode, Array] = Memory(_MODES_KEPT)
 
     @cached_property
     def values(self) -> Values:
         return self.installation.unknowns(self.cube)
 
     def select(self, rows: NDArray[np.intp]) -> "Samples":
-        """Some of the samples, in ascending order, with what is already solved of them."""
+        """Some of the samples, in ascending order; what is solved of them already is not solved again."""
+        if len(rows) == len(self.cube):
+            return self
         blocks = [(c, slice(*np.searchsorted(rows, (block.start, block.stop)))) for c, block in self.blocks]
         some = Samples(
             self.installation,
@@ -84,16 +90,16 @@ class Samples:
             [(c, block) for c, block in blocks if block.start < block.stop],
             with_slopes=self.with_slopes,
         )
-        for mode, solved in self._solved.items():
-            some._solved.keep(mode, solved.select(rows))
-        for key, predicted in self._predicted.items():
-            some._predicted.keep(key, predicted[rows])
-        for key, span in self._spans.items():
-            some._spans.keep(key, span.of(rows))
+        some._of = self, rows
         return some
 
     def _known(self, mode: Mode) -> Solved | None:
-        return self._solved.known(mode) or self._solved.known(mode._replace(taps=True))
+        known = self._solved.known(mode) or self._solved.known(mode._replace(taps=True))
+        if known is None and self._of is not None:
+            every, rows = self._of
+            of_all = every._known(mode)
+            return of_all and self._solved.keep(mode, of_all.select(rows))
+        return known
 
     def solved_at(self, rows: NDArray[np.intp], mode: Mode) -> Solved:
         """Some of the samples solved, in any order, without solving all of them for it."""
@@ -125,7 +131,26 @@ class Samples:
 
     def _shown_with(self, measurement: Measurement, others: str) -> Array:
         """What it would show with so much else on as `others` of a mode says."""
-        return self._shown(measurement, self.solved(_mode_with(measurement, others)))
+        mode = _mode_with(measurement, others)
+        if self.with_slopes and mode.others:
+            return np.asarray(self._shown_with_each(measurement)[self.installation.loadings.index(mode.others)])
+        return self._shown(measurement, self.solved(mode))
+
+    def _shown_with_each(self, measurement: Measurement) -> Array:
+        """The same with nothing else on, and with the most between each two wires: (loadings, B)."""
+        if self._of is not None:
+            every, rows = self._of
+            return np.asarray(every._shown_with_each(measurement)[:, rows])
+
+        def work_out() -> Array:
+            mode = _mode_with(measurement, OFF)._replace(taps=True)
+            solved = self._side_by_side.of(mode, lambda: self._solved_side_by_side(mode))
+            return self._shown(measurement, solved).reshape(-1, len(self.cube))
+
+        return self._loaded.of(measurement, work_out)
+
+    def _solved_side_by_side(self, mode: Mode) -> Solved:
+        return self.installation.side_by_side(self.solved(mode), self.values, self.blocks, mode)
 
     def _shown(self, measurement: Measurement, solved: Solved) -> Array:
         return measurement.quantity.shown(measurement, solved, self.installation.point)
@@ -143,8 +168,9 @@ class Samples:
 
     def spans(self, evidence: Sequence[Evidence]) -> Span:
         """(R, B) each, a row a piece of evidence."""
+        loadings = (OFF,) if self.with_slopes else self.installation.loadings
         for mode in set(modes_of(evidence)):
-            for others in (mode.others,) if mode.others else self.installation.loadings:
+            for others in (mode.others,) if mode.others else loadings:
                 self.solved(mode._replace(others=others))
         spans = [self.span(e.measurement) for e in evidence]
         return Span(*(np.stack(each) for each in zip(*spans, strict=True)))
@@ -153,16 +179,27 @@ class Samples:
         """What each prediction changes by along each axis of the cube, (B, R, unknowns); needs `with_slopes`."""
         found = np.empty((len(self.cube), len(evidence), self.cube.shape[1]))
         modes = [mode._replace(others=others or mode.others) for mode in modes_of(evidence)]
+        installation = self.installation
         for mode in set(modes):
             solved = self.solved(mode)
             rows = [i for i, own in enumerate(modes) if own == mode]
             per_branch = np.stack(
-                [e.quantity.slopes(e.measurement, solved, self.installation.point) for e in (evidence[i] for i in rows)]
+                [e.quantity.slopes(e.measurement, solved, installation.point) for e in (evidence[i] for i in rows)]
             )
-            found[:, rows] = self.installation.sensitivities(mode).slopes(per_branch, self.cube, self.blocks, mode)
+            changes, branches = self._changes(mode), installation.answering(mode)
+            found[:, rows] = installation.sensitivities(mode).slopes(per_branch, changes, branches)
         for i, e in enumerate(evidence):
             found[:, i] += self._slopes_beside_branches(e, others)
         return found
+
+    def _changes(self, mode: Mode) -> Array:
+        """What the admittances change by along the axes, (E, B): with nothing on along the run, and what can be on."""
+        unloaded = mode._replace(others=OFF if mode.others else "", taps=False)
+        if self._of is not None:
+            every, rows = self._of
+            return every._changes(unloaded)[:, rows]
+        find = self.installation.sensitivities(mode).changes
+        return self._changed.of(unloaded, lambda: find(self.cube, self.blocks, unloaded))
 
     def _slopes_beside_branches(self, e: Evidence, others: str) -> Array:
         """The part of the slopes that does not go through a branch's admittance, (B, unknowns)."""
@@ -170,7 +207,7 @@ class Samples:
         found = np.zeros_like(self.cube)
         measurement, quantity = e.measurement, e.quantity
         solved = self.solved(_mode_with(measurement, others))
-        predicted = self._shown(measurement, solved)
+        predicted = self._shown_with(measurement, others)
         for name in quantity.beside_branches(measurement):
             axis = unknowns.names.index(name)
             step = np.where(self.cube[:, axis] > 0.5, -SLOPE_STEP, SLOPE_STEP)
@@ -185,6 +222,9 @@ class Samples:
     @cached_property
     def _regulation_slopes(self) -> Array:
         """Share by which the EMF changes along each axis for a given voltage at the board, (B, unknowns)."""
+        if self._of is not None:
+            every, of_all = self._of
+            return np.asarray(every._regulation_slopes[of_all])
         installation, unknowns = self.installation, self.installation.unknowns
         found = np.zeros_like(self.cube)
         axes = [unknowns.names.index(name) for name in installation.regulating]

@@ -22,32 +22,33 @@ def stories(ensemble: Ensemble, elimination: Elimination, outcomes: Sequence[Con
     terminals: list[Terminal] = [t for t in ensemble.point.terminals if t is not Terminal.REF]
     told: list[_Told] = []
     ranked = sorted(elimination.standing, key=lambda s: -outcome[s.condition.id].likelihood)
-    for standing in ranked:
-        spread: dict[Terminal, tuple[float, float, float]] = {}
-        for terminal in terminals:
-            volts = potentials(ensemble, elimination, standing, terminal)
-            low, middle, high = np.quantile(volts, [0.05, 0.5, 0.95])
-            spread[terminal] = (float(low), float(middle), float(high))
+    if not ranked:
+        return ()
+    volts = potentials(ensemble, elimination, np.concatenate([s.rows for s in ranked]), terminals)
+    of_each = np.split(volts, np.cumsum([len(s.rows) for s in ranked[:-1]]), axis=1)
+    for standing, own in zip(ranked, of_each, strict=True):
+        low_middle_high = np.quantile(own, [0.05, 0.5, 0.95], axis=1).T.tolist()
+        spread = {t: (low, middle, high) for t, (low, middle, high) in zip(terminals, low_middle_high, strict=True)}
         for story in told:
             apart = max(abs(story.spread[t][1] - spread[t][1]) for t in terminals)
             if apart < ALIKE * ensemble.point.system.nominal_volts:
                 story.members.append(standing.condition.id)
                 break
         else:
-            row = int(standing.rows[0])
-            factor = float(elimination.scale[row])
-            phasors = {t: factor * ensemble.phasor(t, row) for t in terminals}
-            told.append(_Told([standing.condition.id], spread, phasors))
+            told.append(_Told([standing.condition.id], spread, int(standing.rows[0])))
     worst_next = sorted(told[1:], key=lambda story: -_worst(story.members, outcome))
+    chosen = [*told[:1], *worst_next][:MOST]
+    rows = np.array([story.row for story in chosen])
+    phasors = (ensemble.phasors(terminals, rows) * elimination.scale[rows]).T.tolist()
     return tuple(
         Story(
             outcome[story.members[0]].condition.title_in(ensemble.point.practice),
             tuple(story.members),
             outcome[story.members[0]].severity,
             story.spread,
-            story.phasors,
+            dict(zip(terminals, own, strict=True)),
         )
-        for story in [*told[:1], *worst_next][:MOST]
+        for story, own in zip(chosen, phasors, strict=True)
     )
 
 
@@ -57,7 +58,7 @@ class _Told:
 
     members: list[str]
     spread: dict[Terminal, tuple[float, float, float]]
-    phasors: dict[Terminal, complex]
+    row: int
 
 
 def _worst(members: Sequence[str], outcome: dict[str, ConditionOutcome]) -> Severity:

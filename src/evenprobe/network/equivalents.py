@@ -4,8 +4,8 @@ Thévenin's theorem for a pair of ports, and known loads between ports as rank-o
 (Sherman and Morrison, Ann. Math. Stat. 21, 1950), so an ensemble is solved once and answers any reading.
 """
 
-from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Callable, Hashable, Sequence
+from dataclasses import dataclass, field, replace
 from functools import cache
 from typing import Any
 
@@ -58,7 +58,8 @@ class Solution:
     """Potentials V (P, B) in volts of the named ports and the impedances Z in ohms between them.
 
     Z is the same both ways (reciprocity), so of its P × P rows each two are kept once: `half` (P (P + 1) / 2, B), in
-    the order of `both_ways`. `standing`: loads that are on whatever else is asked.
+    the order of `both_ways`. `standing`: loads that are on whatever else is asked; where there are slopes too, what
+    is asked again and again with these alone on is kept.
     """
 
     ports: tuple[str, ...]
@@ -66,6 +67,14 @@ class Solution:
     half: Array
     slopes: Slopes | None = None
     standing: tuple[Load, ...] = ()
+    _with_standing: dict[Hashable, Array] = field(default_factory=dict, init=False, repr=False, compare=False)
+
+    def _kept(self, loads: Sequence[Load], asked: Hashable, work_out: Callable[[], Array]) -> Array:
+        if self.slopes is None or len(loads) != len(self.standing):
+            return work_out()
+        if asked not in self._with_standing:
+            self._with_standing[asked] = work_out()
+        return self._with_standing[asked]
 
     def _at(self, pair: Pair) -> tuple[int, int]:
         return self.ports.index(pair[0]), self.ports.index(pair[1])
@@ -75,6 +84,9 @@ class Solution:
         return self._transfer(pair, drive, (*self.standing, *loads))
 
     def _transfer(self, pair: Pair, drive: Pair, loads: Sequence[Load]) -> Array:
+        return self._kept(loads, (pair, drive), lambda: self._transfer_with(pair, drive, loads))
+
+    def _transfer_with(self, pair: Pair, drive: Pair, loads: Sequence[Load]) -> Array:
         if loads:
             *rest, load = loads
             into = self._transfer(pair, load.pair, rest)
@@ -100,6 +112,9 @@ class Solution:
         return self._open_volts(pair, (*self.standing, *loads))
 
     def _open_volts(self, pair: Pair, loads: Sequence[Load]) -> Array:
+        return self._kept(loads, pair, lambda: self._open_volts_with(pair, loads))
+
+    def _open_volts_with(self, pair: Pair, loads: Sequence[Load]) -> Array:
         if loads:
             *rest, load = loads
             own = self._transfer(load.pair, load.pair, rest)
@@ -109,20 +124,26 @@ class Solution:
         return np.asarray(self.volts[a] - self.volts[b])
 
     def volts_per_siemens(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
-        """What the pair's open-circuit voltage changes by for each branch's admittance, then each EMF, (K + S, B)."""
+        """What the pair's open-circuit voltage changes by for each branch's admittance, then each EMF, (K + S + L, B).
+
+        Last for the siemens of each load that is `standing`.
+        """
         slopes, loads = self._with_slopes, (*self.standing, *loads)
+        by_standing = [
+            -self._transfer(pair, load.pair, loads) * self._open_volts(load.pair, loads) for load in self.standing
+        ]
         by_admittance = -self._loaded(slopes.across, pair, loads) * self._drops(loads)
-        if not len(slopes.by_emf):
-            return np.asarray(by_admittance)
-        return np.concatenate([by_admittance, self._loaded(slopes.by_emf, pair, loads)])
+        by_emf = self._loaded(slopes.by_emf, pair, loads)
+        return np.concatenate([by_admittance, by_emf, *(each[None] for each in by_standing)])
 
     def ohms_per_siemens(self, pair: Pair, loads: Sequence[Load] = ()) -> Array:
-        """What the pair's internal impedance changes by for each branch's admittance, and not for EMFs, (K + S, B)."""
+        """What the pair's internal impedance changes by for the same, and not for EMFs, (K + S + L, B)."""
         slopes, loads = self._with_slopes, (*self.standing, *loads)
+        by_standing = [-(self._transfer(pair, load.pair, loads) ** 2) for load in self.standing]
         by_admittance = -(self._loaded(slopes.across, pair, loads) ** 2)
-        if not len(slopes.by_emf):
-            return np.asarray(by_admittance)
-        return np.concatenate([by_admittance, np.zeros_like(slopes.by_emf[:, 0])])
+        return np.concatenate(
+            [by_admittance, np.zeros_like(slopes.by_emf[:, 0]), *(each[None] for each in by_standing)]
+        )
 
     @property
     def _with_slopes(self) -> Slopes:
@@ -140,6 +161,9 @@ class Solution:
         return np.asarray(per_port[:, a] - per_port[:, b])
 
     def _drops(self, loads: Sequence[Load]) -> Array:
+        return self._kept(loads, "drops", lambda: self._drops_with(loads))
+
+    def _drops_with(self, loads: Sequence[Load]) -> Array:
         if loads:
             *rest, load = loads
             own = self._transfer(load.pair, load.pair, rest)
@@ -169,3 +193,16 @@ class Solution:
     def carrying(self, load: Load) -> "Solution":
         """With a load (B,) on, whatever else is asked."""
         return replace(self, standing=(*self.standing, load))
+
+    def side_by_side(self, loads: Sequence[Load]) -> "Solution":
+        """The samples as they are, then all of them again with the first load on, then with the second: (1 + L) · B."""
+        one, other = np.triu_indices(len(self.ports))
+        to_each = self.ohms
+        volts, half = [self.volts], [self.half]
+        for load in loads:
+            a, b = self._at(load.pair)
+            through = to_each[:, a] - to_each[:, b]
+            share = load.siemens / (1 + load.siemens * (through[a] - through[b]))
+            volts.append(self.volts - through * (share * (self.volts[a] - self.volts[b])))
+            half.append(self.half - through[one] * (share * through[other]))
+        return Solution(self.ports, np.concatenate(volts, axis=1), np.concatenate(half, axis=1))

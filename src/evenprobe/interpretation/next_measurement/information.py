@@ -6,6 +6,7 @@ Math. Stat. 27, 1956); what falls is what cannot show it at any moment, whatever
 """
 
 from collections.abc import Callable, Mapping, Sequence
+from functools import partial
 from itertools import pairwise
 from typing import Any
 
@@ -69,12 +70,15 @@ class Expected:
         """(M, S): each candidate at the standing conditions' nearest samples, with so much else on along the run."""
         of_each = [m.quantity.mode(m) for m in self._candidates]
         modes = [mode._replace(others=mode.others or others) for mode in of_each]
-        solved = {mode: self._ensemble.solved_at(self._rows, mode) for mode in set(modes)}
         found = np.empty((len(self._candidates), len(self._rows)))
-        for m, mode, x in zip(self._candidates, modes, found, strict=True):
-            x[:] = m.quantity.shown(m, solved[mode], self._ensemble.point)
-            if m.quantity.with_source:
-                x *= self._elimination.scale[self._rows]
+        for mode in set(modes):
+            own = [i for i, other in enumerate(modes) if other == mode]
+            once = list(dict.fromkeys(self._candidates[i] for i in own))
+            asked = {m: partial(m.quantity.shown, m, point=self._ensemble.point) for m in once}
+            shown = self._ensemble.foreseen.at(self._rows, mode, asked)
+            found[own] = shown[[once.index(self._candidates[i]) for i in own]]
+        with_source = [m.quantity.with_source for m in self._candidates]
+        found[with_source] *= self._elimination.scale[self._rows]
         return found
 
     def bits(self) -> Array:

@@ -4,10 +4,11 @@ A set cover by seconds, exact where little is left to rule out and greedy otherw
 Proving a circuit dead is paid once for all the dead tests on the way.
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from heapq import heappop, heappush
 from itertools import count
+from typing import NamedTuple
 
 from evenprobe.quantities import Measurement
 from evenprobe.quantities.resistance import OPEN_S
@@ -36,20 +37,30 @@ def shortest_way(measurements: Sequence[Measurement], steps: Sequence[Step], to_
     masks = {i: sum(bit[name] for name in step.rules_out if name in bit) for i, step in enumerate(steps)}
     useful = {i: mask for i, mask in masks.items() if mask}
     taken = [[measurements[number] for number in step.numbers] for step in steps]
+    cost = {i: _Cost(_seconds(taken[i]), _is_dead(taken[i])) for i in useful}
     search = _exact if len(coverable) <= _EXACT_UP_TO else _greedy
-    return [steps[i] for i in search(taken, useful, (1 << len(coverable)) - 1)]
+    return [steps[i] for i in search(cost, useful, (1 << len(coverable)) - 1)]
+
+
+class _Cost(NamedTuple):
+    """Seconds of a step at a closed circuit, and whether the circuit has to be opened for it."""
+
+    seconds: float
+    is_dead: bool
+
+    def once(self, opened: bool) -> float:
+        return self.seconds - OPEN_S if opened and self.is_dead else self.seconds
 
 
 def _is_dead(step: Sequence[Measurement]) -> bool:
     return any(m.quantity.dead for m in step)
 
 
-def _seconds(step: Sequence[Measurement], *, opened: bool) -> float:
-    seconds = sum(m.quantity.seconds(m) + _EACH_S for m in step)
-    return seconds - OPEN_S if opened and _is_dead(step) else seconds
+def _seconds(step: Sequence[Measurement]) -> float:
+    return sum(m.quantity.seconds(m) + _EACH_S for m in step)
 
 
-def _exact(steps: Sequence[Sequence[Measurement]], masks: dict[int, int], every: int) -> list[int]:
+def _exact(cost: Mapping[int, _Cost], masks: dict[int, int], every: int) -> list[int]:
     """Dijkstra over what is ruled out so far and whether the circuit is open."""
     order = count()
     queue: list[tuple[float, int, int, bool, list[int]]] = [(0.0, next(order), 0, False, [])]
@@ -63,16 +74,16 @@ def _exact(steps: Sequence[Sequence[Measurement]], masks: dict[int, int], every:
         seen.add((done, opened))
         for i, mask in masks.items():
             if mask & ~done:
-                then = seconds + _seconds(steps[i], opened=opened)
-                heappush(queue, (then, next(order), done | mask, opened or _is_dead(steps[i]), [*way, i]))
+                then = seconds + cost[i].once(opened)
+                heappush(queue, (then, next(order), done | mask, opened or cost[i].is_dead, [*way, i]))
     return []
 
 
-def _greedy(steps: Sequence[Sequence[Measurement]], masks: dict[int, int], every: int) -> list[int]:
+def _greedy(cost: Mapping[int, _Cost], masks: dict[int, int], every: int) -> list[int]:
     way: list[int] = []
     done, opened = 0, False
     while done != every:
-        best = max(masks, key=lambda i: (masks[i] & ~done).bit_count() / _seconds(steps[i], opened=opened))
+        best = max(masks, key=lambda i: (masks[i] & ~done).bit_count() / cost[i].once(opened))
         way.append(best)
-        done, opened = done | masks[best], opened or _is_dead(steps[best])
+        done, opened = done | masks[best], opened or cost[best].is_dead
     return way
