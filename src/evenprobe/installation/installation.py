@@ -264,7 +264,9 @@ class Installation:
                 for bar, feed in zip(self.layout.bars, variant.feeds, strict=True):
                     share[bar][rows] = feed or 0j
         for line in self.layout.lines[1:]:
-            share[line] = share[line] * (1 + values[f"unbalance_{line}"] + 1j * values[f"shift_{line}"])
+            # NumPy multiplies a long batch in its temporary's place, which rounds otherwise than a short one is.
+            against_the_first = 1 + values[f"unbalance_{line}"] + 1j * values[f"shift_{line}"]
+            share[line] = share[line] * against_the_first
         found = {self.topology.sources[bar]: volts for bar, volts in share.items()}
         if "earth_offset_volts" in self.unknowns.ranges:
             offset = values["earth_offset_volts"] * np.exp(1j * values["earth_offset_angle"])

@@ -15,7 +15,7 @@ from evenprobe.interpretation.doubts import Doubt, doubts_of
 from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.local_search import ENDS, FITS
 from evenprobe.interpretation.misfit import best_scale, misfits, worst_two
-from evenprobe.interpretation.outward import rounded_outward
+from evenprobe.interpretation.outward import rounded_outward, whenever, whoever
 from evenprobe.interpretation.pursuit import STAGES, Found, pursue, said
 from evenprobe.interpretation.samples import Span
 from evenprobe.quantities import Evidence, in_order
@@ -34,9 +34,9 @@ def by_two(
         of_two.setdefault(pair, []).append(doubt.condition)
     found = _remembered(ensemble, [(rounded_outward(_some(evidence, two)), own) for two, own in of_two.items()])
     as_they_are = [
-        (_some(evidence, two), [c for c in own if found[c.id].misfit <= FITS])
+        (whenever(_some(evidence, two)), [c for c in own if found[c.id].misfit <= FITS])
         for two, own in of_two.items()
-        if len(two) < len(evidence)
+        if len(two) < max(2, len(evidence))
     ]
     return found | _remembered(ensemble, as_they_are)
 
@@ -53,7 +53,7 @@ def _remembered(
     in_doubt: list[Doubt] = []
     anew: dict[str, Hashable] = {}
     for evidence, conditions in asked:
-        ordered = in_order(evidence)
+        ordered = whoever(in_order(evidence))
         key = tuple(said(e) for e in ordered)
         known = {c.id: met for c in conditions if (met := ensemble.met.known((c.id, key))) is not None}
         of_samples, worth_moving = _doubts_among(ensemble, ordered, [c for c in conditions if c.id not in known])

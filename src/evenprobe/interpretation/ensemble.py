@@ -6,7 +6,7 @@ differ by their change alone.
 
 from collections.abc import Hashable, Sequence
 from dataclasses import dataclass
-from functools import lru_cache, partial
+from functools import cached_property, lru_cache, partial
 from typing import Any
 
 import numpy as np
@@ -17,7 +17,7 @@ from evenprobe.installation import Installation
 from evenprobe.installation.modes import AS_FOUND
 from evenprobe.interpretation.foreseen import Foreseen
 from evenprobe.interpretation.memory import Memory
-from evenprobe.interpretation.samples import PREDICTIONS_KEPT, Samples
+from evenprobe.interpretation.samples import PREDICTIONS_KEPT, Samples, in_whole_lanes
 from evenprobe.quantities import Evidence, Measurement
 from evenprobe.quantities.probes import phasor, potential
 from evenprobe.sobol import sobol
@@ -73,7 +73,11 @@ class Ensemble(Samples):
 
     def block_of(self, condition: Condition) -> slice:
         """The rows of the ensemble that are under a condition."""
-        return next(block for c, block in self.blocks if c.id == condition.id)
+        return self._block_by_id[condition.id]
+
+    @cached_property
+    def _block_by_id(self) -> dict[str, slice]:
+        return {c.id: block for c, block in self.blocks}
 
     def number_of(self, block: slice) -> int:
         """Which of the conditions has this block of rows."""
@@ -100,8 +104,8 @@ class Ensemble(Samples):
 
     def phasors(self, terminals: Sequence[Terminal], rows: NDArray[np.intp]) -> Array:
         """The same with their angles."""
-        solved = self.solved_at(rows, AS_FOUND)
-        return np.stack([phasor(terminal, solved) for terminal in terminals])
+        solved = self.solved_at(in_whole_lanes(rows), AS_FOUND)
+        return np.stack([phasor(terminal, solved)[: len(rows)] for terminal in terminals])
 
 
 @lru_cache(maxsize=4)

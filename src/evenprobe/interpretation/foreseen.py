@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import Mode
 from evenprobe.interpretation.memory import Memory
+from evenprobe.interpretation.samples import in_whole_lanes
 
 Array = NDArray[Any]
 
@@ -32,9 +33,9 @@ class Foreseen:
         kept = [self._of(name, mode) for name in asked]
         unseen = np.unique(rows[np.logical_or.reduce([np.isnan(of_all[rows]) for of_all in kept])])
         if len(unseen):
-            solved = self._solved_at(unseen, mode)
+            solved = self._solved_at(in_whole_lanes(unseen), mode)
             for of_all, shown in zip(kept, asked.values(), strict=True):
-                of_all[unseen] = shown(solved)
+                of_all[unseen] = shown(solved)[: len(unseen)]
         return np.stack([of_all[rows] for of_all in kept])
 
     def _of(self, name: Hashable, mode: Mode) -> Array:

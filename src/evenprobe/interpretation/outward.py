@@ -44,20 +44,35 @@ def rounded_outward(evidence: Sequence[Evidence]) -> tuple[Evidence, ...]:
     """
     at = _times(evidence)
     an_octave = _AN_OCTAVE if len(evidence) > 1 else _AN_OCTAVE_ALONE
-    names = {moment: f"m{number}" for number, moment in enumerate(dict.fromkeys(moment_of(e) for e in evidence))}
     found: list[Evidence] = []
     for e in evidence:
         tolerance = _next_tolerance(e.tolerance)
         found.append(
             replace(
                 e,
-                reading=replace(e.reading, id=names[moment_of(e)], at=at.get(e.reading.at)),
+                reading=replace(e.reading, at=at.get(e.reading.at)),
                 low=_to_the_next(e.low, tolerance, an_octave, math.floor),
                 high=_to_the_next(e.high, tolerance, an_octave, math.ceil),
                 tolerance=tolerance,
             )
         )
     return tuple(found)
+
+
+def whenever(evidence: Sequence[Evidence]) -> tuple[Evidence, ...]:
+    """The same readings as if the first of them had been taken at zero: only the time between matters."""
+    first = min((e.reading.at for e in evidence if e.reading.at is not None), default=0.0)
+    return tuple(
+        e if e.reading.at is None else replace(e, reading=replace(e.reading, at=e.reading.at - first)) for e in evidence
+    )
+
+
+def whoever(evidence: Sequence[Evidence]) -> list[Evidence]:
+    """The same readings under names by their order; those of one moment under one."""
+    names: dict[float | str, str] = {}
+    for e in evidence:
+        names.setdefault(moment_of(e), f"m{len(names)}")
+    return [replace(e, reading=replace(e.reading, id=names[moment_of(e)])) for e in evidence]
 
 
 def _times(evidence: Sequence[Evidence]) -> dict[float | None, float]:

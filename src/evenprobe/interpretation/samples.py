@@ -19,6 +19,7 @@ Array = NDArray[Any]
 
 _MODES_KEPT = 48
 """As good as all there are."""
+_LANES = 16
 PREDICTIONS_KEPT = 96
 """Of a batch; a long-lived server would otherwise keep one for every load and tester anyone ever used."""
 
@@ -57,6 +58,17 @@ class Span(NamedTuple):
     def scaled(self, factor: Array) -> "Span":
         """With the source scaled."""
         return self._replace(least=self.least * factor, most=self.most * factor)
+
+
+def in_whole_lanes(rows: NDArray[np.intp]) -> NDArray[np.intp]:
+    """The rows, the last of them repeated until a processor takes all in lanes of one width.
+
+    What is left over of a batch it works out by other instructions, whose last digit may be another.
+
+    >>> len(in_whole_lanes(np.arange(33)))
+    48
+    """
+    return np.concatenate([rows, np.repeat(rows[-1:], -len(rows) % _LANES)])
 
 
 class Samples:
@@ -107,7 +119,7 @@ class Samples:
         if known is not None:
             return known.select(rows)
         once, back = np.unique(rows, return_inverse=True)
-        return self.select(once).solved(mode).select(back)
+        return self.select(in_whole_lanes(once)).solved(mode).select(back)
 
     def solved(self, mode: Mode) -> Solved:
         if mode.others:

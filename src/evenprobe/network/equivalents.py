@@ -18,6 +18,11 @@ Pair = tuple[str, str]
 Array = NDArray[Any]
 
 
+def _some(of_all: Array, rows: NDArray[np.intp]) -> Array:
+    """Of samples along the last axis some, lying in memory as all of them did."""
+    return np.take(of_all, rows, axis=-1)
+
+
 @cache
 def both_ways(ports: int) -> NDArray[np.intp]:
     """(P, P): which row of the half that is kept has the impedance between two ports.
@@ -176,7 +181,9 @@ class Solution:
         """The same network by other names: of sample b, names[i] is the port index[i, b]. `index` is (N, B)."""
         b = np.arange(index.shape[1])
         slopes = self.slopes and Slopes(
-            self.slopes.across[:, index, b], self.slopes.drops, self.slopes.by_emf[:, index, b]
+            np.take_along_axis(self.slopes.across, index[None], axis=1),
+            self.slopes.drops,
+            np.take_along_axis(self.slopes.by_emf, index[None], axis=1),
         )
         one, other = np.triu_indices(len(names))
         rows = both_ways(len(self.ports))[index[one], index[other]]
@@ -185,10 +192,10 @@ class Solution:
     def select(self, rows: NDArray[np.intp]) -> "Solution":
         """The same ports for some of the samples."""
         slopes = self.slopes and Slopes(
-            self.slopes.across[:, :, rows], self.slopes.drops[:, rows], self.slopes.by_emf[..., rows]
+            _some(self.slopes.across, rows), _some(self.slopes.drops, rows), _some(self.slopes.by_emf, rows)
         )
         standing = tuple(Load(load.pair, load.siemens[rows]) for load in self.standing)
-        return Solution(self.ports, self.volts[:, rows], self.half[:, rows], slopes, standing)
+        return Solution(self.ports, _some(self.volts, rows), _some(self.half, rows), slopes, standing)
 
     def carrying(self, load: Load) -> "Solution":
         """With a load (B,) on, whatever else is asked."""

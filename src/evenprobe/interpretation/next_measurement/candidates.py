@@ -2,7 +2,6 @@
 
 from collections.abc import Callable, Hashable, Iterator, Sequence
 from dataclasses import replace
-from functools import lru_cache
 
 from evenprobe.quantities import LOAD_HELD, VOLTAGE, Measurement, Reading
 from evenprobe.quantities.probes import port_of, with_loads_placed
@@ -19,16 +18,10 @@ def candidates(point: PointFacts, taken: Sequence[Reading], kit: Sequence[Instru
     volts_in_kit = any(tester.volts() is not None for tester in kit)
     ohms_in_kit = any(tester.ohms() is not None for tester in kit)
     for tester in kit:
-        yield from (m for m, test in _tests_with(point, tester) if asked(m) and test not in done)
+        yield from (m for m in setups_with(point, tester) if asked(m) and same_test(m, point) not in done)
     if not volts_in_kit:
-        stands_in = ((m, test) for m, test in _tests_with(point, TYPED) if not (m.quantity.dead and ohms_in_kit))
-        yield from (m for m, test in stands_in if asked(m) and test not in done)
-
-
-@lru_cache(maxsize=64)
-def _tests_with(point: PointFacts, tester: Instrument) -> tuple[tuple[Measurement, Hashable], ...]:
-    """What can be measured with it, each with what makes it the same test as another."""
-    return tuple((m, same_test(m, point)) for m in setups_with(point, tester))
+        stands_in = (m for m in setups_with(point, TYPED) if not (m.quantity.dead and ohms_in_kit))
+        yield from (m for m in stands_in if asked(m) and same_test(m, point) not in done)
 
 
 def _asked_of(taken: Sequence[Reading]) -> Callable[[Measurement], bool]:

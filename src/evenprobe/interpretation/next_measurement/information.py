@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from evenprobe.conditions import Condition, Severity
-from evenprobe.installation.modes import AS_FOUND, OFF
+from evenprobe.installation.modes import AS_FOUND, OFF, Mode
 from evenprobe.interpretation.elimination import Elimination, Standing
 from evenprobe.interpretation.ensemble import Ensemble
 from evenprobe.interpretation.movement import SOON_AFTER_S, USUALLY_BETWEEN_S, share_after
@@ -68,15 +68,19 @@ class Expected:
 
     def _shown(self, others: str) -> Array:
         """(M, S): each candidate at the standing conditions' nearest samples, with so much else on along the run."""
-        of_each = [m.quantity.mode(m) for m in self._candidates]
-        modes = [mode._replace(others=mode.others or others) for mode in of_each]
+        by_mode: dict[Mode, list[int]] = {}
+        for number, m in enumerate(self._candidates):
+            mode = m.quantity.mode(m)
+            by_mode.setdefault(mode._replace(others=mode.others or others), []).append(number)
         found = np.empty((len(self._candidates), len(self._rows)))
-        for mode in set(modes):
-            own = [i for i, other in enumerate(modes) if other == mode]
-            once = list(dict.fromkeys(self._candidates[i] for i in own))
-            asked = {m: partial(m.quantity.shown, m, point=self._ensemble.point) for m in once}
-            shown = self._ensemble.foreseen.at(self._rows, mode, asked)
-            found[own] = shown[[once.index(self._candidates[i]) for i in own]]
+        for mode, numbers in by_mode.items():
+            asked = {
+                m: partial(m.quantity.shown, m, point=self._ensemble.point)
+                for m in (self._candidates[number] for number in numbers)
+            }
+            shown = dict(zip(asked, self._ensemble.foreseen.at(self._rows, mode, asked), strict=True))
+            for number in numbers:
+                found[number] = shown[self._candidates[number]]
         with_source = [m.quantity.with_source for m in self._candidates]
         found[with_source] *= self._elimination.scale[self._rows]
         return found
@@ -131,20 +135,19 @@ class Expected:
         gone[:, likeliest(self._ensemble, self._standing, self._likelihood)] = False
         return np.asarray(gone)
 
-    def tells_apart(self, number: int, asked: Sequence[bool]) -> bool:
-        """Whether a candidate, for some of what stands, has a fair chance to strike out any of the rest that is asked.
+    def tells_apart(self, asked: Sequence[bool]) -> NDArray[np.bool_]:
+        """(M,) whether a candidate, for some of what stands, has a fair chance to strike out any of the rest asked.
 
         Or any of the rest at all, where what is asked is true.
         """
-        constant, share = self._error[:, number]
+        constant, share = self._error
         starts = np.cumsum([0, *self._sizes[:-1]])
-        lowest = np.minimum.reduceat(self._least[number], starts)
-        highest = np.maximum.reduceat(self._most[number], starts)
-        shown = self._would_show[number][:, None]
-        beyond = (shown > highest * (1 + 2 * share) + 2 * constant) | (shown < lowest * (1 - 2 * share) - 2 * constant)
-        chances = np.add.reduceat(beyond, starts, axis=0) / np.array(self._sizes)[:, None]
-        about = np.asarray(asked)
-        return bool((chances[:, about] > _FAIR_CHANCE).any() or (chances[about] > _FAIR_CHANCE).any())
+        lowest = np.minimum.reduceat(self._least, starts, axis=1) * (1 - 2 * share) - 2 * constant
+        highest = np.maximum.reduceat(self._most, starts, axis=1) * (1 + 2 * share) + 2 * constant
+        shown, about = self._would_show[:, :, None], np.asarray(asked)
+        beyond = (shown > highest[:, None]) | (shown < lowest[:, None])
+        fair = np.add.reduceat(beyond, starts, axis=1, dtype=float) > _FAIR_CHANCE * np.array(self._sizes)[:, None]
+        return np.asarray(fair[:, :, about].any(axis=(1, 2)) | fair[:, about].any(axis=(1, 2)))
 
 
 def _weight_of(condition: Condition, point: PointFacts) -> float:

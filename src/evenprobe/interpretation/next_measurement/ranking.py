@@ -84,12 +84,11 @@ def next_measurements(
         why = " ".join(filter(None, (str(why_taken(ensemble, standing, ids)), m.quantity.warning(m, point))))
         tests.append(NextMeasurement(m, ids, float(informs), m.quantity.seconds(m), why))
         worth.append(informs / cost(m, danger_stands=danger_stands, rules_out=bool(ids)))
-    asked = [s for s in open_to_test if not s.condition.leaves_wiring_sound] or open_to_test
-    useful = (
-        i
-        for i in np.argsort(worth)[::-1]
-        if _tells(tests[i]) and expected.tells_apart(i, [s in asked for s in standing])
-    )
+    asked = {s.condition.id for s in open_to_test if not s.condition.leaves_wiring_sound} or {
+        s.condition.id for s in open_to_test
+    }
+    apart = expected.tells_apart([name in asked for name in names])
+    useful = (i for i in np.argsort(worth)[::-1] if _tells(tests[i]) and apart[i])
     first: list[NextMeasurement] = []
     repeat = to_be_repeated(ensemble, elimination, taken)
     if not _danger_suspected(ensemble, likelihood):
