@@ -28,7 +28,9 @@ from evenprobe.wiring import CircuitFacts, PointFacts, PointKind, Terminal, cond
 
 ROOT = Path(__file__).parents[1]
 REPEATS = 5
+OUTLETS = 12
 LINE_VOLTS_FROM = 50.0
+SUPPLY_MOVES_V, LITTLE_SHARE = 0.5, 0.1
 CHAIN: list[tuple[str, str, float, dict[str, Any]]] = [
     ("L", "N", 119.8, {}),
     ("L", "PE", 119.9, {}),
@@ -78,16 +80,13 @@ SURVEY = {
 }  # fmt: skip
 
 
-def of_pairs(pairs: dict[str, float], turn: int = 0) -> list[Reading]:
-    """A reading of each pair; in another `turn` of a supply a little higher, so that none is known."""
+def of_pairs(pairs: dict[str, float]) -> list[Reading]:
+    """A reading of each pair."""
     ends = {pair: [Terminal(end) for end in pair.split()] for pair in pairs}
     return [
-        Reading(
-            f"{pair} {turn}", Measurement(VOLTAGE, ends[pair][0], ends[pair][1], TYPED),
-            value=value + _shift(value, turn),
-        )
+        Reading(pair, Measurement(VOLTAGE, ends[pair][0], ends[pair][1], TYPED), value=value)
         for pair, value in pairs.items()
-    ]  # fmt: skip
+    ]
 
 
 def contradictory() -> list[Reading]:
@@ -137,15 +136,26 @@ def cold(point: PointFacts, readings: Sequence[Reading]) -> list[float]:
     return [seconds(once) for _ in range(REPEATS)]
 
 
-def warm(point: PointFacts, in_turn: Callable[[int], list[Reading]]) -> list[float]:
-    """Each reading recorded in turn at an open point, made ready, other values every time."""
-    interpret(point, in_turn(0))
+def warm(point: PointFacts, readings: Sequence[Reading]) -> list[float]:
+    """Each reading recorded in turn at outlets described alike, after the first of them; no two show the same."""
+    rng = np.random.default_rng(0)
+    interpret(point, readings)
     ensemble_for(point).prepare()
     return [
-        seconds(partial(interpret, point, in_turn(turn)[:n]))
-        for turn in range(1, 1 + REPEATS)
-        for n in range(1, 1 + len(in_turn(0)))
+        seconds(partial(interpret, point, outlet[:n]))
+        for outlet in (_as_the_next_shows(readings, rng) for _ in range(OUTLETS))
+        for n in range(1, 1 + len(readings))
     ]
+
+
+def _as_the_next_shows(readings: Sequence[Reading], rng: np.random.Generator) -> list[Reading]:
+    """A supply moves by some half a volt from one reading to the next, and a small voltage by a tenth of itself."""
+
+    def other(value: float) -> float:
+        spread = SUPPLY_MOVES_V if value > LINE_VOLTS_FROM else LITTLE_SHARE * max(value, SUPPLY_MOVES_V)
+        return round(abs(value + spread * float(rng.normal())), 1)
+
+    return [replace(r, value=None if r.value is None else other(r.value)) for r in readings]
 
 
 def at_a_shell(*words: str) -> list[float]:
@@ -267,11 +277,11 @@ class Figure:
 def main() -> None:
     f = floor()
     print(f"F {f:.3f} s; a new ensemble {seconds(lambda: Ensemble(outlet()).solved(AS_FOUND)) / f:.2f} F")
-    one = warm(outlet(), chain)
+    one = warm(outlet(), chain())
     figures = [
         Figure("warm reading to verdict, one line", one, 0.07, 0.2),
-        Figure("two lines", warm(two_lines(), partial(of_pairs, SIX_PAIRS)), 0.15, 0.5),
-        Figure("three lines", warm(three_lines(), partial(of_pairs, TEN_PAIRS)), 0.15, 0.5),
+        Figure("two lines", warm(two_lines(), of_pairs(SIX_PAIRS)), 0.15, 0.5),
+        Figure("three lines", warm(three_lines(), of_pairs(TEN_PAIRS)), 0.15, 0.5),
         Figure("cold point of one line, three readings", cold(outlet(), chain()[:3]), 0.6),
         *(
             Figure(f"cold point of three lines, ten pairs, {name}", cold(three_lines(), of_pairs(pairs)), 1.5)
