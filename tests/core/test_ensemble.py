@@ -2,13 +2,14 @@
 
 import numpy as np
 import pytest
+from bench.draws import draw, points
 from hypothesis import given
 from hypothesis import strategies as st
 
 from evenprobe.conditions import CONDITIONS
 from evenprobe.interpretation import Ensemble
 from evenprobe.interpretation.samples import Samples
-from evenprobe.quantities import VOLTAGE, Measurement, weigh
+from evenprobe.quantities import VOLTAGE, Evidence, Measurement, weigh
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.unknowns import Range
 from tests.core.installations import continental, ohms, outlet, volts
@@ -95,3 +96,24 @@ def test_potentials_are_against_the_mass_of_earth(ensemble):
     assert (earth < 15).all()
     assert (line > 90).all()
     assert case == pytest.approx(earth)
+
+
+@pytest.mark.parametrize("number", range(3, 60, 14))
+def test_what_a_search_sees_is_what_the_ensemble_shows(number):
+    """With each load along the run side by side, or one after the other."""
+    facts = points()[number]
+    ensemble = Ensemble(facts, 4)
+    drawn = draw(facts, np.random.default_rng([6, number])).readings
+    evidence = [w for r in drawn for w in weigh(r, facts) if isinstance(w, Evidence)]
+    searched = Samples(ensemble.installation, ensemble.cube, ensemble.blocks, with_slopes=True).spans(evidence)
+    shown = ensemble.spans(evidence)
+    assert searched.least == pytest.approx(shown.least, rel=1e-6, abs=1e-6)
+    assert searched.most == pytest.approx(shown.most, rel=1e-6, abs=1e-6)
+
+
+def test_what_is_foreseen_is_what_would_be_shown(ensemble):
+    rows = np.array([5, 900, 17, 5, 1500])
+    once = ensemble.potentials([Terminal.L, Terminal.PE], rows)
+    again = ensemble.potentials([Terminal.PE], rows[::-1])
+    assert (again[0][::-1] == once[1]).all()
+    assert np.abs(ensemble.phasors([Terminal.L, Terminal.PE], rows)) == pytest.approx(once)
