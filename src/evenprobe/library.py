@@ -12,6 +12,7 @@ from pydantic import BaseModel
 from evenprobe.entries import FormatError as FormatError
 from evenprobe.entries import parse
 from evenprobe.formats import (
+    CaseFile,
     CircuitFile,
     IsolationFile,
     KitFile,
@@ -30,6 +31,7 @@ from evenprobe.formats.answers import (
     HuntOut,
     IsolationOut,
     NetworkOut,
+    PracticeOut,
     RunHuntOut,
     SuppliesOut,
     SurveyOut,
@@ -40,6 +42,7 @@ from evenprobe.formats.circuits import ChainFile, GuidedFile, MapFile
 from evenprobe.interpretation import ensemble_for, forecast, what_supply
 from evenprobe.interpretation import interpret as interpret_point
 from evenprobe.isolation import isolation
+from evenprobe.practising import play
 from evenprobe.testers.fitness import fitness
 from evenprobe.verification import verify_file
 
@@ -195,6 +198,18 @@ def judge(tests: Content | TestsFile) -> TestsOut:
     """
     file = tests if isinstance(tests, TestsFile) else parse(dead_tests_file(), tests)
     return TestsOut.of(file.outcomes())
+
+
+def practise(case: Content | CaseFile) -> PracticeOut:
+    """A practice case played as the planner would, reading by reading, and whether it can be solved as it claims.
+
+    Raises
+    ------
+    FormatError
+        Where the case cannot be used.
+    """
+    file = _checked(CaseFile, case)
+    return PracticeOut.of(play(file.case()), file.complaint)
 
 
 def hunt(circuit: Content | CircuitFile) -> HuntOut:

@@ -68,6 +68,17 @@ CIRCUIT = {
     "points": [{"id": "p1", "after": "board", "length_m": 8}, {"id": "p2", "after": "p1", "length_m": 5}],
     "seen": [{"at": "board", "onward": True}],
 }
+CASE = {
+    "format": "even-probe/case",
+    "version": 1,
+    "title": "The kettle stays cold",
+    "step": 1,
+    "complaint": "It did nothing this morning.",
+    "installation": {**SURVEY, "points": [{**SURVEY["points"][0], "readings": []}]},
+    "hidden": {"condition": "no-supply", "seed": 1},
+    "solved": {"among": ["no-supply", "open-line"]},
+    "minutes": 20,
+}
 COMMANDS = {
     "interpret": (SURVEY, []),
     "identify": (SURVEY, []),
@@ -77,6 +88,7 @@ COMMANDS = {
     "isolate": (LOG, []),
     "judge": (TESTS, []),
     "hunt": (CIRCUIT, []),
+    "practise": (CASE, []),
 }
 MODULES = [m.name for m in walk_packages(evenprobe.__path__, "evenprobe.") if not m.name.endswith("__main__")]
 

@@ -32,5 +32,6 @@ def _parser() -> argparse.ArgumentParser:
     command("isolate", "state of a proof of isolation", "LOG")
     command("hunt", "where to open next: shorts, opens, poor joints, chains, board maps; guided hunts", "CIRCUIT")
     command("judge", "dead tests, residual-current tests, components against limits", "TESTS")
+    command("practise", "a practice case played by the planner: can it be solved as it claims", "CASE")
     command("verify", "is a saved sign-off as it was signed, and does this core agree with it", "FILE")
     return parser

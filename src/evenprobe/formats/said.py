@@ -7,7 +7,7 @@ from typing import Any
 from evenprobe.formats.answers.interpretation import NextTestOut
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.practices import Practice
-from evenprobe.quantities import QUANTITIES, Quantity
+from evenprobe.quantities import QUANTITIES, Quantity, Reading
 from evenprobe.quantities.written import Function
 from evenprobe.rounding import figures
 
@@ -79,6 +79,33 @@ def seen_said(entry: ReadingEntry) -> str:
     return (
         f"under {entry.below:g} {sign}" if entry.at_least is None else f"{entry.at_least:g} to {entry.below:g} {sign}"
     )
+
+
+def shown_said(reading: Reading) -> str:
+    """What the display, the lamps or the detector showed of a reading that is not written down as an entry.
+
+    Examples
+    --------
+    >>> from evenprobe.quantities import VOLTAGE, Measurement
+    >>> from evenprobe.wiring import Terminal
+    >>> shown_said(Reading("r", Measurement(VOLTAGE, Terminal.L, Terminal.N), value=119.6))
+    '119.6 V'
+    """
+    quantity = reading.measurement.quantity
+    for answer, yes, no in ((reading.alarm, "alarm", "silent"), (reading.tripped, "tripped", "stayed in")):
+        if answer is not None:
+            return yes if answer else no
+    if reading.lit:
+        lit = [lamp for lamp, on in reading.lit.items() if on]
+        return f"lit {', '.join(lit)}" if lit else "all dark"
+    if reading.over_range:
+        return f"over range {quantity.unit}".strip()
+    if reading.value is not None:
+        return quantity.said(reading.value)
+    least, below = reading.at_least, reading.below
+    if below is None:
+        return f"{least or 0:g} {quantity.unit} or more"
+    return f"under {below:g} {quantity.unit}" if least is None else f"{least:g} to {below:g} {quantity.unit}"
 
 
 def how_said(entry: ReadingEntry, practice: Practice) -> str:

@@ -20,6 +20,7 @@ Array = NDArray[Any]
 _MODES_KEPT = 48
 """As good as all there are."""
 _LANES = 16
+_NO_CHANGE = 1e-30
 PREDICTIONS_KEPT = 96
 """Of a batch; a long-lived server would otherwise keep one for every load and tester anyone ever used."""
 
@@ -69,6 +70,21 @@ def in_whole_lanes(rows: NDArray[np.intp]) -> NDArray[np.intp]:
     48
     """
     return np.concatenate([rows, np.repeat(rows[-1:], -len(rows) % _LANES)])
+
+
+def _magnitude(phasors: Array) -> Array:
+    return np.abs(phasors) if np.iscomplexobj(phasors) else phasors
+
+
+def _least_on_the_way(phasors: Array) -> Array:
+    """The least magnitude (B,) between what is shown with nothing on, the first of (L, B), and with the most on.
+
+    What a load takes away may leave little of a voltage, and turn it over as it grows: the least is in between.
+    """
+    unloaded, change = phasors[0], phasors[1:] - phasors[0]
+    dot = -(change.real * unloaded.real + change.imag * unloaded.imag)
+    share = np.clip(dot / np.maximum(change.real**2 + change.imag**2, _NO_CHANGE), 0.0, 1.0)
+    return np.asarray(np.abs(unloaded + share * change).min(axis=0, initial=np.inf))
 
 
 class Samples:
@@ -143,21 +159,26 @@ class Samples:
 
     def _shown_with(self, measurement: Measurement, others: str) -> Array:
         """What it would show with so much else on as `others` of a mode says."""
+        return _magnitude(self._phasor_with(measurement, others))
+
+    def _phasor_with(self, measurement: Measurement, others: str) -> Array:
+        """The same with its angle."""
         mode = _mode_with(measurement, others)
         if self.with_slopes and mode.others:
-            return np.asarray(self._shown_with_each(measurement)[self.installation.loadings.index(mode.others)])
-        return self._shown(measurement, self.solved(mode))
+            return np.asarray(self._phasor_with_each(measurement)[self.installation.loadings.index(mode.others)])
+        return measurement.quantity.phasor(measurement, self.solved(mode), self.installation.point)
 
-    def _shown_with_each(self, measurement: Measurement) -> Array:
+    def _phasor_with_each(self, measurement: Measurement) -> Array:
         """The same with nothing else on, and with the most between each two wires: (loadings, B)."""
         if self._of is not None:
             every, rows = self._of
-            return np.asarray(every._shown_with_each(measurement)[:, rows])
+            return np.asarray(every._phasor_with_each(measurement)[:, rows])
 
         def work_out() -> Array:
             mode = _mode_with(measurement, OFF)._replace(taps=True)
             solved = self._side_by_side.of(mode, lambda: self._solved_side_by_side(mode))
-            return self._shown(measurement, solved).reshape(-1, len(self.cube))
+            found = measurement.quantity.phasor(measurement, solved, self.installation.point)
+            return found.reshape(-1, len(self.cube))
 
         return self._loaded.of(measurement, work_out)
 
@@ -173,10 +194,14 @@ class Samples:
 
     def _span(self, measurement: Measurement) -> Span:
         loadings = (OFF,) if measurement.nothing_else_on else self.installation.loadings
-        shown = np.stack([self._shown_with(measurement, others) for others in loadings])
+        phasors = np.stack([self._phasor_with(measurement, others) for others in loadings])
+        shown = _magnitude(phasors)
+        least = (
+            np.minimum(shown.min(axis=0), _least_on_the_way(phasors)) if np.iscomplexobj(phasors) else shown.min(axis=0)
+        )
         wander = measurement.quantity.wander(measurement, self.solved(_mode_with(measurement, loadings[0])))
         ends = shown.argmin(axis=0), shown.argmax(axis=0)
-        return Span(shown.min(axis=0) * (1 - wander), shown.max(axis=0) * (1 + wander), *ends)
+        return Span(least * (1 - wander), shown.max(axis=0) * (1 + wander), *ends)
 
     def spans(self, evidence: Sequence[Evidence]) -> Span:
         """(R, B) each, a row a piece of evidence."""

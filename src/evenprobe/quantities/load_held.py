@@ -48,8 +48,8 @@ class LoadHeld(Missing):
         ),
     )
 
-    def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
-        return np.asarray(super().shown(measurement, solved, point) * solved.device_sees)
+    def phasor(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
+        return np.asarray(super().phasor(measurement, solved, point) * solved.device_sees)
 
     def slopes(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         return np.asarray(super().slopes(measurement, solved, point) * solved.device_sees)

@@ -132,9 +132,12 @@ class BetweenProbes(Quantity):
         return 1.0
 
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
+        return np.abs(self.phasor(measurement, solved, point))
+
+    def phasor(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         pair = self.pair(measurement, point)
         volts, behind, meter = self._behind(measurement, pair, solved, point)
-        return np.asarray(np.abs(volts / (1 + behind * meter)) * self.per_volt(measurement, pair, solved, point))
+        return np.asarray(volts / (1 + behind * meter) * self.per_volt(measurement, pair, solved, point))
 
     def slopes(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         pair = self.pair(measurement, point)

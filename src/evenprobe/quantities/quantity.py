@@ -81,6 +81,10 @@ class Quantity(Listed, ABC):
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         """What is shown, (B,) in the quantity's unit, of an installation solved in its mode."""
 
+    def phasor(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
+        """What is shown, (B,), with its angle where it is the magnitude of something that turns."""
+        return self.shown(measurement, solved, point)
+
     @abstractmethod
     def slopes(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         """What `shown` changes by with each branch's admittance, (K, B) per siemens, and each EMF of its own.

@@ -55,7 +55,10 @@ class Missing(Quantity):
         return super().mode(measurement).at_the_board()
 
     def shown(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
-        return np.abs(residual(solved, known_loads(measurement, solved, point), point))
+        return np.abs(self.phasor(measurement, solved, point))
+
+    def phasor(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
+        return residual(solved, known_loads(measurement, solved, point), point)
 
     def slopes(self, measurement: Measurement, solved: Solved, point: PointFacts) -> Array:
         loads = known_loads(measurement, solved, point)

@@ -10,6 +10,7 @@ from evenprobe.formats.answers.isolation import IsolationOut
 from evenprobe.formats.answers.limits import LimitOut, OutcomeOut
 from evenprobe.formats.answers.loads import BarOut, LoadsOut
 from evenprobe.formats.answers.network import EquivalentOut, NetworkOut
+from evenprobe.formats.answers.practice import PracticeOut
 from evenprobe.formats.answers.supplies import SuppliesOut
 from evenprobe.formats.answers.sweeps import SweepOut
 from evenprobe.formats.answers.tests import TestsOut
@@ -37,6 +38,7 @@ __all__ = [
     "LoadsOut",
     "NetworkOut",
     "OutcomeOut",
+    "PracticeOut",
     "RatingOut",
     "RunHuntOut",
     "SuppliesOut",

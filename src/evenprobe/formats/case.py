@@ -1,0 +1,97 @@
+"""The case file: an installation with something hidden, for practice. The installation is a survey without readings."""
+
+from importlib import resources
+from typing import Annotated, Literal
+
+from pydantic import Field, model_validator
+
+from evenprobe.conditions import CONDITIONS, Condition, conditions_for
+from evenprobe.entries import FieldError, Positive, Strict, Text, parse, parse_json
+from evenprobe.entries.fields import OneOf
+from evenprobe.formats.survey import SurveyFile
+from evenprobe.interpretation import Verdict
+from evenprobe.practising import Case
+
+Step = Literal[1, 2, 3, 4]
+"""From the first three voltages to what takes a whole kit and a morning."""
+
+
+class HiddenEntry(Strict):
+    """What is wrong, or that nothing is; `seed`: which of the many ways it can be, and how far off the testers are."""
+
+    condition: Annotated[Condition, OneOf(CONDITIONS)]
+    seed: Annotated[int, Field(ge=0, le=2**31)]
+
+
+class SolvedEntry(Strict):
+    """When it is solved: what may stand then, and the verdicts that are right then, any where none is named."""
+
+    among: Annotated[list[Annotated[Condition, OneOf(CONDITIONS)]], Field(min_length=1)]
+    verdicts: list[Verdict] = []
+
+
+class CaseFile(Strict):
+    """The whole file, checked."""
+
+    format: Literal["even-probe/case"]
+    version: Literal[1]
+    title: Text
+    step: Step
+    complaint: Text
+    """In the customer's words."""
+    installation: SurveyFile
+    hidden: HiddenEntry
+    solved: SolvedEntry
+    minutes: Positive
+    """What a careful person needs at most."""
+
+    @model_validator(mode="after")
+    def _can_be_played(self) -> "CaseFile":
+        points = self.installation.points
+        if len(points) != 1:
+            raise FieldError("installation.points", f"must hold one point, not {len(points)}")
+        if points[0].readings:
+            raise FieldError("installation.points[0].readings", "a case begins without readings")
+        facts = self.installation.facts(points[0])
+        if facts.no_lines:
+            raise FieldError("installation.points[0].terminals", facts.no_lines)
+        known = [c.id for c in conditions_for(facts)]
+        if self.hidden.condition not in self.solved.among:
+            raise FieldError("solved.among", "must name what is hidden")
+        if self.hidden.condition.id not in known:
+            raise FieldError("hidden.condition", f"cannot be true here; use one of {', '.join(known)}")
+        return self
+
+    def case(self) -> Case:
+        """The case, to be played."""
+        point = self.installation.points[0]
+        facts = self.installation.facts(point)
+        return Case(
+            name=self.title,
+            point=facts,
+            truth=next(c for c in conditions_for(facts) if c.id == self.hidden.condition.id),
+            seed=self.hidden.seed,
+            kit=tuple(self.installation.kit()),
+            among=frozenset(c.id for c in self.solved.among),
+            verdicts=frozenset(self.solved.verdicts),
+            minutes=self.minutes,
+            cannot=point.cannot,
+            noticed=point.noticed,
+        )
+
+
+def shipped() -> dict[str, CaseFile]:
+    """The cases that come with the program, by name.
+
+    Returns
+    -------
+    dict of str to CaseFile
+        In the order of their names.
+
+    Examples
+    --------
+    >>> shipped()["cold-kettle"].title
+    'The kettle stays cold'
+    """
+    files = sorted(resources.files("evenprobe.practising").joinpath("cases").iterdir(), key=lambda file: file.name)
+    return {file.name.removesuffix(".json"): parse(CaseFile, parse_json(file.read_text("utf-8"))) for file in files}

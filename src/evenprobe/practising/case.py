@@ -1,0 +1,45 @@
+"""A case: an installation with something hidden, what is at hand, what the customer says, and what counts as solved."""
+
+from collections.abc import Collection
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from evenprobe.conditions import Condition
+from evenprobe.conditions.symptoms import Symptom
+from evenprobe.interpretation import PointInterpretation, Verdict
+from evenprobe.interpretation.next_measurement import Obstacle
+from evenprobe.simulation import HiddenPoint, TesterErrors
+from evenprobe.testers import Instrument
+from evenprobe.wiring import PointFacts
+
+
+@dataclass(frozen=True)
+class Case:
+    """`truth`: what is hidden, one sample of it by `seed`, which also says how far off the testers are.
+
+    `among`: ids of the conditions that may still stand when it is solved, for what tells them apart is not at hand or
+    does not matter; `verdicts`: what it then has to come to, empty where `among` says enough. `minutes`: what a careful
+    person needs at most.
+    """
+
+    name: str
+    point: PointFacts
+    truth: Condition
+    seed: int
+    kit: tuple[Instrument, ...]
+    among: frozenset[str]
+    minutes: float
+    verdicts: frozenset[Verdict] = frozenset()
+    cannot: Collection[Obstacle] = field(default=())
+    noticed: Collection[Symptom] = field(default=())
+
+    def is_solved(self, found: PointInterpretation) -> bool:
+        """Whether what the readings leave standing is what may be left, and something is."""
+        standing = {o.condition.id for o in found.conditions if o.standing}
+        return bool(standing) and standing <= self.among and found.verdict in (self.verdicts or {found.verdict})
+
+    def begun(self) -> tuple[HiddenPoint, TesterErrors]:
+        """The point as it is and the testers as they err: the same each time the case is opened."""
+        rng = np.random.default_rng(self.seed)
+        return HiddenPoint(self.point, self.truth, rng, moves=True), TesterErrors(rng)
