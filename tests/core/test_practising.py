@@ -2,6 +2,7 @@
 
 import json
 from copy import deepcopy
+from typing import Any
 
 import pytest
 
@@ -72,7 +73,7 @@ def test_a_tester_that_is_not_proved_solves_nothing():
 def changed(path, value):
     content = deepcopy(CASE)
     *parents, last = path
-    at = content
+    at: Any = content
     for key in parents:
         at = at[key]
     at[last] = value

@@ -21,20 +21,9 @@ _FAR_APART_S = 120.0
 def rounded_outward(evidence: Sequence[Evidence]) -> tuple[Evidence, ...]:
     """The same readings of a little more, so that they allow whatever the exact ones do.
 
-    Each end goes to the next of a row of values a tolerance apart, or where these are closer four an octave; so do
-    tolerances, and times between readings go to the next minute. Readings of one moment remain of one moment.
+    Each end goes to the next of a row of values a tolerance apart, or where that is closer so many an octave, and so
+    does a tolerance; times between readings go to the next minute. Readings of one moment remain of one moment.
 
-    Parameters
-    ----------
-    evidence : sequence of Evidence
-
-    Returns
-    -------
-    tuple of Evidence
-        In the order given.
-
-    Examples
-    --------
     >>> from evenprobe.quantities import VOLTAGE, Evidence, Measurement, Reading
     >>> from evenprobe.wiring import Terminal
     >>> volts = Reading("r1", Measurement(VOLTAGE, Terminal.L, Terminal.N), value=231.3)
