@@ -5,6 +5,7 @@ needed yet; a sample is solved for it once, and what it would show is kept inste
 """
 
 from collections.abc import Callable, Hashable, Mapping
+from threading import Lock
 from typing import Any
 
 import numpy as np
@@ -12,13 +13,12 @@ from numpy.typing import NDArray
 
 from evenprobe.installation.installation import Solved
 from evenprobe.installation.modes import Mode
-from evenprobe.interpretation.memory import Memory
 from evenprobe.interpretation.samples import in_whole_lanes
 
 Array = NDArray[Any]
 
-_MOST_KEPT = 192
-"""About three testers' candidates of a point, with and without what else is on."""
+_MOST_SAMPLES, _MOST_NAMES = 6144, 256
+"""Kept of a mode before all of it is forgotten: a few outlets' standing conditions, a few testers' measurements."""
 
 
 class Foreseen:
@@ -26,17 +26,39 @@ class Foreseen:
 
     def __init__(self, count: int, solved_at: Callable[[NDArray[np.intp], Mode], Solved]) -> None:
         self._count, self._solved_at = count, solved_at
-        self._kept: Memory[tuple[Hashable, Mode], Array] = Memory(_MOST_KEPT)
+        self._of_modes: dict[Mode, _OfAMode] = {}
+        self._lock = Lock()
 
     def at(self, rows: NDArray[np.intp], mode: Mode, asked: Mapping[Any, Callable[[Solved], Array]]) -> Array:
         """(A, S) of the samples `rows` (S,) in a mode: all that is asked, by whatever it is known by."""
-        kept = [self._of(name, mode) for name in asked]
-        unseen = np.unique(rows[np.logical_or.reduce([np.isnan(of_all[rows]) for of_all in kept])])
-        if len(unseen):
-            solved = self._solved_at(in_whole_lanes(unseen), mode)
-            for of_all, shown in zip(kept, asked.values(), strict=True):
-                of_all[unseen] = shown(solved)[: len(unseen)]
-        return np.stack([of_all[rows] for of_all in kept])
+        with self._lock:
+            own = self._of_modes.get(mode)
+            if own is None or own.samples > _MOST_SAMPLES or len(own.values) > _MOST_NAMES:
+                own = self._of_modes[mode] = _OfAMode(self._count)
+            kept, places = own.with_room_for(rows, asked)
+            unseen = np.unique(rows[np.isnan(kept[:, places]).any(axis=0)])
+            if len(unseen):
+                solved = self._solved_at(in_whole_lanes(unseen), mode)
+                kept[:, own.place[unseen]] = [shown(solved)[: len(unseen)] for shown in asked.values()]
+                own.values.update(zip(asked, kept, strict=True))
+            return np.asarray(kept[:, places])
 
-    def _of(self, name: Hashable, mode: Mode) -> Array:
-        return self._kept.of((name, mode), lambda: np.full(self._count, np.nan))
+
+class _OfAMode:
+    """`place` (count,): where the values of a sample are, -1 where there are none; `values` by name, NaN unseen."""
+
+    def __init__(self, count: int) -> None:
+        self.place = np.full(count, -1, dtype=np.int32)
+        self.samples = 0
+        self.values: dict[Hashable, Array] = {}
+
+    def with_room_for(self, rows: NDArray[np.intp], names: Mapping[Any, Any]) -> tuple[Array, Array]:
+        """What is known of each name (A, samples), and the places (S,) of the rows in it."""
+        new = np.unique(rows[self.place[rows] < 0])
+        self.place[new] = np.arange(self.samples, self.samples + len(new))
+        self.samples += len(new)
+        kept = np.full((len(names), self.samples), np.nan)
+        for of_name, name in zip(kept, names, strict=True):
+            known = self.values.get(name, kept[:0, 0])
+            of_name[: len(known)] = known
+        return kept, self.place[rows]
