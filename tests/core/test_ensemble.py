@@ -1,5 +1,8 @@
 """The ensemble: samples that repeat, answer any reading, and know what they leave unseen."""
 
+import gc
+import weakref
+
 import numpy as np
 import pytest
 from bench.draws import draw, points
@@ -7,12 +10,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from evenprobe.conditions import CONDITIONS
-from evenprobe.interpretation import Ensemble
+from evenprobe.interpretation import Ensemble, ensemble_for, forget_ensembles
 from evenprobe.interpretation.samples import Samples
 from evenprobe.quantities import VOLTAGE, Evidence, Measurement, weigh
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.unknowns import Range
-from tests.core.installations import continental, ohms, outlet, volts
+from tests.core.installations import continental, ohms, outlet, read, volts
 
 LINE_TO_NEUTRAL = Measurement(VOLTAGE, Terminal.L, Terminal.N)
 shares = st.floats(0, 1, allow_nan=False)
@@ -117,3 +120,17 @@ def test_what_is_foreseen_is_what_would_be_shown(ensemble):
     again = ensemble.potentials([Terminal.PE], rows[::-1])
     assert (again[0][::-1] == once[1]).all()
     assert np.abs(ensemble.phasors([Terminal.L, Terminal.PE], rows)) == pytest.approx(once)
+
+
+def test_a_forgotten_ensemble_is_gone_at_once():
+    """Without waiting for the collector, which counts objects and not how large they are."""
+    gc.disable()
+    try:
+        forget_ensembles()
+        gone = weakref.ref(ensemble_for(outlet()))
+        read(outlet(), volts("L-N", 120.4), volts("N-PE", 0.2))
+        assert gone() is not None
+        forget_ensembles()
+        assert gone() is None
+    finally:
+        gc.enable()

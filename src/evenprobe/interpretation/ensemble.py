@@ -4,7 +4,7 @@ Sobol points, the same every time, so results repeat. The same points serve ever
 differ by their change alone.
 """
 
-from collections.abc import Hashable, Sequence
+from collections.abc import Callable, Hashable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import cached_property, lru_cache, partial
 from typing import Any
@@ -14,7 +14,8 @@ from numpy.typing import NDArray
 
 from evenprobe.conditions import Condition, conditions_for
 from evenprobe.installation import Installation
-from evenprobe.installation.modes import AS_FOUND
+from evenprobe.installation.installation import Solved
+from evenprobe.installation.modes import AS_FOUND, Mode
 from evenprobe.interpretation.foreseen import Foreseen
 from evenprobe.interpretation.memory import Memory
 from evenprobe.interpretation.samples import PREDICTIONS_KEPT, Samples, in_whole_lanes
@@ -64,7 +65,7 @@ class Ensemble(Samples):
         self._ranges: Memory[Measurement, ShownRange] = Memory(PREDICTIONS_KEPT)
         self.met: Memory[Hashable, Any] = Memory(_LEAST_MISSES_KEPT)
         """By a condition's id and the keys of one or two pieces of evidence: what a search for them found."""
-        self.foreseen = Foreseen(len(self.cube), self.solved_at)
+        self._foreseen = Foreseen(len(self.cube))
 
     def prepare(self) -> None:
         """Solve beforehand what the next readings of voltage need; of the dead circuit, only when it is asked."""
@@ -100,7 +101,11 @@ class Ensemble(Samples):
 
     def potentials(self, terminals: Sequence[Terminal], rows: NDArray[np.intp]) -> Array:
         """Volts of terminals against the mass of earth, (T, S) of some samples (S,)."""
-        return self.foreseen.at(rows, AS_FOUND, {terminal: partial(potential, terminal) for terminal in terminals})
+        return self.foreseen(rows, AS_FOUND, {terminal: partial(potential, terminal) for terminal in terminals})
+
+    def foreseen(self, rows: NDArray[np.intp], mode: Mode, asked: Mapping[Any, Callable[[Solved], Array]]) -> Array:
+        """(A, S) of some samples (S,) in a mode: all that is asked, by whatever it is known by."""
+        return self._foreseen.at(self.solved_at, rows, mode, asked)
 
     def phasors(self, terminals: Sequence[Terminal], rows: NDArray[np.intp]) -> Array:
         """The same with their angles."""

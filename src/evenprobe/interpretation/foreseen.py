@@ -21,15 +21,25 @@ _MOST_SAMPLES, _MOST_NAMES = 6144, 256
 """Kept of a mode before all of it is forgotten: a few outlets' standing conditions, a few testers' measurements."""
 
 
-class Foreseen:
-    """Of `count` samples; `solved_at` solves some of them in a mode."""
+SolvedAt = Callable[[NDArray[np.intp], Mode], Solved]
+"""Solves some samples in a mode."""
 
-    def __init__(self, count: int, solved_at: Callable[[NDArray[np.intp], Mode], Solved]) -> None:
-        self._count, self._solved_at = count, solved_at
+
+class Foreseen:
+    """Of `count` samples. It does not know whose: what is forgotten is gone at once only where nothing goes round."""
+
+    def __init__(self, count: int) -> None:
+        self._count = count
         self._of_modes: dict[Mode, _OfAMode] = {}
         self._lock = Lock()
 
-    def at(self, rows: NDArray[np.intp], mode: Mode, asked: Mapping[Any, Callable[[Solved], Array]]) -> Array:
+    def at(
+        self,
+        solved_at: SolvedAt,
+        rows: NDArray[np.intp],
+        mode: Mode,
+        asked: Mapping[Any, Callable[[Solved], Array]],
+    ) -> Array:
         """(A, S) of the samples `rows` (S,) in a mode: all that is asked, by whatever it is known by."""
         with self._lock:
             own = self._of_modes.get(mode)
@@ -38,7 +48,7 @@ class Foreseen:
             kept, places = own.with_room_for(rows, asked)
             unseen = np.unique(rows[np.isnan(kept[:, places]).any(axis=0)])
             if len(unseen):
-                solved = self._solved_at(in_whole_lanes(unseen), mode)
+                solved = solved_at(in_whole_lanes(unseen), mode)
                 kept[:, own.place[unseen]] = [shown(solved)[: len(unseen)] for shown in asked.values()]
                 own.values.update(zip(asked, kept, strict=True))
             return np.asarray(kept[:, places])

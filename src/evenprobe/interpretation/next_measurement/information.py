@@ -78,7 +78,7 @@ class Expected:
                 m: partial(m.quantity.shown, m, point=self._ensemble.point)
                 for m in (self._candidates[number] for number in numbers)
             }
-            shown = dict(zip(asked, self._ensemble.foreseen.at(self._rows, mode, asked), strict=True))
+            shown = dict(zip(asked, self._ensemble.foreseen(self._rows, mode, asked), strict=True))
             for number in numbers:
                 found[number] = shown[self._candidates[number]]
         with_source = [m.quantity.with_source for m in self._candidates]
