@@ -150,7 +150,7 @@ def test_what_part_of_a_load_leaves_lies_between_what_none_and_all_of_it_do(numb
 
 
 def test_a_neutral_lent_to_another_circuit_shows_less_when_a_load_here_works_against_it():
-    """One survey in some ten thousand is such: 4.2 V with nothing else on, 2.1 V as it was found."""
+    """A random survey was such: 4.2 V with nothing else on, 2.1 V as it was found."""
     point = points()[31]
     between = Measurement(VOLTAGE, Terminal.N, Terminal.PE, METER)
     found = Reading("as found", between, value=2.1), Reading("alone", replace(between, nothing_else_on=True), value=4.2)

@@ -71,17 +71,25 @@ def _group_misses(
             same = above.tester == below.tester
             p_above = most[i] * (1 if same else 1 + above.gain_share) * (1 + apart[i, j])
             p_below = least[j] * (1 if same else 1 - below.gain_share)
-            np.maximum(
-                m_near,
-                (above.low * p_below - below.high * p_above)
-                / (above.tolerance * p_below + below.tolerance * p_above + _TINY),
-                out=m_near,
-            )
+            together = _missed_together(above.low, above.tolerance, below.high, below.tolerance, p_above, p_below)
+            np.maximum(m_near, together, out=m_near)
         keep = m_near <= worth_knowing
         misfit[near] = m_near
         if not keep.all():
             near, least, most, m_near = near[keep], least[:, keep], most[:, keep], m_near[keep]
     return np.asarray(misfit)
+
+
+def _missed_together(
+    low: Any, its_tolerance: Any, high: Any, other_tolerance: Any, may_show: Array, must_show: Array
+) -> Array:
+    """By how many tolerances one reading is too high, and another too low, for what they show to be of one source.
+
+    `low` of the one, of which at most `may_show` is shown; `high` of the other, of which at least `must_show` is.
+    """
+    return np.asarray(
+        (low * must_show - high * may_show) / (its_tolerance * must_show + other_tolerance * may_show + _TINY)
+    )
 
 
 def misfits_without_each(evidence: Sequence[Evidence], predicted: Span, scale: tuple[Array, Array]) -> Array:
@@ -126,9 +134,7 @@ def _alone_and_together(
     may_show = predicted.most[:, None] * np.where(other_tester, 1 + gain[:, None], 1.0)
     may_show = may_show * (1 + of_the_source(evidence)[:, :, None])
     must_show = predicted.least * np.where(other_tester, 1 - gain, 1.0)
-    together = (low[:, None] * must_show - high * may_show) / (
-        tolerance[:, None] * must_show + tolerance * may_show + _TINY
-    )
+    together = _missed_together(low[:, None], tolerance[:, None], high, tolerance, may_show, must_show)
     together[(with_source != with_source.T) | np.eye(len(evidence), dtype=bool)] = 0.0
     return alone, together
 

@@ -84,9 +84,8 @@ def next_measurements(
         why = " ".join(filter(None, (str(why_taken(ensemble, standing, ids)), m.quantity.warning(m, point))))
         tests.append(NextMeasurement(m, ids, float(informs), m.quantity.seconds(m), why))
         worth.append(informs / cost(m, danger_stands=danger_stands, rules_out=bool(ids)))
-    asked = {s.condition.id for s in open_to_test if not s.condition.leaves_wiring_sound} or {
-        s.condition.id for s in open_to_test
-    }
+    of_the_wiring = [s for s in open_to_test if not s.condition.leaves_wiring_sound]
+    asked = {s.condition.id for s in of_the_wiring or open_to_test}
     apart = expected.tells_apart([name in asked for name in names])
     useful = (i for i in np.argsort(worth)[::-1] if _tells(tests[i]) and apart[i])
     first: list[NextMeasurement] = []
