@@ -3,7 +3,14 @@
 Nothing here knows a record. What testers show comes from `simulation`, what it means from `interpretation`.
 """
 
+from evenprobe.practising.acts import HINTS, Act, Danger, Doing, Progress, progress, refusal
 from evenprobe.practising.case import Case
+from evenprobe.practising.debrief import Conclusion, Debrief, debrief
+from evenprobe.practising.hints import hint
 from evenprobe.practising.played import Played, Turn, play
+from evenprobe.practising.simulated import Simulated
 
-__all__ = ["Case", "Played", "Turn", "play"]
+__all__ = [
+    "HINTS", "Act", "Case", "Conclusion", "Danger", "Debrief", "Doing", "Played", "Progress", "Simulated", "Turn",
+    "debrief", "hint", "play", "progress", "refusal",
+]  # fmt: skip

@@ -9,7 +9,6 @@ from typing import Any
 import numpy as np
 
 from evenprobe.installation.installation import Solved
-from evenprobe.installation.modes import AS_FOUND
 from evenprobe.network import Load
 from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import BEYOND, along, pair_of, port_of
@@ -82,7 +81,7 @@ class Lamps(Quantity):
         return {"lit": value}
 
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
-        solved, nominal = hidden.solved(AS_FOUND), hidden.point.system.nominal_volts
+        solved, nominal = hidden.solved(self.mode(measurement)), hidden.point.system.nominal_volts
         lit = {
             lamp: float(self.shown(lamp_of(lamp), solved, hidden.point)[0]) / nominal
             > errors.rng.uniform(LAMP_DARK_SHARE, LAMP_LIT_SHARE)

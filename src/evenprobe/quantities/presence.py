@@ -7,7 +7,6 @@ from collections.abc import Sequence
 from typing import Any
 
 from evenprobe.installation.installation import Solved
-from evenprobe.installation.modes import AS_FOUND
 from evenprobe.quantities.measurement import Measurement, Reading
 from evenprobe.quantities.probes import potential
 from evenprobe.quantities.quantity import QUANTITIES, Array, Quantity
@@ -84,7 +83,7 @@ class Presence(Quantity):
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
         if measurement.from_ is None or measurement.instrument.kind.contact:
             raise ValueError("presence is what a non-contact detector says of one terminal")
-        volts = float(self.shown(measurement, hidden.solved(AS_FOUND), hidden.point)[0])
+        volts = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
         alarm = volts > errors.rng.uniform(_ALARM_POSSIBLE_VOLTS, ALARM_CERTAIN_VOLTS)
         return Reading(name, measurement, alarm=alarm)
 

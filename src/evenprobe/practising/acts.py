@@ -1,0 +1,152 @@
+"""What somebody does at a case beside reading: switching, locking, touching, asking, concluding; and what it leads to.
+
+The order of safe work is the handbook's: off, locked, proved dead, and only then hands (EN 50110-1, 6.2).
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+from enum import StrEnum
+
+from evenprobe.wiring.circumstances import Device
+
+
+class Doing(StrEnum):
+    """What there is to do."""
+
+    OFF = "off"
+    ON = "on"
+    LOCKED = "locked"
+    UNLOCKED = "unlocked"
+    PROBED = "probed"
+    TOUCHED = "touched"
+    RULED_OUT = "ruled-out"
+    HINT = "hint"
+    SHOWN = "shown"
+    CONCLUDED = "concluded"
+
+
+class Danger(StrEnum):
+    """What could have hurt, or broke something."""
+
+    BLOWN = "blown"
+    LIVE_LOCK = "live-lock"
+    LIFTED_LIVE = "lifted-live"
+    TOUCHED_LIVE = "touched-live"
+    TOUCHED_UNPROVED = "touched-unproved"
+
+
+ENDS = frozenset({Danger.TOUCHED_LIVE, Danger.TOUCHED_UNPROVED})
+"""What a case is over with."""
+HINTS = 3
+"""Levels: what kind of question is open, which reading decides, why."""
+
+
+@dataclass(frozen=True)
+class Act:
+    """One of them, in seconds since the case was opened.
+
+    `tester`: whose probes were put on; `danger`: what came of it, as it was worked out then; `conditions`: ids that are
+    taken to be ruled out, or concluded to be what it is; `said`: what a hint said.
+    """
+
+    doing: Doing
+    at_s: float
+    tester: str = ""
+    danger: Danger | None = None
+    conditions: frozenset[str] = frozenset()
+    said: str = ""
+
+
+@dataclass(frozen=True)
+class Met:
+    """A danger, and when."""
+
+    danger: Danger
+    at_s: float
+    tester: str = ""
+
+
+@dataclass(frozen=True)
+class Progress:
+    """How far a case is after what was done. `blown`: ids of testers that show nothing any more."""
+
+    device: Device = "closed"
+    locked: bool = False
+    blown: frozenset[str] = frozenset()
+    met: tuple[Met, ...] = ()
+    ruled_out: frozenset[str] = frozenset()
+    hints: tuple[str, ...] = ()
+    shown: bool = False
+    concluded: frozenset[str] | None = None
+    ended: Met | None = field(default=None)
+
+    @property
+    def is_over(self) -> bool:
+        """Whether nothing more can be done."""
+        return self.ended is not None or self.concluded is not None
+
+
+def progress(acts: Sequence[Act]) -> Progress:
+    """How far a case is.
+
+    Parameters
+    ----------
+    acts : sequence of Act
+        In the order of time; what comes after the end changes nothing.
+
+    Returns
+    -------
+    Progress
+
+    Examples
+    --------
+    >>> found = progress([Act(Doing.OFF, 20.0), Act(Doing.LOCKED, 30.0)])
+    >>> found.device, found.locked, found.is_over
+    ('open', True, False)
+    >>> touched = Act(Doing.TOUCHED, 40.0, danger=Danger.TOUCHED_UNPROVED)
+    >>> progress([Act(Doing.OFF, 20.0), touched]).ended.danger
+    <Danger.TOUCHED_UNPROVED: 'touched-unproved'>
+    """
+    found = Progress()
+    for act in acts:
+        if not found.is_over:
+            found = _after(found, act)
+    return found
+
+
+def refusal(found: Progress, doing: Doing) -> str:
+    """Why it cannot be done as things are, empty where it can."""
+    if found.is_over:
+        return "this case is over"
+    whys = {
+        Doing.ON: "it is locked off; take the lock off first" if found.locked else "",
+        Doing.HINT: "there is no further hint; the next reading brings new ones" if len(found.hints) >= HINTS else "",
+    }
+    return whys.get(doing, "")
+
+
+def _after(found: Progress, act: Act) -> Progress:
+    if act.danger is not None:
+        met = Met(act.danger, act.at_s, act.tester)
+        found = replace(found, met=(*found.met, met), ended=met if act.danger in ENDS else None)
+        if act.danger is Danger.BLOWN:
+            found = replace(found, blown=found.blown | {act.tester})
+    match act.doing:
+        case Doing.OFF:
+            return replace(found, device="open")
+        case Doing.ON:
+            return replace(found, device="closed")
+        case Doing.LOCKED:
+            return replace(found, locked=True)
+        case Doing.UNLOCKED:
+            return replace(found, locked=False)
+        case Doing.RULED_OUT:
+            return replace(found, ruled_out=act.conditions)
+        case Doing.HINT:
+            return replace(found, hints=(*found.hints, act.said))
+        case Doing.SHOWN:
+            return replace(found, shown=True)
+        case Doing.CONCLUDED:
+            return replace(found, concluded=act.conditions)
+        case _:
+            return found

@@ -1,0 +1,45 @@
+"""Every sentence that practice says: of a danger, a hint, a conclusion."""
+
+from evenprobe.practising.acts import Danger
+from evenprobe.sentences import Sentences
+
+DANGERS = Sentences(
+    {
+        Danger.BLOWN: (
+            "{tester} was on a range with a source of its own while the circuit was live. Its fuse is blown. "
+            "Switch off, lock and prove dead before any dead test."
+        ),
+        Danger.LIFTED_LIVE: (
+            "The neutral was taken off its bar with the circuit live: what was on it may stand at line voltage. "
+            "Switch off and lock first."
+        ),
+        Danger.LIVE_LOCK: "A lock was put on a device that was on. A lock holds what is off.",
+        Danger.TOUCHED_LIVE: "You touched it live. Outside, this is where it ends.",
+        Danger.TOUCHED_UNPROVED: (
+            "You touched it before it was proved dead. It was dead this time; nobody knew. "
+            "Off, locked, tester proved, every pair tested, tester proved again: then hands."
+        ),
+    }
+)
+
+HINTS = Sentences(
+    {
+        "first": "Nothing that counts is measured yet. Which voltages does every outlet of this kind owe you?",
+        "which": "Open is whether it is this: {one}; or this: {other}. What would they show differently?",
+        "one-left": "Only one thing fits what you read: {one}. Is that enough to conclude?",
+        "contradiction": "No single fault explains all your readings. Which one would you take again?",
+        "decides": "The reading that decides: {what}, with {tester}.",
+        "nothing-decides": "With what is at hand no further reading tells more apart.",
+        "why": "Why: {why}",
+    }
+)
+
+CONCLUSIONS = Sentences(
+    {
+        "followed": "It is {truth}. Your readings leave nothing else that matters: the conclusion followed from them.",
+        "guessed": "It is {truth}, and you named it. But your readings still allow {other}: that was a guess.",
+        "left-open": "It is {truth}. Your readings leave more open than was needed: {other}.",
+        "wrong": "It is {truth}. Nothing you read rules that out.",
+        "ended": "It was {truth}.",
+    }
+)

@@ -1,0 +1,62 @@
+"""What the testers of a case show, at any moment and as often as one looks: the same physics that answers outside."""
+
+from dataclasses import replace
+from itertools import combinations
+from threading import Lock
+from zlib import crc32
+
+import numpy as np
+
+from evenprobe.practising.case import Case
+from evenprobe.quantities import VOLTAGE, Measurement, Quantity, Reading
+from evenprobe.testers import Instrument
+from evenprobe.wiring import Terminal
+from evenprobe.wiring.circumstances import Device
+
+BLOWS_FROM_V = 50.0
+"""Volts across a tester on ohms or on its insulation range that blow its fuse: the conventional limit of touch voltage
+for alternating current (IEC 60364-4-41, 411.5.3)."""
+
+
+class SteadyErrors:
+    """How far off each tester is, the same whenever it is asked: a gain of its own for every quantity."""
+
+    def __init__(self, seed: int) -> None:
+        self._seed = seed
+        self.rng = np.random.default_rng([seed, 1])
+
+    def gain(self, tester: Instrument, quantity: Quantity) -> float:
+        """From -1 to 1 of the percent that it is allowed."""
+        own = np.random.default_rng([self._seed, crc32(f"{tester.id} {quantity.id}".encode())])
+        return float(own.uniform(-1, 1))
+
+
+class Simulated:
+    """A case that somebody measures at. Several may look at once."""
+
+    def __init__(self, case: Case) -> None:
+        self._hidden, _ = case.begun()
+        self._errors = SteadyErrors(case.seed)
+        self._one_at_a_time = Lock()
+
+    def shows(self, measurement: Measurement, *, device: Device, at: float) -> Reading:
+        """What is shown with the circuit's device as it really is, whatever whoever measures says of it.
+
+        `at`: seconds since the case was opened. Raises ValueError for what is no part of the point.
+        """
+        with self._one_at_a_time:
+            return self._hidden.read("shown", replace(measurement, device=device), self._errors, at=at)
+
+    def blows(self, measurement: Measurement, *, device: Device, at: float) -> bool:
+        """Whether it would end the tester: a source of its own put across what is live."""
+        if not measurement.quantity.dead or None in (measurement.from_, measurement.to):
+            return False
+        volts = replace(measurement, quantity=VOLTAGE, neutral="connected", far_ends="apart")
+        return (self.shows(volts, device=device, at=at).value or 0.0) > BLOWS_FROM_V
+
+    def is_live(self, *, device: Device, at: float) -> bool:
+        """Whether a hand on any two of the contacts would feel it."""
+        contacts = self._hidden.point.terminals
+        pairs = combinations(dict.fromkeys([*contacts, Terminal.REF]), 2)
+        shown = (self.shows(Measurement(VOLTAGE, *pair), device=device, at=at) for pair in pairs)
+        return any((reading.value or 0.0) > BLOWS_FROM_V for reading in shown)
