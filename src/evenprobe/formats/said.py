@@ -4,10 +4,10 @@ from collections.abc import Callable
 from math import isfinite
 from typing import Any
 
-from evenprobe.formats.answers.interpretation import NextTestOut
+from evenprobe.formats.answers.interpretation import CircumstanceOut, NextTestOut
 from evenprobe.formats.reading import ReadingEntry
 from evenprobe.practices import Practice
-from evenprobe.quantities import QUANTITIES, Quantity, Reading
+from evenprobe.quantities import QUANTITIES, Measurement, Quantity, Reading
 from evenprobe.quantities.written import Function
 from evenprobe.rounding import figures
 
@@ -121,6 +121,14 @@ def next_said(test: NextTestOut, practice: Practice) -> str:
     quantity = QUANTITIES[test.quantity]
     said = [words(test.circumstance, quantity) for words in _CIRCUMSTANCES]
     return ", ".join(filter(None, (where_said(quantity, test.from_, test.to, practice), *said)))
+
+
+def measured_said(measurement: Measurement, practice: Practice) -> str:
+    """What is measured, with its circumstances."""
+    from_, to = (end and str(end) for end in (measurement.from_, measurement.to))
+    about = CircumstanceOut.of(measurement)
+    said = [words(about, measurement.quantity) for words in _CIRCUMSTANCES]
+    return ", ".join(filter(None, (where_said(measurement.quantity, from_, to, practice), *said)))
 
 
 def limit_said(low: float, high: float | None, unit: str) -> str:

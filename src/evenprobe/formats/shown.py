@@ -39,7 +39,7 @@ def unread(point: PointEntry, data: dict[str, Any], held: InstrumentEntry | None
     >>> str(unread(outlet, {"quantity": "voltage", "mode": "ac", "from": "L", "to": "N"}, None).to)
     'N'
     """
-    quantity = data.get("quantity")
+    quantity = str(data.get("quantity"))
     seen = QUANTITIES[quantity].written.seen if quantity in QUANTITIES else "number"
     checked = reading_at(point, {**data, "value": _NOTHING[seen]}, held)
     return checked.reading("shown", held.instrument() if held else TYPED).measurement

@@ -9,8 +9,9 @@ from evenprobe.practising.debrief import Conclusion, Debrief, debrief
 from evenprobe.practising.hints import hint
 from evenprobe.practising.played import Played, Turn, play
 from evenprobe.practising.simulated import Simulated
+from evenprobe.practising.spacing import due
 
 __all__ = [
     "HINTS", "Act", "Case", "Conclusion", "Danger", "Debrief", "Doing", "Played", "Progress", "Simulated", "Turn",
-    "debrief", "hint", "play", "progress", "refusal",
+    "debrief", "due", "hint", "play", "progress", "refusal",
 ]  # fmt: skip

@@ -114,6 +114,11 @@ def progress(acts: Sequence[Act]) -> Progress:
     return found
 
 
+def device_at(acts: Sequence[Act], at_s: float) -> Device:
+    """How the circuit's device really was at a time."""
+    return progress([act for act in acts if act.at_s <= at_s]).device
+
+
 def refusal(found: Progress, doing: Doing) -> str:
     """Why it cannot be done as things are, empty where it can."""
     if found.is_over:

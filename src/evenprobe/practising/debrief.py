@@ -4,16 +4,21 @@ Judged by what matters: safety, evidence, economy, record. A conclusion counts w
 nothing else, as everywhere.
 """
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from evenprobe.conditions import Condition
 from evenprobe.interpretation import NextMeasurement, PointInterpretation, Verdict, interpret
-from evenprobe.practising.acts import Met, Progress
+from evenprobe.practising.acts import Act, Met, Progress, device_at, progress
 from evenprobe.practising.case import Case
 from evenprobe.practising.played import Played, play
+from evenprobe.practising.simulated import Simulated
 from evenprobe.quantities import Reading
+from evenprobe.wiring.circumstances import Device
+
+_MOVED_BETWEEN = 3.0
+"""What a supply may have moved by, in the quantity's unit, between a look at the display and its being written down."""
 
 
 class Conclusion(StrEnum):
@@ -31,8 +36,9 @@ class Taken:
     """A reading that somebody took.
 
     `struck_out`: what stood before it and no more; `better`: what the planner would have read then, where that rules
-    out more; `settled`: whether the case was settled from then on; `shown`: what the display had, where something else
-    was written down.
+    out more; `settled`: whether the case was settled from then on; `counted`: whether it could strike anything out.
+    `shown`: what the display had, where something else was written down; `device`: how the circuit's device really was,
+    where it was said to be otherwise.
     """
 
     reading: Reading
@@ -42,17 +48,22 @@ class Taken:
     settled: bool
     counted: bool
     shown: Reading | None = None
+    device: Device | None = None
 
 
 @dataclass(frozen=True)
 class Debrief:
-    """`others`: what the readings leave beside the truth that was not named, the worst first. `planner`: its own run."""
+    """`others`: what the readings leave that was not named; `left`: all that they leave beside the truth; worst first.
+
+    `planner`: its own way through the same case.
+    """
 
     case: Case
     taken: tuple[Taken, ...]
     met: tuple[Met, ...]
     conclusion: Conclusion
     others: tuple[Condition, ...]
+    left: tuple[Condition, ...]
     seconds: float
     planner: Played
 
@@ -69,7 +80,7 @@ class Debrief:
     @property
     def slips(self) -> tuple[Taken, ...]:
         """Readings that were written down otherwise than they were shown."""
-        return tuple(t for t in self.taken if t.shown is not None)
+        return tuple(t for t in self.taken if t.shown is not None or t.device is not None)
 
     @property
     def certain_after(self) -> int | None:
@@ -77,20 +88,16 @@ class Debrief:
         return next((n for n, t in enumerate(self.taken, 1) if t.settled), None)
 
 
-def debrief(
-    case: Case, readings: Sequence[Reading], found: Progress, shown: dict[str, Reading] | None = None
-) -> Debrief:
+def debrief(case: Case, readings: Sequence[Reading], acts: Sequence[Act]) -> Debrief:
     """A case as somebody went through it.
 
     Parameters
     ----------
     case : Case
     readings : sequence of Reading
-        All that were recorded and stand, in the order they were taken.
-    found : Progress
-        What was done beside it.
-    shown : dict of str to Reading, optional
-        By a reading's id what the display had, where that was another.
+        All that were recorded and stand, in the order they were taken, at seconds since the case was opened.
+    acts : sequence of Act
+        What was done beside it, in the order of time.
 
     Returns
     -------
@@ -100,7 +107,7 @@ def debrief(
     --------
     >>> from evenprobe.conditions import CONDITIONS
     >>> from evenprobe.practices import BRITISH
-    >>> from evenprobe.practising import Case, Progress, debrief
+    >>> from evenprobe.practising import Act, Case, Doing, debrief
     >>> from evenprobe.supplies import SYSTEMS, Earthing
     >>> from evenprobe.testers import TYPED
     >>> from evenprobe.wiring import PointFacts, PointKind, Terminal
@@ -108,19 +115,21 @@ def debrief(
     >>> outlet = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, contacts)
     >>> truth = CONDITIONS["no-supply"]
     >>> case = Case("dead", outlet, truth, 1, (TYPED,), frozenset(["no-supply", "open-line"]), 30)
-    >>> str(debrief(case, [], Progress(concluded=frozenset(["no-supply"]))).conclusion)
+    >>> concluded = Act(Doing.CONCLUDED, 60.0, conditions=frozenset(["no-supply"]))
+    >>> str(debrief(case, [], [concluded]).conclusion)
     'guessed'
     """
+    found, simulated = progress(acts), Simulated(case)
     asked = [interpret_for(case, readings[:n]) for n in range(len(readings) + 1)]
-    planner = play(case)
     taken = tuple(
-        _taken(case, reading, asked[n], asked[n + 1], (shown or {}).get(reading.id))
+        _with_slips(_taken(case, reading, asked[n], asked[n + 1]), simulated, device_at(acts, reading.at or 0.0))
         for n, reading in enumerate(readings)
     )
-    others = _others(asked[-1], found)
+    left = _worst_first(c for c in standing(asked[-1]).values() if c.id != case.truth.id)
+    others = tuple(c for c in left if c.id not in (found.concluded or frozenset()))
     seconds = sum(r.measurement.quantity.seconds(r.measurement) for r in readings)
     conclusion = _conclusion(case, asked[-1], found, others)
-    return Debrief(case, taken, found.met, conclusion, others, seconds, planner)
+    return Debrief(case, taken, found.met, conclusion, others, left, seconds, play(case))
 
 
 def interpret_for(case: Case, readings: Sequence[Reading]) -> PointInterpretation:
@@ -133,22 +142,39 @@ def standing(found: PointInterpretation) -> dict[str, Condition]:
     return {o.condition.id: o.condition for o in found.conditions if o.standing}
 
 
-def _taken(
-    case: Case, reading: Reading, before: PointInterpretation, after: PointInterpretation, shown: Reading | None
-) -> Taken:
+def _taken(case: Case, reading: Reading, before: PointInterpretation, after: PointInterpretation) -> Taken:
     stood, stands = standing(before), standing(after)
     struck = tuple(condition for name, condition in stood.items() if name not in stands)
     offered = before.next_tests[0] if before.next_tests else None
     better = offered if offered and len(set(offered.rules_out) & set(stood)) > len(struck) else None
     counted = all(kept.reading != reading.id for kept in after.not_counted)
-    return Taken(reading, struck, better, after.verdict, case.is_solved(after), counted, shown)
+    return Taken(reading, struck, better, after.verdict, case.is_solved(after), counted)
 
 
-def _others(found: PointInterpretation, progress: Progress) -> tuple[Condition, ...]:
-    """What fits and was not concluded to be possible, the worst first."""
-    concluded = progress.concluded or frozenset()
-    left = [condition for name, condition in standing(found).items() if name not in concluded]
-    return tuple(sorted(left, key=lambda condition: -condition.severity))
+def _with_slips(taken: Taken, simulated: Simulated, device: Device) -> Taken:
+    """With what was written down otherwise than it was."""
+    reading = taken.reading
+    measurement = reading.measurement
+    shown = simulated.shows(measurement, device=device, at=reading.at or 0.0)
+    return replace(
+        taken,
+        shown=None if _is_told_alike(reading, shown, simulated) else shown,
+        device=None if measurement.device == device else device,
+    )
+
+
+def _is_told_alike(reading: Reading, shown: Reading, simulated: Simulated) -> bool:
+    """Whether a display that moves could have shown what was written down."""
+    if reading.value is None or shown.value is None:
+        own, other = replace(reading, id="", at=None, unfit=""), replace(shown, id="", at=None, unfit="")
+        seen = ("value", "at_least", "below", "over_range", "alarm", "tripped", "lit")
+        return all(getattr(own, name) == getattr(other, name) for name in seen)
+    constant, share = simulated.apart(reading.measurement)
+    return abs(reading.value - shown.value) <= constant + share * max(reading.value, shown.value) + _MOVED_BETWEEN
+
+
+def _worst_first(conditions: Iterable[Condition]) -> tuple[Condition, ...]:
+    return tuple(sorted(conditions, key=lambda condition: -condition.severity))
 
 
 def _conclusion(

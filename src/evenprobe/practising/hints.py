@@ -56,5 +56,5 @@ def _what_is_open(found: PointInterpretation, practice: Practice) -> str:
     likeliest = max((o for o in found.conditions if o.standing), key=lambda o: o.likelihood).condition
     others = [condition for condition in stands if condition is not likeliest]
     if not others:
-        return str(HINTS.say("one-left", one=likeliest.title_in(practice)))
-    return str(HINTS.say("which", one=likeliest.title_in(practice), other=others[0].title_in(practice)))
+        return str(HINTS.say("one-left", one=likeliest.name_in(practice)))
+    return str(HINTS.say("which", one=likeliest.name_in(practice), other=others[0].name_in(practice)))

@@ -9,6 +9,7 @@ import numpy as np
 
 from evenprobe.practising.case import Case
 from evenprobe.quantities import VOLTAGE, Measurement, Quantity, Reading
+from evenprobe.simulation import TesterErrors
 from evenprobe.testers import Instrument
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.circumstances import Device
@@ -18,12 +19,12 @@ BLOWS_FROM_V = 50.0
 for alternating current (IEC 60364-4-41, 411.5.3)."""
 
 
-class SteadyErrors:
-    """How far off each tester is, the same whenever it is asked: a gain of its own for every quantity."""
+class SteadyErrors(TesterErrors):
+    """How far off each tester is, in whatever order it is asked: a gain of its own for every quantity."""
 
     def __init__(self, seed: int) -> None:
+        super().__init__(np.random.default_rng([seed, 1]))
         self._seed = seed
-        self.rng = np.random.default_rng([seed, 1])
 
     def gain(self, tester: Instrument, quantity: Quantity) -> float:
         """From -1 to 1 of the percent that it is allowed."""
@@ -46,6 +47,10 @@ class Simulated:
         """
         with self._one_at_a_time:
             return self._hidden.read("shown", replace(measurement, device=device), self._errors, at=at)
+
+    def apart(self, measurement: Measurement) -> tuple[float, float]:
+        """(constant, share) by which two readings of it must differ to be told apart."""
+        return measurement.quantity.apart(measurement, self._hidden.point)
 
     def blows(self, measurement: Measurement, *, device: Device, at: float) -> bool:
         """Whether it would end the tester: a source of its own put across what is live."""

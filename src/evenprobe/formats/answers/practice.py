@@ -1,13 +1,17 @@
-"""A case as it was played, reading by reading: what each showed, what it struck out, and when it was known."""
+"""A case as it was played and as somebody went through it: each reading, what it struck out, when it was known."""
+
+from collections.abc import Mapping
 
 from pydantic import Field
 
 from evenprobe.formats.answers.answer import Answer
-from evenprobe.formats.answers.interpretation import NextTestOut
-from evenprobe.formats.said import next_said, shown_said
+from evenprobe.formats.said import measured_said, shown_said
 from evenprobe.formats.words import VerdictWord
 from evenprobe.practices import Practice
-from evenprobe.practising import Played, Turn
+from evenprobe.practising import Debrief, Played, Turn
+from evenprobe.practising.acts import Met
+from evenprobe.practising.debrief import Taken
+from evenprobe.practising.sentences import CONCLUSIONS, DANGERS
 
 
 class TurnOut(Answer):
@@ -23,13 +27,119 @@ class TurnOut(Answer):
     @classmethod
     def of(cls, turn: Turn, practice: Practice) -> "TurnOut":
         return cls(
-            minute=round(turn.at_s / 60, 1),
-            what=next_said(NextTestOut.of(turn.offered), practice),
+            minute=_minute(turn.at_s),
+            what=measured_said(turn.offered.measurement, practice),
             with_=turn.offered.measurement.instrument.id,
             shows=shown_said(turn.reading),
             struck_out=[condition.title_in(practice) for condition in turn.struck_out],
             verdict=str(turn.verdict),
         )
+
+
+class MetOut(Answer):
+    """A danger, and when."""
+
+    minute: float
+    danger: str
+    text: str
+
+    @classmethod
+    def of(cls, met: Met, testers: Mapping[str, str]) -> "MetOut":
+        """`testers`: what each is called, by its id."""
+        about = {"tester": testers.get(met.tester, met.tester)} if met.tester else {}
+        return cls(minute=_minute(met.at_s), danger=str(met.danger), text=str(DANGERS.say(met.danger, **about)))
+
+
+class TakenOut(Answer):
+    """A reading looked back on. `better`: what would have ruled out more then, and how many; `slip`: what was wrong."""
+
+    minute: float
+    what: str
+    with_: str = Field(alias="with")
+    recorded: str
+    slip: str
+    counted: bool
+    struck_out: list[str]
+    better: str
+    better_rules_out: int
+    settled: bool
+    verdict: VerdictWord
+
+    @classmethod
+    def of(cls, taken: Taken, practice: Practice, testers: Mapping[str, str]) -> "TakenOut":
+        measurement, better = taken.reading.measurement, taken.better
+        return cls(
+            minute=_minute(taken.reading.at or 0.0),
+            what=measured_said(measurement, practice),
+            with_=testers.get(measurement.instrument.id, measurement.instrument.id),
+            recorded=shown_said(taken.reading),
+            slip=_slip(taken),
+            counted=taken.counted,
+            struck_out=[condition.title_in(practice) for condition in taken.struck_out],
+            better="" if better is None else measured_said(better.measurement, practice),
+            better_rules_out=0 if better is None else len(better.rules_out),
+            settled=taken.settled,
+            verdict=str(taken.verdict),
+        )
+
+
+def _slip(taken: Taken) -> str:
+    if taken.device is not None:
+        return f"said with the device {taken.reading.measurement.device}; it was {taken.device}"
+    return "" if taken.shown is None else f"the display had {shown_said(taken.shown)}"
+
+
+class DebriefOut(Answer):
+    """A case looked back on. `mastered`: concluded from what was read, and safely. `planner`: its own way through.
+
+    `certain_after`: the reading, from 1, after which the answer was certain.
+    """
+
+    title: str
+    complaint: str
+    hidden: str
+    notice: str
+    mend: str
+    conclusion: str
+    said: str
+    mastered: bool
+    dangers: list[MetOut]
+    taken: list[TakenOut]
+    certain_after: int | None
+    readings: int
+    minutes: float
+    planner: list[TurnOut]
+    planner_minutes: float
+    hints: int
+    slips: int
+
+    @classmethod
+    def of(cls, found: Debrief, complaint: str, hints: int, testers: Mapping[str, str]) -> "DebriefOut":
+        case, practice = found.case, found.case.point.practice
+        other = next((c.name_in(practice) for c in (*found.others, *found.left)), "nothing else")
+        return cls(
+            title=case.name,
+            complaint=complaint,
+            hidden=case.truth.title_in(practice),
+            notice=practice.in_words(case.truth.symptom),
+            mend=practice.in_words(case.truth.remedy),
+            conclusion=str(found.conclusion),
+            said=str(CONCLUSIONS.say(found.conclusion, truth=case.truth.name_in(practice), other=other)),
+            mastered=found.is_mastered,
+            dangers=[MetOut.of(met, testers) for met in found.met],
+            taken=[TakenOut.of(taken, practice, testers) for taken in found.taken],
+            certain_after=found.certain_after,
+            readings=len(found.taken),
+            minutes=_minute(found.seconds),
+            planner=[TurnOut.of(turn, practice) for turn in found.planner.turns],
+            planner_minutes=_minute(found.planner.seconds),
+            hints=hints,
+            slips=len(found.slips),
+        )
+
+
+def _minute(seconds: float) -> float:
+    return round(seconds / 60, 1)
 
 
 class PracticeOut(Answer):
@@ -54,7 +164,7 @@ class PracticeOut(Answer):
             hidden=case.truth.title_in(practice),
             turns=[TurnOut.of(turn, practice) for turn in played.turns],
             solved=played.solved,
-            minutes=round(played.seconds / 60, 1),
+            minutes=_minute(played.seconds),
             claimed_minutes=case.minutes,
             stands=[condition.title_in(practice) for condition in played.stands],
             sound=played.in_time,
