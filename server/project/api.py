@@ -27,6 +27,7 @@ from overviews.today import router as today
 from people.api import router as people
 from photos.api import router as photos
 from plugging.api import router as plugging
+from practising.api import router as practising
 from project.gate import OfTheCrew
 from project.reference import router as reference
 from proofs.api import router as proofs
@@ -78,6 +79,7 @@ api.add_router("", rounds)
 api.add_router("", plugging)
 api.add_router("", hunts)
 api.add_router("", visits)
+api.add_router("", practising)
 api.add_router("", signoffs)
 api.add_router("", reports)
 api.add_router("", timeline)

@@ -74,6 +74,12 @@ LEAST = {
         PUT /points/{point_id}/readings/{reading_id}
         GET /points/{point_id}/survey
         PUT /points/{point_id}/withdrawals/{withdrawal_id}
+        GET /practice
+        PUT /practice/{case_id}
+        GET /practised
+        PUT /practised/acts/{act_id}
+        GET /practised/debrief
+        POST /practised/shown
         GET /proofs
         PUT /proofs/{proof_id}
         PUT /proofs/{proof_id}/events/{event_id}

@@ -62,6 +62,10 @@ class CaseFile(Strict):
             raise FieldError("hidden.condition", f"cannot be true here; use one of {', '.join(known)}")
         return self
 
+    def possible(self) -> tuple[Condition, ...]:
+        """All that could be true at its point."""
+        return conditions_for(self.installation.facts(self.installation.single_point()))
+
     def case(self) -> Case:
         """The case, to be played."""
         point = self.installation.points[0]

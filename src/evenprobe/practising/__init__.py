@@ -3,7 +3,7 @@
 Nothing here knows a record. What testers show comes from `simulation`, what it means from `interpretation`.
 """
 
-from evenprobe.practising.acts import HINTS, Act, Danger, Doing, Progress, progress, refusal
+from evenprobe.practising.acts import Act, Danger, Doing, Progress, next_hint, progress, refusal
 from evenprobe.practising.case import Case
 from evenprobe.practising.debrief import Conclusion, Debrief, debrief
 from evenprobe.practising.hints import hint
@@ -12,6 +12,6 @@ from evenprobe.practising.simulated import Simulated
 from evenprobe.practising.spacing import due
 
 __all__ = [
-    "HINTS", "Act", "Case", "Conclusion", "Danger", "Debrief", "Doing", "Played", "Progress", "Simulated", "Turn",
-    "debrief", "due", "hint", "play", "progress", "refusal",
+    "Act", "Case", "Conclusion", "Danger", "Debrief", "Doing", "Played", "Progress", "Simulated", "Turn",
+    "debrief", "due", "hint", "next_hint", "play", "progress", "refusal",
 ]  # fmt: skip

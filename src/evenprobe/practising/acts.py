@@ -75,7 +75,7 @@ class Progress:
     blown: frozenset[str] = frozenset()
     met: tuple[Met, ...] = ()
     ruled_out: frozenset[str] = frozenset()
-    hints: tuple[str, ...] = ()
+    hints: "tuple[Act, ...]" = ()
     shown: bool = False
     concluded: frozenset[str] | None = None
     ended: Met | None = field(default=None)
@@ -123,11 +123,13 @@ def refusal(found: Progress, doing: Doing) -> str:
     """Why it cannot be done as things are, empty where it can."""
     if found.is_over:
         return "this case is over"
-    whys = {
-        Doing.ON: "it is locked off; take the lock off first" if found.locked else "",
-        Doing.HINT: "there is no further hint; the next reading brings new ones" if len(found.hints) >= HINTS else "",
-    }
-    return whys.get(doing, "")
+    return "it is locked off; take the lock off first" if doing is Doing.ON and found.locked else ""
+
+
+def next_hint(found: Progress, last_read_s: float) -> int | None:
+    """The level of the next hint, from 0; None where the last was given since the last reading."""
+    given = sum(hint.at_s > last_read_s for hint in found.hints)
+    return given if given < HINTS else None
 
 
 def _after(found: Progress, act: Act) -> Progress:
@@ -148,7 +150,7 @@ def _after(found: Progress, act: Act) -> Progress:
         case Doing.RULED_OUT:
             return replace(found, ruled_out=act.conditions)
         case Doing.HINT:
-            return replace(found, hints=(*found.hints, act.said))
+            return replace(found, hints=(*found.hints, act))
         case Doing.SHOWN:
             return replace(found, shown=True)
         case Doing.CONCLUDED:

@@ -1492,6 +1492,117 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Hall
+         * @description The cases, how each went, and which comes next.
+         */
+        get: operations["practising_api_hall"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/{case_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Begin */
+        put: operations["practising_api_begin"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practised": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Practised
+         * @description How far the case is that this is asked in.
+         */
+        get: operations["practising_api_practised"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practised/acts/{act_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Do */
+        put: operations["practising_api_do"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practised/shown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Shown
+         * @description What the tester shows with its probes there. Asking records nothing.
+         */
+        post: operations["practising_api_shown"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practised/debrief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Debrief */
+        get: operations["practising_api_debrief"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-offs": {
         parameters: {
             query?: never;
@@ -5389,36 +5500,36 @@ export interface components {
             /** Warnings */
             warnings: string[];
         };
-        /** TakenOut */
+        /**
+         * TakenOut
+         * @description A reading looked back on. `better`: what would have ruled out more then, and how many; `slip`: what was wrong.
+         */
         TakenOut: {
-            /** Test */
-            test: {
-                [key: string]: unknown;
-            };
-            /** Shown */
-            shown: string;
-            outcome: components["schemas"]["OutcomeOut"];
-            bar: components["schemas"]["BarOut"] | null;
-            /** Doubt */
-            doubt: string;
+            /** Minute */
+            minute: number;
+            /** What */
+            what: string;
+            /** With */
+            with: string;
+            /** Recorded */
+            recorded: string;
+            /** Slip */
+            slip: string;
+            /** Counted */
+            counted: boolean;
+            /** Struck Out */
+            struck_out: string[];
+            /** Better */
+            better: string;
+            /** Better Rules Out */
+            better_rules_out: number;
+            /** Settled */
+            settled: boolean;
             /**
-             * Id
-             * Format: uuid
+             * Verdict
+             * @enum {string}
              */
-            id: string;
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** By */
-            by: string;
-            /** Tester */
-            tester: string | null;
-            /** Tester Label */
-            tester_label: string;
-            /** Believed */
-            believed: boolean;
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
         };
         /** TickOut */
         TickOut: {
@@ -7168,6 +7279,283 @@ export interface components {
             entry: {
                 [key: string]: unknown;
             };
+        };
+        /**
+         * CaseLine
+         * @description A case that comes with the program. `times`: how often it was gone through; `due`: when it should come back.
+         */
+        CaseLine: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Complaint */
+            complaint: string;
+            /** Step */
+            step: number;
+            /**
+             * Practice
+             * @enum {string}
+             */
+            practice: "north-america" | "continental" | "british";
+            /** Minutes */
+            minutes: number;
+            /** Times */
+            times: number;
+            /** Mastered */
+            mastered: boolean;
+            /** Due */
+            due: string | null;
+        };
+        /**
+         * Learner
+         * @description What somebody of the crew practised, by how it went: how many cases, and of what they have yet to master.
+         */
+        Learner: {
+            /** Name */
+            name: string;
+            /** Cases */
+            cases: number;
+            /** Mastered */
+            mastered: string[];
+            /** Not Yet */
+            not_yet: string[];
+            /** Last */
+            last: string | null;
+        };
+        /**
+         * PracticeHall
+         * @description `next`: the name of the case to go through next. `learners`: of the crew, for whoever answers for them.
+         */
+        PracticeHall: {
+            /** Cases */
+            cases: components["schemas"]["CaseLine"][];
+            /** Went Through */
+            went_through: components["schemas"]["WentThrough"][];
+            /** Next */
+            next: string;
+            /** Learners */
+            learners: components["schemas"]["Learner"][];
+        };
+        /**
+         * WentThrough
+         * @description A case somebody went through, or is at. `conclusion`: empty while it is not over.
+         */
+        WentThrough: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** Over */
+            over: boolean;
+            /** Conclusion */
+            conclusion: string;
+            /** Mastered */
+            mastered: boolean;
+        };
+        /**
+         * CaseOut
+         * @description How far a case is. `device`: how the circuit's own is; `blown`: testers that show nothing any more.
+         *
+         *     `shown`: whether what the readings allow may be seen. `ended`: why it is over, where that was no conclusion.
+         */
+        CaseOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Title */
+            title: string;
+            /** Complaint */
+            complaint: string;
+            /** Step */
+            step: number;
+            point: components["schemas"]["Named"];
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** Claimed Minutes */
+            claimed_minutes: number;
+            /**
+             * Device
+             * @enum {string}
+             */
+            device: "open" | "closed";
+            /** Locked */
+            locked: boolean;
+            /** Blown */
+            blown: string[];
+            /** Dangers */
+            dangers: components["schemas"]["MetOut"][];
+            /** Hints */
+            hints: string[];
+            /** Shown */
+            shown: boolean;
+            /** Possible */
+            possible: components["schemas"]["PossibleOut"][];
+            /** Ruled Out */
+            ruled_out: string[];
+            /** Over */
+            over: boolean;
+            /** Ended */
+            ended: string;
+        };
+        /**
+         * MetOut
+         * @description A danger, and when.
+         */
+        MetOut: {
+            /** Minute */
+            minute: number;
+            /** Danger */
+            danger: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * PossibleOut
+         * @description What can be true at the point, in words.
+         */
+        PossibleOut: {
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+        };
+        /**
+         * CaseBeginIn
+         * @description A case that ships by its name, or one of a file.
+         */
+        CaseBeginIn: {
+            /** Name */
+            name: string;
+            /** Case */
+            case?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * ActIn
+         * @description `conditions`: of marks what is ruled out, of a conclusion what it is. `entry`, `tester`: of probes put on.
+         */
+        ActIn: {
+            /**
+             * Doing
+             * @enum {string}
+             */
+            doing: "off" | "on" | "locked" | "unlocked" | "probed" | "touched" | "ruled-out" | "hint" | "shown" | "concluded";
+            /**
+             * Conditions
+             * @default []
+             */
+            conditions: string[];
+            /**
+             * Entry
+             * @default {}
+             */
+            entry: {
+                [key: string]: unknown;
+            };
+            /** Tester */
+            tester?: string | null;
+        };
+        /**
+         * ShownOut
+         * @description What the tester shows. `entry`: what is recorded when it is captured as it stands; none of one that is broken.
+         */
+        ShownOut: {
+            /** Said */
+            said: string;
+            /** Entry */
+            entry?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * ShownIn
+         * @description A reading as the survey format has it, without what was seen, and what is in the hand.
+         */
+        ShownIn: {
+            /** Entry */
+            entry: {
+                [key: string]: unknown;
+            };
+            /** Tester */
+            tester?: string | null;
+        };
+        /**
+         * DebriefOut
+         * @description A case looked back on. `mastered`: concluded from what was read, and safely. `planner`: its own way through.
+         *
+         *     `certain_after`: the reading, from 1, after which the answer was certain.
+         */
+        DebriefOut: {
+            /** Title */
+            title: string;
+            /** Complaint */
+            complaint: string;
+            /** Hidden */
+            hidden: string;
+            /** Notice */
+            notice: string;
+            /** Mend */
+            mend: string;
+            /** Conclusion */
+            conclusion: string;
+            /** Said */
+            said: string;
+            /** Mastered */
+            mastered: boolean;
+            /** Dangers */
+            dangers: components["schemas"]["MetOut"][];
+            /** Taken */
+            taken: components["schemas"]["TakenOut"][];
+            /** Certain After */
+            certain_after: number | null;
+            /** Readings */
+            readings: number;
+            /** Minutes */
+            minutes: number;
+            /** Planner */
+            planner: components["schemas"]["TurnOut"][];
+            /** Planner Minutes */
+            planner_minutes: number;
+            /** Hints */
+            hints: number;
+            /** Slips */
+            slips: number;
+        };
+        /**
+         * TurnOut
+         * @description `minute`: when it was written down; `struck_out`: titles of what stood before and no more.
+         */
+        TurnOut: {
+            /** Minute */
+            minute: number;
+            /** What */
+            what: string;
+            /** With */
+            with: string;
+            /** Shows */
+            shows: string;
+            /** Struck Out */
+            struck_out: string[];
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
         };
         /**
          * SignOffLine
@@ -11880,6 +12268,241 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    practising_api_hall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeHall"];
+                };
+            };
+        };
+    };
+    practising_api_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                case_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CaseBeginIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    practising_api_practised: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    practising_api_do: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                act_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    practising_api_shown: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShownIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    practising_api_debrief: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DebriefOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,0 +1,67 @@
+"""Practice over HTTP: what there is to practise, and inside a case what is done there."""
+
+from uuid import UUID
+
+from django.http import HttpRequest
+from ninja import Router
+
+from base.problems import NotFoundHere, Problems
+from evenprobe.formats.answers.practice import DebriefOut
+from evenprobe.practising import Doing
+from practising import services
+from practising.hall import hall_of
+from practising.house import HERE
+from practising.models import Practised
+from practising.shapes import ActIn, CaseBeginIn, CaseOut, PracticeHall, ShownIn, ShownOut
+
+router = Router(tags=["practice"])
+
+
+@router.get("/practice", response=PracticeHall)
+def hall(request: HttpRequest) -> PracticeHall:
+    """The cases, how each went, and which comes next."""
+    return hall_of(request.user)
+
+
+@router.put("/practice/{case_id}", response={200: CaseOut, 404: Problems, 409: Problems, 422: Problems}, by_alias=True)
+def begin(request: HttpRequest, case_id: UUID, data: CaseBeginIn) -> CaseOut:
+    return _out(services.begin(request.user, case_id, data.name, data.case))
+
+
+@router.get("/practised", response={200: CaseOut, 404: Problems})
+def practised(request: HttpRequest) -> CaseOut:
+    """How far the case is that this is asked in."""
+    return _out(_here(request))
+
+
+@router.put("/practised/acts/{act_id}", response={200: CaseOut, 404: Problems, 409: Problems, 422: Problems})
+def do(request: HttpRequest, act_id: UUID, data: ActIn) -> CaseOut:
+    here = _here(request)
+    tester = "" if data.tester is None else str(data.tester)
+    services.do(here, act_id, Doing(data.doing), data.conditions, data.entry, tester)
+    return _out(here)
+
+
+@router.post("/practised/shown", response={200: ShownOut, 404: Problems, 422: Problems})
+def shown(request: HttpRequest, data: ShownIn) -> ShownOut:
+    """What the tester shows with its probes there. Asking records nothing."""
+    tester = "" if data.tester is None else str(data.tester)
+    return ShownOut.of(services.shows(_here(request), data.entry, tester))
+
+
+@router.get("/practised/debrief", response={200: DebriefOut, 404: Problems, 409: Problems}, by_alias=True)
+def debrief(request: HttpRequest) -> DebriefOut:
+    return DebriefOut.model_validate(services.look_back(_here(request)).shown)
+
+
+def _here(request: HttpRequest) -> Practised:
+    """The case whose address was asked. Raises NotFoundHere outside one."""
+    found: Practised | None = request.META.get(HERE)
+    if found is None:
+        raise NotFoundHere("case")
+    return found
+
+
+def _out(here: Practised) -> CaseOut:
+    found = services.how_far(Practised.objects.prefetch_related("acts").get(pk=here.pk))
+    return CaseOut.of(here, services.file_of(here), found, services.testers_of(here))

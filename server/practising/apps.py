@@ -1,0 +1,7 @@
+"""The app, as Django knows it."""
+
+from django.apps import AppConfig
+
+
+class PractisingConfig(AppConfig):
+    name = "practising"

@@ -1,0 +1,89 @@
+"""What there is to practise: cases by step, how each went, which comes next; and how the crew's learners get on."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from datetime import date
+from typing import Any
+
+from django.utils import timezone
+
+from crews.models import Crew, Role
+from crews.services import membership_of
+from evenprobe.conditions import CONDITIONS
+from evenprobe.formats.case import shipped
+from evenprobe.practices import PRACTICES
+from evenprobe.practising import due
+from practising.models import Practised
+from practising.services import practised_by
+from practising.shapes import CaseLine, Learner, PracticeHall, went_through
+
+_SHOWN_LAST = 20
+
+
+def hall_of(user: Any) -> PracticeHall:
+    rows = list(practised_by(user))
+    lines = _lines(rows)
+    member = membership_of(user)
+    answers_for = member.role in (Role.KEEPER, Role.ELECTRICIAN)
+    return PracticeHall(
+        cases=lines,
+        went_through=went_through(rows[:_SHOWN_LAST]),
+        next=_next(lines, timezone.localdate()),
+        learners=_learners(member.crew, user) if answers_for else [],
+    )
+
+
+def _lines(rows: Sequence[Practised]) -> list[CaseLine]:
+    went: dict[str, list[tuple[date, bool]]] = defaultdict(list)
+    for row in reversed(rows):
+        if hasattr(row, "debrief"):
+            went[row.name].append((timezone.localdate(row.debrief.at), row.debrief.mastered))
+    return sorted(
+        (
+            CaseLine(
+                name=name,
+                title=file.title,
+                complaint=file.complaint,
+                step=file.step,
+                practice=str(file.installation.practice),
+                minutes=file.minutes,
+                times=len(went[name]),
+                mastered=bool(went[name]) and went[name][-1][1],
+                due=due(went[name]) if went[name] else None,
+            )
+            for name, file in shipped().items()
+        ),
+        key=lambda line: (line.step, line.title),
+    )
+
+
+def _next(lines: Sequence[CaseLine], today: date) -> str:
+    """What was missed comes back first, then what is new, the easiest first; then what is due the longest."""
+    back = [line for line in lines if line.due is not None and line.due <= today]
+    new = [line for line in lines if line.due is None]
+    missed = [line for line in back if not line.mastered]
+    return next(iter([*missed, *new, *sorted(back, key=lambda line: str(line.due)), *lines])).name
+
+
+def _learners(crew: Crew, user: Any) -> list[Learner]:
+    """Whoever of the crew practised, but for who asks."""
+    rows = Practised.objects.filter(home=crew).exclude(user=user.pk).select_related("debrief").order_by("begun_at")
+    by_name: dict[str, list[Practised]] = defaultdict(list)
+    for row in rows:
+        by_name[row.by_name].append(row)
+    return [_learner(name, own) for name, own in sorted(by_name.items())]
+
+
+def _learner(name: str, rows: Sequence[Practised]) -> Learner:
+    last: dict[str, bool] = {}
+    for row in rows:
+        if hasattr(row, "debrief"):
+            practice = PRACTICES[row.case["installation"]["practice"]]
+            last[CONDITIONS[row.debrief.condition].title_in(practice)] = row.debrief.mastered
+    return Learner(
+        name=name,
+        cases=len(rows),
+        mastered=sorted(title for title, well in last.items() if well),
+        not_yet=sorted(title for title, well in last.items() if not well),
+        last=timezone.localdate(rows[-1].begun_at),
+    )

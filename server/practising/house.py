@@ -1,0 +1,91 @@
+"""The house of a case: a crew of its own with the one site, its point and the testers at hand, and the way into it.
+
+Whoever goes through a case asks for everything under its own address, `/practice/<id>/api/…`. There the same routes
+answer as everywhere, of the house's crew instead of the person's own: one code path for what is real and what is not.
+"""
+
+import re
+from typing import Any
+from uuid import UUID, uuid5
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+
+from base.headers import Respond
+from base.problems import Refused, as_body
+from crews.models import Crew, Membership, Role
+from crews.services import membership_of
+from evenprobe.formats import CaseFile, InstrumentEntry
+from evenprobe.formats.survey import CircuitEntry
+from kit.services import put_tester
+from practising.models import Practised
+from sites.models import Point
+from sites.services import put_board, put_circuit, put_point, put_site, put_supply
+
+_ADDRESS = re.compile(r"^/practice/([0-9a-f-]{36})(/api/.*)$")
+_THERE = re.compile(
+    r"^/api/(session|reference|practised|points|testers|meters|proofs|sheets|sites|standing|rounds|hunts|today|parts"
+    r"|judge|advise|rules)(/|$)"
+)
+"""What there is in a house: what the places need that one practises in, and nothing of people, pictures or files."""
+HERE = "practising.here"
+_SITE, _BOARD = "Practice", "Board"
+
+
+def taken_there(respond: Respond) -> Respond:
+    """Middleware: what is asked under a case's address is answered of that case's house, to whoever goes through it."""
+
+    def answer(request: HttpRequest) -> HttpResponse:
+        asked = _ADDRESS.match(request.path_info)
+        if asked is None:
+            return respond(request)
+        request.path_info = asked[2]
+        if not request.user.is_authenticated:
+            return respond(request)
+        own = Practised.objects.select_related("house").filter(pk=asked[1], user=request.user.pk).first()
+        if own is None or not _THERE.match(request.path_info):
+            return JsonResponse(as_body([("", "no such thing in this case")]), status=404)
+        try:
+            membership_of(request.user)
+        except Refused as why:
+            return JsonResponse(as_body(why.problems), status=why.status)
+        request.META[HERE] = own
+        request.user.membership = Membership(user_id=request.user.pk, crew=own.house, role=Role.ELECTRICIAN)
+        return respond(request)
+
+    return answer
+
+
+def tester_id(case: UUID, name: str) -> UUID:
+    """What a tester of the case is in its house."""
+    return uuid5(case, f"tester {name}")
+
+
+def furnished(crew: Crew, case_id: UUID, file: CaseFile) -> Point:
+    """The site of a case in its crew, with its testers."""
+    installation = file.installation
+    [entry] = installation.points
+    supply, circuit = entry.supply or installation.supply, entry.circuit or CircuitEntry()
+    site = put_site(crew, uuid5(case_id, "site"), _SITE, str(installation.practice))
+    fed = put_supply(crew, uuid5(case_id, "supply"), site.id, _SITE, supply.system, str(supply.earthing))
+    board = put_board(crew, uuid5(case_id, "board"), fed.id, circuit.board or _BOARD)
+    name = circuit.label or file.title
+    device = circuit.rating_a, _given(circuit.conductor), circuit.residual_ma, _given(circuit.curve)
+    hung = put_circuit(crew, uuid5(case_id, "circuit"), board.id, name, *device)
+    if entry.noticed:
+        hung.noticed = list(map(str, entry.noticed))
+        hung.save()
+    for instrument in installation.instruments:
+        put_tester(crew, tester_id(case_id, instrument.id), _as_kept(instrument))
+    contacts = [str(terminal) for terminal in entry.terminals]
+    label = entry.label or file.title
+    return put_point(crew, uuid5(case_id, "point"), hung.id, label, str(entry.kind), contacts, circuit.length_m)
+
+
+def _as_kept(instrument: InstrumentEntry) -> dict[str, Any]:
+    """By the name the case has for it, where it says no other."""
+    entry = instrument.model_dump(mode="json", exclude_none=True, exclude={"id", "leads", "adapters"})
+    return {"label": instrument.id.replace("-", " "), **entry}
+
+
+def _given(value: Any) -> str | None:
+    return None if value is None else str(value)

@@ -1,0 +1,46 @@
+"""What is asked of the core about a case: plain data in, an answer out, so that another process can be asked."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
+from typing import Any
+
+from evenprobe.entries import parse_json
+from evenprobe.formats import CaseFile, SurveyFile, parse
+from evenprobe.formats.answers.practice import DebriefOut
+from evenprobe.formats.said import measured_said
+from evenprobe.practising import Act, Case, Doing, debrief, hint
+from evenprobe.practising.debrief import interpret_for
+from evenprobe.quantities import Reading
+
+
+def looked_back_on(
+    survey: str, case: Mapping[str, Any], acts: Sequence[Act], begun_s: float, testers: Mapping[str, str]
+) -> dict[str, Any]:
+    """The debrief of a case with what was recorded at it. `testers`: the case's name of each, by its id there."""
+    file = parse(CaseFile, case)
+    own = file.case()
+    found = debrief(own, _readings(survey, own, begun_s, testers), acts)
+    hints = sum(act.doing is Doing.HINT for act in acts)
+    shown = DebriefOut.of(found, file.complaint, hints, testers).as_json()
+    return {"shown": shown, "conclusion": str(found.conclusion), "mastered": found.is_mastered}
+
+
+def hinted(
+    survey: str, case: Mapping[str, Any], level: int, begun_s: float, testers: Mapping[str, str]
+) -> str:
+    """A hint to whoever has read so much."""
+    own = parse(CaseFile, case).case()
+    found = interpret_for(own, _readings(survey, own, begun_s, testers))
+    return hint(own, found, level, lambda test: measured_said(test.measurement, own.point.practice))
+
+
+def _readings(survey: str, case: Case, begun_s: float, testers: Mapping[str, str]) -> list[Reading]:
+    """In the order they were taken, at seconds since the case was opened, with its own testers."""
+    file = parse(SurveyFile, parse_json(survey))
+    kit = {tester.id: tester for tester in case.kit}
+    found = []
+    for reading in file.readings(file.single_point()):
+        held = kit.get(testers.get(reading.measurement.instrument.id, ""), reading.measurement.instrument)
+        at = None if reading.at is None else reading.at - begun_s
+        found.append(replace(reading, measurement=replace(reading.measurement, instrument=held), at=at))
+    return found

@@ -1,0 +1,232 @@
+"""Going through a case: begun, done at, shown by its testers, looked back on. A retry is the same, not a second."""
+
+from collections.abc import Mapping
+from dataclasses import replace
+from datetime import datetime
+from functools import lru_cache
+from threading import Lock
+from typing import Any
+from uuid import UUID, uuid4
+
+from django.db import transaction
+from django.db.models import QuerySet
+from django.utils import timezone
+
+from base.problems import NotFoundHere, Refused
+from crews.models import Crew
+from crews.services import membership_of, name_of
+from evenprobe.formats import CaseFile, parse
+from evenprobe.formats.case import shipped
+from evenprobe.formats.shown import unread
+from evenprobe.practising import Act, Danger, Doing, Progress, Simulated, next_hint, progress, refusal
+from evenprobe.quantities import Measurement, Reading
+from evenprobe.testers import TYPED
+from practising import questions
+from practising.house import furnished, tester_id
+from practising.models import LookedBackOn, Practised, PractisedAct
+from proofs.logs import dead_at
+from proofs.models import Proof
+from readings.interpreters import ask
+from readings.point_view import PointView, view_of
+
+_AT_ONCE = 32
+"""Cases whose simulated installations are kept."""
+_OPENING = Lock()
+
+
+def practised_by(user: Any) -> QuerySet[Practised]:
+    return Practised.objects.filter(user=user.pk).select_related("house", "debrief").prefetch_related("acts")
+
+
+def begin(user: Any, case_id: UUID, name: str, content: Mapping[str, Any] | None) -> Practised:
+    """Open a case that ships, by its name, or one from a file. The same again changes nothing."""
+    existing = Practised.objects.filter(pk=case_id).first()
+    if existing is not None:
+        if existing.user_id != user.pk or existing.name != name:
+            raise Refused(("id", "this id is taken"), status=409)
+        return existing
+    known = shipped()
+    if content is None and name not in known:
+        raise Refused(("name", f"no case of this name comes with the program; use one of {', '.join(known)}"))
+    file = known[name] if content is None else parse(CaseFile, dict(content))
+    with transaction.atomic():
+        house = Crew.objects.create(id=uuid4(), name="Practice")
+        point = furnished(house, case_id, file)
+        return Practised.objects.create(
+            id=case_id,
+            user=user,
+            by_name=name_of(user),
+            home=membership_of(user).crew,
+            house=house,
+            name=name,
+            case=file.model_dump(mode="json", by_alias=True, exclude_none=True),
+            point=point.id,
+            begun_at=timezone.now(),
+        )
+
+
+def acts_of(practised: Practised) -> list[Act]:
+    """What was done, in seconds since the case was opened."""
+    return [_act(practised, row) for row in practised.acts.all()]
+
+
+def _act(practised: Practised, row: PractisedAct) -> Act:
+    entry = row.entry
+    return Act(
+        Doing(row.doing),
+        (row.at - practised.begun_at).total_seconds(),
+        tester=entry.get("tester", ""),
+        danger=Danger(entry["danger"]) if entry.get("danger") else None,
+        conditions=frozenset(entry.get("conditions", [])),
+        said=entry.get("said", ""),
+    )
+
+
+def how_far(practised: Practised) -> Progress:
+    return progress(acts_of(practised))
+
+
+def do(
+    practised: Practised, act_id: UUID, doing: Doing, conditions: list[str], entry: Mapping[str, Any], tester: str
+) -> None:
+    """Do something at the case, with what comes of it. The same id again changes nothing."""
+    existing = PractisedAct.objects.filter(id=act_id).first()
+    if existing is not None:
+        if existing.of_id != practised.pk or existing.doing != doing:
+            raise Refused(("id", "this id already belongs to something else that was done"), status=409)
+        return
+    now, found = timezone.now(), how_far(practised)
+    why = refusal(found, doing)
+    if why:
+        raise Refused(("doing", why))
+    _refuse_unknown(practised, conditions)
+    came: dict[str, Any] = {"conditions": conditions} if conditions else {}
+    danger: Danger | None = None
+    if doing is Doing.PROBED:
+        came["tester"] = tester
+        danger = _put_on(practised, found, _measured(practised, entry, tester), now)
+    elif doing is Doing.TOUCHED:
+        danger = _touched(practised, found, now)
+    elif doing is Doing.LOCKED and found.device == "closed":
+        danger = Danger.LIVE_LOCK
+    elif doing is Doing.HINT:
+        came["said"] = _hint(practised, found)
+    if danger is not None:
+        came["danger"] = str(danger)
+    with transaction.atomic():
+        PractisedAct.objects.create(id=act_id, of=practised, doing=doing, entry=came, at=now)
+
+
+def _refuse_unknown(practised: Practised, conditions: list[str]) -> None:
+    known = {condition.id for condition in file_of(practised).possible()}
+    for name in conditions:
+        if name not in known:
+            raise Refused(("conditions", f"{name!r} cannot be true at this point"))
+
+
+def _put_on(practised: Practised, found: Progress, measurement: Measurement, now: datetime) -> Danger | None:
+    if measurement.neutral == "lifted" and found.device == "closed":
+        return Danger.LIFTED_LIVE
+    at = (now - practised.begun_at).total_seconds()
+    return Danger.BLOWN if simulated(practised).blows(measurement, device=found.device, at=at) else None
+
+
+def _touched(practised: Practised, found: Progress, now: datetime) -> Danger | None:
+    """What a hand meets: dead only where it is dead, and known only where it was proved."""
+    at = (now - practised.begun_at).total_seconds()
+    if simulated(practised).is_live(device=found.device, at=at):
+        return Danger.TOUCHED_LIVE
+    return None if _is_proved_dead(practised, now) else Danger.TOUCHED_UNPROVED
+
+
+def _is_proved_dead(practised: Practised, now: datetime) -> bool:
+    proofs = Proof.objects.filter(site__crew=practised.house).prefetch_related("events")
+    return any(dead_at(proof, now) for proof in proofs)
+
+
+def shows(practised: Practised, entry: Mapping[str, Any], tester: str) -> Reading | None:
+    """What the tester shows now with its probes there; None where it shows nothing any more.
+
+    Raises Refused for what cannot be shown.
+    """
+    found = how_far(practised)
+    if tester in found.blown or found.is_over:
+        return None
+    at, measured = (timezone.now() - practised.begun_at).total_seconds(), _measured(practised, entry, tester)
+    try:
+        return simulated(practised).shows(measured, device=found.device, at=at)
+    except ValueError as why:
+        raise Refused(("entry", f"it shows nothing here: {why}")) from None
+
+
+def _measured(practised: Practised, entry: Mapping[str, Any], tester: str) -> Measurement:
+    """With the case's own tester, whose errors are its own whenever the case is opened."""
+    file = file_of(practised)
+    names = testers_of(practised)
+    held = next((i for i in file.installation.instruments if i.id == names.get(tester)), None)
+    if tester and held is None:
+        raise NotFoundHere("tester")
+    measured = unread(file.installation.single_point(), dict(entry), held)
+    return replace(measured, instrument=held.instrument() if held else TYPED)
+
+
+def testers_of(practised: Practised) -> dict[str, str]:
+    """The case's name of each tester at hand, by its id in the house."""
+    instruments = file_of(practised).installation.instruments
+    return {str(tester_id(practised.pk, i.id)): i.id for i in instruments}
+
+
+def file_of(practised: Practised) -> CaseFile:
+    return _file(practised.pk)
+
+
+@lru_cache(maxsize=_AT_ONCE)
+def _file(case_id: UUID) -> CaseFile:
+    return parse(CaseFile, Practised.objects.values_list("case", flat=True).get(pk=case_id))
+
+
+@lru_cache(maxsize=_AT_ONCE)
+def _simulated(case_id: UUID) -> Simulated:
+    return Simulated(_file(case_id).case())
+
+
+def simulated(practised: Practised) -> Simulated:
+    with _OPENING:
+        return _simulated(practised.pk)
+
+
+def _view(practised: Practised) -> PointView:
+    return view_of(practised.house, practised.point)
+
+
+def _hint(practised: Practised, found: Progress) -> str:
+    view, begun = _view(practised), practised.begun_at.timestamp()
+    last = max((row.taken_at.timestamp() - begun for row in view.counting().values()), default=-1.0)
+    level = next_hint(found, last)
+    if level is None:
+        raise Refused(("doing", "there is no further hint; the next reading brings new ones"))
+    return ask(view.sort, questions.hinted, view.survey, practised.case, level, begun, testers_of(practised))
+
+
+def look_back(practised: Practised) -> LookedBackOn:
+    """What it came to, worked out once. Raises Refused while it is not over."""
+    known = LookedBackOn.objects.filter(pk=practised.pk).first()
+    if known is not None:
+        return known
+    if not how_far(practised).is_over:
+        raise Refused(("", "conclude first; then it is looked back on"), status=409)
+    view, begun = _view(practised), practised.begun_at.timestamp()
+    about = practised.case, acts_of(practised), begun, testers_of(practised)
+    found = ask(view.sort, questions.looked_back_on, view.survey, *about)
+    with transaction.atomic():
+        kept, _ = LookedBackOn.objects.get_or_create(
+            pk=practised.pk,
+            defaults={
+                "shown": found["shown"],
+                "condition": practised.case["hidden"]["condition"],
+                "conclusion": found["conclusion"],
+                "mastered": found["mastered"],
+                "at": timezone.now(),
+            },
+        )
+    return kept

@@ -1,0 +1,172 @@
+"""What the routes of practice take and give."""
+
+from collections.abc import Sequence
+from datetime import date, datetime
+from typing import Annotated, Any
+from uuid import UUID
+
+from ninja import Schema
+from pydantic import Field
+
+from base.shapes import Named
+from evenprobe.entries.documented import Among
+from evenprobe.formats import CaseFile
+from evenprobe.formats.answers.practice import MetOut
+from evenprobe.formats.said import shown_said
+from evenprobe.formats.shown import as_entry
+from evenprobe.formats.words import PracticeWord
+from evenprobe.practising import Conclusion, Doing, Progress
+from evenprobe.quantities import Reading
+from practising.models import Practised
+
+ConclusionWord = Annotated[str, Among(Conclusion)]
+
+
+class CaseLine(Schema):
+    """A case that comes with the program. `times`: how often it was gone through; `due`: when it should come back."""
+
+    name: str
+    title: str
+    complaint: str
+    step: int
+    practice: PracticeWord
+    minutes: float
+    times: int
+    mastered: bool
+    due: date | None
+
+
+class WentThrough(Schema):
+    """A case somebody went through, or is at. `conclusion`: empty while it is not over."""
+
+    id: UUID
+    title: str
+    begun_at: datetime
+    over: bool
+    conclusion: str
+    mastered: bool
+
+
+class Learner(Schema):
+    """What somebody of the crew practised, by how it went: how many cases, and of what they have yet to master."""
+
+    name: str
+    cases: int
+    mastered: list[str]
+    not_yet: list[str]
+    last: date | None
+
+
+class PracticeHall(Schema):
+    """`next`: the name of the case to go through next. `learners`: of the crew, for whoever answers for them."""
+
+    cases: list[CaseLine]
+    went_through: list[WentThrough]
+    next: str
+    learners: list[Learner]
+
+
+class CaseBeginIn(Schema):
+    """A case that ships by its name, or one of a file."""
+
+    name: str
+    case: dict[str, Any] | None = None
+
+
+class PossibleOut(Schema):
+    """What can be true at the point, in words."""
+
+    id: str
+    title: str
+
+
+class CaseOut(Schema):
+    """How far a case is. `device`: how the circuit's own is; `blown`: testers that show nothing any more.
+
+    `shown`: whether what the readings allow may be seen. `ended`: why it is over, where that was no conclusion.
+    """
+
+    id: UUID
+    title: str
+    complaint: str
+    step: int
+    point: Named
+    begun_at: datetime
+    claimed_minutes: float
+    device: Annotated[str, Among(("open", "closed"))]
+    locked: bool
+    blown: list[str]
+    dangers: list[MetOut]
+    hints: list[str]
+    shown: bool
+    possible: list[PossibleOut]
+    ruled_out: list[str]
+    over: bool
+    ended: str
+
+    @classmethod
+    def of(cls, practised: Practised, file: CaseFile, found: Progress, testers: dict[str, str]) -> "CaseOut":
+        point, practice = file.installation.single_point(), file.installation.practice
+        dangers = [MetOut.of(met, testers) for met in found.met]
+        return cls(
+            id=practised.pk,
+            title=file.title,
+            complaint=file.complaint,
+            step=file.step,
+            point=Named(id=practised.point, name=point.label or file.title),
+            begun_at=practised.begun_at,
+            claimed_minutes=file.minutes,
+            device=found.device,
+            locked=found.locked,
+            blown=sorted(found.blown),
+            dangers=dangers,
+            hints=[hint.said for hint in found.hints],
+            shown=found.shown,
+            possible=[PossibleOut(id=c.id, title=c.title_in(practice)) for c in file.possible()],
+            ruled_out=sorted(found.ruled_out),
+            over=found.is_over,
+            ended=dangers[-1].text if found.ended else "",
+        )
+
+
+class ActIn(Schema):
+    """`conditions`: of marks what is ruled out, of a conclusion what it is. `entry`, `tester`: of probes put on."""
+
+    doing: Annotated[str, Among(Doing)]
+    conditions: list[str] = []
+    entry: dict[str, Any] = {}
+    tester: UUID | None = None
+
+
+class ShownIn(Schema):
+    """A reading as the survey format has it, without what was seen, and what is in the hand."""
+
+    entry: dict[str, Any]
+    tester: UUID | None = None
+
+
+class ShownOut(Schema):
+    """What the tester shows. `entry`: what is recorded when it is captured as it stands; none of one that is broken."""
+
+    said: str
+    entry: dict[str, Any] | None = Field(default=None)
+
+    @classmethod
+    def of(cls, reading: Reading | None) -> "ShownOut":
+        if reading is None:
+            return cls(said="")
+        return cls(said=shown_said(reading), entry={**as_entry(reading), "source": "captured"})
+
+
+def went_through(rows: Sequence[Practised]) -> list[WentThrough]:
+    return [
+        WentThrough(
+            id=row.pk,
+            title=row.case["title"],
+            begun_at=row.begun_at,
+            over=hasattr(row, "debrief"),
+            conclusion=row.debrief.conclusion if hasattr(row, "debrief") else "",
+            mastered=hasattr(row, "debrief") and row.debrief.mastered,
+        )
+        for row in rows
+    ]

@@ -1,0 +1,277 @@
+"""Practice through the API: a case in a house of its own, what acts lead to, the debrief, and that nothing enters
+the record."""
+
+import json
+from datetime import timedelta
+from uuid import uuid4
+
+import pytest
+from django.utils import timezone
+
+from crews.models import Membership, Role
+from evenprobe.formats.case import shipped
+from practising.models import LookedBackOn, Practised, PractisedAct
+from readings.models import Reading
+from tests.server.conftest import Person, member
+
+KETTLE = "cold-kettle"
+PAIRS = (("L", "N"), ("L", "PE"), ("N", "PE"))
+
+
+class InACase(Person):
+    """The same person, asking under the case's address."""
+
+    def __init__(self, person, case):
+        super().__init__(person.client)
+        self.case = case
+        self.testers = {t["label"]: t["id"] for t in self.get("/testers").json()}
+        self.point = self.get("/practised").json()["point"]["id"]
+
+    def _at(self, path):
+        return f"/practice/{self.case}/api{path}"
+
+    def get(self, path):
+        return self.client.get(self._at(path))
+
+    def put(self, path, body):
+        return self.client.put(self._at(path), json.dumps(body), content_type="application/json")
+
+    def post(self, path, body):
+        return self.client.post(self._at(path), json.dumps(body), content_type="application/json")
+
+    def does(self, doing, **more):
+        return self.put(f"/practised/acts/{uuid4()}", {"doing": doing, **more})
+
+    def shows(self, entry, tester="meter"):
+        return self.post("/practised/shown", {"entry": entry, "tester": self.testers[tester]})
+
+    def records(self, one, other, tester="meter", **wrong):
+        about = {"quantity": "voltage", "mode": "ac", "from": one, "to": other}
+        seen = self.shows(about, tester).json()["entry"]
+        body = {"entry": {**about, **seen, **wrong}, "tester": self.testers[tester]}
+        return self.put(f"/points/{self.point}/readings/{uuid4()}", body)
+
+
+def begun(person, name=KETTLE, **more):
+    case = str(uuid4())
+    answer = person.put(f"/practice/{case}", {"name": name, **more})
+    assert answer.status_code == 200, answer.content
+    return InACase(person, case)
+
+
+@pytest.fixture
+def kettle(anna):
+    return begun(anna)
+
+
+def test_a_case_opens_with_its_point_and_its_testers_and_keeps_what_is_hidden(kettle):
+    found = kettle.get("/practised").json()
+    assert found["title"] == "The kettle stays cold"
+    assert list(kettle.testers) == ["meter"]
+    assert "hidden" not in json.dumps(found)
+    bench = kettle.get(f"/points/{kettle.point}/bench").json()
+    assert bench["interpretation"]["verdict"] == "untested"
+    assert bench["terminals"] == ["L", "N", "PE"]
+
+
+def test_a_tap_shows_what_the_tester_shows_and_records_nothing(kettle):
+    shown = kettle.shows({"quantity": "voltage", "mode": "ac", "from": "L", "to": "PE"}).json()
+    assert 110 < shown["entry"]["value"] < 130
+    assert shown["entry"]["source"] == "captured"
+    assert shown["said"].endswith(" V")
+    assert not Reading.objects.exists()
+
+
+@pytest.mark.parametrize(
+    ("entry", "path"),
+    [
+        ({"quantity": "voltage", "from": "L"}, "to"),
+        ({"quantity": "voltage", "from": "L", "to": "L3"}, "to"),
+        ({"quantity": "warmth", "from": "L", "to": "N"}, "quantity"),
+        ({"quantity": "frequency"}, "entry"),
+    ],
+)
+def test_what_cannot_be_shown_is_named(kettle, entry, path):
+    answer = kettle.shows(entry)
+    assert answer.status_code == 422
+    assert path in [problem["path"] for problem in answer.json()["problems"]]
+
+
+def test_what_was_read_and_concluded_is_looked_back_on(kettle):
+    for pair in PAIRS:
+        assert kettle.records(*pair).status_code == 200
+    kettle.does("concluded", conditions=["open-neutral", "line-earth-swapped"])
+    found = kettle.get("/practised/debrief").json()
+    assert found["hidden"] == "Neutral open along the run"
+    assert [t["what"] for t in found["taken"]] == ["H to N", "H to G", "N to G"]
+    assert "Correct" in found["taken"][0]["struck_out"]
+    assert found["planner"]
+    assert found["slips"] == 0
+    assert found["dangers"] == []
+    again = kettle.get("/practised/debrief").json()
+    assert again == found
+    assert LookedBackOn.objects.count() == 1
+
+
+def test_a_number_written_down_that_was_not_shown_is_a_slip(kettle):
+    kettle.records("L", "PE", value=12.0)
+    kettle.does("concluded", conditions=["open-neutral"])
+    [taken] = kettle.get("/practised/debrief").json()["taken"]
+    assert "the display had 1" in taken["slip"]
+
+
+def test_a_conclusion_that_nothing_led_to_is_called_a_guess(kettle):
+    kettle.records("L", "N")
+    kettle.does("concluded", conditions=["open-neutral"])
+    found = kettle.get("/practised/debrief").json()
+    assert found["conclusion"] == "guessed"
+    assert not found["mastered"]
+
+
+def test_ohms_on_a_live_circuit_blow_the_fuse_and_the_meter_is_dark(kettle):
+    ohms = {"quantity": "resistance", "from": "L", "to": "PE"}
+    found = kettle.does("probed", entry=ohms, tester=kettle.testers["meter"]).json()
+    assert found["blown"] == [kettle.testers["meter"]]
+    assert found["dangers"][0]["danger"] == "blown"
+    assert kettle.shows(ohms).json() == {"said": "", "entry": None}
+    assert not found["over"]
+
+
+def test_ohms_on_a_circuit_that_is_off_are_only_ohms(kettle):
+    kettle.does("off")
+    ohms = {"quantity": "resistance", "from": "L", "to": "PE"}
+    found = kettle.does("probed", entry=ohms, tester=kettle.testers["meter"]).json()
+    assert found["blown"] == []
+    assert kettle.shows(ohms).json()["entry"]["unit"] == "ohm"
+
+
+def test_what_is_off_shows_nothing(kettle):
+    kettle.does("off")
+    volts = {"quantity": "voltage", "mode": "ac", "from": "L", "to": "PE"}
+    assert kettle.shows(volts).json()["entry"]["value"] < 2
+
+
+@pytest.mark.parametrize(("first", "danger"), [((), "touched-live"), (("off", "locked"), "touched-unproved")])
+def test_touching_too_early_ends_the_case(kettle, first, danger):
+    for doing in first:
+        kettle.does(doing)
+    found = kettle.does("touched").json()
+    assert found["over"]
+    assert found["dangers"][-1]["danger"] == danger
+    assert found["ended"]
+    assert kettle.does("off").status_code == 422
+    assert kettle.get("/practised/debrief").json()["conclusion"] == "ended"
+
+
+def test_what_is_locked_off_is_not_switched_on(kettle):
+    kettle.does("off")
+    kettle.does("locked")
+    assert "lock" in kettle.does("on").json()["problems"][0]["text"]
+    kettle.does("unlocked")
+    assert kettle.does("on").json()["device"] == "closed"
+
+
+def test_a_lock_on_what_is_on_is_a_danger(kettle):
+    assert kettle.does("locked").json()["dangers"][0]["danger"] == "live-lock"
+
+
+def test_three_hints_and_then_a_reading(kettle):
+    hints = [kettle.does("hint").json()["hints"][-1] for _ in range(3)]
+    assert hints[0].startswith("Nothing that counts")
+    assert hints[1].startswith("The reading that decides: H to N")
+    assert hints[2].startswith("Why: ")
+    assert kettle.does("hint").status_code == 422
+    kettle.records("L", "N")
+    assert kettle.does("hint").status_code == 200
+
+
+def test_the_same_act_twice_is_one(kettle):
+    act = uuid4()
+    for _ in range(2):
+        assert kettle.put(f"/practised/acts/{act}", {"doing": "off"}).status_code == 200
+    assert PractisedAct.objects.count() == 1
+    assert kettle.put(f"/practised/acts/{act}", {"doing": "on"}).status_code == 409
+
+
+def test_the_same_case_twice_is_one(anna):
+    case = uuid4()
+    for _ in range(2):
+        assert anna.put(f"/practice/{case}", {"name": KETTLE}).status_code == 200
+    assert Practised.objects.count() == 1
+
+
+def test_nothing_practised_enters_the_record(anna, place):
+    asked = ("/record", "/sites", "/testers", "/today", "/proofs", "/rounds", "/hunts", "/sheets", "/search?text=kettle")
+    before = [anna.get(path).json() for path in asked]
+    kettle = begun(anna)
+    for pair in PAIRS:
+        kettle.records(*pair)
+    kettle.does("concluded", conditions=["open-neutral"])
+    assert kettle.get("/practised/debrief").status_code == 200
+    assert [anna.get(path).json() for path in asked] == before
+    assert anna.get(f"/points/{kettle.point}/bench").status_code == 404
+
+
+def test_nothing_of_the_record_is_seen_or_changed_in_a_case(anna, place, kettle):
+    assert kettle.get(f"/points/{place['point']}/bench").status_code == 404
+    assert kettle.get(f"/sites/{place['site']}").status_code == 404
+    assert len(kettle.get("/sites").json()) == 1
+    for path in ("/people", "/record", "/visits", "/search?text=a", "/own", f"/photos/{uuid4()}", "/sign-offs"):
+        assert kettle.get(path).status_code == 404, path
+
+
+def test_a_case_is_its_own_person_s(anna, kettle, stranger):
+    theirs = Person(stranger.client)
+    assert theirs.client.get(f"/practice/{kettle.case}/api/practised").status_code == 404
+    assert theirs.client.get(f"/practice/{kettle.case}/api/points/{kettle.point}/bench").status_code == 404
+    assert theirs.put(f"/practice/{kettle.case}", {"name": KETTLE}).status_code == 409
+    assert theirs.get("/practice").json()["went_through"] == []
+    assert theirs.get("/practised").status_code == 404
+    kettle.client.logout()
+    assert kettle.get("/practised").status_code == 401
+
+
+def test_a_guest_practises_nothing(client_class, place):
+    guest = member(client_class(), "ours", role=Role.GUEST, site=place["site"], until=timezone.localdate())
+    assert guest.get("/practice").status_code == 403
+    assert guest.put(f"/practice/{uuid4()}", {"name": KETTLE}).status_code == 403
+
+
+def test_what_was_missed_comes_back_first_and_the_crew_s_keeper_sees_it(anna, client_class):
+    apprentice = member(client_class(), "ours", role=Role.APPRENTICE)
+    hall = apprentice.get("/practice").json()
+    assert len(hall["cases"]) == len(shipped())
+    assert hall["learners"] == []
+    lamp = begun(apprentice, "lamp-says-right")
+    lamp.does("touched")
+    lamp.get("/practised/debrief")
+    hall = apprentice.get("/practice").json()
+    assert hall["next"] == "lamp-says-right"
+    assert hall["went_through"][0]["conclusion"] == "ended"
+    [learner] = anna.get("/practice").json()["learners"]
+    assert learner["cases"] == 1
+    assert len(learner["not_yet"]) == 1
+
+
+def test_a_case_of_a_file_is_checked_and_opened(anna):
+    own = shipped()[KETTLE].model_dump(mode="json", by_alias=True, exclude_none=True)
+    assert begun(anna, "mine", case=own).get("/practised").json()["title"] == own["title"]
+    wrong = {**own, "hidden": {**own["hidden"], "condition": "gremlin"}}
+    answer = anna.put(f"/practice/{uuid4()}", {"name": "mine", "case": wrong})
+    assert answer.status_code == 422
+    assert "hidden.condition" in [p["path"] for p in answer.json()["problems"]]
+    assert anna.put(f"/practice/{uuid4()}", {"name": "no-such"}).status_code == 422
+
+
+def test_a_clock_that_is_off_puts_no_reading_before_its_case(kettle):
+    volts = {"quantity": "voltage", "mode": "ac", "from": "L", "to": "N", "value": 0.0}
+    early = (timezone.now() - timedelta(hours=1)).isoformat()
+    body = {"entry": volts, "tester": kettle.testers["meter"], "taken_at": early}
+    assert kettle.put(f"/points/{kettle.point}/readings/{uuid4()}", body).status_code == 200
+    kettle.does("concluded", conditions=["open-neutral"])
+    assert kettle.get("/practised/debrief").status_code == 200
+
+
+def test_whoever_has_no_crew_any_more_goes_on_with_no_case(anna, kettle):
+    Membership.objects.update(left_at=timezone.now() - timedelta(days=1))
+    assert kettle.get("/practised").status_code == 403
