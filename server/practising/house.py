@@ -22,11 +22,17 @@ from sites.models import Point
 from sites.services import put_board, put_circuit, put_point, put_site, put_supply
 
 _ADDRESS = re.compile(r"^/practice/([0-9a-f-]{36})(/api/.*)$")
+_ID = r"[0-9a-f-]{36}"
 _THERE = re.compile(
-    r"^/api/(session|reference|practised|points|testers|meters|proofs|sheets|sites|standing|rounds|hunts|today|parts"
-    r"|judge|advise|rules)(/|$)"
+    rf"GET /api/(session|sites(/{_ID})?|testers(/{_ID})?|parts|meters|rules|proofs(/{_ID})?|sheets(/{_ID})?)"
+    rf"|GET /api/(reference(/[a-z]+)?|points/{_ID}/(bench|capabilities/{_ID}))"
+    rf"|PUT /api/points/{_ID}/(cannot|(readings|withdrawals)/{_ID})"
+    rf"|PUT /api/(proofs|sheets)/{_ID}(/(events|entries)/{_ID})?"
+    rf"|POST /api/(judge|advise|testers/{_ID}/holding|sheets/{_ID}/judge)"
+    r"|(GET|PUT|POST) /api/practised(/.*)?"
 )
-"""What there is in a house: what the places need that one practises in, and nothing of people, pictures or files."""
+"""What there is in a house: what one practises with. Nothing is made or changed there but by practising, and no file
+leaves it that could come into a record."""
 HERE = "practising.here"
 _SITE, _BOARD = "Practice", "Board"
 
@@ -42,7 +48,7 @@ def taken_there(respond: Respond) -> Respond:
         if not request.user.is_authenticated:
             return respond(request)
         own = Practised.objects.select_related("house").filter(pk=asked[1], user=request.user.pk).first()
-        if own is None or not _THERE.match(request.path_info):
+        if own is None or not _THERE.fullmatch(f"{request.method} {request.path_info}"):
             return JsonResponse(as_body([("", "no such thing in this case")]), status=404)
         try:
             membership_of(request.user)

@@ -1,7 +1,6 @@
 """Going through a case: begun, done at, shown by its testers, looked back on. A retry is the same, not a second."""
 
 from collections.abc import Mapping
-from dataclasses import replace
 from datetime import datetime
 from functools import lru_cache
 from threading import Lock
@@ -12,26 +11,29 @@ from django.db import transaction
 from django.db.models import QuerySet
 from django.utils import timezone
 
-from base.problems import NotFoundHere, Refused
+from base.problems import Refused
 from crews.models import Crew
 from crews.services import membership_of, name_of
-from evenprobe.formats import CaseFile, parse
+from evenprobe.formats import CaseFile, FormatError, InstrumentEntry, parse
 from evenprobe.formats.case import shipped
 from evenprobe.formats.shown import unread
 from evenprobe.practising import Act, Danger, Doing, Progress, Simulated, next_hint, progress, refusal
 from evenprobe.quantities import Measurement, Reading
-from evenprobe.testers import TYPED
 from practising import questions
 from practising.house import furnished, tester_id
 from practising.models import LookedBackOn, Practised, PractisedAct
 from proofs.logs import dead_at
-from proofs.models import Proof
+from proofs.models import Proof, ProofEvent
 from readings.interpreters import ask
 from readings.point_view import PointView, view_of
 
 _AT_ONCE = 32
 """Cases whose simulated installations are kept."""
 _OPENING = Lock()
+_AT_THE_BOARD = {
+    "off": Doing.OFF, "locked": Doing.LOCKED, "unlocked": Doing.UNLOCKED, "re-energised": Doing.ON,
+}  # fmt: skip
+"""What happened to a proof, and was done at the board by it."""
 
 
 def practised_by(user: Any) -> QuerySet[Practised]:
@@ -66,8 +68,10 @@ def begin(user: Any, case_id: UUID, name: str, content: Mapping[str, Any] | None
 
 
 def acts_of(practised: Practised) -> list[Act]:
-    """What was done, in seconds since the case was opened."""
-    return [_act(practised, row) for row in practised.acts.all()]
+    """What was done, in seconds since the case was opened; switching and locks of its proofs of death among it."""
+    told = ProofEvent.objects.filter(proof__site__crew=practised.house_id, type__in=_AT_THE_BOARD)
+    of_proofs = [Act(_AT_THE_BOARD[e.type], (e.at - practised.begun_at).total_seconds()) for e in told]
+    return sorted([*(_act(practised, row) for row in practised.acts.all()), *of_proofs], key=lambda act: act.at_s)
 
 
 def _act(practised: Practised, row: PractisedAct) -> Act:
@@ -144,30 +148,37 @@ def _is_proved_dead(practised: Practised, now: datetime) -> bool:
     return any(dead_at(proof, now) for proof in proofs)
 
 
-def shows(practised: Practised, entry: Mapping[str, Any], tester: str) -> Reading | None:
-    """What the tester shows now with its probes there; None where it shows nothing any more.
+def shows(practised: Practised, entry: Mapping[str, Any] | None, tester: str) -> Reading | None:
+    """What the tester shows now with its probes there, on a known source without; None where it is broken.
 
     Raises Refused for what cannot be shown.
     """
     found = how_far(practised)
     if tester in found.blown or found.is_over:
         return None
-    at, measured = (timezone.now() - practised.begun_at).total_seconds(), _measured(practised, entry, tester)
+    at = (timezone.now() - practised.begun_at).total_seconds()
     try:
+        if entry is None:
+            return simulated(practised).on_a_known_source(_held(practised, tester).instrument())
+        measured = _measured(practised, entry, tester)
         return simulated(practised).shows(measured, device=found.device, at=at)
+    except FormatError:
+        raise
     except ValueError as why:
         raise Refused(("entry", f"it shows nothing here: {why}")) from None
 
 
 def _measured(practised: Practised, entry: Mapping[str, Any], tester: str) -> Measurement:
     """With the case's own tester, whose errors are its own whenever the case is opened."""
-    file = file_of(practised)
-    names = testers_of(practised)
+    return unread(file_of(practised).installation.single_point(), dict(entry), _held(practised, tester))
+
+
+def _held(practised: Practised, tester: str) -> InstrumentEntry:
+    file, names = file_of(practised), testers_of(practised)
     held = next((i for i in file.installation.instruments if i.id == names.get(tester)), None)
-    if tester and held is None:
-        raise NotFoundHere("tester")
-    measured = unread(file.installation.single_point(), dict(entry), held)
-    return replace(measured, instrument=held.instrument() if held else TYPED)
+    if held is None:
+        raise Refused(("tester", "take one of the testers at hand in this case"))
+    return held
 
 
 def testers_of(practised: Practised) -> dict[str, str]:

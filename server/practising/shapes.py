@@ -139,9 +139,9 @@ class ActIn(Schema):
 
 
 class ShownIn(Schema):
-    """A reading as the survey format has it, without what was seen, and what is in the hand."""
+    """A reading as the survey format has it, without what was seen; none on a known source. And what is in the hand."""
 
-    entry: dict[str, Any]
+    entry: dict[str, Any] | None = None
     tester: UUID | None = None
 
 

@@ -145,6 +145,13 @@ def test_ohms_on_a_circuit_that_is_off_are_only_ohms(kettle):
     assert kettle.shows(ohms).json()["entry"]["unit"] == "ohm"
 
 
+def test_nothing_is_measured_with_a_tester_that_is_not_at_hand(kettle):
+    volts = {"quantity": "voltage", "mode": "ac", "from": "L", "to": "PE"}
+    for tester in (None, str(uuid4())):
+        answer = kettle.post("/practised/shown", {"entry": volts, "tester": tester})
+        assert [problem["path"] for problem in answer.json()["problems"]] == ["tester"]
+
+
 def test_what_is_off_shows_nothing(kettle):
     kettle.does("off")
     volts = {"quantity": "voltage", "mode": "ac", "from": "L", "to": "PE"}
@@ -217,6 +224,13 @@ def test_nothing_of_the_record_is_seen_or_changed_in_a_case(anna, place, kettle)
     assert kettle.get(f"/sites/{place['site']}").status_code == 404
     assert len(kettle.get("/sites").json()) == 1
     for path in ("/people", "/record", "/visits", "/search?text=a", "/own", f"/photos/{uuid4()}", "/sign-offs"):
+        assert kettle.get(path).status_code == 404, path
+    assert kettle.put(f"/testers/{kettle.testers['meter']}", {"kind": "multimeter", "proved": True}).status_code == 404
+
+
+def test_no_file_leaves_a_case_that_could_come_into_a_record(kettle):
+    [site] = kettle.get("/sites").json()
+    for path in (f"/points/{kettle.point}/survey", *(f"/sites/{site['id']}/{of}" for of in ("survey", "record"))):
         assert kettle.get(path).status_code == 404, path
 
 

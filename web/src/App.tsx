@@ -1,7 +1,9 @@
 import { type ComponentType, lazy, Suspense } from "react";
 import { Navigate, Route, Routes } from "react-router";
 import { useFetchAhead } from "./api/fetchAhead";
+import { CASE } from "./api/house";
 import { useSending } from "./api/outbox/useOutbox";
+import { useCase } from "./api/practice";
 import { useReference } from "./api/queries";
 import { useSession } from "./api/session";
 import { Failure } from "./parts/Failure";
@@ -33,6 +35,8 @@ const BeginHunt = place(() => import("./places/hunts/BeginHunt"), "BeginHunt");
 const HuntPlace = place(() => import("./places/hunts/HuntPlace"), "HuntPlace");
 const HuntsPlace = place(() => import("./places/hunts/HuntsPlace"), "HuntsPlace");
 const BeginRound = place(() => import("./places/rounds/BeginRound"), "BeginRound");
+const HallPlace = place(() => import("./places/practice/HallPlace"), "HallPlace");
+const DebriefPlace = place(() => import("./places/practice/DebriefPlace"), "DebriefPlace");
 const PeoplePlace = place(() => import("./places/people/PeoplePlace"), "PeoplePlace");
 const PlanVisit = place(() => import("./places/record/PlanVisit"), "PlanVisit");
 const RecordPlace = place(() => import("./places/record/RecordPlace"), "RecordPlace");
@@ -115,7 +119,7 @@ function Places({ lost, guest }: { lost: boolean; guest: string | null }) {
       )}
       <Unloadable>
         <Suspense fallback={<div aria-busy="true" />}>
-          {guest ? <GuestPlaces site={guest} /> : <CrewPlaces />}
+          {guest ? <GuestPlaces site={guest} /> : CASE ? <CasePlaces /> : <CrewPlaces />}
         </Suspense>
       </Unloadable>
     </Shell>
@@ -131,6 +135,27 @@ function GuestPlaces({ site }: { site: string }) {
       <Route path="/record/sign-offs/:signOffId" element={<SignOffPlace />} />
       <Route path="/own" element={<OwnPlace />} />
       <Route path="*" element={<Navigate to={`/sites/${site}`} replace />} />
+    </Routes>
+  );
+}
+
+/** Inside a practice case: the same places, of its own house. */
+function CasePlaces() {
+  const here = useCase();
+  if (here.isError && !here.data) return <Failure error={here.error} retry={() => here.refetch()} />;
+  if (!here.data) return <div aria-busy="true" />;
+  return (
+    <Routes>
+      <Route path="/bench/:pointId" element={<BenchPlace />} />
+      <Route path="/prove-dead" element={<ProofsPlace />} />
+      <Route path="/prove-dead/new" element={<Begin />} />
+      <Route path="/prove-dead/:proofId" element={<ProofPlace />} />
+      <Route path="/dead-tests" element={<SheetsPlace />} />
+      <Route path="/dead-tests/new" element={<BeginSheet />} />
+      <Route path="/dead-tests/:sheetId" element={<SheetPlace />} />
+      <Route path="/waiting" element={<WaitingPlace />} />
+      <Route path="/debrief" element={<DebriefPlace />} />
+      <Route path="*" element={<Navigate to={`/bench/${here.data.point.id}`} replace />} />
     </Routes>
   );
 }
@@ -174,6 +199,7 @@ function CrewPlaces() {
       <Route path="/bench/:pointId" element={<BenchPlace />} />
       <Route path="/waiting" element={<WaitingPlace />} />
       <Route path="/own" element={<OwnPlace />} />
+      <Route path="/practice" element={<HallPlace />} />
       <Route path="/people" element={<PeoplePlace />} />
       <Route path="*" element={<Navigate to="/today" replace />} />
     </Routes>

@@ -7,6 +7,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import { Refusal } from "./api/client";
+import { BASE, CASE } from "./api/house";
 import { persister } from "./api/seen";
 import { noteRefusal } from "./api/session";
 import { cssVariables, theme } from "./theme/theme";
@@ -23,7 +24,8 @@ const queries: QueryClient = new QueryClient({
     mutations: { networkMode: "always" },
     queries: {
       networkMode: "always",
-      persister,
+      /** Nothing of a case is kept: without the server it shows nothing. */
+      persister: CASE === null ? persister : undefined,
       retry: (count, error) => count < 2 && !(error instanceof Refusal && error.status >= 400),
       refetchOnWindowFocus: false,
     },
@@ -34,7 +36,7 @@ createRoot(document.getElementById("root") as HTMLElement).render(
   <StrictMode>
     <MantineProvider theme={theme} cssVariablesResolver={cssVariables} defaultColorScheme="auto">
       <QueryClientProvider client={queries}>
-        <BrowserRouter>
+        <BrowserRouter basename={BASE || "/"}>
           <App />
         </BrowserRouter>
       </QueryClientProvider>

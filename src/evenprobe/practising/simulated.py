@@ -9,6 +9,8 @@ import numpy as np
 
 from evenprobe.practising.case import Case
 from evenprobe.quantities import VOLTAGE, Measurement, Quantity, Reading
+from evenprobe.quantities.indication import displayed, stepped
+from evenprobe.quantities.voltage import DRIFT
 from evenprobe.simulation import TesterErrors
 from evenprobe.testers import Instrument
 from evenprobe.wiring import Terminal
@@ -47,6 +49,20 @@ class Simulated:
         """
         with self._one_at_a_time:
             return self._hidden.read("shown", replace(measurement, device=device), self._errors, at=at)
+
+    def on_a_known_source(self, tester: Instrument) -> Reading:
+        """What a tester shows on a proving unit, or on what is known to be live: nothing, where it is not what it was.
+
+        Raises ValueError for one that shows no volts.
+        """
+        measurement = Measurement(VOLTAGE, None, None, tester)
+        ability = tester.volts()
+        if ability is None:
+            raise ValueError(f"a {tester.kind} shows no volts")
+        volts = 0.0 if tester.proved is False else self._hidden.point.system.nominal_volts
+        if tester.kind.stepped:
+            return stepped("shown", measurement, volts, self._errors)
+        return Reading("shown", measurement, value=displayed(volts, measurement, ability, DRIFT, self._errors))
 
     def apart(self, measurement: Measurement) -> tuple[float, float]:
         """(constant, share) by which two readings of it must differ to be told apart."""

@@ -3,6 +3,7 @@
 import createClient from "openapi-fetch";
 import { heardDate } from "./clock";
 import { fetchedOnce } from "./fetchedOnce";
+import { BASE } from "./house";
 import { lineAnswered, lineFailed } from "./line";
 import type { components, paths } from "./schema";
 
@@ -78,6 +79,10 @@ export type RowsHow = {
   zone?: string;
   site?: string | null;
 };
+export type Hall = components["schemas"]["PracticeHall"];
+export type CaseLine = components["schemas"]["CaseLine"];
+export type CaseHere = components["schemas"]["CaseOut"];
+export type Debrief = components["schemas"]["DebriefOut"];
 export type Trend = components["schemas"]["TrendOut"];
 export type OnRecord = components["schemas"]["FoundOut"];
 export type Happened = components["schemas"]["Happened"];
@@ -142,7 +147,7 @@ function unreached(): Refusal {
 }
 
 const client = createClient<paths>({
-  baseUrl: "/",
+  baseUrl: `${BASE}/`,
   fetch: async (request) => {
     try {
       const response = await fetchedOnce(request);

@@ -3,7 +3,9 @@
  * it was recorded, when the field is emptied, and with whoever signs out.
  */
 
-const DRAFT = "even-probe.draft ";
+import { keptAs } from "./house";
+
+const DRAFT = keptAs(".draft ");
 
 export function draftOf<T>(place: string): T | null {
   try {

@@ -2,6 +2,7 @@
 
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
+import { CASE } from "./house";
 import { useLine } from "./line";
 import {
   benchAsked,
@@ -72,7 +73,7 @@ export function useFetchAhead() {
   const ready = session != null && !session.lost && session.role !== "guest";
   const lineDown = useLine() !== null;
   useEffect(() => {
-    if (!ready || lineDown || savesData()) return;
+    if (!ready || lineDown || savesData() || CASE !== null) return;
     let here = true;
     const go = () => void fetchAhead(queries, () => here).catch(() => {});
     const first = setTimeout(go, AFTER_MS);

@@ -1,6 +1,8 @@
 /** The points last on the Bench, the newest first: what somebody goes back to. A convenience of this browser only. */
 
-const KEY = "even-probe.last-points";
+import { keptAs } from "./house";
+
+const KEY = keptAs(".last-points");
 const MOST = 6;
 
 export function lastPoints(): string[] {

@@ -4,8 +4,9 @@
  */
 
 import { useCallback, useState } from "react";
+import { keptAs } from "./house";
 
-const KEY = "even-probe.tester ";
+const KEY = keptAs(".tester ");
 
 type Use = "live" | "ohms" | "insulation";
 

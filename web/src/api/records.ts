@@ -1,7 +1,7 @@
 /** What each sort of record shows of its answer at once when it was written, and what else is then asked for again. */
 
 import type { QueryKey } from "@tanstack/react-query";
-import type { Bench, Hunt, Proof, Round, Rules, Sheet, Site, Visit } from "./client";
+import type { Bench, CaseHere, Hunt, Proof, Round, Rules, Sheet, Site, Visit } from "./client";
 import { keys } from "./keys";
 
 /** `shows`: where the answer is kept; `clocked`: with when it was asked for, for what runs by the clock. */
@@ -25,6 +25,11 @@ export const BENCH: RecordOf<Bench> = {
   ],
 };
 
+export const CASE_HERE: RecordOf<CaseHere> = { shows: () => keys.caseHere, changes: () => [] };
+
+/** A case begun: whoever goes into it loads its page. */
+export const BEGUN: RecordOf<CaseHere> = { changes: () => [keys.hall] };
+
 export const PEOPLE: RecordOf<object> = { shows: () => keys.people, changes: () => [] };
 
 /** A link stands on the list of people. */
@@ -39,7 +44,7 @@ export const LINKS: RecordOf<object> = { shows: () => keys.links, changes: () =>
 export const PROOF: RecordOf<Proof> = {
   shows: (proof) => keys.proof(proof.id),
   clocked: true,
-  changes: () => [keys.proofs, keys.anySheet, keys.anyVisit, keys.today],
+  changes: () => [keys.proofs, keys.anySheet, keys.anyVisit, keys.today, keys.caseHere],
 };
 
 export const RULES: RecordOf<Rules> = { shows: () => keys.rules, changes: () => [] };

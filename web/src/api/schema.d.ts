@@ -5500,36 +5500,36 @@ export interface components {
             /** Warnings */
             warnings: string[];
         };
-        /**
-         * TakenOut
-         * @description A reading looked back on. `better`: what would have ruled out more then, and how many; `slip`: what was wrong.
-         */
+        /** TakenOut */
         TakenOut: {
-            /** Minute */
-            minute: number;
-            /** What */
-            what: string;
-            /** With */
-            with: string;
-            /** Recorded */
-            recorded: string;
-            /** Slip */
-            slip: string;
-            /** Counted */
-            counted: boolean;
-            /** Struck Out */
-            struck_out: string[];
-            /** Better */
-            better: string;
-            /** Better Rules Out */
-            better_rules_out: number;
-            /** Settled */
-            settled: boolean;
+            /** Test */
+            test: {
+                [key: string]: unknown;
+            };
+            /** Shown */
+            shown: string;
+            outcome: components["schemas"]["OutcomeOut"];
+            bar: components["schemas"]["BarOut"] | null;
+            /** Doubt */
+            doubt: string;
             /**
-             * Verdict
-             * @enum {string}
+             * Id
+             * Format: uuid
              */
-            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Tester */
+            tester: string | null;
+            /** Tester Label */
+            tester_label: string;
+            /** Believed */
+            believed: boolean;
         };
         /** TickOut */
         TickOut: {
@@ -7484,13 +7484,13 @@ export interface components {
         };
         /**
          * ShownIn
-         * @description A reading as the survey format has it, without what was seen, and what is in the hand.
+         * @description A reading as the survey format has it, without what was seen; none on a known source. And what is in the hand.
          */
         ShownIn: {
             /** Entry */
-            entry: {
+            entry?: {
                 [key: string]: unknown;
-            };
+            } | null;
             /** Tester */
             tester?: string | null;
         };
@@ -7520,7 +7520,7 @@ export interface components {
             /** Dangers */
             dangers: components["schemas"]["MetOut"][];
             /** Taken */
-            taken: components["schemas"]["TakenOut"][];
+            taken: components["schemas"]["PractisedReading"][];
             /** Certain After */
             certain_after: number | null;
             /** Readings */
@@ -7535,6 +7535,37 @@ export interface components {
             hints: number;
             /** Slips */
             slips: number;
+        };
+        /**
+         * PractisedReading
+         * @description A reading looked back on. `better`: what would have ruled out more then, and how many; `slip`: what was wrong.
+         */
+        PractisedReading: {
+            /** Minute */
+            minute: number;
+            /** What */
+            what: string;
+            /** With */
+            with: string;
+            /** Recorded */
+            recorded: string;
+            /** Slip */
+            slip: string;
+            /** Counted */
+            counted: boolean;
+            /** Struck Out */
+            struck_out: string[];
+            /** Better */
+            better: string;
+            /** Better Rules Out */
+            better_rules_out: number;
+            /** Settled */
+            settled: boolean;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
         };
         /**
          * TurnOut

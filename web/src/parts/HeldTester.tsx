@@ -1,14 +1,15 @@
 import { NativeSelect } from "@mantine/core";
 import { memo } from "react";
 import type { Tester } from "../api/client";
+import { CASE } from "../api/house";
 
 const TYPED_METER = { value: "", label: "Typed meter, proved" };
 const NOT_SAID = { value: "?", label: "Which tester?" };
 
-/** What there is to choose from; a meter that is not on record is taken as a proved multimeter, and says so. */
+/** What there is to choose from; a meter that is not on record is taken as a proved multimeter, and says so: in a case there is none. */
 const toChoose = (testers: Tester[], named: boolean) => [
   ...(named ? [] : [NOT_SAID]),
-  TYPED_METER,
+  ...(CASE === null ? [TYPED_METER] : []),
   ...testers.map((t) => ({ value: t.id, label: t.label })),
 ];
 

@@ -8,20 +8,24 @@ import {
   IconOmega,
   IconPlug,
   IconPlugConnected,
+  IconSchool,
   IconSearch,
   IconTargetArrow,
   IconTool,
 } from "@tabler/icons-react";
 import { type ReactNode, Suspense, useEffect, useRef } from "react";
 import { NavLink, useLocation } from "react-router";
+import { CASE } from "../api/house";
 import { lastPoints } from "../api/lastPoints";
+import { useCase } from "../api/practice";
+import { PracticeBand } from "../places/practice/PracticeBand";
 import { Account } from "./Account";
 import { LineBar } from "./LineBar";
 import { late, loadAhead } from "./late";
 import { NewVersion } from "./NewVersion";
 import { PlainPage } from "./PlainPage";
 import { ProofWatch } from "./ProofWatch";
-import { forAGuest, onTheRail, type Place } from "./rail";
+import { forAGuest, inACase, onTheRail, type Place } from "./rail";
 import classes from "./Shell.module.css";
 import { Unloadable } from "./Unloadable";
 import { useArrival } from "./useArrival";
@@ -44,15 +48,17 @@ const ICONS: Record<Place["id"], typeof IconTool> = {
   "plug-in": IconPlug,
   record: IconClipboardText,
   kit: IconTool,
+  practice: IconSchool,
 };
 
 /** The rail of places in the order of the work, and whatever place is open. `guest`: the one site somebody reads. */
 export function Shell({ children, guest }: { children: ReactNode; guest: string | null }) {
   const { pathname } = useLocation();
   const bench = pathname.match(/^\/bench\/(.+)/)?.[1] ?? lastPoints()[0] ?? null;
-  const places = guest ? forAGuest(guest) : onTheRail(pathname, bench);
+  const here = useCase().data?.point.id ?? null;
+  const places = guest ? forAGuest(guest) : here ? inACase(here) : onTheRail(pathname, bench);
   const main = useArrival();
-  const [asked, ask] = useEverywhereKeys(guest === null);
+  const [asked, ask] = useEverywhereKeys(guest === null && CASE === null);
   const [big] = useSetting("big");
   useLightOnPaper();
   useEffect(() => {
@@ -82,27 +88,32 @@ export function Shell({ children, guest }: { children: ReactNode; guest: string 
         {places.map((place) => (
           <ToPlace key={place.id} place={place} />
         ))}
-        <details ref={menu} className={classes.more}>
-          <summary className={classes.place}>
-            <IconDots size={22} aria-hidden />
-            More
-          </summary>
-          <div className={classes.menu}>
-            {places
-              .filter((place) => place.folded)
-              .map((place) => (
-                <ToPlace key={place.id} place={{ ...place, folded: false }} />
-              ))}
+        {CASE === null && (
+          <details ref={menu} className={classes.more}>
+            <summary className={classes.place}>
+              <IconDots size={22} aria-hidden />
+              More
+            </summary>
+            <div className={classes.menu}>
+              {places
+                .filter((place) => place.folded)
+                .map((place) => (
+                  <ToPlace key={place.id} place={{ ...place, folded: false }} />
+                ))}
+              {find}
+              <Account className={classes.place} />
+            </div>
+          </details>
+        )}
+        {CASE === null && (
+          <div className={classes.foot}>
             {find}
             <Account className={classes.place} />
           </div>
-        </details>
-        <div className={classes.foot}>
-          {find}
-          <Account className={classes.place} />
-        </div>
+        )}
       </nav>
       <main id="place" ref={main} className={classes.main} tabIndex={-1}>
+        {CASE !== null && <PracticeBand />}
         <LineBar />
         {!guest && <ProofWatch />}
         <NewVersion />

@@ -11,6 +11,7 @@ const PLACES = [
   { id: "plug-in", to: "/plug-in", name: "Plug in" },
   { id: "record", to: "/record", name: "Record" },
   { id: "kit", to: "/kit", name: "Kit" },
+  { id: "practice", to: "/practice", name: "Practice" },
 ] as const;
 
 /** `folded`: on a phone it is under More. */
@@ -29,6 +30,13 @@ export function onTheRail(pathname: string, bench: string | null): Place[] {
     folded: i >= last && i !== here,
   }));
 }
+
+/** Inside a practice case: the places that one practises in. */
+export const inACase = (point: string): Place[] => [
+  { id: "bench", to: `/bench/${point}`, name: "Bench", folded: false },
+  { id: "prove-dead", to: "/prove-dead", name: "Prove dead", folded: false },
+  { id: "dead-tests", to: "/dead-tests", name: "Dead tests", folded: false },
+];
 
 /** The one site they read. */
 export const forAGuest = (site: string): Place[] => [

@@ -50,7 +50,7 @@ class MetOut(Answer):
         return cls(minute=_minute(met.at_s), danger=str(met.danger), text=str(DANGERS.say(met.danger, **about)))
 
 
-class TakenOut(Answer):
+class PractisedReading(Answer):
     """A reading looked back on. `better`: what would have ruled out more then, and how many; `slip`: what was wrong."""
 
     minute: float
@@ -66,7 +66,7 @@ class TakenOut(Answer):
     verdict: VerdictWord
 
     @classmethod
-    def of(cls, taken: Taken, practice: Practice, testers: Mapping[str, str]) -> "TakenOut":
+    def of(cls, taken: Taken, practice: Practice, testers: Mapping[str, str]) -> "PractisedReading":
         measurement, better = taken.reading.measurement, taken.better
         return cls(
             minute=_minute(taken.reading.at or 0.0),
@@ -104,7 +104,7 @@ class DebriefOut(Answer):
     said: str
     mastered: bool
     dangers: list[MetOut]
-    taken: list[TakenOut]
+    taken: list[PractisedReading]
     certain_after: int | None
     readings: int
     minutes: float
@@ -127,7 +127,7 @@ class DebriefOut(Answer):
             said=str(CONCLUSIONS.say(found.conclusion, truth=case.truth.name_in(practice), other=other)),
             mastered=found.is_mastered,
             dangers=[MetOut.of(met, testers) for met in found.met],
-            taken=[TakenOut.of(taken, practice, testers) for taken in found.taken],
+            taken=[PractisedReading.of(taken, practice, testers) for taken in found.taken],
             certain_after=found.certain_after,
             readings=len(found.taken),
             minutes=_minute(found.seconds),

@@ -3,9 +3,10 @@
  * between a tap and the database's answer. Whoever opens the page next finds it here.
  */
 
+import { keptAs } from "../house";
 import type { Waiting } from "./waiting";
 
-const NAME = "even-probe not kept yet";
+const NAME = keptAs(" not kept yet");
 
 export type Page = Pick<Storage, "getItem" | "setItem" | "removeItem" | "key" | "length">;
 

@@ -1,6 +1,7 @@
 /** What waits to be sent, as this browser keeps it: in IndexedDB, in the order it was recorded in. */
 
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import { keptAs } from "../house";
 import type { Waiting } from "./waiting";
 
 /** `number`: the order, which the database gives; `person`: whose it is. */
@@ -22,7 +23,7 @@ export interface Store {
 export class BrowserStore implements Store {
   private opened: Promise<IDBPDatabase<Schema>> | null = null;
 
-  constructor(private readonly name = "even-probe") {}
+  constructor(private readonly name = keptAs("")) {}
 
   private database() {
     this.opened ??= openDB<Schema>(this.name, 1, {

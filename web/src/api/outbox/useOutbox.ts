@@ -3,6 +3,7 @@
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from "react";
 import { present } from "../clock";
+import { keptAs } from "../house";
 import { newId } from "../ids";
 import { lineCutOffSince, watchLine } from "../line";
 import { noteRefusal, useSession } from "../session";
@@ -14,7 +15,7 @@ import { BrowserStore } from "./store";
 import type { Bodies, Kind, Waiting } from "./waiting";
 
 const NO_ANSWER_AFTER_MS = 20_000;
-const NAME = "even-probe outbox";
+const NAME = keptAs(" outbox");
 
 let outbox: Outbox | null = null;
 type WhenSent = (one: Waiting, answer: object) => void;

@@ -5,10 +5,12 @@ import { useParams } from "react-router";
 import type { Bench as BenchData, NextTest, Practice, Reading, Tester } from "../../api/client";
 import { draftOf, keepDraft } from "../../api/drafts";
 import { useCutOff } from "../../api/freshness";
+import { CASE } from "../../api/house";
 import { forgetPoint, rememberPoint } from "../../api/lastPoints";
 import { useNamedTester } from "../../api/lastTester";
 import { useIsSending } from "../../api/outbox/useOutbox";
 import { withWaiting } from "../../api/outbox/waiting";
+import { useIsShown } from "../../api/practice";
 import { LOOK_AGAIN_MS, useBench, usePractice, useTesters } from "../../api/queries";
 import { wordOf } from "../../api/reference";
 import { Failure } from "../../parts/Failure";
@@ -18,6 +20,8 @@ import { WORDS } from "../../parts/VerdictShape";
 import { WaitingList } from "../../parts/WaitingList";
 import { spokenContact } from "../../reading/probes";
 import { entryFor, type Setup, useSetup } from "../../reading/setup";
+import { CasePanel } from "../practice/CasePanel";
+import { useDeviceAsItIs } from "../practice/useDeviceAsItIs";
 import { pointSurvey } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
 import { Conclusion, Verdict, VerdictInShort } from "./Conclusion";
@@ -106,8 +110,12 @@ function PointUnderTest({
     measuring && reference
       ? `Next: ${spokenContact(measuring, practice)} to ${spokenContact(reference, practice)}.`
       : "";
+  const isShown = useIsShown();
+  useDeviceAsItIs(setup, change);
   useAloud(
-    `${cutOff !== null ? "Last known: " : ""}${WORDS[interpretation.verdict]}. ${between}`,
+    isShown
+      ? `${cutOff !== null ? "Last known: " : ""}${WORDS[interpretation.verdict]}. ${between}`
+      : between,
     practice.language,
   );
 
@@ -146,7 +154,7 @@ function PointUnderTest({
   useBenchKeys({
     letters: Object.fromEntries([...bench.terminals, "REF"].map((t) => [keyOf(t, practice), t] as const)),
     contact: (terminal) => change({ do: "contact", terminal }),
-    setUp: () => interpretation.next_tests[0] && setUp(interpretation.next_tests[0]),
+    setUp: () => isShown && interpretation.next_tests[0] && setUp(interpretation.next_tests[0]),
     list: keys.open,
     undo: recording.undo,
     field,
@@ -177,10 +185,12 @@ function PointUnderTest({
       </div>
       <div className={classes.middle}>
         <section className={classes.reading} aria-label="The reading">
-          <VerdictInShort
-            found={interpretation}
-            lastKnown={cutOff !== null || recording.waiting.list.length > 0}
-          />
+          {isShown && (
+            <VerdictInShort
+              found={interpretation}
+              lastKnown={cutOff !== null || recording.waiting.list.length > 0}
+            />
+          )}
           <ReadingPanel
             bench={bench}
             practice={practice}
@@ -207,20 +217,27 @@ function PointUnderTest({
             onRecord={(what) => recording.record(entryFor(setup, bench.terminals, what))}
           />
         </section>
-        <section className={classes.ladder} aria-label={toEarth}>
-          <h2 className="zone-title">{toEarth}</h2>
-          <ToEarth bench={atLength.bench} practice={practice} />
-        </section>
+        {isShown && (
+          <section className={classes.ladder} aria-label={toEarth}>
+            <h2 className="zone-title">{toEarth}</h2>
+            <ToEarth bench={atLength.bench} practice={practice} />
+          </section>
+        )}
       </div>
       <section className={classes.conclusion} aria-label="What it could still be">
-        <Verdict found={interpretation} cutOff={cutOff} waiting={recording.waiting.list.length} />
-        <Conclusion
-          bench={atLength.bench}
-          practice={practice}
-          testers={testers}
-          onSetUp={setUp}
-          onCorrect={correct}
-        />
+        {CASE !== null && <CasePanel />}
+        {isShown && (
+          <>
+            <Verdict found={interpretation} cutOff={cutOff} waiting={recording.waiting.list.length} />
+            <Conclusion
+              bench={atLength.bench}
+              practice={practice}
+              testers={testers}
+              onSetUp={setUp}
+              onCorrect={correct}
+            />
+          </>
+        )}
       </section>
       {showingKeys && (
         <Modal opened onClose={keys.close} title="Keys">
@@ -246,7 +263,7 @@ function Working(props: { of: string }) {
 const BelowTheLog = memo(function BelowTheLog(props: { id: string; name: string; onKeys: () => void }) {
   return (
     <Group gap="sm" mt="sm">
-      <SaveAs kind="survey file" name={props.name} fetch={pointSurvey(props.id)} />
+      {CASE === null && <SaveAs kind="survey file" name={props.name} fetch={pointSurvey(props.id)} />}
       <Button variant="subtle" onClick={props.onKeys}>
         Keys <kbd style={{ marginLeft: 8 }}>?</kbd>
       </Button>

@@ -1,6 +1,7 @@
 import { Button, NativeSelect, Text, TextInput } from "@mantine/core";
 import { type Dispatch, memo, type ReactNode, type RefObject } from "react";
 import type { Bench, Entry, Practice, Tester } from "../../api/client";
+import { CASE } from "../../api/house";
 import { HeldTester } from "../../parts/HeldTester";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
@@ -8,7 +9,8 @@ import { ends, seen, sign } from "../../reading/entry";
 import { functionNamed, isPicked } from "../../reading/functions";
 import { contactName } from "../../reading/probes";
 import { isOnReference } from "../../reading/referenceEarth";
-import { type Change, functionsHere, hasBoardEnd, isTyped, type Setup } from "../../reading/setup";
+import { type Change, entryFor, functionsHere, hasBoardEnd, isTyped, type Setup } from "../../reading/setup";
+import { Display } from "../practice/Display";
 import { Capabilities } from "./Capabilities";
 import { Choices, choicesFor } from "./Choices";
 import { ClampedHow } from "./ClampedHow";
@@ -87,7 +89,16 @@ export function ReadingPanel(props: {
             </span>
           )}
         </div>
-        {meter && <LivePanel meter={meter} onCapture={props.onRecord} />}
+        {CASE === null ? (
+          meter && <LivePanel meter={meter} onCapture={props.onRecord} />
+        ) : (
+          <Display
+            entry={entryFor(setup, bench.terminals, {})}
+            tester={setup.tester}
+            ready={ready}
+            onCapture={props.onRecord}
+          />
+        )}
         {what.entered === "lamps" ? (
           <Lamps
             practice={practice}
@@ -191,7 +202,9 @@ export function ReadingPanel(props: {
               Over range
             </Button>
           )}
-          {!picked && <RecordButton quiet={meter !== null && !setup.typed} ready={ready} />}
+          {!picked && (
+            <RecordButton quiet={(meter !== null || CASE !== null) && !setup.typed} ready={ready} />
+          )}
         </div>
       </form>
       {props.waiting}

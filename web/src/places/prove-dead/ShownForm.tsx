@@ -1,7 +1,10 @@
 import { Button, TextInput } from "@mantine/core";
 import { type ReactNode, useEffect, useRef, useState } from "react";
+import type { Entry } from "../../api/client";
+import { CASE } from "../../api/house";
 import { Choice } from "../../parts/Choice";
 import { NumberField } from "../../parts/NumberField";
+import { Display } from "../practice/Display";
 import { type Hand, isSet, type Seen } from "./hand";
 import shared from "./Prove.module.css";
 import classes from "./ShownForm.module.css";
@@ -117,6 +120,18 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
           onChange={(event) => change({ note: event.currentTarget.value })}
         />
       )}
+      {CASE !== null && (
+        <Display
+          entry={props.proof ? null : voltsBetween(props)}
+          tester={tester?.id ?? null}
+          ready={ready}
+          onCapture={({ value, at_least, below }) =>
+            typeof value === "number"
+              ? change({ typed: String(value) })
+              : props.onShown({ at_least: asNumber(at_least), below: asNumber(below) })
+          }
+        />
+      )}
       {!ready && (
         <p className={shared.how}>
           Say how the meter is set first: a wrong range reads 0 on a live conductor.
@@ -133,6 +148,17 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
     </form>
   );
 }
+
+const asNumber = (value: unknown) => (typeof value === "number" ? value : undefined);
+
+/** What is measured, as a reading has it. */
+const voltsBetween = ({ at, hand }: Pick<StepProps, "at" | "hand">): Entry => ({
+  quantity: "voltage",
+  mode: hand.mode ?? "ac",
+  from: at.pair?.from,
+  to: at.pair?.to,
+  ...(hand.lowImpedance && { input: "low-z" }),
+});
 
 /** Function and range, as they are set on the meter now. */
 function MeterSetting({ hand, change }: Pick<StepProps, "hand" | "change">) {

@@ -1,0 +1,72 @@
+/** Practice: what there is to go through, and inside a case how far it is and what is done there. */
+
+import { useQuery } from "@tanstack/react-query";
+import client, { answer, type CaseHere, type Entry } from "./client";
+import { CASE } from "./house";
+import { keys } from "./keys";
+import { CASE_HERE } from "./records";
+import { useRecord } from "./useRecord";
+
+export const useHall = () =>
+  useQuery({ queryKey: keys.hall, queryFn: () => answer(client.GET("/api/practice")) });
+
+/** The case this page is in; nothing outside one. */
+export const useCase = () =>
+  useQuery({
+    queryKey: keys.caseHere,
+    queryFn: () => answer(client.GET("/api/practised")),
+    enabled: CASE !== null,
+  });
+
+export const useDebrief = () =>
+  useQuery({ queryKey: keys.debrief, queryFn: () => answer(client.GET("/api/practised/debrief")) });
+
+export type CaseAct = {
+  doing:
+    | "off"
+    | "on"
+    | "locked"
+    | "unlocked"
+    | "probed"
+    | "touched"
+    | "ruled-out"
+    | "hint"
+    | "shown"
+    | "concluded";
+  conditions?: string[];
+  entry?: Entry;
+  tester?: string | null;
+};
+
+/** Something done at the case, and what came of it. */
+export const useDo = () =>
+  useRecord<CaseAct, CaseHere>(CASE_HERE, ({ conditions = [], entry = {}, ...act }, { id }) =>
+    answer(
+      client.PUT("/api/practised/acts/{act_id}", {
+        params: { path: { act_id: id } },
+        body: { ...act, conditions, entry },
+      }),
+    ),
+  );
+
+/** What the tester shows with its probes there, looked at again and again while they are on. */
+export const useDisplay = (entry: object | null, tester: string | null, on: boolean) =>
+  useQuery({
+    queryKey: keys.display(entry, tester),
+    queryFn: () =>
+      answer(
+        client.POST("/api/practised/shown", {
+          body: { entry: entry as Record<string, unknown> | null, tester },
+        }),
+      ),
+    enabled: on,
+    refetchInterval: 700,
+    retry: false,
+    gcTime: 0,
+  });
+
+/** Whether what the readings allow may be seen: in a case once it was asked for, or is over. */
+export function useIsShown(): boolean {
+  const here = useCase().data;
+  return CASE === null || here?.shown === true || here?.over === true;
+}

@@ -1,0 +1,151 @@
+import { Button } from "@mantine/core";
+import { Link } from "react-router";
+import type { CaseHere } from "../../api/client";
+import { type CaseAct, useCase, useDo } from "../../api/practice";
+import { TwoTapButton } from "../../parts/TwoTapButton";
+import { Unplaced } from "../../parts/Unplaced";
+import classes from "./CasePanel.module.css";
+
+/** What the customer said, what can be done, what one thinks it still could be, and the way to a conclusion. */
+export function CasePanel() {
+  const here = useCase().data;
+  const act = useDo();
+  if (!here) return null;
+  const go = (what: CaseAct) => act.mutate(what);
+  return (
+    <>
+      <blockquote className={classes.complaint}>{here.complaint}</blockquote>
+      {here.over ? (
+        <Over here={here} />
+      ) : (
+        <>
+          <Switching here={here} go={go} />
+          <Dangers here={here} />
+          <Marks here={here} go={go} />
+          <Hints here={here} go={go} busy={act.isPending} />
+        </>
+      )}
+      <Unplaced error={act.error} />
+    </>
+  );
+}
+
+type Go = { here: CaseHere; go: (what: CaseAct) => void };
+
+function Over({ here }: { here: CaseHere }) {
+  return (
+    <div className={classes.over} role="status">
+      <strong>{here.ended ? "The case is over." : "Concluded."}</strong>
+      {here.ended && <p>{here.ended}</p>}
+      <Button component={Link} to="/debrief">
+        Look back on it
+      </Button>
+    </div>
+  );
+}
+
+/** The circuit's own device and its lock, as they are now; and hands, which come last. */
+function Switching({ here, go }: Go) {
+  const off = here.device === "open";
+  return (
+    <section aria-label="At the board">
+      <p className={classes.state}>
+        The circuit is <b>{off ? "off" : "on"}</b>
+        {here.locked && (
+          <>
+            {" "}
+            and <b>locked</b>
+          </>
+        )}
+        .
+      </p>
+      <div className={classes.acts}>
+        <Button variant="default" onClick={() => go({ doing: off ? "on" : "off" })}>
+          {off ? "Switch it on" : "Switch it off"}
+        </Button>
+        <Button variant="default" onClick={() => go({ doing: here.locked ? "unlocked" : "locked" })}>
+          {here.locked ? "Take the lock off" : "Lock it"}
+        </Button>
+        <TwoTapButton
+          variant="default"
+          asks="Touch the conductors"
+          again="Bare hands on them, now?"
+          onTapped={() => go({ doing: "touched" })}
+        />
+      </div>
+    </section>
+  );
+}
+
+function Dangers({ here }: { here: CaseHere }) {
+  const last = here.dangers.at(-1);
+  return (
+    <div aria-live="assertive">
+      {last && (
+        <p className={classes.danger}>
+          <b>Danger.</b> {last.text}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** What one takes to be ruled out by what was read; the answer stays hidden until it is asked for. */
+function Marks({ here, go }: Go) {
+  const out = new Set(here.ruled_out);
+  const left = here.possible.filter((one) => !out.has(one.id));
+  const toggle = (id: string) => {
+    const conditions = out.has(id) ? here.ruled_out.filter((one) => one !== id) : [...here.ruled_out, id];
+    go({ doing: "ruled-out", conditions });
+  };
+  return (
+    <section aria-labelledby="marks">
+      <h2 id="marks" className={classes.title}>
+        What can it still be?
+      </h2>
+      <p className={classes.how}>
+        Tap what your readings rule out. {left.length} of {here.possible.length} left.
+      </p>
+      <ul className={classes.marks}>
+        {here.possible.map((one) => (
+          <li key={one.id}>
+            <button type="button" aria-pressed={out.has(one.id)} onClick={() => toggle(one.id)}>
+              <span aria-hidden>{out.has(one.id) ? "✕" : "○"}</span>
+              {out.has(one.id) ? <s>{one.title}</s> : one.title}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <TwoTapButton
+        variant="filled"
+        fullWidth
+        asks={left.length === 1 ? `It is: ${left[0]?.title}` : `Conclude: one of the ${left.length} left`}
+        again="Conclude? Then it is looked back on"
+        onTapped={() => go({ doing: "concluded", conditions: left.map((one) => one.id) })}
+      />
+    </section>
+  );
+}
+
+function Hints({ here, go, busy }: Go & { busy: boolean }) {
+  return (
+    <section aria-label="Help">
+      <div className={classes.acts}>
+        <Button variant="default" loading={busy} onClick={() => go({ doing: "hint" })}>
+          A hint
+        </Button>
+        {!here.shown && (
+          <Button variant="default" onClick={() => go({ doing: "shown" })}>
+            Show what the readings allow
+          </Button>
+        )}
+      </div>
+      <ol className={classes.hints} aria-live="polite">
+        {here.hints.map((hint, number) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: hints are only added
+          <li key={number}>{hint}</li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,137 @@
+import { Button } from "@mantine/core";
+import type { Debrief } from "../../api/client";
+import { HALL } from "../../api/house";
+import { useDebrief } from "../../api/practice";
+import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
+import { VerdictShape } from "../../parts/VerdictShape";
+import classes from "./Debrief.module.css";
+
+/** A case looked back on: what it was, what was safe, and each reading with what it struck out and a better one would. */
+export function DebriefPlace() {
+  const debrief = useDebrief();
+  if (debrief.isError && !debrief.data)
+    return <Failure error={debrief.error} retry={() => debrief.refetch()} />;
+  const found = debrief.data;
+  return (
+    <Page
+      title={found?.title ?? "Looking back"}
+      under={found?.complaint}
+      busy={debrief.isPending}
+      actions={
+        <Button component="a" href={HALL}>
+          Back to practice
+        </Button>
+      }
+    >
+      {found && (
+        <>
+          <p className={classes.said}>{found.said}</p>
+          <p className={classes.what}>
+            Noticed of it: {found.notice}. Repair: {found.mend}.
+          </p>
+          <dl className={classes.score}>
+            <Line title="Safety" good={found.dangers.length === 0}>
+              {found.dangers.length === 0
+                ? "No danger met."
+                : found.dangers.map((d) => <p key={d.minute + d.danger}>{d.text}</p>)}
+            </Line>
+            <Line title="Evidence" good={found.conclusion === "followed"}>
+              {found.certain_after === null
+                ? "The readings never settled it."
+                : `Certain after reading ${found.certain_after} of ${found.readings}.`}
+              {found.hints > 0 && ` ${found.hints} ${found.hints === 1 ? "hint" : "hints"}.`}
+            </Line>
+            <Line title="Economy" good={found.readings <= found.planner.length + 1}>
+              {found.readings} {found.readings === 1 ? "reading" : "readings"}, {found.minutes} min at the
+              board. The planner: {found.planner.length}, {found.planner_minutes} min.
+            </Line>
+            <Line title="Record" good={found.slips === 0}>
+              {found.slips === 0
+                ? "Everything was written down as it was."
+                : `${found.slips} written down otherwise than it was.`}
+            </Line>
+          </dl>
+          <Readings found={found} />
+          <Planner found={found} />
+        </>
+      )}
+    </Page>
+  );
+}
+
+function Line(props: { title: string; good: boolean; children: React.ReactNode }) {
+  return (
+    <div>
+      <dt>
+        <VerdictShape kind={props.good ? "correct" : "defect"} size={22} />
+        {props.title}
+      </dt>
+      <dd>{props.children}</dd>
+    </div>
+  );
+}
+
+function Readings({ found }: { found: Debrief }) {
+  if (found.taken.length === 0) return null;
+  return (
+    <section aria-labelledby="readings">
+      <h2 id="readings">Reading by reading</h2>
+      <ol className={classes.line}>
+        {found.taken.map((one, number) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: they are what they were
+          <li key={number}>
+            <p className={classes.reading}>
+              <b>{one.what}</b> <span className="mono">{one.recorded}</span>
+              <span className="quiet"> · {one.with}</span>
+              {one.settled && number + 1 === found.certain_after && (
+                <b className={classes.certain}> · now it is certain</b>
+              )}
+            </p>
+            {one.slip && <p className={classes.slip}>Written down otherwise: {one.slip}.</p>}
+            {!one.counted && <p className={classes.slip}>It did not count: the tester was not fit for it.</p>}
+            <Struck titles={one.struck_out} />
+            {one.better && (
+              <p className="quiet">
+                Better then: {one.better}, which can rule out {one.better_rules_out}.
+              </p>
+            )}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+const SHOWN = 3;
+
+function Struck({ titles }: { titles: string[] }) {
+  if (titles.length === 0) return <p>Ruled out nothing.</p>;
+  if (titles.length <= SHOWN) return <p>Ruled out: {titles.join("; ")}.</p>;
+  return (
+    <details className={classes.struck}>
+      <summary>Ruled out {titles.length}</summary>
+      <p>{titles.join("; ")}.</p>
+    </details>
+  );
+}
+
+function Planner({ found }: { found: Debrief }) {
+  return (
+    <section aria-labelledby="planner">
+      <h2 id="planner">The planner’s way</h2>
+      <ol className={classes.line}>
+        {found.planner.map((turn, number) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: they are what they were
+          <li key={number}>
+            <p className={classes.reading}>
+              <b>{turn.what}</b> <span className="mono">{turn.shows}</span>
+              <span className="quiet"> · {turn.with}</span>
+            </p>
+            <Struck titles={turn.struck_out} />
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,171 @@
+import { Button, FileButton } from "@mantine/core";
+import { useState } from "react";
+import client, { answer, type CaseHere, type CaseLine, type Hall } from "../../api/client";
+import { addressOfCase } from "../../api/house";
+import { useHall } from "../../api/practice";
+import { usePractice } from "../../api/queries";
+import { BEGUN } from "../../api/records";
+import { useRecord } from "../../api/useRecord";
+import { Failure } from "../../parts/Failure";
+import { Page } from "../../parts/Page";
+import { Unplaced } from "../../parts/Unplaced";
+import { dayAndTimeOf, dayOf } from "../../reading/dates";
+import classes from "./Hall.module.css";
+
+const STEPS: Record<number, string> = {
+  1: "First: three voltages",
+  2: "Second: when a tester misleads",
+  3: "Third: several lines, loads, dead tests",
+  4: "Fourth: everything at once",
+};
+const CONCLUSIONS: Record<string, string> = {
+  followed: "concluded from what was read",
+  guessed: "right, but a guess",
+  "left-open": "right, with more left open than needed",
+  wrong: "wrong",
+  ended: "ended in a danger",
+};
+
+type Chosen = { name: string; case: Record<string, unknown> | null };
+
+/** What there is to practise: which comes next, every case by step, how each went, and how the crew's learners do. */
+export function HallPlace() {
+  const hall = useHall();
+  const begin = useRecord<Chosen, CaseHere>(BEGUN, (chosen, { id }) =>
+    answer(client.PUT("/api/practice/{case_id}", { params: { path: { case_id: id } }, body: chosen })),
+  );
+  const open = (name: string, content: Record<string, unknown> | null = null) =>
+    begin.mutate(
+      { name, case: content },
+      { onSuccess: ({ id }) => window.location.assign(addressOfCase(id)) },
+    );
+  if (hall.isError && !hall.data) return <Failure error={hall.error} retry={() => hall.refetch()} />;
+  const next = hall.data?.cases.find((one) => one.name === hall.data.next);
+  const at = hall.data?.went_through.find((one) => !one.over);
+  return (
+    <Page title="Practice" busy={hall.isPending}>
+      {hall.data && (
+        <>
+          <p className={classes.lead}>
+            A simulated installation with something hidden, the same screens and testers with their real
+            errors. Nothing here is real, and nothing of it enters the record.
+          </p>
+          <div className={classes.next}>
+            {at && (
+              <Button component="a" href={addressOfCase(at.id)} variant={next ? "default" : "filled"}>
+                Go on with “{at.title}”
+              </Button>
+            )}
+            {next && (
+              <Button loading={begin.isPending} onClick={() => open(next.name)}>
+                Next: {next.title}
+              </Button>
+            )}
+          </div>
+          <Unplaced error={begin.error} />
+          {[1, 2, 3, 4].map((step) => (
+            <section key={step} aria-labelledby={`step-${step}`}>
+              <h2 id={`step-${step}`}>{STEPS[step]}</h2>
+              <ul className={classes.cases}>
+                {hall.data.cases
+                  .filter((one) => one.step === step)
+                  .map((one) => (
+                    <Case key={one.name} line={one} onOpen={() => open(one.name)} />
+                  ))}
+              </ul>
+            </section>
+          ))}
+          <OwnFile onFile={(content) => open("from a file", content)} />
+          <Went hall={hall.data} />
+          <Learners hall={hall.data} />
+        </>
+      )}
+    </Page>
+  );
+}
+
+function Case({ line, onOpen }: { line: CaseLine; onOpen: () => void }) {
+  const practice = usePractice(line.practice);
+  return (
+    <li>
+      <button type="button" onClick={onOpen}>
+        <strong>{line.title}</strong>
+        <span className={classes.complaint}>{line.complaint}</span>
+        <span className={classes.about}>
+          {practice?.name} · {line.minutes} min ·{" "}
+          {line.times === 0
+            ? "new"
+            : line.mastered
+              ? `mastered${line.due ? `, comes back ${dayOf(line.due)}` : ""}`
+              : "not yet mastered"}
+        </span>
+      </button>
+    </li>
+  );
+}
+
+/** A case somebody shared, as a file. */
+function OwnFile({ onFile }: { onFile: (content: Record<string, unknown>) => void }) {
+  const [wrong, say] = useState("");
+  const read = async (file: File | null) => {
+    if (!file) return;
+    try {
+      say("");
+      onFile(JSON.parse(await file.text()));
+    } catch {
+      say(`${file.name} is no JSON file; a case is saved as one`);
+    }
+  };
+  return (
+    <section className={classes.own} aria-label="A case of a file">
+      <FileButton onChange={read} accept="application/json,.json">
+        {(props) => (
+          <Button {...props} variant="default">
+            Open a case from a file
+          </Button>
+        )}
+      </FileButton>
+      {wrong && <p role="alert">{wrong}</p>}
+    </section>
+  );
+}
+
+function Went({ hall }: { hall: Hall }) {
+  if (hall.went_through.length === 0) return null;
+  return (
+    <section aria-labelledby="went">
+      <h2 id="went">Gone through</h2>
+      <ul className={classes.went}>
+        {hall.went_through.map((one) => (
+          <li key={one.id}>
+            <a href={`${addressOfCase(one.id)}${one.over ? "debrief" : ""}`}>
+              <strong>{one.title}</strong> {one.over ? CONCLUSIONS[one.conclusion] : "not finished"}
+              <span className="quiet"> · {dayAndTimeOf(one.begun_at)}</span>
+            </a>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Learners({ hall }: { hall: Hall }) {
+  if (hall.learners.length === 0) return null;
+  return (
+    <section aria-labelledby="learners">
+      <h2 id="learners">How your crew gets on</h2>
+      <ul className={classes.went}>
+        {hall.learners.map((one) => (
+          <li key={one.name}>
+            <p>
+              <strong>{one.name}</strong> · {one.cases} {one.cases === 1 ? "case" : "cases"}
+              {one.last && `, last ${dayOf(one.last)}`}
+            </p>
+            {one.mastered.length > 0 && <p>Mastered: {one.mastered.join(", ")}</p>}
+            {one.not_yet.length > 0 && <p>Not yet: {one.not_yet.join(", ")}</p>}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
