@@ -45,8 +45,9 @@ def do(request: HttpRequest, act_id: UUID, data: ActIn) -> CaseOut:
 @router.post("/practised/shown", response={200: ShownOut, 404: Problems, 422: Problems})
 def shown(request: HttpRequest, data: ShownIn) -> ShownOut:
     """What the tester shows with its probes there. Asking records nothing."""
-    tester = "" if data.tester is None else str(data.tester)
-    return ShownOut.of(services.shows(_here(request), data.entry, tester))
+    here, tester = _here(request), "" if data.tester is None else str(data.tester)
+    practice = services.file_of(here).installation.practice
+    return ShownOut.of(services.shows(here, data.entry, tester), practice)
 
 
 @router.get("/practised/debrief", response={200: DebriefOut, 404: Problems, 409: Problems}, by_alias=True)

@@ -74,16 +74,15 @@ def furnished(crew: Crew, case_id: UUID, file: CaseFile) -> Point:
     site = put_site(crew, uuid5(case_id, "site"), _SITE, str(installation.practice))
     fed = put_supply(crew, uuid5(case_id, "supply"), site.id, _SITE, supply.system, str(supply.earthing))
     board = put_board(crew, uuid5(case_id, "board"), fed.id, circuit.board or _BOARD)
-    name = circuit.label or file.title
+    label = entry.label or file.title
     device = circuit.rating_a, _given(circuit.conductor), circuit.residual_ma, _given(circuit.curve)
-    hung = put_circuit(crew, uuid5(case_id, "circuit"), board.id, name, *device)
+    hung = put_circuit(crew, uuid5(case_id, "circuit"), board.id, circuit.label or label, *device)
     if entry.noticed:
         hung.noticed = list(map(str, entry.noticed))
         hung.save()
     for instrument in installation.instruments:
         put_tester(crew, tester_id(case_id, instrument.id), _as_kept(instrument))
     contacts = [str(terminal) for terminal in entry.terminals]
-    label = entry.label or file.title
     return put_point(crew, uuid5(case_id, "point"), hung.id, label, str(entry.kind), contacts, circuit.length_m)
 
 

@@ -15,6 +15,7 @@ from evenprobe.formats.answers.practice import MetOut
 from evenprobe.formats.said import shown_said
 from evenprobe.formats.shown import as_entry
 from evenprobe.formats.words import PracticeWord
+from evenprobe.practices import Practice
 from evenprobe.practising import Conclusion, Doing, Progress
 from evenprobe.quantities import Reading
 from practising.models import Practised
@@ -95,6 +96,7 @@ class CaseOut(Schema):
     claimed_minutes: float
     device: Annotated[str, Among(("open", "closed"))]
     locked: bool
+    touched: bool
     blown: list[str]
     dangers: list[MetOut]
     hints: list[str]
@@ -118,6 +120,7 @@ class CaseOut(Schema):
             claimed_minutes=file.minutes,
             device=found.device,
             locked=found.locked,
+            touched=found.touched,
             blown=sorted(found.blown),
             dangers=dangers,
             hints=[hint.said for hint in found.hints],
@@ -152,10 +155,10 @@ class ShownOut(Schema):
     entry: dict[str, Any] | None = Field(default=None)
 
     @classmethod
-    def of(cls, reading: Reading | None) -> "ShownOut":
+    def of(cls, reading: Reading | None, practice: Practice) -> "ShownOut":
         if reading is None:
             return cls(said="")
-        return cls(said=shown_said(reading), entry={**as_entry(reading), "source": "captured"})
+        return cls(said=shown_said(reading, practice), entry={**as_entry(reading), "source": "captured"})
 
 
 def went_through(rows: Sequence[Practised]) -> list[WentThrough]:

@@ -81,31 +81,36 @@ def seen_said(entry: ReadingEntry) -> str:
     )
 
 
-def shown_said(reading: Reading) -> str:
+def shown_said(reading: Reading, practice: Practice) -> str:
     """What the display, the lamps or the detector showed of a reading that is not written down as an entry.
 
     Examples
     --------
-    >>> from evenprobe.quantities import VOLTAGE, Measurement
+    >>> from evenprobe.practices import NORTH_AMERICA
+    >>> from evenprobe.quantities import LAMPS, VOLTAGE
     >>> from evenprobe.wiring import Terminal
-    >>> shown_said(Reading("r", Measurement(VOLTAGE, Terminal.L, Terminal.N), value=119.6))
+    >>> shown_said(Reading("r", Measurement(VOLTAGE, Terminal.L, Terminal.N), value=119.6), NORTH_AMERICA)
     '119.6 V'
+    >>> shown_said(Reading("r", Measurement(LAMPS, None, None), lit={"L-N": True, "N-PE": False}), NORTH_AMERICA)
+    'lit H-N'
     """
     quantity = reading.measurement.quantity
     for answer, yes, no in ((reading.alarm, "alarm", "silent"), (reading.tripped, "tripped", "stayed in")):
         if answer is not None:
             return yes if answer else no
     if reading.lit:
-        lit = [lamp for lamp, on in reading.lit.items() if on]
+        lit = ["-".join(practice.letters[end] for end in lamp.split("-")) for lamp, on in reading.lit.items() if on]
         return f"lit {', '.join(lit)}" if lit else "all dark"
+    sign = _SIGNS.get(quantity.unit, quantity.unit)
     if reading.over_range:
-        return f"over range {quantity.unit}".strip()
+        return f"over range {sign}".strip()
     if reading.value is not None:
-        return quantity.said(reading.value)
+        said = quantity.said(reading.value)
+        return f"{said.removesuffix(quantity.unit)}{sign}" if quantity.unit else said
     least, below = reading.at_least, reading.below
     if below is None:
-        return f"{least or 0:g} {quantity.unit} or more"
-    return f"under {below:g} {quantity.unit}" if least is None else f"{least:g} to {below:g} {quantity.unit}"
+        return f"{least or 0:g} {sign} or more"
+    return f"under {below:g} {sign}" if least is None else f"{least:g} to {below:g} {sign}"
 
 
 def how_said(entry: ReadingEntry, practice: Practice) -> str:

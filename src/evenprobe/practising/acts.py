@@ -68,10 +68,11 @@ class Met:
 
 @dataclass(frozen=True)
 class Progress:
-    """How far a case is after what was done. `blown`: ids of testers that show nothing any more."""
+    """How far a case is after what was done. `touched`: whether hands were on it; `blown`: ids of testers gone dark."""
 
     device: Device = "closed"
     locked: bool = False
+    touched: bool = False
     blown: frozenset[str] = frozenset()
     met: tuple[Met, ...] = ()
     ruled_out: frozenset[str] = frozenset()
@@ -147,6 +148,8 @@ def _after(found: Progress, act: Act) -> Progress:
             return replace(found, locked=True)
         case Doing.UNLOCKED:
             return replace(found, locked=False)
+        case Doing.TOUCHED:
+            return replace(found, touched=True)
         case Doing.RULED_OUT:
             return replace(found, ruled_out=act.conditions)
         case Doing.HINT:

@@ -6,7 +6,7 @@ from evenprobe.sentences import Sentences
 DANGERS = Sentences(
     {
         Danger.BLOWN: (
-            "{tester} was on a range with a source of its own while the circuit was live. Its fuse is blown. "
+            "The circuit was live, and {tester} on a range with a source of its own. Its fuse is blown. "
             "Switch off, lock and prove dead before any dead test."
         ),
         Danger.LIFTED_LIVE: (

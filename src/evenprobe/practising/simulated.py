@@ -72,7 +72,7 @@ class Simulated:
         """Whether it would end the tester: a source of its own put across what is live."""
         if not measurement.quantity.dead or None in (measurement.from_, measurement.to):
             return False
-        volts = replace(measurement, quantity=VOLTAGE, neutral="connected", far_ends="apart")
+        volts = Measurement(VOLTAGE, measurement.from_, measurement.to)
         return (self.shows(volts, device=device, at=at).value or 0.0) > BLOWS_FROM_V
 
     def is_live(self, *, device: Device, at: float) -> bool:

@@ -7394,6 +7394,8 @@ export interface components {
             device: "open" | "closed";
             /** Locked */
             locked: boolean;
+            /** Touched */
+            touched: boolean;
             /** Blown */
             blown: string[];
             /** Dangers */

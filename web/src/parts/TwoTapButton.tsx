@@ -9,7 +9,10 @@ export function TwoTapButton(props: ButtonProps & { asks: string; again: string;
     <Button
       variant="subtle"
       {...button}
-      onClick={() => (asking ? onTapped() : ask(true))}
+      onClick={() => {
+        ask(!asking);
+        if (asking) onTapped();
+      }}
       onBlur={() => ask(false)}
     >
       {asking ? again : asks}

@@ -30,7 +30,7 @@ class TurnOut(Answer):
             minute=_minute(turn.at_s),
             what=measured_said(turn.offered.measurement, practice),
             with_=turn.offered.measurement.instrument.id,
-            shows=shown_said(turn.reading),
+            shows=shown_said(turn.reading, practice),
             struck_out=[condition.title_in(practice) for condition in turn.struck_out],
             verdict=str(turn.verdict),
         )
@@ -72,8 +72,8 @@ class PractisedReading(Answer):
             minute=_minute(taken.reading.at or 0.0),
             what=measured_said(measurement, practice),
             with_=testers.get(measurement.instrument.id, measurement.instrument.id),
-            recorded=shown_said(taken.reading),
-            slip=_slip(taken),
+            recorded=shown_said(taken.reading, practice),
+            slip=_slip(taken, practice),
             counted=taken.counted,
             struck_out=[condition.title_in(practice) for condition in taken.struck_out],
             better="" if better is None else measured_said(better.measurement, practice),
@@ -83,10 +83,10 @@ class PractisedReading(Answer):
         )
 
 
-def _slip(taken: Taken) -> str:
+def _slip(taken: Taken, practice: Practice) -> str:
     if taken.device is not None:
         return f"said with the device {taken.reading.measurement.device}; it was {taken.device}"
-    return "" if taken.shown is None else f"the display had {shown_said(taken.shown)}"
+    return "" if taken.shown is None else f"the display had {shown_said(taken.shown, practice)}"
 
 
 class DebriefOut(Answer):

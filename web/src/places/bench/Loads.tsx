@@ -1,6 +1,7 @@
 import { NativeSelect } from "@mantine/core";
 import { type Dispatch, memo } from "react";
 import type { Bench, Practice } from "../../api/client";
+import { CASE } from "../../api/house";
 import { Toggle } from "../../parts/Toggle";
 import { functionNamed } from "../../reading/functions";
 import type { Change, Load, Setup } from "../../reading/setup";
@@ -12,7 +13,9 @@ const LOADS: [Load, string][] = [
   ["elsewhere", "Load elsewhere"],
 ];
 
-/** The circumstances of a voltage: as it is, under a known load and between what, alone, or with the device open. */
+/**
+ * The circumstances of a voltage: as it is, under a known load and between what, alone, or with the device open, which in a case
+ * is what was switched at the board. */
 export const Loads = memo(function Loads(
   props: Pick<Setup, "what" | "load" | "nothingElseOn" | "deviceOpen" | "amperes" | "loadBetween"> & {
     terminals: Bench["terminals"];
@@ -43,7 +46,7 @@ export const Loads = memo(function Loads(
         >
           Nothing else on
         </Toggle>
-        {functionNamed(setup.what).device && (
+        {CASE === null && functionNamed(setup.what).device && (
           <Toggle on={setup.deviceOpen} onToggle={() => change({ do: "device", open: !setup.deviceOpen })}>
             Device open
           </Toggle>

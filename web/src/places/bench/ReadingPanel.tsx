@@ -1,5 +1,5 @@
 import { Button, NativeSelect, Text, TextInput } from "@mantine/core";
-import { type Dispatch, memo, type ReactNode, type RefObject } from "react";
+import { type Dispatch, memo, type ReactNode, type RefObject, useRef } from "react";
 import type { Bench, Entry, Practice, Tester } from "../../api/client";
 import { CASE } from "../../api/house";
 import { HeldTester } from "../../parts/HeldTester";
@@ -48,6 +48,7 @@ export function ReadingPanel(props: {
     (what.probes === "none" || (measuring !== null && (what.probes === "one" || reference !== null)));
   const meter = useLiveMeter(bench.id, setup);
   const picked = isPicked(what);
+  const enter = useRef<(() => void) | null>(null);
   const warning = what.fixes.input === "low-z" ? bench.may_trip[tester?.id ?? ""] : undefined;
   return (
     <>
@@ -75,6 +76,7 @@ export function ReadingPanel(props: {
           event.preventDefault();
           if (picked) return;
           if (ready && isTyped(setup)) props.onRecord();
+          else if (enter.current) enter.current();
           else props.field.current?.focus();
         }}
       >
@@ -97,6 +99,7 @@ export function ReadingPanel(props: {
             tester={setup.tester}
             ready={ready}
             onCapture={props.onRecord}
+            enter={enter}
           />
         )}
         {what.entered === "lamps" ? (

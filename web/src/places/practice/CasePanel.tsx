@@ -57,7 +57,7 @@ function Switching({ here, go }: Go) {
             and <b>locked</b>
           </>
         )}
-        .
+        .{here.touched && " Your hands were on it: proved dead, and dead."}
       </p>
       <div className={classes.acts}>
         <Button variant="default" onClick={() => go({ doing: off ? "on" : "off" })}>
@@ -129,7 +129,7 @@ function Marks({ here, go }: Go) {
 
 function Hints({ here, go, busy }: Go & { busy: boolean }) {
   return (
-    <section aria-label="Help">
+    <section aria-label="Help" className={classes.help}>
       <div className={classes.acts}>
         <Button variant="default" loading={busy} onClick={() => go({ doing: "hint" })}>
           A hint

@@ -1,5 +1,5 @@
 import { Button } from "@mantine/core";
-import { useEffect, useState } from "react";
+import { type RefObject, useEffect, useState } from "react";
 import type { Entry } from "../../api/client";
 import { useCase, useDisplay, useDo } from "../../api/practice";
 import { Unplaced } from "../../parts/Unplaced";
@@ -15,6 +15,8 @@ export function Display(props: {
   tester: string | null;
   ready: boolean;
   onCapture: (what: Partial<Entry>) => void;
+  /** What Enter does where nothing is typed: put it on, then record what it shows. */
+  enter?: RefObject<(() => void) | null>;
 }) {
   const { entry, tester, ready } = props;
   const here = useCase().data;
@@ -24,9 +26,17 @@ export function Display(props: {
   const isOn = on === where && here?.over === false;
   const display = useDisplay(entry, tester, isOn);
   useEffect(() => setOn((was) => (was === where ? was : "")), [where]);
+  const shown = isOn ? display.data : undefined;
+  const measure = () =>
+    entry === null
+      ? setOn(where)
+      : put.mutate({ doing: "probed", entry, tester }, { onSuccess: () => setOn(where) });
+  const record = () => shown?.entry && props.onCapture(shown.entry as Partial<Entry>);
+  useEffect(() => {
+    if (props.enter) props.enter.current = isOn ? record : ready ? measure : null;
+  });
   if (!here || here.over) return null;
   const isBlown = here.blown.includes(tester ?? "");
-  const shown = isOn ? display.data : undefined;
   return (
     <section className={classes.display} aria-label="What the tester shows">
       {isBlown ? (
@@ -38,16 +48,7 @@ export function Display(props: {
           <span className={classes.dark} aria-hidden>
             – – –
           </span>
-          <Button
-            type="button"
-            loading={put.isPending}
-            disabled={!ready}
-            onClick={() =>
-              entry === null
-                ? setOn(where)
-                : put.mutate({ doing: "probed", entry, tester }, { onSuccess: () => setOn(where) })
-            }
-          >
+          <Button type="button" loading={put.isPending} disabled={!ready} onClick={measure}>
             Measure
           </Button>
         </>
@@ -56,11 +57,7 @@ export function Display(props: {
           <output className={`mono ${classes.number}`} aria-live="polite" aria-label="Display">
             {display.isError ? "no reading" : (shown?.said ?? "…")}
           </output>
-          <Button
-            type="button"
-            disabled={!shown?.entry}
-            onClick={() => shown?.entry && props.onCapture(shown.entry as Partial<Entry>)}
-          >
+          <Button type="button" disabled={!shown?.entry} onClick={record}>
             Record this
           </Button>
         </>
