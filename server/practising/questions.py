@@ -25,9 +25,7 @@ def looked_back_on(
     return {"shown": shown, "conclusion": str(found.conclusion), "mastered": found.is_mastered}
 
 
-def hinted(
-    survey: str, case: Mapping[str, Any], level: int, begun_s: float, testers: Mapping[str, str]
-) -> str:
+def hinted(survey: str, case: Mapping[str, Any], level: int, begun_s: float, testers: Mapping[str, str]) -> str:
     """A hint to whoever has read so much."""
     own = parse(CaseFile, case).case()
     found = interpret_for(own, _readings(survey, own, begun_s, testers))

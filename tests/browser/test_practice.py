@@ -1,4 +1,4 @@
-"""Practice in the real application: cases solved by keyboard, on a phone and after proving dead, and two ended early."""
+"""Practice in the real application: solved by keyboard, on a phone and after proving dead, and two ended early."""
 
 import re
 
@@ -28,7 +28,8 @@ def take(page, tester="meter"):
 
 
 def recorded(page, number):
-    expect(page.get_by_label("Readings", exact=True).get_by_text(f"{number} reading")).to_be_visible(timeout=PATIENCE_MS)
+    log = page.get_by_label("Readings", exact=True)
+    expect(log.get_by_text(f"{number} reading")).to_be_visible(timeout=PATIENCE_MS)
 
 
 def concluded(page, tap="click"):

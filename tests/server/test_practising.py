@@ -208,7 +208,7 @@ def test_the_same_case_twice_is_one(anna):
 
 
 def test_nothing_practised_enters_the_record(anna, place):
-    asked = ("/record", "/sites", "/testers", "/today", "/proofs", "/rounds", "/hunts", "/sheets", "/search?text=kettle")
+    asked = ("/record", "/sites", "/testers", "/today", "/proofs", "/rounds", "/hunts", "/sheets", "/search?text=tea")
     before = [anna.get(path).json() for path in asked]
     kettle = begun(anna)
     for pair in PAIRS:

@@ -10,7 +10,7 @@ const MAY_KNOW: Record<string, string[]> = {
   theme: [],
   parts: ["api", "reading", "geometry", "theme"],
 };
-const SHARED_BY_PLACES = ["places/bench", "places/site"];
+const SHARED_BY_PLACES = ["places/bench", "places/site", "places/practice"];
 /** It shows what is in hand everywhere. */
 const OVER_ALL = "places/today";
 

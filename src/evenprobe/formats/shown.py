@@ -1,4 +1,4 @@
-"""A reading that a simulated tester shows, as an entry that could be recorded; and an entry before anything is shown."""
+"""What a simulated tester shows as an entry that could be recorded; and an entry before anything is shown."""
 
 from typing import Any
 

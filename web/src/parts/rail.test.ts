@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { onTheRail } from "./rail";
+import { inACase, onTheRail } from "./rail";
 
 const onAPhone = (pathname: string, bench: string | null = null) =>
   onTheRail(pathname, bench)
@@ -27,4 +27,8 @@ describe("the rail", () => {
     expect(onTheRail("/today", "p1").find((place) => place.id === "bench")?.to).toBe("/bench/p1");
     expect(onTheRail("/today", null).map((place) => place.id)).not.toContain("bench");
   });
+});
+
+it("inside a case there is what one practises in, at the case's own point", () => {
+  expect(inACase("p1").map(({ to }) => to)).toEqual(["/bench/p1", "/prove-dead", "/dead-tests"]);
 });

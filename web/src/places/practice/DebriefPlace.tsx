@@ -42,7 +42,10 @@ export function DebriefPlace() {
                 : `Certain after reading ${found.certain_after} of ${found.readings}.`}
               {found.hints > 0 && ` ${found.hints} ${found.hints === 1 ? "hint" : "hints"}.`}
             </Line>
-            <Line title="Economy" good={found.certain_after !== null && found.readings <= found.planner.length + 1}>
+            <Line
+              title="Economy"
+              good={found.certain_after !== null && found.readings <= found.planner.length + 1}
+            >
               {found.readings} {found.readings === 1 ? "reading" : "readings"}, {found.minutes} min at the
               board. The planner: {found.planner.length}, {found.planner_minutes} min.
             </Line>

@@ -1,4 +1,4 @@
-import { HALL } from "../../api/house";
+import { HALL } from "../api/house";
 import classes from "./PracticeBand.module.css";
 
 /** On every place inside a case. */
