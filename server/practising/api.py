@@ -25,7 +25,8 @@ def hall(request: HttpRequest) -> PracticeHall:
 
 @router.put("/practice/{case_id}", response={200: CaseOut, 404: Problems, 409: Problems, 422: Problems}, by_alias=True)
 def begin(request: HttpRequest, case_id: UUID, data: CaseBeginIn) -> CaseOut:
-    return _out(services.begin(request.user, case_id, data.name, data.case))
+    drawn = None if data.drawn is None else (data.drawn.step, data.drawn.seed)
+    return _out(services.begin(request.user, case_id, *services.chosen(data.name, data.case, drawn)))
 
 
 @router.get("/practised", response={200: CaseOut, 404: Problems})

@@ -16,6 +16,7 @@ from crews.models import Crew
 from crews.services import membership_of, name_of
 from evenprobe.formats import CaseFile, FormatError, InstrumentEntry, parse
 from evenprobe.formats.case import shipped
+from evenprobe.formats.drawn import drawn
 from evenprobe.formats.shown import unread
 from evenprobe.practising import Act, Danger, Doing, Progress, Simulated, next_hint, progress, refusal
 from evenprobe.quantities import Measurement, Reading
@@ -30,6 +31,7 @@ from readings.point_view import PointView, view_of
 _AT_ONCE = 32
 """Cases whose simulated installations are kept."""
 _OPENING = Lock()
+FROM_A_FILE = "from a file"
 _AT_THE_BOARD = {
     "off": Doing.OFF, "locked": Doing.LOCKED, "unlocked": Doing.UNLOCKED, "re-energised": Doing.ON,
 }  # fmt: skip
@@ -40,17 +42,26 @@ def practised_by(user: Any) -> QuerySet[Practised]:
     return Practised.objects.filter(user=user.pk).select_related("house", "debrief").prefetch_related("acts")
 
 
-def begin(user: Any, case_id: UUID, name: str, content: Mapping[str, Any] | None) -> Practised:
-    """Open a case that ships, by its name, or one from a file. The same again changes nothing."""
+def chosen(name: str, content: Mapping[str, Any] | None, step_and_seed: tuple[int, int] | None) -> tuple[str, CaseFile]:
+    """One that ships, by its name, one from a file, or one drawn; with what it is called among those gone through."""
+    if step_and_seed is not None:
+        file = drawn(*step_and_seed)
+        return file.title, file
+    if content is not None:
+        return FROM_A_FILE, parse(CaseFile, dict(content))
+    known = shipped()
+    if name not in known:
+        raise Refused(("name", f"no case of this name comes with the program; use one of {', '.join(known)}"))
+    return name, known[name]
+
+
+def begin(user: Any, case_id: UUID, name: str, file: CaseFile) -> Practised:
+    """Open a case. The same again changes nothing."""
     existing = Practised.objects.filter(pk=case_id).first()
     if existing is not None:
         if existing.user_id != user.pk or existing.name != name:
             raise Refused(("id", "this id is taken"), status=409)
         return existing
-    known = shipped()
-    if content is None and name not in known:
-        raise Refused(("name", f"no case of this name comes with the program; use one of {', '.join(known)}"))
-    file = known[name] if content is None else parse(CaseFile, dict(content))
     with transaction.atomic():
         house = Crew.objects.create(id=uuid4(), name="Practice")
         point = furnished(house, case_id, file)
@@ -67,7 +78,7 @@ def begin(user: Any, case_id: UUID, name: str, content: Mapping[str, Any] | None
         )
 
 
-def acts_of(practised: Practised) -> list[Act]:
+def _acts_of(practised: Practised) -> list[Act]:
     """What was done, in seconds since the case was opened; switching and locks of its proofs of death among it."""
     told = ProofEvent.objects.filter(proof__site__crew=practised.house_id, type__in=_AT_THE_BOARD)
     of_proofs = [Act(_AT_THE_BOARD[e.type], (e.at - practised.begun_at).total_seconds()) for e in told]
@@ -87,7 +98,7 @@ def _act(practised: Practised, row: PractisedAct) -> Act:
 
 
 def how_far(practised: Practised) -> Progress:
-    return progress(acts_of(practised))
+    return progress(_acts_of(practised))
 
 
 def do(
@@ -227,7 +238,7 @@ def look_back(practised: Practised) -> LookedBackOn:
     if not how_far(practised).is_over:
         raise Refused(("", "conclude first; then it is looked back on"), status=409)
     view, begun = _view(practised), practised.begun_at.timestamp()
-    about = practised.case, acts_of(practised), begun, testers_of(practised)
+    about = practised.case, _acts_of(practised), begun, testers_of(practised)
     found = ask(view.sort, questions.looked_back_on, view.survey, *about)
     with transaction.atomic():
         kept, _ = LookedBackOn.objects.get_or_create(

@@ -67,10 +67,18 @@ class PracticeHall(Schema):
     learners: list[Learner]
 
 
-class CaseBeginIn(Schema):
-    """A case that ships by its name, or one of a file."""
+class DrawnIn(Schema):
+    """One of the cases without end: how hard, and which."""
 
-    name: str
+    step: int
+    seed: int
+
+
+class CaseBeginIn(Schema):
+    """A case that ships by its name, one drawn, or one of a file."""
+
+    name: str = ""
+    drawn: DrawnIn | None = None
     case: dict[str, Any] | None = None
 
 

@@ -241,6 +241,12 @@ def recorded(anna, signed):
     ):
         answer = anna.put(f"{path}/{uuid4()}", body)
         assert answer.status_code == 200, answer.content
+    case = str(uuid4())
+    assert anna.put(f"/practice/{case}", {"name": "cold-kettle"}).status_code == 200
+    there = f"/practice/{case}/api/practised"
+    touched = anna.client.put(f"{there}/acts/{uuid4()}", {"doing": "touched"}, content_type="application/json")
+    assert touched.json()["over"]
+    assert anna.client.get(f"{there}/debrief").status_code == 200
     own = get_user_model().objects.get(pk=anna.get("/session").json()["account"])
     SignInEvent.objects.create(user=own, what=SignInEvent.What.IN)
     by = {"by": own, "by_name": own.username, "beside": own, "crew": own.membership.crew}

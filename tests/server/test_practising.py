@@ -269,12 +269,20 @@ def test_what_was_missed_comes_back_first_and_the_crew_s_keeper_sees_it(anna, cl
 
 def test_a_case_of_a_file_is_checked_and_opened(anna):
     own = shipped()[KETTLE].model_dump(mode="json", by_alias=True, exclude_none=True)
-    assert begun(anna, "mine", case=own).get("/practised").json()["title"] == own["title"]
+    assert begun(anna, "", case=own).get("/practised").json()["title"] == own["title"]
     wrong = {**own, "hidden": {**own["hidden"], "condition": "gremlin"}}
-    answer = anna.put(f"/practice/{uuid4()}", {"name": "mine", "case": wrong})
+    answer = anna.put(f"/practice/{uuid4()}", {"case": wrong})
     assert answer.status_code == 422
     assert "hidden.condition" in [p["path"] for p in answer.json()["problems"]]
     assert anna.put(f"/practice/{uuid4()}", {"name": "no-such"}).status_code == 422
+
+
+def test_a_case_drawn_is_the_same_for_whoever_says_its_numbers(anna, stranger):
+    one, other = (begun(person, "", drawn={"step": 1, "seed": 7}) for person in (anna, stranger))
+    ours, theirs = (Practised.objects.get(pk=each.case).case for each in (one, other))
+    assert ours == theirs
+    answer = anna.put(f"/practice/{uuid4()}", {"drawn": {"step": 5, "seed": 7}})
+    assert [problem["path"] for problem in answer.json()["problems"]] == ["step"]
 
 
 def test_a_clock_that_is_off_puts_no_reading_before_its_case(kettle):

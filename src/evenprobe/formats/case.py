@@ -24,10 +24,20 @@ class HiddenEntry(Strict):
 
 
 class SolvedEntry(Strict):
-    """When it is solved: what may stand then, and the verdicts that are right then, any where none is named."""
+    """When it is solved: what may stand then, and the verdicts that are right then, any where none is named.
 
-    among: Annotated[list[Annotated[Condition, OneOf(CONDITIONS)]], Field(min_length=1)]
+    `at_most`: instead, how many may stand, or as few as what is at hand can tell.
+    """
+
+    among: list[Annotated[Condition, OneOf(CONDITIONS)]] = []
     verdicts: list[Verdict] = []
+    at_most: Annotated[int, Field(ge=1, le=6)] | None = None
+
+    @model_validator(mode="after")
+    def _one_of_both(self) -> "SolvedEntry":
+        if bool(self.among) == (self.at_most is not None):
+            raise FieldError("among", "say what may stand when it is solved, or at_most how many, and not both")
+        return self
 
 
 class CaseFile(Strict):
@@ -56,7 +66,7 @@ class CaseFile(Strict):
         if facts.no_lines:
             raise FieldError("installation.points[0].terminals", facts.no_lines)
         known = [c.id for c in conditions_for(facts)]
-        if self.hidden.condition not in self.solved.among:
+        if self.solved.among and self.hidden.condition not in self.solved.among:
             raise FieldError("solved.among", "must name what is hidden")
         if self.hidden.condition.id not in known:
             raise FieldError("hidden.condition", f"cannot be true here; use one of {', '.join(known)}")
@@ -81,6 +91,7 @@ class CaseFile(Strict):
             minutes=self.minutes,
             cannot=point.cannot,
             noticed=point.noticed,
+            at_most=self.solved.at_most,
         )
 
 

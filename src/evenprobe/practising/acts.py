@@ -121,14 +121,51 @@ def device_at(acts: Sequence[Act], at_s: float) -> Device:
 
 
 def refusal(found: Progress, doing: Doing) -> str:
-    """Why it cannot be done as things are, empty where it can."""
+    """Why it cannot be done as things are.
+
+    Parameters
+    ----------
+    found : Progress
+        How far the case is.
+    doing : Doing
+        What somebody would do.
+
+    Returns
+    -------
+    str
+        Empty where it can be done.
+
+    Examples
+    --------
+    >>> refusal(progress([Act(Doing.OFF, 1.0), Act(Doing.LOCKED, 2.0)]), Doing.ON)
+    'it is locked off; take the lock off first'
+    """
     if found.is_over:
         return "this case is over"
     return "it is locked off; take the lock off first" if doing is Doing.ON and found.locked else ""
 
 
 def next_hint(found: Progress, last_read_s: float) -> int | None:
-    """The level of the next hint, from 0; None where the last was given since the last reading."""
+    """Which hint comes next.
+
+    Parameters
+    ----------
+    found : Progress
+        How far the case is.
+    last_read_s : float
+        When the last reading was recorded, in seconds since the case was opened; below 0 where there is none.
+
+    Returns
+    -------
+    int or None
+        Its level, from 0; None where the last one was given since that reading.
+
+    Examples
+    --------
+    >>> hints = [Act(Doing.HINT, at_s, said="…") for at_s in (10.0, 20.0, 30.0)]
+    >>> next_hint(progress(hints), -1.0), next_hint(progress(hints), 15.0)
+    (None, 2)
+    """
     given = sum(hint.at_s > last_read_s for hint in found.hints)
     return given if given < HINTS else None
 

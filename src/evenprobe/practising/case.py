@@ -19,8 +19,8 @@ class Case:
     """`truth`: what is hidden, one sample of it by `seed`, which also says how far off the testers are.
 
     `among`: ids of the conditions that may still stand when it is solved, for what tells them apart is not at hand or
-    does not matter; `verdicts`: what it then has to come to, empty where `among` says enough. `minutes`: what a careful
-    person needs at most.
+    does not matter; `verdicts`: what it then has to come to, empty where `among` says enough. `at_most`: instead, how
+    many may stand, or as few as what is at hand can tell. `minutes`: what a careful person needs at most.
     """
 
     name: str
@@ -33,10 +33,13 @@ class Case:
     verdicts: frozenset[Verdict] = frozenset()
     cannot: Collection[Obstacle] = field(default=())
     noticed: Collection[Symptom] = field(default=())
+    at_most: int | None = None
 
     def is_solved(self, found: PointInterpretation) -> bool:
         """Whether what the readings leave standing is what may be left, and something is."""
         standing = {o.condition.id for o in found.conditions if o.standing}
+        if self.at_most is not None:
+            return 0 < len(standing) <= self.at_most or (bool(standing) and not found.next_tests)
         return bool(standing) and standing <= self.among and found.verdict in (self.verdicts or {found.verdict})
 
     def begun(self) -> tuple[HiddenPoint, TesterErrors]:

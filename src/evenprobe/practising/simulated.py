@@ -16,7 +16,7 @@ from evenprobe.testers import Instrument
 from evenprobe.wiring import Terminal
 from evenprobe.wiring.circumstances import Device
 
-BLOWS_FROM_V = 50.0
+_BLOWS_FROM_V = 50.0
 """Volts across a tester on ohms or on its insulation range that blow its fuse: the conventional limit of touch voltage
 for alternating current (IEC 60364-4-41, 411.5.3)."""
 
@@ -38,7 +38,7 @@ class Simulated:
     """A case that somebody measures at. Several may look at once."""
 
     def __init__(self, case: Case) -> None:
-        self._hidden, _ = case.begun()
+        self.hidden, _ = case.begun()
         self._errors = SteadyErrors(case.seed)
         self._one_at_a_time = Lock()
 
@@ -48,7 +48,7 @@ class Simulated:
         `at`: seconds since the case was opened. Raises ValueError for what is no part of the point.
         """
         with self._one_at_a_time:
-            return self._hidden.read("shown", replace(measurement, device=device), self._errors, at=at)
+            return self.hidden.read("shown", replace(measurement, device=device), self._errors, at=at)
 
     def on_a_known_source(self, tester: Instrument) -> Reading:
         """What a tester shows on a proving unit, or on what is known to be live: nothing, where it is not what it was.
@@ -59,25 +59,25 @@ class Simulated:
         ability = tester.volts()
         if ability is None:
             raise ValueError(f"a {tester.kind} shows no volts")
-        volts = 0.0 if tester.proved is False else self._hidden.point.system.nominal_volts
+        volts = 0.0 if tester.proved is False else self.hidden.point.system.nominal_volts
         if tester.kind.stepped:
             return stepped("shown", measurement, volts, self._errors)
         return Reading("shown", measurement, value=displayed(volts, measurement, ability, DRIFT, self._errors))
 
     def apart(self, measurement: Measurement) -> tuple[float, float]:
         """(constant, share) by which two readings of it must differ to be told apart."""
-        return measurement.quantity.apart(measurement, self._hidden.point)
+        return measurement.quantity.apart(measurement, self.hidden.point)
 
     def blows(self, measurement: Measurement, *, device: Device, at: float) -> bool:
         """Whether it would end the tester: a source of its own put across what is live."""
         if not measurement.quantity.dead or None in (measurement.from_, measurement.to):
             return False
         volts = Measurement(VOLTAGE, measurement.from_, measurement.to)
-        return (self.shows(volts, device=device, at=at).value or 0.0) > BLOWS_FROM_V
+        return (self.shows(volts, device=device, at=at).value or 0.0) > _BLOWS_FROM_V
 
     def is_live(self, *, device: Device, at: float) -> bool:
         """Whether a hand on any two of the contacts would feel it."""
-        contacts = self._hidden.point.terminals
+        contacts = self.hidden.point.terminals
         pairs = combinations(dict.fromkeys([*contacts, Terminal.REF]), 2)
         shown = (self.shows(Measurement(VOLTAGE, *pair), device=device, at=at) for pair in pairs)
-        return any((reading.value or 0.0) > BLOWS_FROM_V for reading in shown)
+        return any((reading.value or 0.0) > _BLOWS_FROM_V for reading in shown)

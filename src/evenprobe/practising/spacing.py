@@ -6,7 +6,7 @@ Spaced repetition with growing gaps (Cepeda and others, Psychological Bulletin 1
 from collections.abc import Sequence
 from datetime import date, timedelta
 
-GAPS_DAYS = (1, 3, 8, 21, 60)
+_GAPS_DAYS = (1, 3, 8, 21, 60)
 """After so many times in a row that it went well."""
 
 
@@ -29,4 +29,4 @@ def due(went: Sequence[tuple[date, bool]]) -> date:
     """
     last, _ = went[-1]
     in_a_row = next((n for n, (_, well) in enumerate(reversed(went)) if not well), len(went))
-    return last if in_a_row == 0 else last + timedelta(days=GAPS_DAYS[min(in_a_row, len(GAPS_DAYS)) - 1])
+    return last if in_a_row == 0 else last + timedelta(days=_GAPS_DAYS[min(in_a_row, len(_GAPS_DAYS)) - 1])

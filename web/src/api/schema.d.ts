@@ -7437,15 +7437,29 @@ export interface components {
         };
         /**
          * CaseBeginIn
-         * @description A case that ships by its name, or one of a file.
+         * @description A case that ships by its name, one drawn, or one of a file.
          */
         CaseBeginIn: {
-            /** Name */
+            /**
+             * Name
+             * @default
+             */
             name: string;
+            drawn?: components["schemas"]["DrawnIn"] | null;
             /** Case */
             case?: {
                 [key: string]: unknown;
             } | null;
+        };
+        /**
+         * DrawnIn
+         * @description One of the cases without end: how hard, and which.
+         */
+        DrawnIn: {
+            /** Step */
+            step: number;
+            /** Seed */
+            seed: number;
         };
         /**
          * ActIn

@@ -1,4 +1,4 @@
-import { Button, FileButton } from "@mantine/core";
+import { Button, FileButton, NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
 import client, { answer, type CaseHere, type CaseLine, type Hall } from "../../api/client";
 import { addressOfCase } from "../../api/house";
@@ -26,19 +26,25 @@ const CONCLUSIONS: Record<string, string> = {
   ended: "ended in a danger",
 };
 
-type Chosen = { name: string; case: Record<string, unknown> | null };
+type Chosen = {
+  name?: string;
+  case?: Record<string, unknown>;
+  drawn?: { step: number; seed: number };
+};
 
 /** What there is to practise: which comes next, every case by step, how each went, and how the crew's learners do. */
 export function HallPlace() {
   const hall = useHall();
   const begin = useRecord<Chosen, CaseHere>(BEGUN, (chosen, { id }) =>
-    answer(client.PUT("/api/practice/{case_id}", { params: { path: { case_id: id } }, body: chosen })),
+    answer(
+      client.PUT("/api/practice/{case_id}", {
+        params: { path: { case_id: id } },
+        body: { name: "", ...chosen },
+      }),
+    ),
   );
-  const open = (name: string, content: Record<string, unknown> | null = null) =>
-    begin.mutate(
-      { name, case: content },
-      { onSuccess: ({ id }) => window.location.assign(addressOfCase(id)) },
-    );
+  const open = (chosen: Chosen) =>
+    begin.mutate(chosen, { onSuccess: ({ id }) => window.location.assign(addressOfCase(id)) });
   if (hall.isError && !hall.data) return <Failure error={hall.error} retry={() => hall.refetch()} />;
   const next = hall.data?.cases.find((one) => one.name === hall.data.next);
   const at = hall.data?.went_through.find((one) => !one.over);
@@ -57,7 +63,7 @@ export function HallPlace() {
               </Button>
             )}
             {next && (
-              <Button loading={begin.isPending} onClick={() => open(next.name)}>
+              <Button loading={begin.isPending} onClick={() => open({ name: next.name })}>
                 Next: {next.title}
               </Button>
             )}
@@ -70,12 +76,13 @@ export function HallPlace() {
                 {hall.data.cases
                   .filter((one) => one.step === step)
                   .map((one) => (
-                    <Case key={one.name} line={one} onOpen={() => open(one.name)} />
+                    <Case key={one.name} line={one} onOpen={() => open({ name: one.name })} />
                   ))}
               </ul>
             </section>
           ))}
-          <OwnFile onFile={(content) => open("from a file", content)} />
+          <Draw onDraw={(drawn) => open({ drawn })} />
+          <OwnFile onFile={(content) => open({ case: content })} />
           <Went hall={hall.data} />
           <Learners hall={hall.data} />
         </>
@@ -101,6 +108,45 @@ function Case({ line, onOpen }: { line: CaseLine; onOpen: () => void }) {
         </span>
       </button>
     </li>
+  );
+}
+
+const HIGHEST_SEED = 9999;
+
+/** One of the cases without end; whoever says the same two numbers gets the same. */
+function Draw({ onDraw }: { onDraw: (drawn: { step: number; seed: number }) => void }) {
+  const [step, setStep] = useState("1");
+  const [seed, setSeed] = useState(() => String(Math.ceil(Math.random() * HIGHEST_SEED)));
+  return (
+    <section aria-labelledby="draw">
+      <h2 id="draw">Without end</h2>
+      <p className={classes.lead}>
+        A case drawn by chance. Whoever says the same step and number gets the same one: compare how you went.
+      </p>
+      <form
+        className={classes.draw}
+        onSubmit={(event) => {
+          event.preventDefault();
+          onDraw({ step: Number(step), seed: Number(seed) });
+        }}
+      >
+        <NativeSelect
+          label="Step"
+          value={step}
+          onChange={(event) => setStep(event.currentTarget.value)}
+          data={Object.entries(STEPS).map(([value, label]) => ({ value, label }))}
+        />
+        <TextInput
+          label="Number"
+          inputMode="numeric"
+          value={seed}
+          onChange={(event) => setSeed(event.currentTarget.value.replace(/\D/g, ""))}
+        />
+        <Button type="submit" variant="default" disabled={seed === ""}>
+          Draw it
+        </Button>
+      </form>
+    </section>
   );
 }
 

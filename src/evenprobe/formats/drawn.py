@@ -1,0 +1,148 @@
+"""Cases without end: one drawn by step and seed, the same for whoever says the same two numbers.
+
+What is hidden is drawn by how usual it is. It is solved when few enough are left, or as few as what is at hand can
+tell, so that none has to be played first.
+"""
+
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from evenprobe.conditions import SYMPTOMS, Condition
+from evenprobe.entries import FormatError, parse
+from evenprobe.formats.case import CaseFile
+
+_AT_MOST = 3
+"""Conditions that may stand when it is solved."""
+_MINUTES: dict[int, float] = {1: 15, 2: 20, 3: 30, 4: 45}
+_HIGHEST_SEED = 2**31
+_EVENED = 0.25
+"""Priors to this power: what is rare outside is worth meeting here."""
+_PLAIN = frozenset({"correct", "no-supply", "open-line", "open-neutral", "open-earth", "line-neutral-swapped"})
+"""What three voltages tell, for the first step."""
+
+
+@dataclass(frozen=True)
+class _Place:
+    """Where it is: of a practice and a supply, with contacts and a circuit."""
+
+    practice: str
+    system: str
+    earthing: str
+    terminals: tuple[str, ...]
+    rating_a: float
+    conductor: str
+    label: str
+
+
+_ONE, _TWO, _THREE = ("L", "N", "PE"), ("L1", "L2", "N", "PE"), ("L1", "L2", "L3", "N", "PE")
+_ONE_LINE = (
+    _Place("north-america", "120", "TN-C-S", _ONE, 20, "12 AWG", "workshop outlet"),
+    _Place("continental", "230", "TN-S", _ONE, 16, "2.5 mm2", "dye room socket"),
+    _Place("british", "230", "TN-C-S", _ONE, 20, "2.5 mm2", "hall kitchen socket"),
+)
+_SEVERAL_LINES = (
+    _Place("north-america", "120/240", "TN-C-S", _TWO, 30, "10 AWG", "warm room heater outlet"),
+    _Place("continental", "230/400", "TN-S", _THREE, 32, "6 mm2", "loom outlet"),
+)
+_PLACES: dict[int, tuple[_Place, ...]] = {
+    1: _ONE_LINE, 2: _ONE_LINE, 3: _SEVERAL_LINES, 4: (*_ONE_LINE, *_SEVERAL_LINES),
+}  # fmt: skip
+
+_RATED = {"category": "III", "rated_v": 600}
+_METER = {"id": "meter", "kind": "multimeter", "proved": True, **_RATED}
+_KITS: dict[int, tuple[dict[str, Any], ...]] = {
+    1: (_METER,),
+    2: ({"id": "plug tester", "kind": "lamp-tester", "proved": True, **_RATED}, _METER),
+    3: (_METER, {"id": "low-ohm", "kind": "low-ohm", "proved": True, **_RATED}),
+    4: ({"id": "old meter", "kind": "multimeter", "proved": False}, _METER),
+}
+
+_COMPLAINTS = {
+    "trips-at-once": "As soon as it is switched on, the breaker goes.",
+    "trips-later": "It holds for an hour or so, then the breaker goes.",
+    "trips-when": "It goes whenever something is plugged in there.",
+    "dead": "Nothing works there any more.",
+    "dead-after-work": "It has not worked since somebody was in the wall.",
+    "flicker": "The light there is unsteady when the big machine runs.",
+    "tingle": "It prickles when one touches the case.",
+    "no-pull-in": "The motor hums and does not start.",
+}
+_NO_COMPLAINT = "Nobody complains. It is new, and somebody has to say whether it is right."
+
+
+def drawn(step: int, seed: int) -> CaseFile:
+    """A case drawn.
+
+    Parameters
+    ----------
+    step : int
+        How hard, from 1 to 4.
+    seed : int
+        Which of them.
+
+    Returns
+    -------
+    CaseFile
+        The same for the same step and seed.
+
+    Raises
+    ------
+    FormatError
+        For a step or a seed that there is not.
+
+    Examples
+    --------
+    >>> case = drawn(1, 7)
+    >>> case.step, case == drawn(1, 7)
+    (1, True)
+    """
+    if step not in _PLACES:
+        raise FormatError([("step", f"must be one of {', '.join(map(str, _PLACES))}")])
+    if not 0 <= seed <= _HIGHEST_SEED:
+        raise FormatError([("seed", f"must be from 0 to {_HIGHEST_SEED}")])
+    rng = np.random.default_rng([step, seed])
+    place = _PLACES[step][int(rng.integers(len(_PLACES[step])))]
+    data: dict[str, Any] = {
+        "format": "even-probe/case",
+        "version": 1,
+        "title": f"Drawn {step}/{seed}",
+        "step": step,
+        "complaint": _NO_COMPLAINT,
+        "installation": {
+            "format": "even-probe/survey",
+            "version": 1,
+            "practice": place.practice,
+            "supply": {"system": place.system, "earthing": place.earthing},
+            "instruments": list(_KITS[step]),
+            "points": [
+                {
+                    "id": "point",
+                    "kind": "outlet",
+                    "label": place.label,
+                    "terminals": list(place.terminals),
+                    "circuit": {
+                        "rating_a": place.rating_a,
+                        "conductor": place.conductor,
+                        "length_m": int(rng.integers(8, 40)),
+                    },
+                }
+            ],
+        },
+        "hidden": {"condition": "correct", "seed": int(rng.integers(2**31))},
+        "solved": {"at_most": _AT_MOST},
+        "minutes": _MINUTES[step],
+    }
+    possible = [c for c in parse(CaseFile, data).possible() if step > 1 or c.id in _PLAIN]
+    weights = np.array([c.prior for c in possible]) ** _EVENED
+    truth = possible[int(rng.choice(len(possible), p=weights / weights.sum()))]
+    data["hidden"]["condition"] = truth.id
+    data["complaint"] = _complaint(truth, rng)
+    return parse(CaseFile, data)
+
+
+def _complaint(truth: Condition, rng: np.random.Generator) -> str:
+    """Something that people notice of it."""
+    noticed = [symptom.id for symptom in SYMPTOMS.values() if truth.id in symptom.factors]
+    return _COMPLAINTS[noticed[int(rng.integers(len(noticed)))]] if noticed else _NO_COMPLAINT
