@@ -32,8 +32,8 @@ PICTURES = [
     ("history-dark", "dark", DESK, ("Site", SHED, "Socket by the vats", "History")),
     ("prove-phone-dark", "dark", PHONE, ("Prove dead", "Loom motor")),
     ("bench-unconfirmed", "light", DESK, ("Site", OBSERVATORY, "Outlet 3, by the lathe")),
-    ("people", "light", DESK, ("You", "People of the crew")),
     ("bench-two-lines", "light", DESK, ("Site", OBSERVATORY, "Range outlet")),
+    ("practice", "light", DESK, ("Practice",)),
     ("bench-three-lines-dark", "dark", DESK, ("Site", SHED, "Loom outlet")),
     ("round-dark", "dark", DESK, ("Today",)),
     ("plug-in", "light", DESK, ("Today", "Before plugging in")),
@@ -46,8 +46,6 @@ HEADINGS = {
     "number 1": SHED,
     "History": "Socket by the vats",
     YEARLY: OBSERVATORY,
-    "You": "",
-    "People of the crew": "People",
 }
 """Where a link is not called as the place it leads to."""
 WARNED = ("today", "prove-dead", "prove-phone-dark")
@@ -93,6 +91,16 @@ def take(browser: Browser, name: str, scheme: str, size: dict[str, int], places:
         testers = page.get_by_label("Tester in use")
         testers.select_option(next(o for o in testers.locator("option").all_inner_texts() if o.startswith(HELD[name])))
         page.get_by_role("textbox", name=re.compile("^Reading")).focus()
+    if name == "practice":
+        page.get_by_role("button", name="The kettle stays cold").click()
+        page.get_by_label("Tester in use").select_option(label="meter")
+        for volts in ("H to N", "H to G"):
+            page.get_by_role("button", name="Measure").click()
+            page.get_by_role("button", name="Record this").click()
+            page.get_by_text(re.compile(f"^{volts}, .* recorded")).wait_for()
+        page.get_by_role("button", name="Correct", exact=True).click()
+        page.get_by_role("button", name="Measure").click()
+        page.get_by_role("button", name="Record this").wait_for()
     if name == "sheet":
         page.keyboard.type(SHOWN)
         page.get_by_text("Pass", exact=True).last.wait_for()

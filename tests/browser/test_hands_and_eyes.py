@@ -7,7 +7,10 @@ from playwright.sync_api import expect
 
 from crews.models import Crew
 from demo.crew import demo_id
+from evenprobe.practising import Doing
 from plugging.services import put_equipment
+from practising.services import begin as begin_case
+from practising.services import chosen, do
 from readings.models import Reading
 from rounds.services import begin as begin_round
 from tests.browser.conftest import COLOURS, RULES, accessible, another_browser, sign_in, small_targets
@@ -27,7 +30,7 @@ PLACES = [
     "plug-in", "plug-in/{point}/{equipment}",
     "record", "record/visits/new", "record/visits/{visit}", "record/reports/site/{site}",
     "record/timeline/site/{site}", "record/labels", "record/files",
-    "record/points/not-safe", "own", "people",
+    "record/points/not-safe", "own", "people", "practice", "practice/{case}/", "practice/{over}/debrief",
 ]  # fmt: skip
 FORMS = [
     ("kit", "Add a tester"),
@@ -57,7 +60,10 @@ def whole(running_out):
     put_visit(crew, anna, demo_id("t", "visit"), demo_id("t", "site"), planned)
     stall = {"label": "Tea stall", "lines": 1, "amperes": 13, "volts_to_neutral": 120}
     put_equipment(crew, demo_id("t", "equipment"), stall)
-    names = ("site", "point", "proof", "sheet", "round", "m2", "equipment", "visit")
+    case, over = (begin_case(anna, demo_id("t", name), *chosen("cold-kettle", None, None)) for name in ("case", "over"))
+    do(case, demo_id("t", "probed"), Doing.LOCKED, [], {}, "")
+    do(over, demo_id("t", "touched"), Doing.TOUCHED, [], {}, "")
+    names = ("case", "over", "site", "point", "proof", "sheet", "round", "m2", "equipment", "visit")
     return {name: str(demo_id("t", name)) for name in names}
 
 

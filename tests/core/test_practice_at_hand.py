@@ -31,10 +31,10 @@ def of(point, truth, seed):
 def test_what_is_shown_is_what_is_predicted_within_the_tester_s_error(data):
     point = PLACES[data.draw(st.sampled_from(sorted(PLACES)))]
     truth = data.draw(st.sampled_from(conditions_for(point)))
-    pair = data.draw(st.sampled_from(contact_pairs(point.terminals)))
+    one, other = data.draw(st.sampled_from(contact_pairs(point.terminals)))
     simulated = Simulated(of(point, truth, data.draw(st.integers(0, 2**20))))
     device = data.draw(st.sampled_from(["closed", "open"]))
-    measurement = Measurement(VOLTAGE, *pair, METER, device=device)
+    measurement = Measurement(VOLTAGE, one, other, METER, device=device)
     shown = simulated.shows(measurement, device=device, at=data.draw(st.floats(0, 3600))).value
     predicted = float(simulated.hidden.samples.predicted(measurement)[0])
     ability = METER.volts()

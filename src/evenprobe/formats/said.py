@@ -105,6 +105,8 @@ def shown_said(reading: Reading, practice: Practice) -> str:
     if reading.over_range:
         return f"over range {sign}".strip()
     if reading.value is not None:
+        if quantity.unit == "V":
+            return f"{_figure(reading.value, sign)} {sign}"
         said = quantity.said(reading.value)
         return f"{said.removesuffix(quantity.unit)}{sign}" if quantity.unit else said
     least, below = reading.at_least, reading.below

@@ -2,6 +2,7 @@ import { Button, NativeSelect, Text, TextInput } from "@mantine/core";
 import { type Dispatch, memo, type ReactNode, type RefObject, useRef } from "react";
 import type { Bench, Entry, Practice, Tester } from "../../api/client";
 import { CASE } from "../../api/house";
+import { useIsShown } from "../../api/practice";
 import { HeldTester } from "../../parts/HeldTester";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
@@ -48,6 +49,7 @@ export function ReadingPanel(props: {
     (what.probes === "none" || (measuring !== null && (what.probes === "one" || reference !== null)));
   const meter = useLiveMeter(bench.id, setup);
   const picked = isPicked(what);
+  const isShown = useIsShown();
   const enter = useRef<(() => void) | null>(null);
   const warning = what.fixes.input === "low-z" ? bench.may_trip[tester?.id ?? ""] : undefined;
   return (
@@ -67,7 +69,9 @@ export function ReadingPanel(props: {
             : !tester && "taken as a proved multimeter, not on record"}
           {tester && (why ? `Saved, does not count here: ${why}` : ratingOf(tester))}
         </span>
-        {tester && <Capabilities pointId={bench.id} tester={tester} readings={bench.readings.length} />}
+        {tester && isShown && (
+          <Capabilities pointId={bench.id} tester={tester} readings={bench.readings.length} />
+        )}
         {warning && <span className={classes.rating}>Low impedance: {warning}.</span>}
       </div>
       <form
