@@ -46,7 +46,7 @@ def taken_there(respond: Respond) -> Respond:
             return respond(request)
         request.path_info = asked[2]
         if not request.user.is_authenticated:
-            return respond(request)
+            return JsonResponse(as_body([("", "you are not signed in")]), status=401)
         own = Practised.objects.select_related("house").filter(pk=asked[1], user=request.user.pk).first()
         if own is None or not _THERE.fullmatch(f"{request.method} {request.path_info}"):
             return JsonResponse(as_body([("", "no such thing in this case")]), status=404)

@@ -63,7 +63,7 @@ def begin(user: Any, case_id: UUID, name: str, file: CaseFile) -> Practised:
             raise Refused(("id", "this id is taken"), status=409)
         return existing
     with transaction.atomic():
-        house = Crew.objects.create(id=uuid4(), name="Practice")
+        house = Crew.objects.create(id=uuid4(), name=f"Practice {case_id}")
         point = furnished(house, case_id, file)
         return Practised.objects.create(
             id=case_id,

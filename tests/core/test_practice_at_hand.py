@@ -109,6 +109,13 @@ def test_a_conclusion_counts_where_the_readings_leave_nothing_else(named, taken,
     assert KETTLE.truth not in {c for t in found.taken for c in t.struck_out}
 
 
+def test_what_is_read_after_the_end_does_not_count():
+    acts = [Act(Doing.CONCLUDED, 1.0, conditions=frozenset({"open-neutral"}))]
+    found = debrief(KETTLE, readings_of_the_planner(), acts)
+    assert found.taken == ()
+    assert found.conclusion is Conclusion.GUESSED
+
+
 def test_a_danger_met_is_never_mastered():
     acts = [Act(Doing.LOCKED, 1.0, danger=Danger.LIVE_LOCK), Act(Doing.CONCLUDED, 400.0, conditions={"open-neutral"})]
     found = debrief(KETTLE, readings_of_the_planner(), acts)

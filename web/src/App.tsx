@@ -1,7 +1,7 @@
 import { type ComponentType, lazy, Suspense } from "react";
 import { Navigate, Route, Routes } from "react-router";
 import { useFetchAhead } from "./api/fetchAhead";
-import { CASE } from "./api/house";
+import { CASE, HALL } from "./api/house";
 import { useSending } from "./api/outbox/useOutbox";
 import { useCase } from "./api/practice";
 import { useReference } from "./api/queries";
@@ -86,6 +86,10 @@ function SignedIn() {
   if (session.isPending) return <div aria-busy="true" />;
   if (session.isError && !session.data)
     return <Failure error={session.error} retry={() => session.refetch()} />;
+  if (CASE !== null && (!session.data || session.data.lost)) {
+    window.location.assign(HALL);
+    return <div aria-busy="true" />;
+  }
   if (!session.data)
     return (
       <Unloadable>

@@ -4,7 +4,7 @@ The order of safe work is the handbook's: off, locked, proved dead, and only the
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from evenprobe.wiring.circumstances import Device
@@ -35,7 +35,7 @@ class Danger(StrEnum):
     TOUCHED_UNPROVED = "touched-unproved"
 
 
-ENDS = frozenset({Danger.TOUCHED_LIVE, Danger.TOUCHED_UNPROVED})
+_ENDS = frozenset({Danger.TOUCHED_LIVE, Danger.TOUCHED_UNPROVED})
 """What a case is over with."""
 HINTS = 3
 """Levels: what kind of question is open, which reading decides, why."""
@@ -68,7 +68,10 @@ class Met:
 
 @dataclass(frozen=True)
 class Progress:
-    """How far a case is after what was done. `touched`: whether hands were on it; `blown`: ids of testers gone dark."""
+    """How far a case is after what was done. `touched`: whether hands were on it; `blown`: ids of testers gone dark.
+
+    `over_at_s`: when it was over, by a danger or a conclusion.
+    """
 
     device: Device = "closed"
     locked: bool = False
@@ -79,12 +82,13 @@ class Progress:
     hints: "tuple[Act, ...]" = ()
     shown: bool = False
     concluded: frozenset[str] | None = None
-    ended: Met | None = field(default=None)
+    ended: Met | None = None
+    over_at_s: float | None = None
 
     @property
     def is_over(self) -> bool:
         """Whether nothing more can be done."""
-        return self.ended is not None or self.concluded is not None
+        return self.over_at_s is not None
 
 
 def progress(acts: Sequence[Act]) -> Progress:
@@ -173,7 +177,9 @@ def next_hint(found: Progress, last_read_s: float) -> int | None:
 def _after(found: Progress, act: Act) -> Progress:
     if act.danger is not None:
         met = Met(act.danger, act.at_s, act.tester)
-        found = replace(found, met=(*found.met, met), ended=met if act.danger in ENDS else None)
+        found = replace(found, met=(*found.met, met))
+        if act.danger in _ENDS:
+            return replace(found, ended=met, over_at_s=act.at_s)
         if act.danger is Danger.BLOWN:
             found = replace(found, blown=found.blown | {act.tester})
     match act.doing:
@@ -194,6 +200,6 @@ def _after(found: Progress, act: Act) -> Progress:
         case Doing.SHOWN:
             return replace(found, shown=True)
         case Doing.CONCLUDED:
-            return replace(found, concluded=act.conditions)
+            return replace(found, concluded=act.conditions, over_at_s=act.at_s)
         case _:
             return found

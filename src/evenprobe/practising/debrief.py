@@ -95,7 +95,8 @@ def debrief(case: Case, readings: Sequence[Reading], acts: Sequence[Act]) -> Deb
     ----------
     case : Case
     readings : sequence of Reading
-        All that were recorded and stand, in the order they were taken, at seconds since the case was opened.
+        All that were recorded and stand, in the order they were taken, at seconds since the case was opened; those
+        taken after it was over do not count.
     acts : sequence of Act
         What was done beside it, in the order of time.
 
@@ -120,6 +121,7 @@ def debrief(case: Case, readings: Sequence[Reading], acts: Sequence[Act]) -> Deb
     'guessed'
     """
     found, simulated = progress(acts), Simulated(case)
+    readings = [r for r in readings if found.over_at_s is None or (r.at or 0.0) <= found.over_at_s]
     asked = [interpret_for(case, readings[:n]) for n in range(len(readings) + 1)]
     taken = tuple(
         _with_slips(_taken(case, reading, asked[n], asked[n + 1]), simulated, device_at(acts, reading.at or 0.0))
