@@ -20,7 +20,7 @@ import { WORDS } from "../../parts/VerdictShape";
 import { WaitingList } from "../../parts/WaitingList";
 import { spokenContact } from "../../reading/probes";
 import { entryFor, type Setup, useSetup } from "../../reading/setup";
-import { CasePanel } from "../practice/CasePanel";
+import { CasePanel, Complaint } from "../practice/CasePanel";
 import { useDeviceAsItIs } from "../practice/useDeviceAsItIs";
 import { pointSurvey } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
@@ -185,6 +185,7 @@ function PointUnderTest({
       </div>
       <div className={classes.middle}>
         <section className={classes.reading} aria-label="The reading">
+          {CASE !== null && <Complaint />}
           {isShown && (
             <VerdictInShort
               found={interpretation}

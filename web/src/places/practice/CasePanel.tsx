@@ -6,15 +6,20 @@ import { TwoTapButton } from "../../parts/TwoTapButton";
 import { Unplaced } from "../../parts/Unplaced";
 import classes from "./CasePanel.module.css";
 
-/** What the customer said, what can be done, what one thinks it still could be, and the way to a conclusion. */
+/** What the customer said: the first that is seen of a case. */
+export function Complaint() {
+  const here = useCase().data;
+  return here ? <blockquote className={classes.complaint}>{here.complaint}</blockquote> : null;
+}
+
+/** What can be done, what one thinks it still could be, and the way to a conclusion. */
 export function CasePanel() {
   const here = useCase().data;
   const act = useDo();
   if (!here) return null;
   const go = (what: CaseAct) => act.mutate(what);
   return (
-    <>
-      <blockquote className={classes.complaint}>{here.complaint}</blockquote>
+    <div className={classes.panel}>
       {here.over ? (
         <Over here={here} />
       ) : (
@@ -26,7 +31,7 @@ export function CasePanel() {
         </>
       )}
       <Unplaced error={act.error} />
-    </>
+    </div>
   );
 }
 
