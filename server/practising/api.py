@@ -7,7 +7,6 @@ from ninja import Router
 
 from base.problems import NotFoundHere, Problems
 from evenprobe.formats.answers.practice import DebriefOut
-from evenprobe.practising import Doing
 from practising import services
 from practising.hall import hall_of
 from practising.house import HERE
@@ -39,7 +38,7 @@ def practised(request: HttpRequest) -> CaseOut:
 def do(request: HttpRequest, act_id: UUID, data: ActIn) -> CaseOut:
     here = _here(request)
     tester = "" if data.tester is None else str(data.tester)
-    services.do(here, act_id, Doing(data.doing), data.conditions, data.entry, tester)
+    services.do(here, act_id, data.doing, data.conditions, data.entry, tester)
     return _out(here)
 
 

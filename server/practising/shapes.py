@@ -143,7 +143,7 @@ class CaseOut(Schema):
 class ActIn(Schema):
     """`conditions`: of marks what is ruled out, of a conclusion what it is. `entry`, `tester`: of probes put on."""
 
-    doing: Annotated[str, Among(Doing)]
+    doing: Doing
     conditions: list[str] = []
     entry: dict[str, Any] = {}
     tester: UUID | None = None

@@ -297,3 +297,19 @@ def test_a_clock_that_is_off_puts_no_reading_before_its_case(kettle):
 def test_whoever_has_no_crew_any_more_goes_on_with_no_case(anna, kettle):
     Membership.objects.update(left_at=timezone.now() - timedelta(days=1))
     assert kettle.get("/practised").status_code == 403
+
+
+@pytest.mark.parametrize("doing", ["", "flown", 7, None, "PROBED"])
+def test_what_cannot_be_done_is_named(kettle, doing):
+    answer = kettle.does(doing)
+    assert answer.status_code == 422
+    assert "doing" in answer.json()["problems"][0]["path"]
+
+
+@pytest.mark.parametrize(
+    "entry", [{}, {"quantity": None}, {"quantity": ["voltage"]}, {"quantity": "voltage", "from": 3}]
+)
+def test_probes_put_on_nothing_are_named(kettle, entry):
+    assert kettle.does("probed", entry=entry, tester=kettle.testers["meter"]).status_code == 422
+    assert kettle.shows(entry).status_code == 422
+    assert not PractisedAct.objects.exists()

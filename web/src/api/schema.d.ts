@@ -7466,11 +7466,7 @@ export interface components {
          * @description `conditions`: of marks what is ruled out, of a conclusion what it is. `entry`, `tester`: of probes put on.
          */
         ActIn: {
-            /**
-             * Doing
-             * @enum {string}
-             */
-            doing: "off" | "on" | "locked" | "unlocked" | "probed" | "touched" | "ruled-out" | "hint" | "shown" | "concluded";
+            doing: components["schemas"]["Doing"];
             /**
              * Conditions
              * @default []
@@ -7486,6 +7482,12 @@ export interface components {
             /** Tester */
             tester?: string | null;
         };
+        /**
+         * Doing
+         * @description What there is to do.
+         * @enum {string}
+         */
+        Doing: "off" | "on" | "locked" | "unlocked" | "probed" | "touched" | "ruled-out" | "hint" | "shown" | "concluded";
         /**
          * ShownOut
          * @description What the tester shows. `entry`: what is recorded when it is captured as it stands; none of one that is broken.
