@@ -68,20 +68,20 @@ def _next(lines: Sequence[CaseLine], today: date) -> str:
 def _learners(crew: Crew, user: Any) -> list[Learner]:
     """Whoever of the crew practised, but for who asks."""
     rows = Practised.objects.filter(home=crew).exclude(user=user.pk).select_related("debrief").order_by("begun_at")
-    by_name: dict[str, list[Practised]] = defaultdict(list)
+    of_each: dict[int, list[Practised]] = defaultdict(list)
     for row in rows:
-        by_name[row.by_name].append(row)
-    return [_learner(name, own) for name, own in sorted(by_name.items())]
+        of_each[row.user_id].append(row)
+    return sorted(map(_learner, of_each.values()), key=lambda learner: learner.name)
 
 
-def _learner(name: str, rows: Sequence[Practised]) -> Learner:
+def _learner(rows: Sequence[Practised]) -> Learner:
     last: dict[str, bool] = {}
     for row in rows:
         if hasattr(row, "debrief"):
             practice = PRACTICES[row.case["installation"]["practice"]]
             last[CONDITIONS[row.debrief.condition].title_in(practice)] = row.debrief.mastered
     return Learner(
-        name=name,
+        name=rows[-1].by_name,
         cases=len(rows),
         mastered=sorted(title for title, well in last.items() if well),
         not_yet=sorted(title for title, well in last.items() if not well),

@@ -9,8 +9,9 @@ from evenprobe.formats import CaseFile, SurveyFile, parse
 from evenprobe.formats.answers.practice import DebriefOut
 from evenprobe.formats.said import measured_said
 from evenprobe.practising import Act, Case, Doing, debrief, hint
-from evenprobe.practising.debrief import interpret_for
 from evenprobe.quantities import Reading
+
+_NOT_AT_HAND = "no tester of this case was named"
 
 
 def looked_back_on(
@@ -28,17 +29,20 @@ def looked_back_on(
 def hinted(survey: str, case: Mapping[str, Any], level: int, begun_s: float, testers: Mapping[str, str]) -> str:
     """A hint to whoever has read so much."""
     own = parse(CaseFile, case).case()
-    found = interpret_for(own, _readings(survey, own, begun_s, testers))
+    found = own.interpreted(_readings(survey, own, begun_s, testers))
     return hint(own, found, level, lambda test: measured_said(test.measurement, own.point.practice))
 
 
 def _readings(survey: str, case: Case, begun_s: float, testers: Mapping[str, str]) -> list[Reading]:
-    """In the order they were taken, at seconds since the case was opened, with its own testers."""
+    """In the order they were taken, at seconds since the case was opened, with its own testers; no other confirms."""
     file = parse(SurveyFile, parse_json(survey))
     kit = {tester.id: tester for tester in case.kit}
     found = []
     for reading in file.readings(file.single_point()):
-        held = kit.get(testers.get(reading.measurement.instrument.id, ""), reading.measurement.instrument)
         at = None if reading.at is None else reading.at - begun_s
-        found.append(replace(reading, measurement=replace(reading.measurement, instrument=held), at=at))
+        held = kit.get(testers.get(reading.measurement.instrument.id, ""))
+        if held is None:
+            found.append(replace(reading, at=at, unfit=_NOT_AT_HAND))
+        else:
+            found.append(replace(reading, at=at, measurement=replace(reading.measurement, instrument=held)))
     return found

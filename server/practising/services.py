@@ -31,7 +31,7 @@ from readings.point_view import PointView, view_of
 _AT_ONCE = 32
 """Cases whose simulated installations are kept."""
 _OPENING = Lock()
-FROM_A_FILE = "from a file"
+_FROM_A_FILE = "from a file"
 _AT_THE_BOARD = {
     "off": Doing.OFF, "locked": Doing.LOCKED, "unlocked": Doing.UNLOCKED, "re-energised": Doing.ON,
 }  # fmt: skip
@@ -48,13 +48,14 @@ def chosen(name: str, content: Mapping[str, Any] | None, step_and_seed: tuple[in
         file = drawn(*step_and_seed)
         return file.title, file
     if content is not None:
-        return FROM_A_FILE, parse(CaseFile, dict(content))
+        return _FROM_A_FILE, parse(CaseFile, dict(content))
     known = shipped()
     if name not in known:
         raise Refused(("name", f"no case of this name comes with the program; use one of {', '.join(known)}"))
     return name, known[name]
 
 
+@transaction.atomic
 def begin(user: Any, case_id: UUID, name: str, file: CaseFile) -> Practised:
     """Open a case. The same again changes nothing."""
     existing = Practised.objects.filter(pk=case_id).first()
@@ -62,20 +63,19 @@ def begin(user: Any, case_id: UUID, name: str, file: CaseFile) -> Practised:
         if existing.user_id != user.pk or existing.name != name:
             raise Refused(("id", "this id is taken"), status=409)
         return existing
-    with transaction.atomic():
-        house = Crew.objects.create(id=uuid4(), name=f"Practice {case_id}")
-        point = furnished(house, case_id, file)
-        return Practised.objects.create(
-            id=case_id,
-            user=user,
-            by_name=name_of(user),
-            home=membership_of(user).crew,
-            house=house,
-            name=name,
-            case=file.model_dump(mode="json", by_alias=True, exclude_none=True),
-            point=point.id,
-            begun_at=timezone.now(),
-        )
+    house = Crew.objects.create(id=uuid4(), name=f"Practice {case_id}")
+    point = furnished(house, case_id, file)
+    return Practised.objects.create(
+        id=case_id,
+        user=user,
+        by_name=name_of(user),
+        home=membership_of(user).crew,
+        house=house,
+        name=name,
+        case=file.model_dump(mode="json", by_alias=True, exclude_none=True),
+        point=point.id,
+        begun_at=timezone.now(),
+    )
 
 
 def _acts_of(practised: Practised) -> list[Act]:
@@ -105,10 +105,7 @@ def do(
     practised: Practised, act_id: UUID, doing: Doing, conditions: list[str], entry: Mapping[str, Any], tester: str
 ) -> None:
     """Do something at the case, with what comes of it. The same id again changes nothing."""
-    existing = PractisedAct.objects.filter(id=act_id).first()
-    if existing is not None:
-        if existing.of_id != practised.pk or existing.doing != doing:
-            raise Refused(("id", "this id already belongs to something else that was done"), status=409)
+    if _is_done(practised, act_id, doing):
         return
     now, found = timezone.now(), how_far(practised)
     why = refusal(found, doing)
@@ -129,7 +126,16 @@ def do(
     if danger is not None:
         came["danger"] = str(danger)
     with transaction.atomic():
-        PractisedAct.objects.create(id=act_id, of=practised, doing=doing, entry=came, at=now)
+        if not _is_done(practised, act_id, doing):
+            PractisedAct.objects.create(id=act_id, of=practised, doing=doing, entry=came, at=now)
+
+
+def _is_done(practised: Practised, act_id: UUID, doing: Doing) -> bool:
+    """Raises Refused where something else was done under this id."""
+    existing = PractisedAct.objects.filter(id=act_id).first()
+    if existing is not None and (existing.of_id, existing.doing) != (practised.pk, doing):
+        raise Refused(("id", "this id already belongs to something else that was done"), status=409)
+    return existing is not None
 
 
 def _refuse_unknown(practised: Practised, conditions: list[str]) -> None:

@@ -1,5 +1,6 @@
 """What testers show in practice is what the core predicts, within the tester's error; what acts lead to; debriefs."""
 
+from dataclasses import replace
 from datetime import date, timedelta
 
 import pytest
@@ -161,3 +162,12 @@ def test_a_drawn_case_is_solved_by_the_planner_and_keeps_the_truth():
         played = play(case)
         assert played.solved
         assert case.truth.id in {c.id for c in played.stands}
+
+
+def test_ohms_written_down_as_others_are_a_slip():
+    contacts = contact_pairs(KETTLE.point.terminals)[0]
+    ohms = Measurement(RESISTANCE, *contacts, instrument=METER, device="open")
+    shown = Simulated(KETTLE).shows(ohms, device="open", at=5.0)
+    acts = [Act(Doing.OFF, 0.0), Act(Doing.CONCLUDED, 400.0)]
+    for value, slips in ((shown.value, 0), (shown.value + 2.5, 1)):
+        assert len(debrief(KETTLE, [replace(shown, id="r", value=value)], acts).slips) == slips

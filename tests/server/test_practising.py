@@ -6,6 +6,7 @@ from datetime import timedelta
 from uuid import uuid4
 
 import pytest
+from django.contrib.auth import get_user_model
 from django.utils import timezone
 
 from crews.models import Membership, Role
@@ -313,3 +314,22 @@ def test_probes_put_on_nothing_are_named(kettle, entry):
     assert kettle.does("probed", entry=entry, tester=kettle.testers["meter"]).status_code == 422
     assert kettle.shows(entry).status_code == 422
     assert not PractisedAct.objects.exists()
+
+
+def test_a_reading_with_no_tester_of_the_case_confirms_nothing(kettle):
+    volts = {"quantity": "voltage", "mode": "ac", "from": "L", "to": "N", "value": 0.0}
+    assert kettle.put(f"/points/{kettle.point}/readings/{uuid4()}", {"entry": volts}).status_code == 200
+    kettle.does("concluded", conditions=["open-neutral"])
+    [taken] = kettle.get("/practised/debrief").json()["taken"]
+    assert not taken["counted"]
+    assert taken["struck_out"] == []
+
+
+def test_two_of_a_crew_with_one_name_are_two_learners(anna, client_class):
+    for _ in range(2):
+        learner = member(client_class(), "ours", role=Role.APPRENTICE)
+        user = get_user_model().objects.get(pk=learner.get("/session").json()["account"])
+        user.first_name = "Ben"
+        user.save()
+        begun(learner)
+    assert [each["name"] for each in anna.get("/practice").json()["learners"]] == ["Ben", "Ben"]

@@ -1,14 +1,15 @@
 """A case: an installation with something hidden, what is at hand, what the customer says, and what counts as solved."""
 
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass, field
 
 import numpy as np
 
 from evenprobe.conditions import Condition
 from evenprobe.conditions.symptoms import Symptom
-from evenprobe.interpretation import PointInterpretation, Verdict
+from evenprobe.interpretation import PointInterpretation, Verdict, interpret
 from evenprobe.interpretation.next_measurement import Obstacle
+from evenprobe.quantities import Reading
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument
 from evenprobe.wiring import PointFacts
@@ -37,12 +38,21 @@ class Case:
 
     def is_solved(self, found: PointInterpretation) -> bool:
         """Whether what the readings leave standing is what may be left, and something is."""
-        standing = {o.condition.id for o in found.conditions if o.standing}
+        left = standing(found).keys()
         if self.at_most is not None:
-            return 0 < len(standing) <= self.at_most or (bool(standing) and not found.next_tests)
-        return bool(standing) and standing <= self.among and found.verdict in (self.verdicts or {found.verdict})
+            return 0 < len(left) <= self.at_most or (bool(left) and not found.next_tests)
+        return bool(left) and left <= self.among and found.verdict in (self.verdicts or {found.verdict})
+
+    def interpreted(self, readings: Sequence[Reading]) -> PointInterpretation:
+        """What the readings mean, with what is at hand."""
+        return interpret(self.point, readings, self.kit, cannot=self.cannot, noticed=self.noticed)
 
     def begun(self) -> tuple[HiddenPoint, TesterErrors]:
         """The point as it is and the testers as they err: the same each time the case is opened."""
         rng = np.random.default_rng(self.seed)
         return HiddenPoint(self.point, self.truth, rng, moves=True), TesterErrors(rng)
+
+
+def standing(found: PointInterpretation) -> dict[str, Condition]:
+    """What still fits, by its id."""
+    return {o.condition.id: o.condition for o in found.conditions if o.standing}

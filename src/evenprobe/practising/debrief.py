@@ -9,16 +9,16 @@ from dataclasses import dataclass, replace
 from enum import StrEnum
 
 from evenprobe.conditions import Condition
-from evenprobe.interpretation import NextMeasurement, PointInterpretation, Verdict, interpret
+from evenprobe.interpretation import NextMeasurement, PointInterpretation, Verdict
 from evenprobe.practising.acts import Act, Met, Progress, device_at, progress
-from evenprobe.practising.case import Case
+from evenprobe.practising.case import Case, standing
 from evenprobe.practising.played import Played, play
 from evenprobe.practising.simulated import Simulated
 from evenprobe.quantities import Reading
 from evenprobe.wiring.circumstances import Device
 
-_MOVED_BETWEEN = 3.0
-"""What a supply may have moved by, in the quantity's unit, between a look at the display and its being written down."""
+_MOVED_BETWEEN = 0.03
+"""The share that a supply may have moved by between a look at the display and its being written down."""
 
 
 class Conclusion(StrEnum):
@@ -122,7 +122,7 @@ def debrief(case: Case, readings: Sequence[Reading], acts: Sequence[Act]) -> Deb
     """
     found, simulated = progress(acts), Simulated(case)
     readings = [r for r in readings if found.over_at_s is None or (r.at or 0.0) <= found.over_at_s]
-    asked = [interpret_for(case, readings[:n]) for n in range(len(readings) + 1)]
+    asked = [case.interpreted(readings[:n]) for n in range(len(readings) + 1)]
     taken = tuple(
         _with_slips(_taken(case, reading, asked[n], asked[n + 1]), simulated, device_at(acts, reading.at or 0.0))
         for n, reading in enumerate(readings)
@@ -132,16 +132,6 @@ def debrief(case: Case, readings: Sequence[Reading], acts: Sequence[Act]) -> Deb
     seconds = sum(r.measurement.quantity.seconds(r.measurement) for r in readings)
     conclusion = _conclusion(case, asked[-1], found, others)
     return Debrief(case, taken, found.met, conclusion, others, left, seconds, play(case))
-
-
-def interpret_for(case: Case, readings: Sequence[Reading]) -> PointInterpretation:
-    """What the readings mean, with what is at hand in the case."""
-    return interpret(case.point, readings, case.kit, cannot=case.cannot, noticed=case.noticed)
-
-
-def standing(found: PointInterpretation) -> dict[str, Condition]:
-    """What still fits, by its id."""
-    return {o.condition.id: o.condition for o in found.conditions if o.standing}
 
 
 def _taken(case: Case, reading: Reading, before: PointInterpretation, after: PointInterpretation) -> Taken:
@@ -172,7 +162,9 @@ def _is_told_alike(reading: Reading, shown: Reading, simulated: Simulated) -> bo
         seen = ("value", "at_least", "below", "over_range", "alarm", "tripped", "lit")
         return all(getattr(own, name) == getattr(other, name) for name in seen)
     constant, share = simulated.apart(reading.measurement)
-    return abs(reading.value - shown.value) <= constant + share * max(reading.value, shown.value) + _MOVED_BETWEEN
+    if reading.measurement.quantity.with_source:
+        share += _MOVED_BETWEEN
+    return abs(reading.value - shown.value) <= constant + share * max(reading.value, shown.value)
 
 
 def _worst_first(conditions: Iterable[Condition]) -> tuple[Condition, ...]:

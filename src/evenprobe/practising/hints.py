@@ -4,8 +4,7 @@ from collections.abc import Callable
 
 from evenprobe.interpretation import NextMeasurement, PointInterpretation, Verdict
 from evenprobe.practices import Practice
-from evenprobe.practising.case import Case
-from evenprobe.practising.debrief import standing
+from evenprobe.practising.case import Case, standing
 from evenprobe.practising.sentences import HINTS
 
 Words = Callable[[NextMeasurement], str]
@@ -32,9 +31,8 @@ def hint(case: Case, found: PointInterpretation, level: int, words: Words) -> st
     Examples
     --------
     >>> from evenprobe.formats.case import shipped
-    >>> from evenprobe.practising.debrief import interpret_for
     >>> case = shipped()["cold-kettle"].case()
-    >>> hint(case, interpret_for(case, []), 0, str)
+    >>> hint(case, case.interpreted([]), 0, str)
     'Nothing that counts is measured yet. Which voltages does every outlet of this kind owe you?'
     """
     if level == 0:

@@ -6,8 +6,8 @@ It is what a person's own way through the case is held against, and shows that a
 from dataclasses import dataclass
 
 from evenprobe.conditions import Condition
-from evenprobe.interpretation import NextMeasurement, PointInterpretation, Verdict, interpret
-from evenprobe.practising.case import Case
+from evenprobe.interpretation import NextMeasurement, Verdict
+from evenprobe.practising.case import Case, standing
 from evenprobe.quantities import Reading
 
 _MOST_TURNS = 24
@@ -73,22 +73,14 @@ def play(case: Case) -> Played:
     hidden, errors = case.begun()
     readings: list[Reading] = []
     turns: list[Turn] = []
-    found = _asked(case, readings)
+    found = case.interpreted(readings)
     at = 0.0
     while found.next_tests and len(turns) < _MOST_TURNS and not case.is_solved(found):
-        offered, before = found.next_tests[0], _standing(found)
+        offered, before = found.next_tests[0], standing(found)
         at += offered.seconds
         readings.append(hidden.read(f"reading {len(readings) + 1}", offered.measurement, errors, at=at))
-        found = _asked(case, readings)
-        after = _standing(found)
+        found = case.interpreted(readings)
+        after = standing(found)
         struck = tuple(condition for name, condition in before.items() if name not in after)
         turns.append(Turn(offered, readings[-1], at, found.verdict, struck))
-    return Played(case, tuple(turns), case.is_solved(found), tuple(_standing(found).values()))
-
-
-def _asked(case: Case, readings: list[Reading]) -> PointInterpretation:
-    return interpret(case.point, readings, case.kit, cannot=case.cannot, noticed=case.noticed)
-
-
-def _standing(found: PointInterpretation) -> dict[str, Condition]:
-    return {o.condition.id: o.condition for o in found.conditions if o.standing}
+    return Played(case, tuple(turns), case.is_solved(found), tuple(standing(found).values()))
