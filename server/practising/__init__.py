@@ -1,1 +1,1 @@
-"""Practice: cases somebody goes through on the same screens, each in a house of its own, away from the record."""
+"""Practice: cases somebody goes through on the same screens, each in a sandbox of its own, away from the record."""

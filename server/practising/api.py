@@ -8,18 +8,18 @@ from ninja import Router
 from base.problems import NotFoundHere, Problems
 from evenprobe.formats.answers.practice import DebriefOut
 from practising import services
-from practising.hall import hall_of
-from practising.house import HERE
+from practising.listing import practice_of
+from practising.sandbox import HERE
 from practising.models import Practised
-from practising.shapes import ActIn, CaseBeginIn, CaseOut, PracticeHall, ShownIn, ShownOut
+from practising.shapes import ActIn, CaseBeginIn, CaseOut, PracticeList, ShownIn, ShownOut
 
 router = Router(tags=["practice"])
 
 
-@router.get("/practice", response=PracticeHall)
-def hall(request: HttpRequest) -> PracticeHall:
+@router.get("/practice", response=PracticeList)
+def practice(request: HttpRequest) -> PracticeList:
     """The cases, how each went, and which comes next."""
-    return hall_of(request.user)
+    return practice_of(request.user)
 
 
 @router.put("/practice/{case_id}", response={200: CaseOut, 404: Problems, 409: Problems, 422: Problems}, by_alias=True)

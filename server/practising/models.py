@@ -18,14 +18,14 @@ from evenprobe.practising import Conclusion, Doing
 class Practised(models.Model):
     """One person's way through one case. `case`: the file as it was opened; `name`: of one that ships, or its seed.
 
-    `house`: the crew whose record holds what is written down there; `home`: the crew of the person.
+    `sandbox`: the crew whose record holds what is written down there; `home`: the crew of the person.
     """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.PROTECT, related_name="practised")
     by_name = models.CharField(max_length=LONGEST_BY, blank=True)
     home = models.ForeignKey(Crew, on_delete=models.PROTECT, related_name="practised")
-    house = models.OneToOneField(Crew, on_delete=models.PROTECT, related_name="practised_in")
+    sandbox = models.OneToOneField(Crew, on_delete=models.PROTECT, related_name="practised_in")
     name = models.CharField(max_length=120)
     case: Any = models.JSONField()
     point = models.UUIDField()
@@ -58,7 +58,7 @@ class PractisedAct(AppendOnly):
         return f"{self.of}: {self.doing}"
 
 
-class LookedBackOn(AppendOnly):
+class CaseDebrief(AppendOnly):
     """What a case came to in the end: the debrief as it was shown, and what of it progress is counted by."""
 
     called = "a debrief"

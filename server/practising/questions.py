@@ -14,7 +14,7 @@ from evenprobe.quantities import Reading
 _NOT_AT_HAND = "no tester of this case was named"
 
 
-def looked_back_on(
+def debriefed(
     survey: str, case: Mapping[str, Any], acts: Sequence[Act], begun_s: float, testers: Mapping[str, str]
 ) -> dict[str, Any]:
     """The debrief of a case with what was recorded at it. `testers`: the case's name of each, by its id there."""

@@ -21,8 +21,8 @@ from evenprobe.formats.shown import unread
 from evenprobe.practising import Act, Danger, Doing, Progress, Simulated, next_hint, progress, refusal
 from evenprobe.quantities import Measurement, Reading
 from practising import questions
-from practising.house import furnished, tester_id
-from practising.models import LookedBackOn, Practised, PractisedAct
+from practising.sandbox import set_up, tester_id
+from practising.models import CaseDebrief, Practised, PractisedAct
 from proofs.logs import dead_at
 from proofs.models import Proof, ProofEvent
 from readings.interpreters import ask
@@ -39,7 +39,7 @@ _AT_THE_BOARD = {
 
 
 def practised_by(user: Any) -> QuerySet[Practised]:
-    return Practised.objects.filter(user=user.pk).select_related("house", "debrief").prefetch_related("acts")
+    return Practised.objects.filter(user=user.pk).select_related("sandbox", "debrief").prefetch_related("acts")
 
 
 def chosen(name: str, content: Mapping[str, Any] | None, step_and_seed: tuple[int, int] | None) -> tuple[str, CaseFile]:
@@ -63,14 +63,14 @@ def begin(user: Any, case_id: UUID, name: str, file: CaseFile) -> Practised:
         if existing.user_id != user.pk or existing.name != name:
             raise Refused(("id", "this id is taken"), status=409)
         return existing
-    house = Crew.objects.create(id=uuid4(), name=f"Practice {case_id}")
-    point = furnished(house, case_id, file)
+    sandbox = Crew.objects.create(id=uuid4(), name=f"Practice {case_id}")
+    point = set_up(sandbox, case_id, file)
     return Practised.objects.create(
         id=case_id,
         user=user,
         by_name=name_of(user),
         home=membership_of(user).crew,
-        house=house,
+        sandbox=sandbox,
         name=name,
         case=file.model_dump(mode="json", by_alias=True, exclude_none=True),
         point=point.id,
@@ -80,7 +80,7 @@ def begin(user: Any, case_id: UUID, name: str, file: CaseFile) -> Practised:
 
 def _acts_of(practised: Practised) -> list[Act]:
     """What was done, in seconds since the case was opened; switching and locks of its proofs of death among it."""
-    told = ProofEvent.objects.filter(proof__site__crew=practised.house_id, type__in=_AT_THE_BOARD)
+    told = ProofEvent.objects.filter(proof__site__crew=practised.sandbox_id, type__in=_AT_THE_BOARD)
     of_proofs = [Act(_AT_THE_BOARD[e.type], (e.at - practised.begun_at).total_seconds()) for e in told]
     return sorted([*(_act(practised, row) for row in practised.acts.all()), *of_proofs], key=lambda act: act.at_s)
 
@@ -161,7 +161,7 @@ def _touched(practised: Practised, found: Progress, now: datetime) -> Danger | N
 
 
 def _is_proved_dead(practised: Practised, now: datetime) -> bool:
-    proofs = Proof.objects.filter(site__crew=practised.house).prefetch_related("events")
+    proofs = Proof.objects.filter(site__crew=practised.sandbox).prefetch_related("events")
     return any(dead_at(proof, now) for proof in proofs)
 
 
@@ -199,7 +199,7 @@ def _held(practised: Practised, tester: str) -> InstrumentEntry:
 
 
 def testers_of(practised: Practised) -> dict[str, str]:
-    """The case's name of each tester at hand, by its id in the house."""
+    """The case's name of each tester at hand, by its id in the sandbox."""
     instruments = file_of(practised).installation.instruments
     return {str(tester_id(practised.pk, i.id)): i.id for i in instruments}
 
@@ -224,7 +224,7 @@ def simulated(practised: Practised) -> Simulated:
 
 
 def _view(practised: Practised) -> PointView:
-    return view_of(practised.house, practised.point)
+    return view_of(practised.sandbox, practised.point)
 
 
 def _hint(practised: Practised, found: Progress) -> str:
@@ -236,18 +236,18 @@ def _hint(practised: Practised, found: Progress) -> str:
     return ask(view.sort, questions.hinted, view.survey, practised.case, level, begun, testers_of(practised))
 
 
-def look_back(practised: Practised) -> LookedBackOn:
+def look_back(practised: Practised) -> CaseDebrief:
     """What it came to, worked out once. Raises Refused while it is not over."""
-    known = LookedBackOn.objects.filter(pk=practised.pk).first()
+    known = CaseDebrief.objects.filter(pk=practised.pk).first()
     if known is not None:
         return known
     if not how_far(practised).is_over:
         raise Refused(("", "conclude first; then it is looked back on"), status=409)
     view, begun = _view(practised), practised.begun_at.timestamp()
     about = practised.case, _acts_of(practised), begun, testers_of(practised)
-    found = ask(view.sort, questions.looked_back_on, view.survey, *about)
+    found = ask(view.sort, questions.debriefed, view.survey, *about)
     with transaction.atomic():
-        kept, _ = LookedBackOn.objects.get_or_create(
+        kept, _ = CaseDebrief.objects.get_or_create(
             pk=practised.pk,
             defaults={
                 "shown": found["shown"],

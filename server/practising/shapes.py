@@ -58,7 +58,7 @@ class Learner(Schema):
     last: date | None
 
 
-class PracticeHall(Schema):
+class PracticeList(Schema):
     """`next`: the name of the case to go through next. `learners`: of the crew, for whoever answers for them."""
 
     cases: list[CaseLine]

@@ -18,7 +18,7 @@ OPEN_NEUTRAL = "Neutral open along the run"
 def opened(page, live_server, title=KETTLE):
     sign_in(page, live_server.url)
     page.goto(f"{live_server.url}/practice")
-    page.get_by_role("button", name=title).click()
+    page.get_by_role("listitem").get_by_role("button", name=title).click()
     expect(page.get_by_text("Practice: nothing here is real")).to_be_visible()
     expect(page.get_by_role("heading", name="What can it still be?")).to_be_visible(timeout=PATIENCE_MS)
 
@@ -37,6 +37,13 @@ def concluded(page, tap="click"):
         getattr(page.get_by_role("button", name=re.compile(name)), tap)()
     page.get_by_role("link", name="Look back on it").click()
     expect(page.get_by_role("heading", name="The planner’s way")).to_be_visible(timeout=PATIENCE_MS)
+
+
+def mark_all_but(page, title, press):
+    for mark in page.locator("[aria-labelledby=marks] li button").all():
+        if mark.inner_text().strip("○✕ \n") != title:
+            press(mark)
+            expect(mark).to_have_attribute("aria-pressed", "true")
 
 
 def test_a_case_is_solved_by_keyboard_alone_and_looked_back_on(outlet, live_server, page):
@@ -59,12 +66,7 @@ def test_a_case_is_solved_by_keyboard_alone_and_looked_back_on(outlet, live_serv
     page.get_by_role("button", name="Show what the readings allow").focus()
     page.keyboard.press("Enter")
     expect(page.get_by_label("What it could still be").get_by_text("ruled out, and why")).to_be_visible()
-    marks = page.locator("[aria-labelledby=marks] li button")
-    for mark in marks.all():
-        if mark.inner_text().strip("○✕ \n") != OPEN_NEUTRAL:
-            mark.focus()
-            page.keyboard.press("Enter")
-            expect(mark).to_have_attribute("aria-pressed", "true")
+    mark_all_but(page, OPEN_NEUTRAL, lambda mark: (mark.focus(), page.keyboard.press("Enter")))
     page.get_by_role("button", name=f"It is: {OPEN_NEUTRAL}").focus()
     page.keyboard.press("Enter")
     page.keyboard.press("Enter")
@@ -76,6 +78,30 @@ def test_a_case_is_solved_by_keyboard_alone_and_looked_back_on(outlet, live_serv
     page.get_by_role("link", name="Back to practice").click()
     expect(page.get_by_text("mastered, comes back")).to_be_visible()
     accessible(page)
+
+
+@pytest.mark.parametrize(
+    ("title", "contacts", "truth"),
+    [
+        ("The amplifier hums", ("R, ", "H, "), "Ground open"),
+        ("The new workshop outlet", ("R, ", "G, "), "Hot and neutral swapped"),
+    ],
+)
+def test_a_case_is_solved_on_a_phone(outlet, live_server, browser, title, contacts, truth):
+    context = another_browser(browser, viewport=PHONE, has_touch=True)
+    page = context.new_page()
+    opened(page, live_server, title)
+    take(page)
+    for number in (1, 2, 3, 4):
+        for contact in contacts if number == 4 else ():
+            page.get_by_role("button", name=re.compile(f"^{contact}")).tap()
+        page.get_by_role("button", name="Measure").tap()
+        page.get_by_role("button", name="Record this").tap()
+        recorded(page, number)
+    mark_all_but(page, truth, lambda mark: mark.tap())
+    concluded(page, "tap")
+    expect(page.get_by_text("the conclusion followed from them")).to_be_visible()
+    context.close()
 
 
 def test_on_a_phone_a_meter_on_ohms_is_blown_and_another_case_goes_on(outlet, live_server, browser):

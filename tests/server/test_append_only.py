@@ -12,7 +12,7 @@ TABLES = {
     *("kit_check", "proofs_proof", "proofs_proofevent", "sheets_sheetentry", "sheets_photo"),
     *("work_reading", "rounds_roundevent", "hunts_huntevent", "visits_visitevent", "signoffs_signoff"),
     *("photos_photoon", "kit_testerfault", "brought_broughtfile", "history_change"),
-    *("crews_signinevent", "crews_secondperson", "practising_practisedact", "practising_lookedbackon"),
+    *("crews_signinevent", "crews_secondperson", "practising_practisedact", "practising_casedebrief"),
 }
 
 

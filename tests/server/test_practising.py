@@ -1,4 +1,4 @@
-"""Practice through the API: a case in a house of its own, what acts lead to, the debrief, and that nothing enters
+"""Practice through the API: a case in a sandbox of its own, what acts lead to, the debrief, and that nothing enters
 the record."""
 
 import json
@@ -11,7 +11,7 @@ from django.utils import timezone
 
 from crews.models import Membership, Role
 from evenprobe.formats.case import shipped
-from practising.models import LookedBackOn, Practised, PractisedAct
+from practising.models import CaseDebrief, Practised, PractisedAct
 from readings.models import Reading
 from tests.server.conftest import Person, member
 
@@ -111,7 +111,7 @@ def test_what_was_read_and_concluded_is_looked_back_on(kettle):
     assert found["dangers"] == []
     again = kettle.get("/practised/debrief").json()
     assert again == found
-    assert LookedBackOn.objects.count() == 1
+    assert CaseDebrief.objects.count() == 1
 
 
 def test_a_number_written_down_that_was_not_shown_is_a_slip(kettle):
@@ -254,15 +254,15 @@ def test_a_guest_practises_nothing(client_class, place):
 
 def test_what_was_missed_comes_back_first_and_the_crew_s_keeper_sees_it(anna, client_class):
     apprentice = member(client_class(), "ours", role=Role.APPRENTICE)
-    hall = apprentice.get("/practice").json()
-    assert len(hall["cases"]) == len(shipped())
-    assert hall["learners"] == []
+    listed = apprentice.get("/practice").json()
+    assert len(listed["cases"]) == len(shipped())
+    assert listed["learners"] == []
     lamp = begun(apprentice, "lamp-says-right")
     lamp.does("touched")
     lamp.get("/practised/debrief")
-    hall = apprentice.get("/practice").json()
-    assert hall["next"] == "lamp-says-right"
-    assert hall["went_through"][0]["conclusion"] == "ended"
+    listed = apprentice.get("/practice").json()
+    assert listed["next"] == "lamp-says-right"
+    assert listed["went_through"][0]["conclusion"] == "ended"
     [learner] = anna.get("/practice").json()["learners"]
     assert learner["cases"] == 1
     assert len(learner["not_yet"]) == 1

@@ -60,7 +60,7 @@ def test_every_table_leaves_or_is_this_server_s_own():
         "PointStanding",
         "Practised",
         "PractisedAct",
-        "LookedBackOn",
+        "CaseDebrief",
         "Changes",
         "OneTimeLink",
         "TOTPDevice",

@@ -1,10 +1,10 @@
 import { type ComponentType, lazy, Suspense } from "react";
 import { Navigate, Route, Routes } from "react-router";
 import { useFetchAhead } from "./api/fetchAhead";
-import { CASE, HALL } from "./api/house";
 import { useSending } from "./api/outbox/useOutbox";
 import { useCase } from "./api/practice";
 import { useReference } from "./api/queries";
+import { CASE, PRACTICE } from "./api/sandbox";
 import { useSession } from "./api/session";
 import { Failure } from "./parts/Failure";
 import { late } from "./parts/late";
@@ -35,7 +35,7 @@ const BeginHunt = place(() => import("./places/hunts/BeginHunt"), "BeginHunt");
 const HuntPlace = place(() => import("./places/hunts/HuntPlace"), "HuntPlace");
 const HuntsPlace = place(() => import("./places/hunts/HuntsPlace"), "HuntsPlace");
 const BeginRound = place(() => import("./places/rounds/BeginRound"), "BeginRound");
-const HallPlace = place(() => import("./places/practice/HallPlace"), "HallPlace");
+const PracticePlace = place(() => import("./places/practice/PracticePlace"), "PracticePlace");
 const DebriefPlace = place(() => import("./places/practice/DebriefPlace"), "DebriefPlace");
 const PeoplePlace = place(() => import("./places/people/PeoplePlace"), "PeoplePlace");
 const PlanVisit = place(() => import("./places/record/PlanVisit"), "PlanVisit");
@@ -87,7 +87,7 @@ function SignedIn() {
   if (session.isError && !session.data)
     return <Failure error={session.error} retry={() => session.refetch()} />;
   if (CASE !== null && (!session.data || session.data.lost)) {
-    window.location.assign(HALL);
+    window.location.assign(PRACTICE);
     return <div aria-busy="true" />;
   }
   if (!session.data)
@@ -143,7 +143,7 @@ function GuestPlaces({ site }: { site: string }) {
   );
 }
 
-/** Inside a practice case: the same places, of its own house. */
+/** Inside a practice case: the same places, of its own sandbox. */
 function CasePlaces() {
   const here = useCase();
   if (here.isError && !here.data) return <Failure error={here.error} retry={() => here.refetch()} />;
@@ -154,9 +154,6 @@ function CasePlaces() {
       <Route path="/prove-dead" element={<ProofsPlace />} />
       <Route path="/prove-dead/new" element={<Begin />} />
       <Route path="/prove-dead/:proofId" element={<ProofPlace />} />
-      <Route path="/dead-tests" element={<SheetsPlace />} />
-      <Route path="/dead-tests/new" element={<BeginSheet />} />
-      <Route path="/dead-tests/:sheetId" element={<SheetPlace />} />
       <Route path="/waiting" element={<WaitingPlace />} />
       <Route path="/debrief" element={<DebriefPlace />} />
       <Route path="*" element={<Navigate to={`/bench/${here.data.point.id}`} replace />} />
@@ -203,7 +200,7 @@ function CrewPlaces() {
       <Route path="/bench/:pointId" element={<BenchPlace />} />
       <Route path="/waiting" element={<WaitingPlace />} />
       <Route path="/own" element={<OwnPlace />} />
-      <Route path="/practice" element={<HallPlace />} />
+      <Route path="/practice" element={<PracticePlace />} />
       <Route path="/people" element={<PeoplePlace />} />
       <Route path="*" element={<Navigate to="/today" replace />} />
     </Routes>

@@ -7,7 +7,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import { Refusal } from "./api/client";
-import { BASE, CASE } from "./api/house";
+import { BASE, CASE } from "./api/sandbox";
 import { persister } from "./api/seen";
 import { noteRefusal } from "./api/session";
 import { cssVariables, theme } from "./theme/theme";

@@ -3,8 +3,8 @@
 import createClient from "openapi-fetch";
 import { heardDate } from "./clock";
 import { fetchedOnce } from "./fetchedOnce";
-import { BASE } from "./house";
 import { lineAnswered, lineFailed } from "./line";
+import { BASE } from "./sandbox";
 import type { components, paths } from "./schema";
 
 export type Act = components["schemas"]["Session"]["may"][number];
@@ -79,7 +79,7 @@ export type RowsHow = {
   zone?: string;
   site?: string | null;
 };
-export type Hall = components["schemas"]["PracticeHall"];
+export type PracticeList = components["schemas"]["PracticeList"];
 export type CaseLine = components["schemas"]["CaseLine"];
 export type CaseHere = components["schemas"]["CaseOut"];
 export type Debrief = components["schemas"]["DebriefOut"];

@@ -3,7 +3,7 @@
  * it was recorded, when the field is emptied, and with whoever signs out.
  */
 
-import { keptAs } from "./house";
+import { keptAs } from "./sandbox";
 
 const DRAFT = keptAs(".draft ");
 

@@ -2,7 +2,6 @@
 
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { CASE } from "./house";
 import { useLine } from "./line";
 import {
   benchAsked,
@@ -26,6 +25,7 @@ import {
   todayAsked,
   visitAsked,
 } from "./queries";
+import { CASE } from "./sandbox";
 import { useSession } from "./session";
 
 /** What is on the screen comes first. */

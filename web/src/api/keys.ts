@@ -10,7 +10,7 @@ export const keys = {
   proofReference: ["reference", "proofs"],
   sheetReference: ["reference", "sheets"],
   today: ["today"],
-  hall: ["practice"],
+  practice: ["practice"],
   caseHere: ["practised"],
   debrief: ["practised", "debrief"],
   display: (entry: object | null, tester: string | null) => ["display", entry, tester],

@@ -1,6 +1,6 @@
 /** The points last on the Bench, the newest first: what somebody goes back to. A convenience of this browser only. */
 
-import { keptAs } from "./house";
+import { keptAs } from "./sandbox";
 
 const KEY = keptAs(".last-points");
 const MOST = 6;

@@ -4,7 +4,7 @@
  */
 
 import { useCallback, useState } from "react";
-import { keptAs } from "./house";
+import { keptAs } from "./sandbox";
 
 const KEY = keptAs(".tester ");
 

@@ -2,13 +2,13 @@
 
 import { useQuery } from "@tanstack/react-query";
 import client, { answer, type CaseHere, type Entry } from "./client";
-import { CASE } from "./house";
 import { keys } from "./keys";
 import { CASE_HERE } from "./records";
+import { CASE } from "./sandbox";
 import { useRecord } from "./useRecord";
 
-export const useHall = () =>
-  useQuery({ queryKey: keys.hall, queryFn: () => answer(client.GET("/api/practice")) });
+export const usePracticeList = () =>
+  useQuery({ queryKey: keys.practice, queryFn: () => answer(client.GET("/api/practice")) });
 
 /** The case this page is in; nothing outside one. */
 export const useCase = () =>

@@ -28,7 +28,7 @@ export const BENCH: RecordOf<Bench> = {
 export const CASE_HERE: RecordOf<CaseHere> = { shows: () => keys.caseHere, changes: () => [] };
 
 /** A case begun: whoever goes into it loads its page. */
-export const BEGUN: RecordOf<CaseHere> = { changes: () => [keys.hall] };
+export const BEGUN: RecordOf<CaseHere> = { changes: () => [keys.practice] };
 
 export const PEOPLE: RecordOf<object> = { shows: () => keys.people, changes: () => [] };
 

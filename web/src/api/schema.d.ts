@@ -1500,10 +1500,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Hall
+         * Practice
          * @description The cases, how each went, and which comes next.
          */
-        get: operations["practising_api_hall"];
+        get: operations["practising_api_practice"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7324,10 +7324,10 @@ export interface components {
             last: string | null;
         };
         /**
-         * PracticeHall
+         * PracticeList
          * @description `next`: the name of the case to go through next. `learners`: of the crew, for whoever answers for them.
          */
-        PracticeHall: {
+        PracticeList: {
             /** Cases */
             cases: components["schemas"]["CaseLine"][];
             /** Went Through */
@@ -12326,7 +12326,7 @@ export interface operations {
             };
         };
     };
-    practising_api_hall: {
+    practising_api_practice: {
         parameters: {
             query?: never;
             header?: never;
@@ -12341,7 +12341,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeHall"];
+                    "application/json": components["schemas"]["PracticeList"];
                 };
             };
         };

@@ -1,7 +1,7 @@
 import { NativeSelect } from "@mantine/core";
 import { memo } from "react";
 import type { Tester } from "../api/client";
-import { CASE } from "../api/house";
+import { CASE } from "../api/sandbox";
 
 const TYPED_METER = { value: "", label: "Typed meter, proved" };
 const NOT_SAID = { value: "?", label: "Which tester?" };

@@ -1,4 +1,4 @@
-import { HALL } from "../api/house";
+import { PRACTICE } from "../api/sandbox";
 import classes from "./PracticeBand.module.css";
 
 /** On every place inside a case. */
@@ -6,7 +6,7 @@ export function PracticeBand() {
   return (
     <div className={classes.band} role="note">
       <strong>Practice: nothing here is real</strong>
-      <a href={HALL}>Leave the case</a>
+      <a href={PRACTICE}>Leave the case</a>
     </div>
   );
 }

@@ -15,9 +15,9 @@ import {
 } from "@tabler/icons-react";
 import { type ReactNode, Suspense, useEffect, useRef } from "react";
 import { NavLink, useLocation } from "react-router";
-import { CASE } from "../api/house";
 import { lastPoints } from "../api/lastPoints";
 import { useCase } from "../api/practice";
+import { CASE } from "../api/sandbox";
 import { Account } from "./Account";
 import { LineBar } from "./LineBar";
 import { late, loadAhead } from "./late";

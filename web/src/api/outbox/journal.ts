@@ -3,7 +3,7 @@
  * between a tap and the database's answer. Whoever opens the page next finds it here.
  */
 
-import { keptAs } from "../house";
+import { keptAs } from "../sandbox";
 import type { Waiting } from "./waiting";
 
 const NAME = keptAs(" not kept yet");

@@ -1,7 +1,7 @@
 /** What waits to be sent, as this browser keeps it: in IndexedDB, in the order it was recorded in. */
 
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import { keptAs } from "../house";
+import { keptAs } from "../sandbox";
 import type { Waiting } from "./waiting";
 
 /** `number`: the order, which the database gives; `person`: whose it is. */

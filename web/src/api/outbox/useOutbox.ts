@@ -3,9 +3,9 @@
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from "react";
 import { present } from "../clock";
-import { keptAs } from "../house";
 import { newId } from "../ids";
 import { lineCutOffSince, watchLine } from "../line";
+import { keptAs } from "../sandbox";
 import { noteRefusal, useSession } from "../session";
 import { askAgain, showAnswer } from "../useRecord";
 import { Journal } from "./journal";

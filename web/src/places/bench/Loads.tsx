@@ -1,7 +1,7 @@
 import { NativeSelect } from "@mantine/core";
 import { type Dispatch, memo } from "react";
 import type { Bench, Practice } from "../../api/client";
-import { CASE } from "../../api/house";
+import { CASE } from "../../api/sandbox";
 import { Toggle } from "../../parts/Toggle";
 import { functionNamed } from "../../reading/functions";
 import type { Change, Load, Setup } from "../../reading/setup";

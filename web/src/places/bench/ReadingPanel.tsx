@@ -1,8 +1,8 @@
 import { Button, NativeSelect, Text, TextInput } from "@mantine/core";
 import { type Dispatch, memo, type ReactNode, type RefObject, useRef } from "react";
 import type { Bench, Entry, Practice, Tester } from "../../api/client";
-import { CASE } from "../../api/house";
 import { useIsShown } from "../../api/practice";
+import { CASE } from "../../api/sandbox";
 import { HeldTester } from "../../parts/HeldTester";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";

@@ -1,7 +1,7 @@
 import { Button } from "@mantine/core";
 import type { Debrief } from "../../api/client";
-import { HALL } from "../../api/house";
 import { useDebrief } from "../../api/practice";
+import { PRACTICE } from "../../api/sandbox";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { VerdictShape } from "../../parts/VerdictShape";
@@ -19,7 +19,7 @@ export function DebriefPlace() {
       under={found?.complaint}
       busy={debrief.isPending}
       actions={
-        <Button component="a" href={HALL}>
+        <Button component="a" href={PRACTICE}>
           Back to practice
         </Button>
       }

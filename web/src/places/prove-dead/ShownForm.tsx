@@ -1,7 +1,7 @@
 import { Button, TextInput } from "@mantine/core";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { Entry } from "../../api/client";
-import { CASE } from "../../api/house";
+import { CASE } from "../../api/sandbox";
 import { Choice } from "../../parts/Choice";
 import { NumberField } from "../../parts/NumberField";
 import { Display } from "../practice/Display";

@@ -1,7 +1,7 @@
-"""The house of a case: a crew of its own with the one site, its point and the testers at hand, and the way into it.
+"""The sandbox of a case: a crew of its own with the one site, its point and the testers at hand, and the way into it.
 
 Whoever goes through a case asks for everything under its own address, `/practice/<id>/api/…`. There the same routes
-answer as everywhere, of the house's crew instead of the person's own: one code path for what is real and what is not.
+answer as everywhere, of the sandbox's crew instead of the person's own: one code path for what is real and what is not.
 """
 
 import re
@@ -24,21 +24,21 @@ from sites.services import put_board, put_circuit, put_point, put_site, put_supp
 _ADDRESS = re.compile(r"^/practice/([0-9a-f-]{36})(/api/.*)$")
 _ID = r"[0-9a-f-]{36}"
 _THERE = re.compile(
-    rf"GET /api/(session|sites(/{_ID})?|testers(/{_ID})?|parts|meters|rules|proofs(/{_ID})?|sheets(/{_ID})?)"
+    rf"GET /api/(session|sites(/{_ID})?|testers(/{_ID})?|parts|meters|rules|proofs(/{_ID})?)"
     rf"|GET /api/(reference(/[a-z]+)?|points/{_ID}/(bench|capabilities/{_ID}))"
     rf"|PUT /api/points/{_ID}/(cannot|(readings|withdrawals)/{_ID})"
-    rf"|PUT /api/(proofs|sheets)/{_ID}(/(events|entries)/{_ID})?"
-    rf"|POST /api/(judge|advise|testers/{_ID}/holding|sheets/{_ID}/judge)"
+    rf"|PUT /api/proofs/{_ID}(/events/{_ID})?"
+    rf"|POST /api/testers/{_ID}/holding"
     r"|(GET|PUT|POST) /api/practised(/.*)?"
 )
-"""What there is in a house: what one practises with. Nothing is made or changed there but by practising, and no file
+"""What there is in a sandbox: what one practises with. Nothing is made or changed there but by practising, and no file
 leaves it that could come into a record."""
 HERE = "practising.here"
 _SITE, _BOARD = "Practice", "Board"
 
 
-def taken_there(respond: Respond) -> Respond:
-    """Middleware: what is asked under a case's address is answered of that case's house, to whoever goes through it."""
+def in_a_case(respond: Respond) -> Respond:
+    """Middleware: what is asked under a case's address is answered of that case's sandbox, to whoever goes through it."""
 
     def answer(request: HttpRequest) -> HttpResponse:
         asked = _ADDRESS.match(request.path_info)
@@ -47,7 +47,7 @@ def taken_there(respond: Respond) -> Respond:
         request.path_info = asked[2]
         if not request.user.is_authenticated:
             return JsonResponse(as_body([("", "you are not signed in")]), status=401)
-        own = Practised.objects.select_related("house").filter(pk=asked[1], user=request.user.pk).first()
+        own = Practised.objects.select_related("sandbox").filter(pk=asked[1], user=request.user.pk).first()
         if own is None or not _THERE.fullmatch(f"{request.method} {request.path_info}"):
             return JsonResponse(as_body([("", "no such thing in this case")]), status=404)
         try:
@@ -55,18 +55,18 @@ def taken_there(respond: Respond) -> Respond:
         except Refused as why:
             return JsonResponse(as_body(why.problems), status=why.status)
         request.META[HERE] = own
-        request.user.membership = Membership(user_id=request.user.pk, crew=own.house, role=Role.ELECTRICIAN)
+        request.user.membership = Membership(user_id=request.user.pk, crew=own.sandbox, role=Role.ELECTRICIAN)
         return respond(request)
 
     return answer
 
 
 def tester_id(case: UUID, name: str) -> UUID:
-    """What a tester of the case is in its house."""
+    """What a tester of the case is in its sandbox."""
     return uuid5(case, f"tester {name}")
 
 
-def furnished(crew: Crew, case_id: UUID, file: CaseFile) -> Point:
+def set_up(crew: Crew, case_id: UUID, file: CaseFile) -> Point:
     """The site of a case in its crew, with its testers."""
     installation = file.installation
     [entry] = installation.points

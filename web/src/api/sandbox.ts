@@ -1,5 +1,5 @@
 /**
- * Whether this page is inside a practice case. A case is a house of its own: its address comes before every place and every
+ * Whether this page is inside a practice case. A case is a sandbox of its own: its address comes before every place and every
  * question to the server, and what this browser keeps of it is kept apart. One comes and goes by loading the page.
  */
 
@@ -18,4 +18,4 @@ export const keptAs = (name: string, inCase = CASE) =>
   inCase === null ? `even-probe${name}` : `even-probe case ${inCase}${name}`;
 
 export const addressOfCase = (id: string) => `/practice/${id}/`;
-export const HALL = "/practice";
+export const PRACTICE = "/practice";

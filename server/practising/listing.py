@@ -15,17 +15,17 @@ from evenprobe.practices import PRACTICES
 from evenprobe.practising import due
 from practising.models import Practised
 from practising.services import practised_by
-from practising.shapes import CaseLine, Learner, PracticeHall, went_through
+from practising.shapes import CaseLine, Learner, PracticeList, went_through
 
 _SHOWN_LAST = 20
 
 
-def hall_of(user: Any) -> PracticeHall:
+def practice_of(user: Any) -> PracticeList:
     rows = list(practised_by(user))
     lines = _lines(rows)
     member = membership_of(user)
     answers_for = member.role in (Role.KEEPER, Role.ELECTRICIAN)
-    return PracticeHall(
+    return PracticeList(
         cases=lines,
         went_through=went_through(rows[:_SHOWN_LAST]),
         next=_next(lines, timezone.localdate()),

@@ -1,21 +1,21 @@
 import { Button, FileButton, NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
-import client, { answer, type CaseHere, type CaseLine, type Hall } from "../../api/client";
-import { addressOfCase } from "../../api/house";
-import { useHall } from "../../api/practice";
+import client, { answer, type CaseHere, type CaseLine, type PracticeList } from "../../api/client";
+import { usePracticeList } from "../../api/practice";
 import { usePractice } from "../../api/queries";
 import { BEGUN } from "../../api/records";
+import { addressOfCase } from "../../api/sandbox";
 import { useRecord } from "../../api/useRecord";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { Unplaced } from "../../parts/Unplaced";
 import { dayAndTimeOf, dayOf } from "../../reading/dates";
-import classes from "./Hall.module.css";
+import classes from "./PracticePlace.module.css";
 
 const STEPS: Record<number, string> = {
   1: "First: three voltages",
   2: "Second: when a tester misleads",
-  3: "Third: several lines, loads, dead tests",
+  3: "Third: several lines and loads",
   4: "Fourth: everything at once",
 };
 const CONCLUSIONS: Record<string, string> = {
@@ -33,8 +33,8 @@ type Chosen = {
 };
 
 /** What there is to practise: which comes next, every case by step, how each went, and how the crew's learners do. */
-export function HallPlace() {
-  const hall = useHall();
+export function PracticePlace() {
+  const list = usePracticeList();
   const begin = useRecord<Chosen, CaseHere>(BEGUN, (chosen, { id }) =>
     answer(
       client.PUT("/api/practice/{case_id}", {
@@ -45,12 +45,12 @@ export function HallPlace() {
   );
   const open = (chosen: Chosen) =>
     begin.mutate(chosen, { onSuccess: ({ id }) => window.location.assign(addressOfCase(id)) });
-  if (hall.isError && !hall.data) return <Failure error={hall.error} retry={() => hall.refetch()} />;
-  const next = hall.data?.cases.find((one) => one.name === hall.data.next);
-  const at = hall.data?.went_through.find((one) => !one.over);
+  if (list.isError && !list.data) return <Failure error={list.error} retry={() => list.refetch()} />;
+  const next = list.data?.cases.find((one) => one.name === list.data.next);
+  const at = list.data?.went_through.find((one) => !one.over);
   return (
-    <Page title="Practice" busy={hall.isPending}>
-      {hall.data && (
+    <Page title="Practice" busy={list.isPending}>
+      {list.data && (
         <>
           <p className={classes.lead}>
             A simulated installation with something hidden, the same screens and testers with their real
@@ -58,12 +58,16 @@ export function HallPlace() {
           </p>
           <div className={classes.next}>
             {at && (
-              <Button component="a" href={addressOfCase(at.id)} variant={next ? "default" : "filled"}>
+              <Button component="a" href={addressOfCase(at.id)}>
                 Go on with “{at.title}”
               </Button>
             )}
             {next && (
-              <Button loading={begin.isPending} onClick={() => open({ name: next.name })}>
+              <Button
+                variant={at ? "default" : "filled"}
+                loading={begin.isPending}
+                onClick={() => open({ name: next.name })}
+              >
                 Next: {next.title}
               </Button>
             )}
@@ -73,7 +77,7 @@ export function HallPlace() {
             <section key={step} aria-labelledby={`step-${step}`}>
               <h2 id={`step-${step}`}>{STEPS[step]}</h2>
               <ul className={classes.cases}>
-                {hall.data.cases
+                {list.data.cases
                   .filter((one) => one.step === step)
                   .map((one) => (
                     <Case key={one.name} line={one} onOpen={() => open({ name: one.name })} />
@@ -83,8 +87,8 @@ export function HallPlace() {
           ))}
           <Draw onDraw={(drawn) => open({ drawn })} />
           <OwnFile onFile={(content) => open({ case: content })} />
-          <Went hall={hall.data} />
-          <Learners hall={hall.data} />
+          <Went list={list.data} />
+          <Learners list={list.data} />
         </>
       )}
     </Page>
@@ -176,13 +180,13 @@ function OwnFile({ onFile }: { onFile: (content: Record<string, unknown>) => voi
   );
 }
 
-function Went({ hall }: { hall: Hall }) {
-  if (hall.went_through.length === 0) return null;
+function Went({ list }: { list: PracticeList }) {
+  if (list.went_through.length === 0) return null;
   return (
     <section aria-labelledby="went">
       <h2 id="went">Gone through</h2>
       <ul className={classes.went}>
-        {hall.went_through.map((one) => (
+        {list.went_through.map((one) => (
           <li key={one.id}>
             <a href={`${addressOfCase(one.id)}${one.over ? "debrief" : ""}`}>
               <strong>{one.title}</strong> {one.over ? CONCLUSIONS[one.conclusion] : "not finished"}
@@ -195,13 +199,13 @@ function Went({ hall }: { hall: Hall }) {
   );
 }
 
-function Learners({ hall }: { hall: Hall }) {
-  if (hall.learners.length === 0) return null;
+function Learners({ list }: { list: PracticeList }) {
+  if (list.learners.length === 0) return null;
   return (
     <section aria-labelledby="learners">
       <h2 id="learners">How your crew gets on</h2>
       <ul className={classes.went}>
-        {hall.learners.map((one) => (
+        {list.learners.map((one) => (
           <li key={one.name}>
             <p>
               <strong>{one.name}</strong> · {one.cases} {one.cases === 1 ? "case" : "cases"}

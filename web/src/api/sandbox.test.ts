@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { caseIn, keptAs } from "./house";
+import { caseIn, keptAs } from "./sandbox";
 
 const ID = "2590ebb1-0b71-4b02-bf79-b98684394c2a";
 
