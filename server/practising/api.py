@@ -9,8 +9,8 @@ from base.problems import NotFoundHere, Problems
 from evenprobe.formats.answers.practice import DebriefOut
 from practising import services
 from practising.listing import practice_of
-from practising.sandbox import HERE
 from practising.models import Practised
+from practising.sandbox import HERE
 from practising.shapes import ActIn, CaseBeginIn, CaseOut, PracticeList, ShownIn, ShownOut
 
 router = Router(tags=["practice"])

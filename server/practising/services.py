@@ -21,8 +21,8 @@ from evenprobe.formats.shown import unread
 from evenprobe.practising import Act, Danger, Doing, Progress, Simulated, next_hint, progress, refusal
 from evenprobe.quantities import Measurement, Reading
 from practising import questions
-from practising.sandbox import set_up, tester_id
 from practising.models import CaseDebrief, Practised, PractisedAct
+from practising.sandbox import set_up, tester_id
 from proofs.logs import dead_at
 from proofs.models import Proof, ProofEvent
 from readings.interpreters import ask
