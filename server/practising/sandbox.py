@@ -38,7 +38,7 @@ _SITE, _BOARD = "Practice", "Board"
 
 
 def in_a_case(respond: Respond) -> Respond:
-    """Middleware: what is asked under a case's address is answered of that case's sandbox, to whoever goes through it."""
+    """Middleware: what is asked under a case's address is answered of its sandbox, to whoever goes through it."""
 
     def answer(request: HttpRequest) -> HttpResponse:
         asked = _ADDRESS.match(request.path_info)
