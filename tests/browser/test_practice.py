@@ -149,7 +149,7 @@ def test_proved_dead_on_what_is_simulated_hands_may_go_in(outlet, live_server, p
     def showing(proof):
         page.get_by_role("button", name="Measure").click()
         expect(page.get_by_label("Display")).to_contain_text(" V")
-        page.get_by_role("button", name="Record this").click()
+        page.get_by_role("button", name="Write it down").click()
         page.get_by_role("button", name="It shows that: proved" if proof else "Record", exact=True).click()
 
     set_meter(page)

@@ -15,6 +15,8 @@ export function Display(props: {
   tester: string | null;
   ready: boolean;
   onCapture: (what: Partial<Entry>) => void;
+  /** What capturing is called, where it records nothing by itself. */
+  takes?: string;
   /** What Enter does where nothing is typed: put it on, then record what it shows. */
   enter?: RefObject<(() => void) | null>;
 }) {
@@ -58,7 +60,7 @@ export function Display(props: {
             {display.isError ? "no reading" : (shown?.said ?? "…")}
           </output>
           <Button type="button" disabled={!shown?.entry} onClick={record}>
-            Record this
+            {props.takes ?? "Record this"}
           </Button>
         </>
       )}

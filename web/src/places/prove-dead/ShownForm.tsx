@@ -125,6 +125,7 @@ export function ShownForm(props: Omit<Props, "proof"> & { proof: boolean }) {
           entry={props.proof ? null : voltsBetween(props)}
           tester={tester?.id ?? null}
           ready={ready}
+          takes="Write it down"
           onCapture={({ value, at_least, below }) =>
             typeof value === "number"
               ? change({ typed: String(value) })
