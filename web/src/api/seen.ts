@@ -3,8 +3,12 @@
  * Signing out takes it off the device.
  */
 
-import { type AsyncStorage, experimental_createQueryPersister } from "@tanstack/query-persist-client-core";
-import type { QueryClient, QueryKey } from "@tanstack/react-query";
+import {
+  type AsyncStorage,
+  experimental_createQueryPersister,
+  type PersistedQuery,
+} from "@tanstack/query-persist-client-core";
+import { hashKey, type QueryClient, type QueryKey } from "@tanstack/react-query";
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import { keys } from "./keys";
 
@@ -83,7 +87,7 @@ export const keepSeen = () => {
   somebodyIsHere = true;
 };
 
-const { persisterFn, persistQueryByKey } = experimental_createQueryPersister({
+const { persisterFn, persistQueryByKey, retrieveQuery } = experimental_createQueryPersister({
   storage,
   maxAge: KEPT_MS,
   buster: __SHAPES__,
@@ -97,3 +101,13 @@ export const persister = persisterFn;
 /** What a write answered, where it is shown, is seen too. */
 export const keepShown = (queries: QueryClient, key: QueryKey) =>
   void persistQueryByKey([...key], queries).catch(nothing);
+
+/** What was last seen, put where it is shown from with its age; nothing is asked for. */
+export async function putBack(queries: QueryClient, key: QueryKey) {
+  if (queries.getQueryData(key) !== undefined) return;
+  const seen = await new Promise<PersistedQuery | null>((found) => {
+    void retrieveQuery(hashKey(key), found).then((data) => data === undefined && found(null));
+  });
+  if (seen && queries.getQueryData(key) === undefined)
+    queries.setQueryData(key, seen.state.data, { updatedAt: seen.state.dataUpdatedAt });
+}
