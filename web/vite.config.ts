@@ -37,6 +37,9 @@ const manifest: Partial<ManifestOptions> = {
 /** Answers of another shape, kept by an older version of the page, are not shown by a newer one. */
 const SHAPES = createHash("sha256").update(readFileSync("src/api/openapi.json")).digest("hex").slice(0, 12);
 
+/** In one file: of a file of a few lines the greater part is the asking. */
+const OF_MOST_PLACES = { name: "shared", test: /\/src\//, minShareCount: 8 };
+
 export default defineConfig({
   plugins: [
     react(),
@@ -55,6 +58,10 @@ export default defineConfig({
     compression({ algorithms: ["gzip", "brotliCompress"], threshold: 1000 }),
   ],
   define: { __SHAPES__: JSON.stringify(SHAPES) },
-  build: { chunkSizeWarningLimit: 500, assetsInlineLimit: 0 },
+  build: {
+    chunkSizeWarningLimit: 500,
+    assetsInlineLimit: 0,
+    rolldownOptions: { output: { codeSplitting: { groups: [OF_MOST_PLACES] } } },
+  },
   server: { proxy: { "/api": SERVER } },
 });

@@ -12,6 +12,8 @@ _NEVER = ("accelerometer", "autoplay", "display-capture", "geolocation", "gyrosc
 _PERMISSIONS = ", ".join([*(f"{sensor}=()" for sensor in _NEVER), "camera=(self)", "screen-wake-lock=(self)"])
 _OF_DATA = "default-src 'none'; frame-ancestors 'none'"
 _DATA = ("application/json", "image/", "text/csv")
+_NO_PAGE = ("text/javascript", "text/css", "font/")
+"""Has no powers of its own, and is so many small files that what stands over each is a tenth of them."""
 Respond = Callable[[HttpRequest], HttpResponse]
 """What a middleware passes a request on to."""
 
@@ -21,8 +23,10 @@ def careful(respond: Respond) -> Respond:
 
     def answer(request: HttpRequest) -> HttpResponse:
         response = respond(request)
-        response.headers.setdefault("Permissions-Policy", _PERMISSIONS)
-        if response.headers.get("Content-Type", "").startswith(_DATA):
+        what = response.headers.get("Content-Type", "")
+        if not what.startswith(_NO_PAGE):
+            response.headers.setdefault("Permissions-Policy", _PERMISSIONS)
+        if what.startswith(_DATA):
             response.headers.setdefault("Content-Security-Policy", _OF_DATA)
             response.headers.setdefault("Cache-Control", "private, no-store")
         return response
