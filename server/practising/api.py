@@ -1,17 +1,19 @@
 """Practice over HTTP: what there is to practise, and inside a case what is done there."""
 
+from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
 from ninja import Router
 
 from base.problems import NotFoundHere, Problems
+from crews.services import crew_of
 from evenprobe.formats.answers.practice import DebriefOut
 from practising import services
 from practising.listing import practice_of
 from practising.models import Practised
 from practising.sandbox import HERE
-from practising.shapes import ActIn, CaseBeginIn, CaseOut, PracticeList, ShownIn, ShownOut
+from practising.shapes import ActIn, CaseBeginIn, CaseMadeIn, CaseOut, PracticeList, ShownIn, ShownOut
 
 router = Router(tags=["practice"])
 
@@ -26,6 +28,12 @@ def practice(request: HttpRequest) -> PracticeList:
 def begin(request: HttpRequest, case_id: UUID, data: CaseBeginIn) -> CaseOut:
     drawn = None if data.drawn is None else (data.drawn.step, data.drawn.seed)
     return _out(services.begin(request.user, case_id, *services.chosen(data.name, data.case, drawn)))
+
+
+@router.post("/points/{point_id}/case", response={200: dict[str, Any], 404: Problems, 422: Problems})
+def made(request: HttpRequest, point_id: UUID, data: CaseMadeIn) -> dict[str, Any]:
+    """A case file with the facts of the point and the testers in use, and no name of any. Asking records nothing."""
+    return services.as_kept(services.made_of(crew_of(request), point_id, data.dict()))
 
 
 @router.get("/practised", response={200: CaseOut, 404: Problems})
@@ -53,6 +61,12 @@ def shown(request: HttpRequest, data: ShownIn) -> ShownOut:
 @router.get("/practised/debrief", response={200: DebriefOut, 404: Problems, 409: Problems}, by_alias=True)
 def debrief(request: HttpRequest) -> DebriefOut:
     return DebriefOut.model_validate(services.look_back(_here(request)).shown)
+
+
+@router.get("/practised/case", response={200: dict[str, Any], 404: Problems, 409: Problems})
+def shared(request: HttpRequest) -> dict[str, Any]:
+    """The case that this is asked in, as a file."""
+    return services.shared(_here(request))
 
 
 def _here(request: HttpRequest) -> Practised:

@@ -32,7 +32,7 @@ _THERE = re.compile(
     r"|(GET|PUT|POST) /api/practised(/.*)?"
 )
 """What there is in a sandbox: what one practises with. Nothing is made or changed there but by practising, and no file
-leaves it that could come into a record."""
+leaves it that could come into a record: none but the case's own, once it is over."""
 HERE = "practising.here"
 _SITE, _BOARD = "Practice", "Board"
 

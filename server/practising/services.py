@@ -1,5 +1,6 @@
 """Going through a case: begun, done at, shown by its testers, looked back on. A retry is the same, not a second."""
 
+import secrets
 from collections.abc import Mapping
 from datetime import datetime
 from functools import lru_cache
@@ -16,10 +17,12 @@ from crews.models import Crew
 from crews.services import membership_of, name_of
 from evenprobe.formats import CaseFile, FormatError, InstrumentEntry, parse
 from evenprobe.formats.case import shipped
-from evenprobe.formats.drawn import drawn
+from evenprobe.formats.case_of import case_of
+from evenprobe.formats.drawn import HIGHEST_SEED, drawn
 from evenprobe.formats.shown import unread
 from evenprobe.practising import Act, Danger, Doing, Progress, Simulated, next_hint, progress, refusal
 from evenprobe.quantities import Measurement, Reading
+from kit.services import testers_of as kit_of
 from practising import questions
 from practising.models import CaseDebrief, Practised, PractisedAct
 from practising.sandbox import set_up, tester_id
@@ -55,6 +58,13 @@ def chosen(name: str, content: Mapping[str, Any] | None, step_and_seed: tuple[in
     return name, known[name]
 
 
+def made_of(crew: Crew, point_id: UUID, told: Mapping[str, Any]) -> CaseFile:
+    """A case with the facts of one of the crew's points and its testers in use, by no name of any."""
+    survey = view_of(crew, point_id).checked
+    kit = [tester.instrument() for tester in kit_of(crew) if not tester.is_strange]
+    return case_of(survey, kit, seed=secrets.randbelow(HIGHEST_SEED), **told)
+
+
 @transaction.atomic
 def begin(user: Any, case_id: UUID, name: str, file: CaseFile) -> Practised:
     """Open a case. The same again changes nothing."""
@@ -72,10 +82,14 @@ def begin(user: Any, case_id: UUID, name: str, file: CaseFile) -> Practised:
         home=membership_of(user).crew,
         sandbox=sandbox,
         name=name,
-        case=file.model_dump(mode="json", by_alias=True, exclude_none=True),
+        case=as_kept(file),
         point=point.id,
         begun_at=timezone.now(),
     )
+
+
+def as_kept(file: CaseFile) -> dict[str, Any]:
+    return file.model_dump(mode="json", by_alias=True, exclude_none=True)
 
 
 def _acts_of(practised: Practised) -> list[Act]:
@@ -234,6 +248,13 @@ def _hint(practised: Practised, found: Progress) -> str:
     if level is None:
         raise Refused(("doing", "there is no further hint; the next reading brings new ones"))
     return ask(view.sort, questions.hinted, view.survey, practised.case, level, begun, testers_of(practised))
+
+
+def shared(practised: Practised) -> dict[str, Any]:
+    """The case as a file, for somebody else. Raises Refused while what is hidden in it is still to be found."""
+    if not how_far(practised).is_over:
+        raise Refused(("", "conclude first; the file says what is hidden"), status=409)
+    return dict(practised.case)
 
 
 def look_back(practised: Practised) -> CaseDebrief:

@@ -82,6 +82,15 @@ class CaseBeginIn(Schema):
     case: dict[str, Any] | None = None
 
 
+class CaseMadeIn(Schema):
+    """`hidden`: what is true there. `complaint`: what the customer says; what is usual for it where it is empty."""
+
+    hidden: str
+    title: str
+    step: int
+    complaint: str = ""
+
+
 class PossibleOut(Schema):
     """What can be true at the point, in words."""
 

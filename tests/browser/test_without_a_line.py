@@ -140,14 +140,14 @@ def installed(browser, live_server):
 
 def test_every_place_seen_opens_without_a_line_with_its_age(outlet, live_server, installed):
     page = installed
-    open_outlet(page, live_server)
-    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+    with page.expect_response(f"**/{LAST_ASKED_AHEAD}"):
+        open_outlet(page, live_server)
+        page.evaluate("navigator.serviceWorker.ready.then(() => true)")
     page.keyboard.type("119.8")
     page.keyboard.press("Enter")
     expect(page.get_by_text("1 reading recorded")).to_be_visible()
-    with page.expect_response(f"**/{LAST_ASKED_AHEAD}"):
-        page.reload()
-        expect(page.get_by_text("1 reading recorded")).to_be_visible()
+    page.reload()
+    expect(page.get_by_text("1 reading recorded")).to_be_visible()
     page.wait_for_timeout(A_MOMENT_MS)
     page.context.set_offline(True)
     page.reload()
@@ -170,6 +170,22 @@ def test_every_place_seen_opens_without_a_line_with_its_age(outlet, live_server,
     expect(page.get_by_text("No line to the server")).to_have_count(0)
     all_sent(page, live_server)
     assert list(Reading.objects.values_list("entry__value", flat=True)) == [119.8, 119.7]
+
+
+def test_nothing_is_asked_ahead_while_somebody_is_at_work_nor_twice_for_a_page_loaded_again(outlet, live_server, page):
+    asked = []
+    page.on("request", lambda request: asked.append(request.url) if request.url.endswith("api/parts") else None)
+    open_outlet(page, live_server)
+    for digit in "119.8":
+        page.keyboard.type(digit)
+        page.wait_for_timeout(1_500)
+    assert asked == []
+    with page.expect_request(f"**/{LAST_ASKED_AHEAD}"):
+        pass
+    asked.clear()
+    page.reload()
+    page.wait_for_timeout(8_000)
+    assert asked == []
 
 
 def test_who_signs_out_leaves_nothing_to_be_read_without_a_line(outlet, live_server, installed):

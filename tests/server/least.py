@@ -67,6 +67,7 @@ LEAST = {
         PUT /points/{point_id}
         PUT /points/{point_id}/cannot
         GET /points/{point_id}/capabilities/{tester_id}
+        POST /points/{point_id}/case
         POST /points/{point_id}/effects
         PUT /points/{point_id}/filed
         POST /points/{point_id}/live/{tester_id}
@@ -78,6 +79,7 @@ LEAST = {
         PUT /practice/{case_id}
         GET /practised
         PUT /practised/acts/{act_id}
+        GET /practised/case
         GET /practised/debrief
         POST /practised/shown
         GET /proofs

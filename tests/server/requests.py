@@ -88,6 +88,7 @@ ROUTES = [
     ("put", "/hunts/{hunt}/events/{new}", {"kind": "seen", "entry": {"at": "board", "onward": True}}),
     ("put", "/equipment/{equipment}", {"label": "x", "lines": 1, "amperes": 1, "volts_to_neutral": 120}),
     ("get", "/points/{point}/plug-in/{equipment}", None),
+    ("post", "/points/{point}/case", {"hidden": "open-earth", "title": "x", "step": 1}),
     ("put", "/outlets/{point}", {**STRANGE, "site": "{site}"}),
     ("put", "/outlets/{new}", {**STRANGE, "site": "{site}"}),
     ("put", "/outlets/{new}", {**STRANGE, "site": "{site}", "new_site": {"name": "x", "practice": "british"}}),

@@ -278,6 +278,48 @@ def test_a_case_of_a_file_is_checked_and_opened(anna):
     assert anna.put(f"/practice/{uuid4()}", {"name": "no-such"}).status_code == 422
 
 
+def test_a_case_made_of_a_real_point_says_no_name_of_it_and_can_be_practised(anna, place):
+    anna.put(
+        f"/testers/{uuid4()}", {"kind": "multimeter", "label": "Anna's own", "rated_v": 600, "known_issue": "hers"}
+    )
+    made = anna.post(f"/points/{place['point']}/case", {"hidden": "open-earth", "title": "No earth", "step": 1})
+    assert made.status_code == 200, made.content
+    told = (
+        anna.get("/sites").json() + anna.get("/testers").json() + anna.get(f"/sites/{place['site']}").json()["supplies"]
+    )
+    names = {one.get("name") or one["label"] for one in told} | {"Anna's own", "hers"}
+    assert not [name for name in names if name in made.content.decode()]
+    case = made.json()
+    assert case["hidden"]["condition"] == "open-earth"
+    assert case["installation"]["points"][0].get("readings", []) == []
+    opened = begun(anna, "", case=case)
+    assert opened.get("/practised").json()["title"] == "No earth"
+    assert opened.shows({"quantity": "voltage", "mode": "ac", "from": "L", "to": "N"}, "multimeter").status_code == 200
+
+
+@pytest.mark.parametrize(
+    ("wrong", "where"),
+    [
+        ({"hidden": "phase-missing"}, "hidden"),
+        ({"step": 9}, "step"),
+        ({"title": ""}, "title"),
+        ({"hidden": "x"}, "hidden"),
+    ],
+)
+def test_what_cannot_be_made_a_case_is_named(anna, place, wrong, where):
+    told = {"hidden": "open-earth", "title": "No earth", "step": 1, **wrong}
+    made = anna.post(f"/points/{place['point']}/case", told)
+    assert made.status_code == 422
+    assert made.json()["problems"][0]["path"].startswith(where)
+
+
+def test_a_case_is_shared_only_once_it_is_over(kettle):
+    assert kettle.get("/practised/case").status_code == 409
+    kettle.does("touched")
+    shared = kettle.get("/practised/case").json()
+    assert shared["title"] == "The kettle stays cold"
+
+
 def test_a_case_drawn_is_the_same_for_whoever_says_its_numbers(anna, stranger):
     one, other = (begun(person, "", drawn={"step": 1, "seed": 7}) for person in (anna, stranger))
     ours, theirs = (Practised.objects.get(pk=each.case).case for each in (one, other))

@@ -3,7 +3,7 @@
 from importlib import resources
 from typing import Annotated, Literal
 
-from pydantic import Field, model_validator
+from pydantic import Field, StringConstraints, model_validator
 
 from evenprobe.conditions import CONDITIONS, Condition, conditions_for
 from evenprobe.entries import FieldError, Positive, Strict, Text, parse, parse_json
@@ -14,6 +14,14 @@ from evenprobe.practising import Case
 
 Step = Literal[1, 2, 3, 4]
 """From the first three voltages to what takes a whole kit and a morning."""
+MINUTES: dict[int, float] = {1: 15, 2: 20, 3: 30, 4: 45}
+"""What a careful person needs at most, by step, where nobody played it before."""
+AT_MOST = 3
+"""Conditions that may stand when one of those is solved."""
+
+
+Title = Annotated[str, StringConstraints(min_length=1, max_length=120)]
+"""What the point in it is called too, where that has no name."""
 
 
 class HiddenEntry(Strict):
@@ -45,7 +53,7 @@ class CaseFile(Strict):
 
     format: Literal["even-probe/case"]
     version: Literal[1]
-    title: Text
+    title: Title
     step: Step
     complaint: Text
     """In the customer's words."""

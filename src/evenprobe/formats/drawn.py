@@ -9,14 +9,11 @@ from typing import Any
 
 import numpy as np
 
-from evenprobe.conditions import SYMPTOMS, Condition
 from evenprobe.entries import FormatError, parse
-from evenprobe.formats.case import CaseFile
+from evenprobe.formats.case import AT_MOST, MINUTES, CaseFile
+from evenprobe.formats.complaints import NO_COMPLAINT, complaints_of
 
-_AT_MOST = 3
-"""Conditions that may stand when it is solved."""
-_MINUTES: dict[int, float] = {1: 15, 2: 20, 3: 30, 4: 45}
-_HIGHEST_SEED = 2**31
+HIGHEST_SEED = 2**31
 _EVENED = 0.25
 """Priors to this power: what is rare outside is worth meeting here."""
 _PLAIN = frozenset({"correct", "no-supply", "open-line", "open-neutral", "open-earth", "line-neutral-swapped"})
@@ -59,18 +56,6 @@ _KITS: dict[int, tuple[dict[str, Any], ...]] = {
     4: ({"id": "old meter", "kind": "multimeter", "proved": False}, _METER),
 }
 
-_COMPLAINTS = {
-    "trips-at-once": "As soon as it is switched on, the breaker goes.",
-    "trips-later": "It holds for an hour or so, then the breaker goes.",
-    "trips-when": "It goes whenever something is plugged in there.",
-    "dead": "Nothing works there any more.",
-    "dead-after-work": "It has not worked since somebody was in the wall.",
-    "flicker": "The light there is unsteady when the big machine runs.",
-    "tingle": "It prickles when one touches the case.",
-    "no-pull-in": "The motor hums and does not start.",
-}
-_NO_COMPLAINT = "Nobody complains. It is new, and somebody has to say whether it is right."
-
 
 def drawn(step: int, seed: int) -> CaseFile:
     """A case drawn.
@@ -100,8 +85,8 @@ def drawn(step: int, seed: int) -> CaseFile:
     """
     if step not in _PLACES:
         raise FormatError([("step", f"must be one of {', '.join(map(str, _PLACES))}")])
-    if not 0 <= seed <= _HIGHEST_SEED:
-        raise FormatError([("seed", f"must be from 0 to {_HIGHEST_SEED}")])
+    if not 0 <= seed <= HIGHEST_SEED:
+        raise FormatError([("seed", f"must be from 0 to {HIGHEST_SEED}")])
     rng = np.random.default_rng([step, seed])
     place = _PLACES[step][int(rng.integers(len(_PLACES[step])))]
     data: dict[str, Any] = {
@@ -109,7 +94,7 @@ def drawn(step: int, seed: int) -> CaseFile:
         "version": 1,
         "title": f"Drawn {step}/{seed}",
         "step": step,
-        "complaint": _NO_COMPLAINT,
+        "complaint": NO_COMPLAINT,
         "installation": {
             "format": "even-probe/survey",
             "version": 1,
@@ -131,18 +116,13 @@ def drawn(step: int, seed: int) -> CaseFile:
             ],
         },
         "hidden": {"condition": "correct", "seed": int(rng.integers(2**31))},
-        "solved": {"at_most": _AT_MOST},
-        "minutes": _MINUTES[step],
+        "solved": {"at_most": AT_MOST},
+        "minutes": MINUTES[step],
     }
     possible = [c for c in parse(CaseFile, data).possible() if step > 1 or c.id in _PLAIN]
     weights = np.array([c.prior for c in possible]) ** _EVENED
     truth = possible[int(rng.choice(len(possible), p=weights / weights.sum()))]
     data["hidden"]["condition"] = truth.id
-    data["complaint"] = _complaint(truth, rng)
+    heard = complaints_of(truth)
+    data["complaint"] = heard[int(rng.integers(len(heard)))]
     return parse(CaseFile, data)
-
-
-def _complaint(truth: Condition, rng: np.random.Generator) -> str:
-    """Something that people notice of it."""
-    noticed = [symptom.id for symptom in SYMPTOMS.values() if truth.id in symptom.factors]
-    return _COMPLAINTS[noticed[int(rng.integers(len(noticed)))]] if noticed else _NO_COMPLAINT

@@ -3,12 +3,34 @@
 import { useQuery } from "@tanstack/react-query";
 import client, { answer, type CaseHere, type Entry } from "./client";
 import { keys } from "./keys";
-import { CASE_HERE } from "./records";
-import { CASE } from "./sandbox";
+import { BEGUN, CASE_HERE } from "./records";
+import { addressOfCase, CASE } from "./sandbox";
 import { useRecord } from "./useRecord";
 
 export const usePracticeList = () =>
   useQuery({ queryKey: keys.practice, queryFn: () => answer(client.GET("/api/practice")) });
+
+/** One that ships by its name, one drawn, or one of a file. */
+type Chosen = {
+  name?: string;
+  case?: Record<string, unknown>;
+  drawn?: { step: number; seed: number };
+};
+
+/** Opens a case and goes into it. */
+export function useBeginning() {
+  const begin = useRecord<Chosen, CaseHere>(BEGUN, (chosen, { id }) =>
+    answer(
+      client.PUT("/api/practice/{case_id}", {
+        params: { path: { case_id: id } },
+        body: { name: "", ...chosen },
+      }),
+    ),
+  );
+  const open = (chosen: Chosen) =>
+    begin.mutate(chosen, { onSuccess: ({ id }) => window.location.assign(addressOfCase(id)) });
+  return { open, begin };
+}
 
 /** The case this page is in; nothing outside one. */
 export const useCase = () =>
@@ -20,6 +42,9 @@ export const useCase = () =>
 
 export const useDebrief = () =>
   useQuery({ queryKey: keys.debrief, queryFn: () => answer(client.GET("/api/practised/debrief")) });
+
+/** The case as a file, for somebody else; only once it is over. */
+export const sharedCase = () => answer(client.GET("/api/practised/case"));
 
 export type CaseAct = {
   doing:

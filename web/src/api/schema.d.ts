@@ -1529,6 +1529,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/points/{point_id}/case": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Made
+         * @description A case file with the facts of the point and the testers in use, and no name of any. Asking records nothing.
+         */
+        post: operations["practising_api_made"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/practised": {
         parameters: {
             query?: never;
@@ -1595,6 +1615,26 @@ export interface paths {
         };
         /** Debrief */
         get: operations["practising_api_debrief"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practised/case": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shared
+         * @description The case that this is asked in, as a file.
+         */
+        get: operations["practising_api_shared"];
         put?: never;
         post?: never;
         delete?: never;
@@ -7462,6 +7502,23 @@ export interface components {
             seed: number;
         };
         /**
+         * CaseMadeIn
+         * @description `hidden`: what is true there. `complaint`: what the customer says; what is usual for it where it is empty.
+         */
+        CaseMadeIn: {
+            /** Hidden */
+            hidden: string;
+            /** Title */
+            title: string;
+            /** Step */
+            step: number;
+            /**
+             * Complaint
+             * @default
+             */
+            complaint: string;
+        };
+        /**
          * ActIn
          * @description `conditions`: of marks what is ruled out, of a conclusion what it is. `entry`, `tester`: of probes put on.
          */
@@ -12399,6 +12456,52 @@ export interface operations {
             };
         };
     };
+    practising_api_made: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CaseMadeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     practising_api_practised: {
         parameters: {
             query?: never;
@@ -12539,6 +12642,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DebriefOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    practising_api_shared: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description Not Found */

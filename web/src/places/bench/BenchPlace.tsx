@@ -13,6 +13,7 @@ import { useIsShown } from "../../api/practice";
 import { LOOK_AGAIN_MS, useBench, usePractice, useTesters } from "../../api/queries";
 import { wordOf } from "../../api/reference";
 import { CASE } from "../../api/sandbox";
+import { useSession } from "../../api/session";
 import { Failure } from "../../parts/Failure";
 import { SaveAs } from "../../parts/SaveAs";
 import { useAloud } from "../../parts/useAloud";
@@ -21,6 +22,7 @@ import { WaitingList } from "../../parts/WaitingList";
 import { spokenContact } from "../../reading/probes";
 import { entryFor, type Setup, useSetup } from "../../reading/setup";
 import { CasePanel, Complaint } from "../practice/CasePanel";
+import { MakeCase } from "../practice/MakeCase";
 import { useDeviceAsItIs } from "../practice/useDeviceAsItIs";
 import { pointSurvey } from "../site/surveyFile";
 import classes from "./BenchPlace.module.css";
@@ -180,7 +182,7 @@ function PointUnderTest({
             onCorrect={correct}
             onWithdraw={recording.withdraw}
           />
-          <BelowTheLog id={bench.id} name={bench.name} onKeys={keys.open} />
+          <BelowTheLog bench={atLength.bench} onKeys={keys.open} />
         </section>
       </div>
       <div className={classes.middle}>
@@ -261,11 +263,13 @@ function Working(props: { of: string }) {
   );
 }
 
-const BelowTheLog = memo(function BelowTheLog(props: { id: string; name: string; onKeys: () => void }) {
+const BelowTheLog = memo(function BelowTheLog({ bench, onKeys }: { bench: BenchData; onKeys: () => void }) {
+  const reads = useSession().data?.role === "guest";
   return (
     <Group gap="sm" mt="sm">
-      {CASE === null && <SaveAs kind="survey file" name={props.name} fetch={pointSurvey(props.id)} />}
-      <Button variant="subtle" onClick={props.onKeys}>
+      {CASE === null && <SaveAs kind="survey file" name={bench.name} fetch={pointSurvey(bench.id)} />}
+      {CASE === null && !reads && <MakeCase bench={bench} />}
+      <Button variant="subtle" onClick={onKeys}>
         Keys <kbd style={{ marginLeft: 8 }}>?</kbd>
       </Button>
     </Group>

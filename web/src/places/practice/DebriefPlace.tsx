@@ -1,9 +1,10 @@
 import { Button } from "@mantine/core";
 import type { Debrief } from "../../api/client";
-import { useDebrief } from "../../api/practice";
+import { sharedCase, useDebrief } from "../../api/practice";
 import { PRACTICE } from "../../api/sandbox";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
+import { SaveAs } from "../../parts/SaveAs";
 import { VerdictShape } from "../../parts/VerdictShape";
 import classes from "./Debrief.module.css";
 
@@ -19,9 +20,12 @@ export function DebriefPlace() {
       under={found?.complaint}
       busy={debrief.isPending}
       actions={
-        <Button component="a" href={PRACTICE}>
-          Back to practice
-        </Button>
+        <>
+          <Button component="a" href={PRACTICE}>
+            Back to practice
+          </Button>
+          {found && <SaveAs kind="a case file" name={found.title} fetch={sharedCase} />}
+        </>
       }
     >
       {found && (

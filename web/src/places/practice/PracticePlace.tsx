@@ -1,23 +1,16 @@
 import { Button, FileButton, NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
-import client, { answer, type CaseHere, type CaseLine, type PracticeList } from "../../api/client";
-import { usePracticeList } from "../../api/practice";
+import type { CaseLine, PracticeList } from "../../api/client";
+import { useBeginning, usePracticeList } from "../../api/practice";
 import { usePractice } from "../../api/queries";
-import { BEGUN } from "../../api/records";
 import { addressOfCase } from "../../api/sandbox";
-import { useRecord } from "../../api/useRecord";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { Unplaced } from "../../parts/Unplaced";
 import { dayAndTimeOf, dayOf } from "../../reading/dates";
 import classes from "./PracticePlace.module.css";
+import { STEP_CHOICES, STEPS } from "./steps";
 
-const STEPS: Record<number, string> = {
-  1: "First: three voltages",
-  2: "Second: when a tester misleads",
-  3: "Third: several lines and loads",
-  4: "Fourth: everything at once",
-};
 const CONCLUSIONS: Record<string, string> = {
   followed: "concluded from what was read",
   guessed: "right, but a guess",
@@ -26,25 +19,10 @@ const CONCLUSIONS: Record<string, string> = {
   ended: "ended in a danger",
 };
 
-type Chosen = {
-  name?: string;
-  case?: Record<string, unknown>;
-  drawn?: { step: number; seed: number };
-};
-
 /** What there is to practise: which comes next, every case by step, how each went, and how the crew's learners do. */
 export function PracticePlace() {
   const list = usePracticeList();
-  const begin = useRecord<Chosen, CaseHere>(BEGUN, (chosen, { id }) =>
-    answer(
-      client.PUT("/api/practice/{case_id}", {
-        params: { path: { case_id: id } },
-        body: { name: "", ...chosen },
-      }),
-    ),
-  );
-  const open = (chosen: Chosen) =>
-    begin.mutate(chosen, { onSuccess: ({ id }) => window.location.assign(addressOfCase(id)) });
+  const { open, begin } = useBeginning();
   if (list.isError && !list.data) return <Failure error={list.error} retry={() => list.refetch()} />;
   const next = list.data?.cases.find((one) => one.name === list.data.next);
   const at = list.data?.went_through.find((one) => !one.over);
@@ -138,7 +116,7 @@ function Draw({ onDraw }: { onDraw: (drawn: { step: number; seed: number }) => v
           label="Step"
           value={step}
           onChange={(event) => setStep(event.currentTarget.value)}
-          data={Object.entries(STEPS).map(([value, label]) => ({ value, label }))}
+          data={STEP_CHOICES}
         />
         <TextInput
           label="Number"
