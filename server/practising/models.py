@@ -47,7 +47,7 @@ class PractisedAct(AppendOnly):
     number = models.BigAutoField(primary_key=True)
     id = models.UUIDField(unique=True, default=uuid.uuid4, editable=False)
     of = models.ForeignKey(Practised, on_delete=models.PROTECT, related_name="acts")
-    doing = models.CharField(max_length=12, choices=[(str(d), str(d)) for d in Doing])
+    doing = models.CharField(max_length=16, choices=[(str(d), str(d)) for d in Doing])
     entry: Any = models.JSONField(default=dict)
     at = models.DateTimeField()
 

@@ -15,14 +15,22 @@ _NOT_AT_HAND = "no tester of this case was named"
 
 
 def debriefed(
-    survey: str, case: Mapping[str, Any], acts: Sequence[Act], begun_s: float, testers: Mapping[str, str]
+    survey: str,
+    case: Mapping[str, Any],
+    acts: Sequence[Act],
+    begun_s: float,
+    testers: Mapping[str, str],
+    did: Sequence[tuple[float, str]],
 ) -> dict[str, Any]:
-    """The debrief of a case with what was recorded at it. `testers`: the case's name of each, by its id there."""
+    """The debrief of a case with what was recorded at it, and what was done in words.
+
+    `testers`: the case's name of each, by its id there.
+    """
     file = parse(CaseFile, case)
     own = file.case()
     found = debrief(own, _readings(survey, own, begun_s, testers), acts)
     hints = sum(act.doing is Doing.HINT for act in acts)
-    shown = DebriefOut.of(found, file.complaint, hints, testers).as_json()
+    shown = DebriefOut.of(found, file.complaint, hints, testers, did).as_json()
     return {"shown": shown, "conclusion": str(found.conclusion), "mastered": found.is_mastered}
 
 

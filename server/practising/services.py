@@ -20,14 +20,17 @@ from evenprobe.formats.case import shipped
 from evenprobe.formats.case_of import case_of
 from evenprobe.formats.drawn import HIGHEST_SEED, drawn
 from evenprobe.formats.shown import unread
-from evenprobe.practising import Act, Danger, Doing, Progress, Simulated, next_hint, progress, refusal
+from evenprobe.practising import Case, Danger, Doing, Progress, Simulated, next_hint, progress, refusal
+from evenprobe.practising.acts import locks_what_is_on
 from evenprobe.quantities import Measurement, Reading
+from evenprobe.wiring.circumstances import Device
 from kit.services import testers_of as kit_of
 from practising import questions
+from practising.done import acts_of, did
 from practising.models import CaseDebrief, Practised, PractisedAct
 from practising.sandbox import set_up, tester_id
 from proofs.logs import dead_at
-from proofs.models import Proof, ProofEvent
+from proofs.models import Proof
 from readings.interpreters import ask
 from readings.point_view import PointView, view_of
 
@@ -35,10 +38,7 @@ _AT_ONCE = 32
 """Cases whose simulated installations are kept."""
 _OPENING = Lock()
 _FROM_A_FILE = "from a file"
-_AT_THE_BOARD = {
-    "off": Doing.OFF, "locked": Doing.LOCKED, "unlocked": Doing.UNLOCKED, "re-energised": Doing.ON,
-}  # fmt: skip
-"""What happened to a proof, and was done at the board by it."""
+_OF_THE_FEED = frozenset({Doing.FEED_OFF, Doing.FEED_ON, Doing.FEED_LOCKED, Doing.FEED_UNLOCKED})
 
 
 def practised_by(user: Any) -> QuerySet[Practised]:
@@ -92,27 +92,8 @@ def as_kept(file: CaseFile) -> dict[str, Any]:
     return file.model_dump(mode="json", by_alias=True, exclude_none=True)
 
 
-def _acts_of(practised: Practised) -> list[Act]:
-    """What was done, in seconds since the case was opened; switching and locks of its proofs of death among it."""
-    told = ProofEvent.objects.filter(proof__site__crew=practised.sandbox_id, type__in=_AT_THE_BOARD)
-    of_proofs = [Act(_AT_THE_BOARD[e.type], (e.at - practised.begun_at).total_seconds()) for e in told]
-    return sorted([*(_act(practised, row) for row in practised.acts.all()), *of_proofs], key=lambda act: act.at_s)
-
-
-def _act(practised: Practised, row: PractisedAct) -> Act:
-    entry = row.entry
-    return Act(
-        Doing(row.doing),
-        (row.at - practised.begun_at).total_seconds(),
-        tester=entry.get("tester", ""),
-        danger=Danger(entry["danger"]) if entry.get("danger") else None,
-        conditions=frozenset(entry.get("conditions", [])),
-        said=entry.get("said", ""),
-    )
-
-
 def how_far(practised: Practised) -> Progress:
-    return progress(_acts_of(practised))
+    return progress(acts_of(practised))
 
 
 def do(
@@ -122,7 +103,8 @@ def do(
     if _is_done(practised, act_id, doing):
         return
     now, found = timezone.now(), how_far(practised)
-    why = refusal(found, doing)
+    case = file_of(practised).case()
+    why = refusal(found, doing) or _not_here(case, found, doing)
     if why:
         raise Refused(("doing", why))
     _refuse_unknown(practised, conditions)
@@ -133,7 +115,8 @@ def do(
         danger = _put_on(practised, found, _measured(practised, entry, tester), now)
     elif doing is Doing.TOUCHED:
         danger = _touched(practised, found, now)
-    elif doing is Doing.LOCKED and found.device == "closed":
+        came |= {"ends": True} if case.to_be_made_dead and danger is None else {}
+    elif locks_what_is_on(found, doing):
         danger = Danger.LIVE_LOCK
     elif doing is Doing.HINT:
         came["said"] = _hint(practised, found)
@@ -142,6 +125,19 @@ def do(
     with transaction.atomic():
         if not _is_done(practised, act_id, doing):
             PractisedAct.objects.create(id=act_id, of=practised, doing=doing, entry=came, at=now)
+
+
+def _not_here(case: Case, found: Progress, doing: Doing) -> str:
+    """Why a case of this sort does not have it."""
+    if doing in _OF_THE_FEED and not (found.looked and case.other_feed):
+        return "nobody found anything else that feeds it"
+    if doing is Doing.CONCLUDED and case.to_be_made_dead:
+        return "this case is over with your hands on it, proved dead"
+    return ""
+
+
+def _fed(practised: Practised, found: Progress) -> Device:
+    return found.fed(simulated(practised).other_feed)
 
 
 def _is_done(practised: Practised, act_id: UUID, doing: Doing) -> bool:
@@ -160,16 +156,17 @@ def _refuse_unknown(practised: Practised, conditions: list[str]) -> None:
 
 
 def _put_on(practised: Practised, found: Progress, measurement: Measurement, now: datetime) -> Danger | None:
-    if measurement.neutral == "lifted" and found.device == "closed":
+    fed = _fed(practised, found)
+    if measurement.neutral == "lifted" and fed == "closed":
         return Danger.LIFTED_LIVE
     at = (now - practised.begun_at).total_seconds()
-    return Danger.BLOWN if simulated(practised).blows(measurement, device=found.device, at=at) else None
+    return Danger.BLOWN if simulated(practised).blows(measurement, device=fed, at=at) else None
 
 
 def _touched(practised: Practised, found: Progress, now: datetime) -> Danger | None:
     """What a hand meets: dead only where it is dead, and known only where it was proved."""
     at = (now - practised.begun_at).total_seconds()
-    if simulated(practised).is_live(device=found.device, at=at):
+    if simulated(practised).is_live(device=_fed(practised, found), at=at):
         return Danger.TOUCHED_LIVE
     return None if _is_proved_dead(practised, now) else Danger.TOUCHED_UNPROVED
 
@@ -192,7 +189,7 @@ def shows(practised: Practised, entry: Mapping[str, Any] | None, tester: str) ->
         if entry is None:
             return simulated(practised).on_a_known_source(_held(practised, tester).instrument())
         measured = _measured(practised, entry, tester)
-        return simulated(practised).shows(measured, device=found.device, at=at)
+        return simulated(practised).shows(measured, device=_fed(practised, found), at=at)
     except FormatError:
         raise
     except ValueError as why:
@@ -219,22 +216,22 @@ def testers_of(practised: Practised) -> dict[str, str]:
 
 
 def file_of(practised: Practised) -> CaseFile:
-    return _file(practised.pk)
+    return _file(practised.pk, practised.begun_at)
 
 
 @lru_cache(maxsize=_AT_ONCE)
-def _file(case_id: UUID) -> CaseFile:
+def _file(case_id: UUID, _begun: datetime) -> CaseFile:
     return parse(CaseFile, Practised.objects.values_list("case", flat=True).get(pk=case_id))
 
 
 @lru_cache(maxsize=_AT_ONCE)
-def _simulated(case_id: UUID) -> Simulated:
-    return Simulated(_file(case_id).case())
+def _simulated(case_id: UUID, begun: datetime) -> Simulated:
+    return Simulated(_file(case_id, begun).case())
 
 
 def simulated(practised: Practised) -> Simulated:
     with _OPENING:
-        return _simulated(practised.pk)
+        return _simulated(practised.pk, practised.begun_at)
 
 
 def _view(practised: Practised) -> PointView:
@@ -265,7 +262,7 @@ def look_back(practised: Practised) -> CaseDebrief:
     if not how_far(practised).is_over:
         raise Refused(("", "conclude first; then it is looked back on"), status=409)
     view, begun = _view(practised), practised.begun_at.timestamp()
-    about = practised.case, _acts_of(practised), begun, testers_of(practised)
+    about = practised.case, acts_of(practised), begun, testers_of(practised), did(practised)
     found = ask(view.sort, questions.debriefed, view.survey, *about)
     with transaction.atomic():
         kept, _ = CaseDebrief.objects.get_or_create(

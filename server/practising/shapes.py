@@ -98,9 +98,18 @@ class PossibleOut(Schema):
     title: str
 
 
+class FeedOut(Schema):
+    """What feeds the circuit beside its own device, once somebody found it."""
+
+    name: str
+    device: Annotated[str, Among(("open", "closed"))]
+    locked: bool
+
+
 class CaseOut(Schema):
     """How far a case is. `device`: how the circuit's own is; `blown`: testers that show nothing any more.
 
+    `to_be_made_dead`: it is over with hands on it, proved dead. `looked`: for what else feeds it; `feed`: if found.
     `shown`: whether what the readings allow may be seen. `ended`: why it is over, where that was no conclusion.
     """
 
@@ -111,8 +120,11 @@ class CaseOut(Schema):
     point: Named
     begun_at: datetime
     claimed_minutes: float
+    to_be_made_dead: bool
     device: Annotated[str, Among(("open", "closed"))]
     locked: bool
+    looked: bool
+    feed: FeedOut | None
     touched: bool
     blown: list[str]
     dangers: list[MetOut]
@@ -126,7 +138,7 @@ class CaseOut(Schema):
     @classmethod
     def of(cls, practised: Practised, file: CaseFile, found: Progress, testers: dict[str, str]) -> "CaseOut":
         point, practice = file.installation.single_point(), file.installation.practice
-        dangers = [MetOut.of(met, testers) for met in found.met]
+        dangers, feed = [MetOut.of(met, testers) for met in found.met], file.hidden.other_feed
         return cls(
             id=practised.pk,
             title=file.title,
@@ -135,8 +147,11 @@ class CaseOut(Schema):
             point=Named(id=practised.point, name=point.label or file.title),
             begun_at=practised.begun_at,
             claimed_minutes=file.minutes,
+            to_be_made_dead=file.solved.dead,
             device=found.device,
             locked=found.locked,
+            looked=found.looked,
+            feed=FeedOut(name=feed, device=found.feed, locked=found.feed_locked) if feed and found.looked else None,
             touched=found.touched,
             blown=sorted(found.blown),
             dangers=dangers,

@@ -9,9 +9,7 @@ from django.db.models import QuerySet
 
 from brought.models import BroughtFile
 from evenprobe.formats import ReadingEntry, parse
-from evenprobe.formats.isolation import EventEntry
 from evenprobe.formats.said import how_said, reading_said
-from evenprobe.formats.said_of_events import event_said
 from evenprobe.practices import PRACTICES
 from history.models import Change
 from history.words import said
@@ -20,6 +18,7 @@ from hunts.presenters.lines import view_of as hunt_view
 from kit.models import Check, TesterFault
 from photos.models import PhotoOn
 from proofs.models import Proof, ProofEvent
+from proofs.words import event_in_words
 from readings.models import Reading
 from readings.surveys import counts, source_of, status_of, tester_said
 from rounds.models import RoundEvent
@@ -90,16 +89,11 @@ def _sheet_entry(row: SheetEntry) -> Happened:
 
 def _proof_event(row: ProofEvent) -> Happened:
     proof = row.proof
-    entry = parse(EventEntry, {**row.entry, "type": row.type, "at": row.at.isoformat()} | _named_tester(row))
-    text = event_said(entry, PRACTICES[proof.site.practice], {s["id"]: s["label"] for s in proof.sources})
     return Happened(
-        id=row.id, kind="isolation", at=row.at, by=row.by_name, where=f"{proof.name}, {proof.site.name}", text=text,
-        how=row.entry.get("note", ""), tester=str(row.tester) if row.tester else "", place="proof", of=proof.id,
+        id=row.id, kind="isolation", at=row.at, by=row.by_name, where=f"{proof.name}, {proof.site.name}",
+        text=event_in_words(row), how=row.entry.get("note", ""), tester=str(row.tester) if row.tester else "",
+        place="proof", of=proof.id,
     )  # fmt: skip
-
-
-def _named_tester(row: ProofEvent) -> dict[str, str]:
-    return {"tester": str(row.tester_id)} if row.tester_id else {}
 
 
 def _brought_proof(row: Proof) -> Happened:

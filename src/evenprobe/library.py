@@ -42,7 +42,7 @@ from evenprobe.formats.circuits import ChainFile, GuidedFile, MapFile
 from evenprobe.interpretation import ensemble_for, forecast, what_supply
 from evenprobe.interpretation import interpret as interpret_point
 from evenprobe.isolation import isolation
-from evenprobe.practising import play
+from evenprobe.practising import as_planned
 from evenprobe.testers.fitness import fitness
 from evenprobe.verification import verify_file
 
@@ -209,7 +209,7 @@ def practise(case: Content | CaseFile) -> PracticeOut:
         Where the case cannot be used.
     """
     file = _checked(CaseFile, case)
-    return PracticeOut.of(play(file.case()), file.complaint)
+    return PracticeOut.of(as_planned(file.case()), file.complaint)
 
 
 def hunt(circuit: Content | CircuitFile) -> HuntOut:

@@ -15,12 +15,12 @@ KETTLE = "The kettle stays cold"
 OPEN_NEUTRAL = "Neutral open along the run"
 
 
-def opened(page, live_server, title=KETTLE):
+def opened(page, live_server, title=KETTLE, asks="What can it still be?"):
     sign_in(page, live_server.url)
     page.goto(f"{live_server.url}/practice")
     page.get_by_role("listitem").get_by_role("button", name=title).click()
     expect(page.get_by_text("Practice: nothing here is real")).to_be_visible()
-    expect(page.get_by_role("heading", name="What can it still be?")).to_be_visible(timeout=PATIENCE_MS)
+    expect(page.get_by_role("heading", name=asks)).to_be_visible(timeout=PATIENCE_MS)
 
 
 def take(page, tester="meter"):
@@ -169,6 +169,25 @@ def test_proved_dead_on_what_is_simulated_hands_may_go_in(outlet, live_server, p
     expect(page.get_by_text("Danger.")).to_have_count(0)
     concluded(page)
     expect(page.get_by_text("No danger met.")).to_be_visible()
+
+
+def test_what_is_off_and_locked_may_be_fed_from_elsewhere(outlet, live_server, page):
+    opened(page, live_server, "Two ways in", asks="Make it safe to work on")
+    for name in ("Switch it off", "Lock it", "Look for other feeds"):
+        page.get_by_role("button", name=name).click()
+    expect(page.get_by_text("It is fed from the night-light inverter, way 2 too: on.")).to_be_visible()
+    take(page, "two pole")
+    page.get_by_role("button", name="Measure").click()
+    expect(page.get_by_label("Display")).to_contain_text("230")
+    page.get_by_role("button", name="Switch that off").click()
+    expect(page.get_by_label("Display")).to_contain_text("under 12 V")
+    accessible(page)
+    page.get_by_role("button", name="Touch the conductors").click()
+    page.get_by_role("button", name="Bare hands on them, now?").click()
+    expect(page.get_by_text("You touched it before it was proved dead.").first).to_be_visible()
+    page.get_by_role("link", name="Look back on it").click()
+    expect(page.get_by_text("Looked for what else feeds it.")).to_be_visible(timeout=PATIENCE_MS)
+    accessible(page)
 
 
 @pytest.mark.parametrize(

@@ -172,19 +172,20 @@ def test_every_place_seen_opens_without_a_line_with_its_age(outlet, live_server,
     assert list(Reading.objects.values_list("entry__value", flat=True)) == [119.8, 119.7]
 
 
-def test_nothing_is_asked_ahead_while_somebody_is_at_work_nor_twice_for_a_page_loaded_again(outlet, live_server, page):
-    asked = []
-    page.on("request", lambda request: asked.append(request.url) if request.url.endswith("api/parts") else None)
-    open_outlet(page, live_server)
-    for digit in "119.8":
-        page.keyboard.type(digit)
-        page.wait_for_timeout(1_500)
+def test_nothing_is_asked_ahead_while_somebody_is_at_work_nor_twice_for_a_page_loaded_again(outlet, live_server, installed):
+    page, asked = installed, []
+    page.on("request", lambda request: asked.append(request.url) if request.url.endswith(LAST_ASKED_AHEAD) else None)
+    sign_in(page, live_server.url)
+    for _ in range(12):
+        page.keyboard.press("Shift")
+        page.wait_for_timeout(1_000)
     assert asked == []
     with page.expect_request(f"**/{LAST_ASKED_AHEAD}"):
         pass
+    page.wait_for_timeout(A_MOMENT_MS)
     asked.clear()
     page.reload()
-    page.wait_for_timeout(8_000)
+    page.wait_for_timeout(10_000)
     assert asked == []
 
 

@@ -12,7 +12,7 @@ from evenprobe.formats import FormatError
 from evenprobe.formats.case import shipped
 from evenprobe.formats.drawn import drawn
 from evenprobe.practising import Act, Case, Conclusion, Danger, Doing, Simulated, debrief, due, play, progress
-from evenprobe.practising.acts import device_at
+from evenprobe.practising.acts import progress_at
 from evenprobe.quantities import RESISTANCE, VOLTAGE, Measurement
 from evenprobe.quantities.voltage import DRIFT
 from evenprobe.testers import Instrument, kinds
@@ -86,7 +86,7 @@ def test_nothing_that_is_done_after_the_end_changes_how_it_ended(before, after):
 def test_the_device_at_a_time_is_what_was_switched_last_by_then(switched, at_s):
     acts = [Act(doing, float(n)) for n, doing in enumerate(switched)]
     done = switched[: sum(n <= at_s for n in range(len(switched)))]
-    assert device_at(acts, at_s) == ("open" if done and done[-1] is Doing.OFF else "closed")
+    assert progress_at(acts, at_s).device == ("open" if done and done[-1] is Doing.OFF else "closed")
 
 
 def readings_of_the_planner():

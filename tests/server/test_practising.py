@@ -14,50 +14,7 @@ from evenprobe.formats.case import shipped
 from practising.models import CaseDebrief, Practised, PractisedAct
 from readings.models import Reading
 from tests.server.conftest import Person, member
-
-KETTLE = "cold-kettle"
-PAIRS = (("L", "N"), ("L", "PE"), ("N", "PE"))
-
-
-class InACase(Person):
-    """The same person, asking under the case's address."""
-
-    def __init__(self, person, case):
-        super().__init__(person.client)
-        self.case = case
-        self.testers = {t["label"]: t["id"] for t in self.get("/testers").json()}
-        self.point = self.get("/practised").json()["point"]["id"]
-
-    def _at(self, path):
-        return f"/practice/{self.case}/api{path}"
-
-    def get(self, path):
-        return self.client.get(self._at(path))
-
-    def put(self, path, body):
-        return self.client.put(self._at(path), json.dumps(body), content_type="application/json")
-
-    def post(self, path, body):
-        return self.client.post(self._at(path), json.dumps(body), content_type="application/json")
-
-    def does(self, doing, **more):
-        return self.put(f"/practised/acts/{uuid4()}", {"doing": doing, **more})
-
-    def shows(self, entry, tester="meter"):
-        return self.post("/practised/shown", {"entry": entry, "tester": self.testers[tester]})
-
-    def records(self, one, other, tester="meter", **wrong):
-        about = {"quantity": "voltage", "mode": "ac", "from": one, "to": other}
-        seen = self.shows(about, tester).json()["entry"]
-        body = {"entry": {**about, **seen, **wrong}, "tester": self.testers[tester]}
-        return self.put(f"/points/{self.point}/readings/{uuid4()}", body)
-
-
-def begun(person, name=KETTLE, **more):
-    case = str(uuid4())
-    answer = person.put(f"/practice/{case}", {"name": name, **more})
-    assert answer.status_code == 200, answer.content
-    return InACase(person, case)
+from tests.server.practice import KETTLE, PAIRS, begun
 
 
 @pytest.fixture
@@ -266,66 +223,6 @@ def test_what_was_missed_comes_back_first_and_the_crew_s_keeper_sees_it(anna, cl
     [learner] = anna.get("/practice").json()["learners"]
     assert learner["cases"] == 1
     assert len(learner["not_yet"]) == 1
-
-
-def test_a_case_of_a_file_is_checked_and_opened(anna):
-    own = shipped()[KETTLE].model_dump(mode="json", by_alias=True, exclude_none=True)
-    assert begun(anna, "", case=own).get("/practised").json()["title"] == own["title"]
-    wrong = {**own, "hidden": {**own["hidden"], "condition": "gremlin"}}
-    answer = anna.put(f"/practice/{uuid4()}", {"case": wrong})
-    assert answer.status_code == 422
-    assert "hidden.condition" in [p["path"] for p in answer.json()["problems"]]
-    assert anna.put(f"/practice/{uuid4()}", {"name": "no-such"}).status_code == 422
-
-
-def test_a_case_made_of_a_real_point_says_no_name_of_it_and_can_be_practised(anna, place):
-    anna.put(
-        f"/testers/{uuid4()}", {"kind": "multimeter", "label": "Anna's own", "rated_v": 600, "known_issue": "hers"}
-    )
-    made = anna.post(f"/points/{place['point']}/case", {"hidden": "open-earth", "title": "No earth", "step": 1})
-    assert made.status_code == 200, made.content
-    told = (
-        anna.get("/sites").json() + anna.get("/testers").json() + anna.get(f"/sites/{place['site']}").json()["supplies"]
-    )
-    names = {one.get("name") or one["label"] for one in told} | {"Anna's own", "hers"}
-    assert not [name for name in names if name in made.content.decode()]
-    case = made.json()
-    assert case["hidden"]["condition"] == "open-earth"
-    assert case["installation"]["points"][0].get("readings", []) == []
-    opened = begun(anna, "", case=case)
-    assert opened.get("/practised").json()["title"] == "No earth"
-    assert opened.shows({"quantity": "voltage", "mode": "ac", "from": "L", "to": "N"}, "multimeter").status_code == 200
-
-
-@pytest.mark.parametrize(
-    ("wrong", "where"),
-    [
-        ({"hidden": "phase-missing"}, "hidden"),
-        ({"step": 9}, "step"),
-        ({"title": ""}, "title"),
-        ({"hidden": "x"}, "hidden"),
-    ],
-)
-def test_what_cannot_be_made_a_case_is_named(anna, place, wrong, where):
-    told = {"hidden": "open-earth", "title": "No earth", "step": 1, **wrong}
-    made = anna.post(f"/points/{place['point']}/case", told)
-    assert made.status_code == 422
-    assert made.json()["problems"][0]["path"].startswith(where)
-
-
-def test_a_case_is_shared_only_once_it_is_over(kettle):
-    assert kettle.get("/practised/case").status_code == 409
-    kettle.does("touched")
-    shared = kettle.get("/practised/case").json()
-    assert shared["title"] == "The kettle stays cold"
-
-
-def test_a_case_drawn_is_the_same_for_whoever_says_its_numbers(anna, stranger):
-    one, other = (begun(person, "", drawn={"step": 1, "seed": 7}) for person in (anna, stranger))
-    ours, theirs = (Practised.objects.get(pk=each.case).case for each in (one, other))
-    assert ours == theirs
-    answer = anna.put(f"/practice/{uuid4()}", {"drawn": {"step": 5, "seed": 7}})
-    assert [problem["path"] for problem in answer.json()["problems"]] == ["step"]
 
 
 def test_a_clock_that_is_off_puts_no_reading_before_its_case(kettle):

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints, model_validator
 
 from evenprobe.conditions import CONDITIONS, Condition, conditions_for
-from evenprobe.entries import FieldError, Positive, Strict, Text, parse, parse_json
+from evenprobe.entries import FieldError, Positive, Strict, Text, YesNo, parse, parse_json
 from evenprobe.entries.fields import OneOf
 from evenprobe.formats.survey import SurveyFile
 from evenprobe.interpretation import Verdict
@@ -18,33 +18,37 @@ MINUTES: dict[int, float] = {1: 15, 2: 20, 3: 30, 4: 45}
 """What a careful person needs at most, by step, where nobody played it before."""
 AT_MOST = 3
 """Conditions that may stand when one of those is solved."""
-
-
 Title = Annotated[str, StringConstraints(min_length=1, max_length=120)]
 """What the point in it is called too, where that has no name."""
 
 
 class HiddenEntry(Strict):
-    """What is wrong, or that nothing is; `seed`: which of the many ways it can be, and how far off the testers are."""
+    """What is wrong, or that nothing is; `seed`: which of the many ways it can be, and how far off the testers are.
+
+    `other_feed`: what feeds the circuit beside its own device, by name.
+    """
 
     condition: Annotated[Condition, OneOf(CONDITIONS)]
     seed: Annotated[int, Field(ge=0, le=2**31)]
+    other_feed: Title | None = None
 
 
 class SolvedEntry(Strict):
     """When it is solved: what may stand then, and the verdicts that are right then, any where none is named.
 
-    `at_most`: instead, how many may stand, or as few as what is at hand can tell.
+    `at_most`: instead, how many may stand, or as few as what is at hand can tell. `dead`: instead, that hands are on
+    it, proved dead.
     """
 
     among: list[Annotated[Condition, OneOf(CONDITIONS)]] = []
     verdicts: list[Verdict] = []
     at_most: Annotated[int, Field(ge=1, le=6)] | None = None
+    dead: YesNo = False
 
     @model_validator(mode="after")
-    def _one_of_both(self) -> "SolvedEntry":
-        if bool(self.among) == (self.at_most is not None):
-            raise FieldError("among", "say what may stand when it is solved, or at_most how many, and not both")
+    def _one_of_them(self) -> "SolvedEntry":
+        if [bool(self.among), self.at_most is not None, self.dead].count(True) != 1:
+            raise FieldError("among", "say what may stand when it is solved, or at_most how many, or dead: one of them")
         return self
 
 
@@ -100,6 +104,9 @@ class CaseFile(Strict):
             cannot=point.cannot,
             noticed=point.noticed,
             at_most=self.solved.at_most,
+            to_be_made_dead=self.solved.dead,
+            other_feed=self.hidden.other_feed or "",
+            held=tuple(entry.held() for entry in self.installation.instruments),
         )
 
 

@@ -7,11 +7,14 @@ from evenprobe.practising.acts import Act, Danger, Doing, Progress, next_hint, p
 from evenprobe.practising.case import Case
 from evenprobe.practising.debrief import Conclusion, Debrief, debrief
 from evenprobe.practising.hints import hint
+from evenprobe.practising.made_dead import MadeDead, WorkStep
+from evenprobe.practising.planner import as_planned
 from evenprobe.practising.played import Played, Turn, play
+from evenprobe.practising.sentences import done_said
 from evenprobe.practising.simulated import Simulated
 from evenprobe.practising.spacing import due
 
 __all__ = [
-    "Act", "Case", "Conclusion", "Danger", "Debrief", "Doing", "Played", "Progress", "Simulated", "Turn",
-    "debrief", "due", "hint", "next_hint", "play", "progress", "refusal",
+    "Act", "Case", "Conclusion", "Danger", "Debrief", "Doing", "MadeDead", "Played", "Progress", "Simulated", "Turn",
+    "WorkStep", "as_planned", "debrief", "done_said", "due", "hint", "next_hint", "play", "progress", "refusal",
 ]  # fmt: skip

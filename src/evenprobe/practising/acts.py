@@ -6,17 +6,23 @@ The order of safe work is the handbook's: off, locked, proved dead, and only the
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
+from typing import Any
 
 from evenprobe.wiring.circumstances import Device
 
 
 class Doing(StrEnum):
-    """What there is to do."""
+    """What there is to do; `looked` for what else feeds the circuit, which is switched and locked as its device is."""
 
     OFF = "off"
     ON = "on"
     LOCKED = "locked"
     UNLOCKED = "unlocked"
+    LOOKED = "looked"
+    FEED_OFF = "feed-off"
+    FEED_ON = "feed-on"
+    FEED_LOCKED = "feed-locked"
+    FEED_UNLOCKED = "feed-unlocked"
     PROBED = "probed"
     TOUCHED = "touched"
     RULED_OUT = "ruled-out"
@@ -39,6 +45,20 @@ _ENDS = frozenset({Danger.TOUCHED_LIVE, Danger.TOUCHED_UNPROVED})
 """What a case is over with."""
 HINTS = 3
 """Levels: what kind of question is open, which reading decides, why."""
+_SIMPLY: dict[Doing, dict[str, Any]] = {
+    Doing.OFF: {"device": "open"},
+    Doing.ON: {"device": "closed"},
+    Doing.LOCKED: {"locked": True},
+    Doing.UNLOCKED: {"locked": False},
+    Doing.LOOKED: {"looked": True},
+    Doing.FEED_OFF: {"looked": True, "feed": "open"},
+    Doing.FEED_ON: {"feed": "closed"},
+    Doing.FEED_LOCKED: {"feed_locked": True},
+    Doing.FEED_UNLOCKED: {"feed_locked": False},
+    Doing.TOUCHED: {"touched": True},
+    Doing.SHOWN: {"shown": True},
+}
+"""What becomes of a case by what was done, whatever else is."""
 
 
 @dataclass(frozen=True)
@@ -46,7 +66,8 @@ class Act:
     """One of them, in seconds since the case was opened.
 
     `tester`: whose probes were put on; `danger`: what came of it, as it was worked out then; `conditions`: ids that are
-    taken to be ruled out, or concluded to be what it is; `said`: what a hint said.
+    taken to be ruled out, or concluded to be what it is; `said`: what a hint said; `ends`: whether the case was over
+    with it, being done.
     """
 
     doing: Doing
@@ -55,6 +76,7 @@ class Act:
     danger: Danger | None = None
     conditions: frozenset[str] = frozenset()
     said: str = ""
+    ends: bool = False
 
 
 @dataclass(frozen=True)
@@ -70,11 +92,15 @@ class Met:
 class Progress:
     """How far a case is after what was done. `touched`: whether hands were on it; `blown`: ids of testers gone dark.
 
-    `over_at_s`: when it was over, by a danger or a conclusion.
+    `looked`: whether somebody looked for what else feeds it; `feed`, `feed_locked`: how that is, if there is any.
+    `over_at_s`: when it was over, by a danger, a conclusion, or by being done.
     """
 
     device: Device = "closed"
     locked: bool = False
+    looked: bool = False
+    feed: Device = "closed"
+    feed_locked: bool = False
     touched: bool = False
     blown: frozenset[str] = frozenset()
     met: tuple[Met, ...] = ()
@@ -89,6 +115,10 @@ class Progress:
     def is_over(self) -> bool:
         """Whether nothing more can be done."""
         return self.over_at_s is not None
+
+    def fed(self, other_feed: str) -> Device:
+        """As if by one device: open where all that feeds it is. `other_feed`: what there is beside its own, if any."""
+        return "closed" if other_feed and self.feed == "closed" else self.device
 
 
 def progress(acts: Sequence[Act]) -> Progress:
@@ -119,9 +149,14 @@ def progress(acts: Sequence[Act]) -> Progress:
     return found
 
 
-def device_at(acts: Sequence[Act], at_s: float) -> Device:
-    """How the circuit's device really was at a time."""
-    return progress([act for act in acts if act.at_s <= at_s]).device
+def progress_at(acts: Sequence[Act], at_s: float) -> Progress:
+    """How far it was at a time."""
+    return progress([act for act in acts if act.at_s <= at_s])
+
+
+def after(found: Progress, doing: Doing, at_s: float) -> Progress:
+    """How far it is once that was done too, and nothing came of it."""
+    return _after(found, Act(doing, at_s))
 
 
 def refusal(found: Progress, doing: Doing) -> str:
@@ -146,7 +181,15 @@ def refusal(found: Progress, doing: Doing) -> str:
     """
     if found.is_over:
         return "this case is over"
-    return "it is locked off; take the lock off first" if doing is Doing.ON and found.locked else ""
+    held = (doing is Doing.ON and found.locked) or (doing is Doing.FEED_ON and found.feed_locked)
+    return "it is locked off; take the lock off first" if held else ""
+
+
+def locks_what_is_on(found: Progress, doing: Doing) -> bool:
+    """Whether a lock is put on what holds nothing yet."""
+    return (doing is Doing.LOCKED and found.device == "closed") or (
+        doing is Doing.FEED_LOCKED and found.feed == "closed"
+    )
 
 
 def next_hint(found: Progress, last_read_s: float) -> int | None:
@@ -182,23 +225,14 @@ def _after(found: Progress, act: Act) -> Progress:
             return replace(found, ended=met, over_at_s=act.at_s)
         if act.danger is Danger.BLOWN:
             found = replace(found, blown=found.blown | {act.tester})
+    found = replace(found, **_SIMPLY.get(act.doing, {}))
     match act.doing:
-        case Doing.OFF:
-            return replace(found, device="open")
-        case Doing.ON:
-            return replace(found, device="closed")
-        case Doing.LOCKED:
-            return replace(found, locked=True)
-        case Doing.UNLOCKED:
-            return replace(found, locked=False)
-        case Doing.TOUCHED:
-            return replace(found, touched=True)
+        case Doing.TOUCHED if act.ends:
+            return replace(found, touched=True, over_at_s=act.at_s)
         case Doing.RULED_OUT:
             return replace(found, ruled_out=act.conditions)
         case Doing.HINT:
             return replace(found, hints=(*found.hints, act))
-        case Doing.SHOWN:
-            return replace(found, shown=True)
         case Doing.CONCLUDED:
             return replace(found, concluded=act.conditions, over_at_s=act.at_s)
         case _:

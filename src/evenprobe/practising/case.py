@@ -12,6 +12,7 @@ from evenprobe.interpretation.next_measurement import Obstacle
 from evenprobe.quantities import Reading
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument
+from evenprobe.testers.fitness import Held
 from evenprobe.wiring import PointFacts
 
 
@@ -21,7 +22,9 @@ class Case:
 
     `among`: ids of the conditions that may still stand when it is solved, for what tells them apart is not at hand or
     does not matter; `verdicts`: what it then has to come to, empty where `among` says enough. `at_most`: instead, how
-    many may stand, or as few as what is at hand can tell. `minutes`: what a careful person needs at most.
+    many may stand, or as few as what is at hand can tell. `to_be_made_dead`: instead, that hands are on it, proved
+    dead. `other_feed`: what feeds it beside its own device, by name, if anything. `held`: the kit as it is picked up.
+    `minutes`: what a careful person needs at most.
     """
 
     name: str
@@ -35,6 +38,9 @@ class Case:
     cannot: Collection[Obstacle] = field(default=())
     noticed: Collection[Symptom] = field(default=())
     at_most: int | None = None
+    to_be_made_dead: bool = False
+    other_feed: str = ""
+    held: tuple[Held, ...] = ()
 
     def is_solved(self, found: PointInterpretation) -> bool:
         """Whether what the readings leave standing is what may be left, and something is."""

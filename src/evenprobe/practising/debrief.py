@@ -10,15 +10,19 @@ from enum import StrEnum
 
 from evenprobe.conditions import Condition
 from evenprobe.interpretation import NextMeasurement, PointInterpretation, Verdict
-from evenprobe.practising.acts import Act, Met, Progress, device_at, progress
+from evenprobe.practising.acts import Act, Met, Progress, progress, progress_at
 from evenprobe.practising.case import Case, standing
-from evenprobe.practising.played import Played, play
+from evenprobe.practising.made_dead import MadeDead
+from evenprobe.practising.planner import as_planned
+from evenprobe.practising.played import Played
 from evenprobe.practising.simulated import Simulated
 from evenprobe.quantities import Reading
 from evenprobe.wiring.circumstances import Device
 
 _MOVED_BETWEEN = 0.03
 """The share that a supply may have moved by between a look at the display and its being written down."""
+_A_READING_MORE = 1
+"""Than the planner takes is no waste."""
 
 
 class Conclusion(StrEnum):
@@ -65,7 +69,7 @@ class Debrief:
     others: tuple[Condition, ...]
     left: tuple[Condition, ...]
     seconds: float
-    planner: Played
+    planner: Played | MadeDead
 
     @property
     def is_safe(self) -> bool:
@@ -76,6 +80,13 @@ class Debrief:
     def is_mastered(self) -> bool:
         """Whether it need not come back soon: concluded from what was read, and safely."""
         return self.is_safe and self.conclusion is Conclusion.FOLLOWED
+
+    @property
+    def is_economical(self) -> bool:
+        """Whether it took little more than the planner took; to make it dead, no longer than the case claims."""
+        if isinstance(self.planner, MadeDead):
+            return self.conclusion is Conclusion.FOLLOWED and self.seconds <= 60 * self.case.minutes
+        return self.certain_after is not None and len(self.taken) <= len(self.planner.turns) + _A_READING_MORE
 
     @property
     def slips(self) -> tuple[Taken, ...]:
@@ -124,14 +135,15 @@ def debrief(case: Case, readings: Sequence[Reading], acts: Sequence[Act]) -> Deb
     readings = [r for r in readings if found.over_at_s is None or (r.at or 0.0) <= found.over_at_s]
     asked = [case.interpreted(readings[:n]) for n in range(len(readings) + 1)]
     taken = tuple(
-        _with_slips(_taken(case, reading, asked[n], asked[n + 1]), simulated, device_at(acts, reading.at or 0.0))
+        _with_slips(_taken(case, reading, asked[n], asked[n + 1]), simulated, progress_at(acts, reading.at or 0.0))
         for n, reading in enumerate(readings)
     )
     left = _worst_first(c for c in standing(asked[-1]).values() if c.id != case.truth.id)
     others = tuple(c for c in left if c.id not in (found.concluded or frozenset()))
-    seconds = sum(r.measurement.quantity.seconds(r.measurement) for r in readings)
+    at_the_board = sum(r.measurement.quantity.seconds(r.measurement) for r in readings)
+    seconds = (found.over_at_s or 0.0) if case.to_be_made_dead else at_the_board
     conclusion = _conclusion(case, asked[-1], found, others)
-    return Debrief(case, taken, found.met, conclusion, others, left, seconds, play(case))
+    return Debrief(case, taken, found.met, conclusion, others, left, seconds, as_planned(case))
 
 
 def _taken(case: Case, reading: Reading, before: PointInterpretation, after: PointInterpretation) -> Taken:
@@ -143,15 +155,15 @@ def _taken(case: Case, reading: Reading, before: PointInterpretation, after: Poi
     return Taken(reading, struck, better, after.verdict, case.is_solved(after), counted)
 
 
-def _with_slips(taken: Taken, simulated: Simulated, device: Device) -> Taken:
+def _with_slips(taken: Taken, simulated: Simulated, then: Progress) -> Taken:
     """With what was written down otherwise than it was."""
     reading = taken.reading
     measurement = reading.measurement
-    shown = simulated.shows(measurement, device=device, at=reading.at or 0.0)
+    shown = simulated.shows(measurement, device=then.fed(simulated.other_feed), at=reading.at or 0.0)
     return replace(
         taken,
         shown=None if _is_told_alike(reading, shown, simulated) else shown,
-        device=None if measurement.device == device else device,
+        device=None if measurement.device == then.device else then.device,
     )
 
 
@@ -174,6 +186,8 @@ def _worst_first(conditions: Iterable[Condition]) -> tuple[Condition, ...]:
 def _conclusion(
     case: Case, found: PointInterpretation, progress: Progress, others: tuple[Condition, ...]
 ) -> Conclusion:
+    if case.to_be_made_dead and progress.touched:
+        return Conclusion.FOLLOWED
     if progress.concluded is None:
         return Conclusion.ENDED
     if case.truth.id not in progress.concluded:

@@ -1,6 +1,6 @@
 """Every sentence that practice says: of a danger, a hint, a conclusion."""
 
-from evenprobe.practising.acts import Danger
+from evenprobe.practising.acts import Danger, Doing
 from evenprobe.sentences import Sentences
 
 DANGERS = Sentences(
@@ -41,5 +41,32 @@ CONCLUSIONS = Sentences(
         "left-open": "It is {truth}. Your readings leave more open than was needed: {other}.",
         "wrong": "It is {truth}. Nothing you read rules that out.",
         "ended": "It was {truth}.",
+        "dead": "It is dead, and you proved it before your hands were on it.",
+        "dead-twice-fed": "It is dead, and you proved it before your hands were on it, {feed} too.",
+        "still-fed": "It was also fed by {feed}. Off is only what is proved dead.",
+        "not-proved": "Its own device was all that fed it. Nobody knew before it was proved dead.",
     }
 )
+
+_DONE = Sentences(
+    {
+        Doing.OFF: "Switched the circuit off.",
+        Doing.ON: "Switched the circuit on.",
+        Doing.LOCKED: "Locked its device.",
+        Doing.UNLOCKED: "Took the lock off its device.",
+        Doing.LOOKED: "Looked for what else feeds it.",
+        Doing.FEED_OFF: "Switched the other feed off.",
+        Doing.FEED_ON: "Switched the other feed on.",
+        Doing.FEED_LOCKED: "Locked the other feed.",
+        Doing.FEED_UNLOCKED: "Took the lock off the other feed.",
+        Doing.TOUCHED: "Put hands on the conductors.",
+        Doing.HINT: "Took a hint.",
+        Doing.SHOWN: "Asked for what the readings allow.",
+    }
+)
+"""What is told of somebody's way through a case, beside its readings."""
+
+
+def done_said(doing: Doing) -> str:
+    """What was done, in words; nothing of a step of thought."""
+    return str(_DONE.say(doing)) if doing in _DONE.words else ""

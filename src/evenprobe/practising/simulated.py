@@ -39,6 +39,7 @@ class Simulated:
 
     def __init__(self, case: Case) -> None:
         self.hidden, _ = case.begun()
+        self.other_feed = case.other_feed
         self._errors = SteadyErrors(case.seed)
         self._one_at_a_time = Lock()
 

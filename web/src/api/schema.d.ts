@@ -7405,6 +7405,7 @@ export interface components {
          * CaseOut
          * @description How far a case is. `device`: how the circuit's own is; `blown`: testers that show nothing any more.
          *
+         *     `to_be_made_dead`: it is over with hands on it, proved dead. `looked`: for what else feeds it; `feed`: if found.
          *     `shown`: whether what the readings allow may be seen. `ended`: why it is over, where that was no conclusion.
          */
         CaseOut: {
@@ -7427,6 +7428,8 @@ export interface components {
             begun_at: string;
             /** Claimed Minutes */
             claimed_minutes: number;
+            /** To Be Made Dead */
+            to_be_made_dead: boolean;
             /**
              * Device
              * @enum {string}
@@ -7434,6 +7437,9 @@ export interface components {
             device: "open" | "closed";
             /** Locked */
             locked: boolean;
+            /** Looked */
+            looked: boolean;
+            feed: components["schemas"]["FeedOut"] | null;
             /** Touched */
             touched: boolean;
             /** Blown */
@@ -7452,6 +7458,21 @@ export interface components {
             over: boolean;
             /** Ended */
             ended: string;
+        };
+        /**
+         * FeedOut
+         * @description What feeds the circuit beside its own device, once somebody found it.
+         */
+        FeedOut: {
+            /** Name */
+            name: string;
+            /**
+             * Device
+             * @enum {string}
+             */
+            device: "open" | "closed";
+            /** Locked */
+            locked: boolean;
         };
         /**
          * MetOut
@@ -7541,10 +7562,10 @@ export interface components {
         };
         /**
          * Doing
-         * @description What there is to do.
+         * @description What there is to do; `looked` for what else feeds the circuit, which is switched and locked as its device is.
          * @enum {string}
          */
-        Doing: "off" | "on" | "locked" | "unlocked" | "probed" | "touched" | "ruled-out" | "hint" | "shown" | "concluded";
+        Doing: "off" | "on" | "locked" | "unlocked" | "looked" | "feed-off" | "feed-on" | "feed-locked" | "feed-unlocked" | "probed" | "touched" | "ruled-out" | "hint" | "shown" | "concluded";
         /**
          * ShownOut
          * @description What the tester shows. `entry`: what is recorded when it is captured as it stands; none of one that is broken.
@@ -7573,7 +7594,7 @@ export interface components {
          * DebriefOut
          * @description A case looked back on. `mastered`: concluded from what was read, and safely. `planner`: its own way through.
          *
-         *     `certain_after`: the reading, from 1, after which the answer was certain.
+         *     `certain_after`: the reading, from 1, after which the answer was certain. `did`: what was done beside reading.
          */
         DebriefOut: {
             /** Title */
@@ -7592,6 +7613,16 @@ export interface components {
             said: string;
             /** Mastered */
             mastered: boolean;
+            /**
+             * To Be Made Dead
+             * @default false
+             */
+            to_be_made_dead: boolean;
+            /**
+             * Economical
+             * @default false
+             */
+            economical: boolean;
             /** Dangers */
             dangers: components["schemas"]["MetOut"][];
             /** Taken */
@@ -7606,10 +7637,25 @@ export interface components {
             planner: components["schemas"]["TurnOut"][];
             /** Planner Minutes */
             planner_minutes: number;
+            /**
+             * Did
+             * @default []
+             */
+            did: components["schemas"]["DoneOut"][];
             /** Hints */
             hints: number;
             /** Slips */
             slips: number;
+        };
+        /**
+         * DoneOut
+         * @description What somebody did, in words, and when.
+         */
+        DoneOut: {
+            /** Minute */
+            minute: number;
+            /** Said */
+            said: string;
         };
         /**
          * PractisedReading
@@ -7645,6 +7691,8 @@ export interface components {
         /**
          * TurnOut
          * @description `minute`: when it was written down; `struck_out`: titles of what stood before and no more.
+         *
+         *     `verdict`: what the readings came to then; left out of a step of a proof.
          */
         TurnOut: {
             /** Minute */
@@ -7657,11 +7705,8 @@ export interface components {
             shows: string;
             /** Struck Out */
             struck_out: string[];
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            /** Verdict */
+            verdict?: ("untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger") | null;
         };
         /**
          * SignOffLine

@@ -1,6 +1,6 @@
 """A case as it was played and as somebody went through it: each reading, what it struck out, when it was known."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from pydantic import Field
 
@@ -8,21 +8,36 @@ from evenprobe.formats.answers.answer import Answer
 from evenprobe.formats.said import measured_said, shown_said
 from evenprobe.formats.words import VerdictWord
 from evenprobe.practices import Practice
-from evenprobe.practising import Debrief, Played, Turn
+from evenprobe.practising import Case, Conclusion, Debrief, MadeDead, Played, Turn, WorkStep
 from evenprobe.practising.acts import Met
 from evenprobe.practising.debrief import Taken
 from evenprobe.practising.sentences import CONCLUSIONS, DANGERS
 
 
 class TurnOut(Answer):
-    """`minute`: when it was written down; `struck_out`: titles of what stood before and no more."""
+    """`minute`: when it was written down; `struck_out`: titles of what stood before and no more.
+
+    `verdict`: what the readings came to then; left out of a step of a proof.
+    """
 
     minute: float
     what: str
     with_: str = Field(alias="with")
     shows: str
     struck_out: list[str]
-    verdict: VerdictWord
+    verdict: VerdictWord | None = None
+
+    @classmethod
+    def of_step(cls, done: WorkStep, tester: str, practice: Practice) -> "TurnOut":
+        """A step of a proof; the tester is named where it showed something."""
+        text = done.step.text
+        return cls(
+            minute=_minute(done.at_s),
+            what=text[0].upper() + text[1:],
+            with_="" if done.shown is None else tester,
+            shows="" if done.shown is None else shown_said(done.shown, practice),
+            struck_out=[],
+        )
 
     @classmethod
     def of(cls, turn: Turn, practice: Practice) -> "TurnOut":
@@ -34,6 +49,19 @@ class TurnOut(Answer):
             struck_out=[condition.title_in(practice) for condition in turn.struck_out],
             verdict=str(turn.verdict),
         )
+
+
+def _turns(planner: Played | MadeDead, practice: Practice) -> list[TurnOut]:
+    if isinstance(planner, MadeDead):
+        return [TurnOut.of_step(step, planner.tester, practice) for step in planner.steps]
+    return [TurnOut.of(turn, practice) for turn in planner.turns]
+
+
+class DoneOut(Answer):
+    """What somebody did, in words, and when."""
+
+    minute: float
+    said: str
 
 
 class MetOut(Answer):
@@ -92,7 +120,7 @@ def _slip(taken: Taken, practice: Practice) -> str:
 class DebriefOut(Answer):
     """A case looked back on. `mastered`: concluded from what was read, and safely. `planner`: its own way through.
 
-    `certain_after`: the reading, from 1, after which the answer was certain.
+    `certain_after`: the reading, from 1, after which the answer was certain. `did`: what was done beside reading.
     """
 
     title: str
@@ -103,6 +131,8 @@ class DebriefOut(Answer):
     conclusion: str
     said: str
     mastered: bool
+    to_be_made_dead: bool = False
+    economical: bool = False
     dangers: list[MetOut]
     taken: list[PractisedReading]
     certain_after: int | None
@@ -110,32 +140,62 @@ class DebriefOut(Answer):
     minutes: float
     planner: list[TurnOut]
     planner_minutes: float
+    did: list[DoneOut] = []
     hints: int
     slips: int
 
     @classmethod
-    def of(cls, found: Debrief, complaint: str, hints: int, testers: Mapping[str, str]) -> "DebriefOut":
+    def of(
+        cls,
+        found: Debrief,
+        complaint: str,
+        hints: int,
+        testers: Mapping[str, str],
+        did: Sequence[tuple[float, str]] = (),
+    ) -> "DebriefOut":
         case, practice = found.case, found.case.point.practice
-        other = next((c.name_in(practice) for c in (*found.others, *found.left)), "nothing else")
         return cls(
             title=case.name,
             complaint=complaint,
-            hidden=case.truth.title_in(practice),
-            notice=practice.in_words(case.truth.symptom),
-            mend=practice.in_words(case.truth.remedy),
+            hidden=_hidden(case),
+            notice="" if case.to_be_made_dead else practice.in_words(case.truth.symptom),
+            mend="" if case.to_be_made_dead else practice.in_words(case.truth.remedy),
             conclusion=str(found.conclusion),
-            said=str(CONCLUSIONS.say(found.conclusion, truth=case.truth.name_in(practice), other=other)),
+            said=_said_of_dead(found) if case.to_be_made_dead else _said(found),
             mastered=found.is_mastered,
+            to_be_made_dead=case.to_be_made_dead,
+            economical=found.is_economical,
             dangers=[MetOut.of(met, testers) for met in found.met],
             taken=[PractisedReading.of(taken, practice, testers) for taken in found.taken],
             certain_after=found.certain_after,
             readings=len(found.taken),
             minutes=_minute(found.seconds),
-            planner=[TurnOut.of(turn, practice) for turn in found.planner.turns],
+            planner=_turns(found.planner, practice),
             planner_minutes=_minute(found.planner.seconds),
+            did=[DoneOut(minute=_minute(at_s), said=said) for at_s, said in did],
             hints=hints,
             slips=len(found.slips),
         )
+
+
+def _hidden(case: Case) -> str:
+    """What it was, in words."""
+    if case.to_be_made_dead:
+        return f"Also fed by {case.other_feed}" if case.other_feed else "Fed by its own device alone"
+    return case.truth.title_in(case.point.practice)
+
+
+def _said(found: Debrief) -> str:
+    case, practice = found.case, found.case.point.practice
+    other = next((c.name_in(practice) for c in (*found.others, *found.left)), "nothing else")
+    return str(CONCLUSIONS.say(found.conclusion, truth=case.truth.name_in(practice), other=other))
+
+
+def _said_of_dead(found: Debrief) -> str:
+    feed = found.case.other_feed
+    if found.conclusion is Conclusion.FOLLOWED:
+        return str(CONCLUSIONS.say("dead-twice-fed" if feed else "dead", feed=feed))
+    return str(CONCLUSIONS.say("still-fed" if feed else "not-proved", feed=feed))
 
 
 def _minute(seconds: float) -> float:
@@ -156,16 +216,16 @@ class PracticeOut(Answer):
     sound: bool
 
     @classmethod
-    def of(cls, played: Played, complaint: str) -> "PracticeOut":
+    def of(cls, played: Played | MadeDead, complaint: str) -> "PracticeOut":
         case, practice = played.case, played.case.point.practice
         return cls(
             title=case.name,
             complaint=complaint,
-            hidden=case.truth.title_in(practice),
-            turns=[TurnOut.of(turn, practice) for turn in played.turns],
+            hidden=_hidden(case),
+            turns=_turns(played, practice),
             solved=played.solved,
             minutes=_minute(played.seconds),
             claimed_minutes=case.minutes,
-            stands=[condition.title_in(practice) for condition in played.stands],
+            stands=[] if isinstance(played, MadeDead) else [c.title_in(practice) for c in played.stands],
             sound=played.in_time,
         )

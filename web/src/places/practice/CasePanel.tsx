@@ -26,8 +26,8 @@ export function CasePanel() {
         <>
           <Switching here={here} go={go} />
           <Dangers here={here} />
-          <Marks here={here} go={go} />
-          <Hints here={here} go={go} busy={act.isPending} />
+          {here.to_be_made_dead ? <Task /> : <Marks here={here} go={go} />}
+          {!here.to_be_made_dead && <Hints here={here} go={go} busy={act.isPending} />}
         </>
       )}
       <Unplaced error={act.error} />
@@ -40,7 +40,7 @@ type Go = { here: CaseHere; go: (what: CaseAct) => void };
 function Over({ here }: { here: CaseHere }) {
   return (
     <div className={classes.over} role="status">
-      <strong>{here.ended ? "The case is over." : "Concluded."}</strong>
+      <strong>{overWith(here)}</strong>
       {here.ended && <p>{here.ended}</p>}
       <Button component={Link} to="/debrief">
         Look back on it
@@ -49,7 +49,28 @@ function Over({ here }: { here: CaseHere }) {
   );
 }
 
-/** The circuit's own device and its lock, as they are now; and hands, which come last. */
+const overWith = (here: CaseHere) =>
+  here.ended ? "The case is over." : here.to_be_made_dead ? "Proved dead, and dead." : "Concluded.";
+
+/** What is to be done where nothing is to be found out. */
+function Task() {
+  return (
+    <section aria-labelledby="task">
+      <h2 id="task" className={classes.title}>
+        Make it safe to work on
+      </h2>
+      <p className={classes.how}>
+        Off and locked, whatever feeds it. Prove it dead, under Prove dead. Then put your hands on it: that
+        ends the case.
+      </p>
+      <Button component={Link} to="/prove-dead/new" fullWidth>
+        Prove it dead
+      </Button>
+    </section>
+  );
+}
+
+/** The circuit's own device and its lock, as they are now; what else feeds it; and hands, which come last. */
 function Switching({ here, go }: Go) {
   const off = here.device === "open";
   return (
@@ -63,6 +84,7 @@ function Switching({ here, go }: Go) {
           </>
         )}
         .{here.touched && " Your hands were on it: proved dead, and dead."}
+        {here.looked && !here.feed && " Nothing else was found that feeds it."}
       </p>
       <div className={classes.acts}>
         <Button variant="default" onClick={() => go({ doing: off ? "on" : "off" })}>
@@ -71,6 +93,12 @@ function Switching({ here, go }: Go) {
         <Button variant="default" onClick={() => go({ doing: here.locked ? "unlocked" : "locked" })}>
           {here.locked ? "Take the lock off" : "Lock it"}
         </Button>
+        {!here.looked && (
+          <Button variant="default" onClick={() => go({ doing: "looked" })}>
+            Look for other feeds
+          </Button>
+        )}
+        {here.feed && <OtherFeed feed={here.feed} go={go} />}
         <TwoTapButton
           variant="default"
           asks="Touch the conductors"
@@ -79,6 +107,30 @@ function Switching({ here, go }: Go) {
         />
       </div>
     </section>
+  );
+}
+
+function OtherFeed({ feed, go }: { feed: NonNullable<CaseHere["feed"]>; go: Go["go"] }) {
+  const off = feed.device === "open";
+  return (
+    <>
+      <p className={classes.state}>
+        It is fed from <b>{feed.name}</b> too: <b>{off ? "off" : "on"}</b>
+        {feed.locked && (
+          <>
+            {" "}
+            and <b>locked</b>
+          </>
+        )}
+        .
+      </p>
+      <Button variant="default" onClick={() => go({ doing: off ? "feed-on" : "feed-off" })}>
+        {off ? "Switch that on" : "Switch that off"}
+      </Button>
+      <Button variant="default" onClick={() => go({ doing: feed.locked ? "feed-unlocked" : "feed-locked" })}>
+        {feed.locked ? "Take that lock off" : "Lock that"}
+      </Button>
+    </>
   );
 }
 

@@ -31,9 +31,11 @@ export function DebriefPlace() {
       {found && (
         <>
           <p className={classes.said}>{found.said}</p>
-          <p className={classes.what}>
-            Noticed of it: {found.notice}. Repair: {found.mend}.
-          </p>
+          {found.notice && (
+            <p className={classes.what}>
+              Noticed of it: {found.notice}. Repair: {found.mend}.
+            </p>
+          )}
           <dl className={classes.score}>
             <Line title="Safety" good={found.dangers.length === 0}>
               {found.dangers.length === 0
@@ -41,17 +43,12 @@ export function DebriefPlace() {
                 : found.dangers.map((d) => <p key={d.minute + d.danger}>{d.text}</p>)}
             </Line>
             <Line title="Evidence" good={found.conclusion === "followed"}>
-              {found.certain_after === null
-                ? "The readings never settled it."
-                : `Certain after reading ${found.certain_after} of ${found.readings}.`}
+              {evidenceOf(found)}
               {found.hints > 0 && ` ${found.hints} ${found.hints === 1 ? "hint" : "hints"}.`}
             </Line>
-            <Line
-              title="Economy"
-              good={found.certain_after !== null && found.readings <= found.planner.length + 1}
-            >
-              {found.readings} {found.readings === 1 ? "reading" : "readings"}, {found.minutes} min at the
-              board. The planner: {found.planner.length}, {found.planner_minutes} min.
+            <Line title="Economy" good={found.economical}>
+              {counted(found)}, {found.minutes} min at the board. The planner: {found.planner.length},{" "}
+              {found.planner_minutes} min.
             </Line>
             <Line title="Record" good={found.slips === 0}>
               {found.slips === 0
@@ -60,11 +57,27 @@ export function DebriefPlace() {
             </Line>
           </dl>
           <Readings found={found} />
+          <Did found={found} />
           <Planner found={found} />
         </>
       )}
     </Page>
   );
+}
+
+function evidenceOf(found: Debrief) {
+  if (found.to_be_made_dead)
+    return found.conclusion === "followed"
+      ? "Proved dead by a proof that stands."
+      : "Nothing proved it dead before hands were on it.";
+  return found.certain_after === null
+    ? "The readings never settled it."
+    : `Certain after reading ${found.certain_after} of ${found.readings}.`;
+}
+
+function counted(found: Debrief) {
+  if (found.to_be_made_dead) return `${found.did.length} ${found.did.length === 1 ? "step" : "steps"}`;
+  return `${found.readings} ${found.readings === 1 ? "reading" : "readings"}`;
 }
 
 function Line(props: { title: string; good: boolean; children: React.ReactNode }) {
@@ -110,6 +123,25 @@ function Readings({ found }: { found: Debrief }) {
   );
 }
 
+function Did({ found }: { found: Debrief }) {
+  if (found.did.length === 0) return null;
+  return (
+    <section aria-labelledby="did">
+      <h2 id="did">What you did</h2>
+      <ol className={classes.line}>
+        {found.did.map((one, number) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: they are what they were
+          <li key={number}>
+            <p className={classes.reading}>
+              {one.said} <span className="quiet">· {one.minute} min</span>
+            </p>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
 const SHOWN = 3;
 
 function Struck({ titles }: { titles: string[] }) {
@@ -133,9 +165,9 @@ function Planner({ found }: { found: Debrief }) {
           <li key={number}>
             <p className={classes.reading}>
               <b>{turn.what}</b> <span className="mono">{turn.shows}</span>
-              <span className="quiet"> · {turn.with}</span>
+              {turn.with && <span className="quiet"> · {turn.with}</span>}
             </p>
-            <Struck titles={turn.struck_out} />
+            {!found.to_be_made_dead && <Struck titles={turn.struck_out} />}
           </li>
         ))}
       </ol>

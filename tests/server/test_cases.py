@@ -1,0 +1,161 @@
+"""Cases of a file, made of a real point, shared, drawn, and those that are to be made dead."""
+
+from uuid import uuid4
+
+import pytest
+
+from evenprobe.formats.case import shipped
+from evenprobe.isolation import QUESTIONS
+from practising.models import Practised
+from proofs.models import ProofEvent
+from tests.server.practice import KETTLE, PAIRS, begun
+
+
+@pytest.fixture
+def kettle(anna):
+    return begun(anna)
+
+
+@pytest.fixture
+def pump(anna):
+    """A case to be made dead, that something else feeds too."""
+    return begun(anna, "two-ways-in")
+
+
+def test_a_case_of_a_file_is_checked_and_opened(anna):
+    own = shipped()[KETTLE].model_dump(mode="json", by_alias=True, exclude_none=True)
+    assert begun(anna, "", case=own).get("/practised").json()["title"] == own["title"]
+    wrong = {**own, "hidden": {**own["hidden"], "condition": "gremlin"}}
+    answer = anna.put(f"/practice/{uuid4()}", {"case": wrong})
+    assert answer.status_code == 422
+    assert "hidden.condition" in [p["path"] for p in answer.json()["problems"]]
+    assert anna.put(f"/practice/{uuid4()}", {"name": "no-such"}).status_code == 422
+
+
+def test_a_case_made_of_a_real_point_says_no_name_of_it_and_can_be_practised(anna, place):
+    anna.put(
+        f"/testers/{uuid4()}", {"kind": "multimeter", "label": "Anna's own", "rated_v": 600, "known_issue": "hers"}
+    )
+    made = anna.post(f"/points/{place['point']}/case", {"hidden": "open-earth", "title": "No earth", "step": 1})
+    assert made.status_code == 200, made.content
+    told = anna.get("/sites").json() + anna.get("/testers").json()
+    names = {one.get("name") or one["label"] for one in told} | {"Anna's own", "hers"}
+    assert not [name for name in names if name in made.content.decode()]
+    case = made.json()
+    assert case["hidden"]["condition"] == "open-earth"
+    assert case["installation"]["points"][0].get("readings", []) == []
+    opened = begun(anna, "", case=case)
+    assert opened.get("/practised").json()["title"] == "No earth"
+    assert opened.shows({"quantity": "voltage", "mode": "ac", "from": "L", "to": "N"}, "multimeter").status_code == 200
+
+
+@pytest.mark.parametrize(
+    ("wrong", "where"),
+    [
+        ({"hidden": "phase-missing"}, "hidden"),
+        ({"step": 9}, "step"),
+        ({"title": ""}, "title"),
+        ({"hidden": "x"}, "hidden"),
+    ],
+)
+def test_what_cannot_be_made_a_case_is_named(anna, place, wrong, where):
+    told = {"hidden": "open-earth", "title": "No earth", "step": 1, **wrong}
+    made = anna.post(f"/points/{place['point']}/case", told)
+    assert made.status_code == 422
+    assert made.json()["problems"][0]["path"].startswith(where)
+
+
+def test_a_case_is_shared_only_once_it_is_over(kettle):
+    assert kettle.get("/practised/case").status_code == 409
+    kettle.does("touched")
+    shared = kettle.get("/practised/case").json()
+    assert shared["title"] == "The kettle stays cold"
+
+
+def test_a_case_drawn_is_the_same_for_whoever_says_its_numbers(anna, stranger):
+    one, other = (begun(person, "", drawn={"step": 1, "seed": 7}) for person in (anna, stranger))
+    ours, theirs = (Practised.objects.get(pk=each.case).case for each in (one, other))
+    assert ours == theirs
+    answer = anna.put(f"/practice/{uuid4()}", {"drawn": {"step": 5, "seed": 7}})
+    assert [problem["path"] for problem in answer.json()["problems"]] == ["step"]
+
+
+def shown_at(case, pair):
+    """Volts that the two-pole has at least between two contacts."""
+    entry = {"quantity": "voltage", "mode": "ac", "from": pair[0], "to": pair[1]}
+    return case.shows(entry, "two pole").json()["entry"].get("at_least", 0.0)
+
+
+def test_what_is_off_may_still_be_fed_until_the_other_feed_is_found(pump):
+    assert pump.get("/practised").json()["to_be_made_dead"]
+    pump.does("off")
+    assert shown_at(pump, ("L", "N")) == 230
+    assert pump.does("feed-off").status_code == 422
+    found = pump.does("looked").json()
+    assert found["feed"] == {"name": "the night-light inverter, way 2", "device": "closed", "locked": False}
+    pump.does("feed-off")
+    assert shown_at(pump, ("L", "N")) == 0
+    pump.does("feed-on")
+    assert shown_at(pump, ("L", "N")) == 230
+
+
+def test_a_feed_that_is_not_there_is_not_found(kettle):
+    assert kettle.does("looked").json()["feed"] is None
+    assert kettle.does("feed-off").status_code == 422
+
+
+def test_hands_on_what_something_else_feeds_end_the_case(pump):
+    pump.does("off")
+    pump.does("locked")
+    assert "touched it live" in pump.does("touched").json()["ended"]
+    debrief = pump.get("/practised/debrief").json()
+    assert (debrief["conclusion"], debrief["mastered"]) == ("ended", False)
+    assert "the night-light inverter, way 2" in debrief["said"]
+    assert [done["said"] for done in debrief["did"]] == [
+        "Switched the circuit off.", "Locked its device.", "Put hands on the conductors.",
+    ]  # fmt: skip
+    assert debrief["planner"][4]["what"].startswith("Find what feeds it")
+
+
+def test_a_case_to_be_made_dead_is_not_concluded_otherwise(pump):
+    assert pump.does("concluded", conditions=["correct"]).status_code == 422
+
+
+def proof_of(case, *events):
+    """A proof of death begun in the case, and what happened to it."""
+    [site] = case.get("/sites").json()
+    [supply] = case.get(f"/sites/{site['id']}").json()["supplies"]
+    proof = str(uuid4())
+    begin = {
+        "supply": supply["id"], "name": "pump", "what": "circuit", "terminals": ["L", "N", "PE"],
+        "asked": {question.kind: False for question in QUESTIONS} | {"second-feed": True},
+        "sources": [{"id": "s1", "label": "board, way 1"}, {"id": "s2", "label": "inverter", "kind": "second-feed"}],
+    }  # fmt: skip
+    answer = case.put(f"/proofs/{proof}", begin)
+    assert answer.status_code == 200, answer.content
+    for entry in events:
+        answer = case.put(
+            f"/proofs/{proof}/events/{uuid4()}",
+            {"entry": entry, "tester": case.testers["two pole"] if entry["type"] in ("proved", "tested") else None},
+        )
+        assert answer.status_code == 200, answer.content
+    return answer.json()
+
+
+def test_proved_dead_of_every_feed_hands_end_the_case_well(pump):
+    off = [{"type": what, "source": source} for source in ("s1", "s2") for what in ("off", "locked")]
+    known = {"type": "proved", "at_least": 230.0, "against": "proving-unit"}
+    pairs = [{"type": "tested", "from": one, "to": other, "below": 12.0} for one, other in PAIRS]
+    stood = proof_of(pump, *off, known, *pairs, known)
+    assert stood["state"]["state"] == "proved-dead", stood["state"]
+    found = pump.does("touched").json()
+    assert (found["over"], found["ended"]) == (True, "")
+    debrief = pump.get("/practised/debrief").json()
+    assert (debrief["conclusion"], debrief["mastered"]) == ("followed", True)
+    assert len(debrief["did"]) == len(off) + 5 + 1
+
+
+def test_one_source_switched_off_in_a_proof_is_one_source(pump):
+    proof_of(pump, {"type": "off", "source": "s1"})
+    assert shown_at(pump, ("L", "N")) == 230
+    assert ProofEvent.objects.count() == 1
