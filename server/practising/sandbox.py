@@ -24,10 +24,11 @@ from sites.services import put_board, put_circuit, put_point, put_site, put_supp
 _ADDRESS = re.compile(r"^/practice/([0-9a-f-]{36})(/api/.*)$")
 _ID = r"[0-9a-f-]{36}"
 _THERE = re.compile(
-    rf"GET /api/(session|sites(/{_ID})?|testers(/{_ID})?|parts|meters|rules|proofs(/{_ID})?)"
+    rf"GET /api/(session|sheets|sites(/{_ID})?|testers(/{_ID})?|parts|meters|rules|proofs(/{_ID})?)"
     rf"|GET /api/(reference(/[a-z]+)?|points/{_ID}/(bench|capabilities/{_ID}))"
     rf"|PUT /api/points/{_ID}/(cannot|(readings|withdrawals)/{_ID})"
     rf"|PUT /api/proofs/{_ID}(/events/{_ID})?"
+    rf"|(GET|PUT) /api/sheets/{_ID}|PUT /api/sheets/{_ID}/entries/{_ID}|POST /api/sheets/{_ID}/judge"
     rf"|POST /api/testers/{_ID}/holding"
     r"|(GET|PUT|POST) /api/practised(/.*)?"
 )

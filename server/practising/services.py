@@ -28,6 +28,7 @@ from kit.services import testers_of as kit_of
 from practising import questions
 from practising.done import acts_of, did
 from practising.models import CaseDebrief, Practised, PractisedAct
+from practising.on_a_sheet import is_on_a_sheet, is_tips_together, reading_of
 from practising.sandbox import set_up, tester_id
 from proofs.logs import dead_at
 from proofs.models import Proof
@@ -188,8 +189,11 @@ def shows(practised: Practised, entry: Mapping[str, Any] | None, tester: str) ->
     try:
         if entry is None:
             return simulated(practised).on_a_known_source(_held(practised, tester).instrument())
+        if is_tips_together(entry):
+            return simulated(practised).tips_together(_held(practised, tester).instrument())
         measured = _measured(practised, entry, tester)
-        return simulated(practised).shows(measured, device=_fed(practised, found), at=at)
+        shown = simulated(practised).shows(measured, device=_fed(practised, found), at=at)
+        return simulated(practised).through_leads(shown) if is_on_a_sheet(entry) else shown
     except FormatError:
         raise
     except ValueError as why:
@@ -198,7 +202,8 @@ def shows(practised: Practised, entry: Mapping[str, Any] | None, tester: str) ->
 
 def _measured(practised: Practised, entry: Mapping[str, Any], tester: str) -> Measurement:
     """With the case's own tester, whose errors are its own whenever the case is opened."""
-    return unread(file_of(practised).installation.single_point(), dict(entry), _held(practised, tester))
+    told = reading_of(practised, entry) if is_on_a_sheet(entry) else dict(entry)
+    return unread(file_of(practised).installation.single_point(), told, _held(practised, tester))
 
 
 def _held(practised: Practised, tester: str) -> InstrumentEntry:

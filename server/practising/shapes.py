@@ -174,23 +174,30 @@ class ActIn(Schema):
 
 
 class ShownIn(Schema):
-    """A reading as the survey format has it, without what was seen; none on a known source. And what is in the hand."""
+    """A reading as the survey format has it, without what was seen; none on a known source. And what is in the hand.
+
+    Of a dead test the `sheet` and its `line`, with what was picked as `test`; without a line, the tips together.
+    """
 
     entry: dict[str, Any] | None = None
     tester: UUID | None = None
 
 
 class ShownOut(Schema):
-    """What the tester shows. `entry`: what is recorded when it is captured as it stands; none of one that is broken."""
+    """What the tester shows. `entry`: what is recorded when it is captured as it stands; none of one that is broken.
+
+    `typed`: what is typed of a dead test.
+    """
 
     said: str
     entry: dict[str, Any] | None = Field(default=None)
+    typed: str = ""
 
     @classmethod
-    def of(cls, reading: Reading | None, practice: Practice) -> "ShownOut":
+    def of(cls, reading: Reading | None, practice: Practice, typed: str = "") -> "ShownOut":
         if reading is None:
             return cls(said="")
-        return cls(said=shown_said(reading, practice), entry={**as_entry(reading), "source": "captured"})
+        return cls(said=shown_said(reading, practice), entry={**as_entry(reading), "source": "captured"}, typed=typed)
 
 
 def went_through(rows: Sequence[Practised]) -> list[WentThrough]:

@@ -172,7 +172,9 @@ def test_every_place_seen_opens_without_a_line_with_its_age(outlet, live_server,
     assert list(Reading.objects.values_list("entry__value", flat=True)) == [119.8, 119.7]
 
 
-def test_nothing_is_asked_ahead_while_somebody_is_at_work_nor_twice_for_a_page_loaded_again(outlet, live_server, installed):
+def test_nothing_is_asked_ahead_while_somebody_is_at_work_nor_twice_for_a_page_loaded_again(
+    outlet, live_server, installed
+):
     page, asked = installed, []
     page.on("request", lambda request: asked.append(request.url) if request.url.endswith(LAST_ASKED_AHEAD) else None)
     sign_in(page, live_server.url)

@@ -99,6 +99,47 @@ def test_what_is_off_may_still_be_fed_until_the_other_feed_is_found(pump):
     assert shown_at(pump, ("L", "N")) == 230
 
 
+def sheet_in(case):
+    """A sheet of the case's circuit, and the ids of its lines."""
+    [circuit] = case.get("/sheets").json()["circuits"]
+    sheet = str(uuid4())
+    answer = case.put(f"/sheets/{sheet}", {"circuit": circuit["id"]})
+    assert answer.status_code == 200, answer.content
+    return sheet, [line["id"] for line in answer.json()["lines"]]
+
+
+@pytest.fixture
+def in_the_dark(anna):
+    return begun(anna, "swapped-in-the-dark")
+
+
+def test_a_dead_test_shows_what_is_between_its_ends_with_the_leads_on_it(in_the_dark):
+    in_the_dark.does("off")
+    sheet, lines = sheet_in(in_the_dark)
+    tips = in_the_dark.shows({"sheet": sheet}, "low ohm").json()
+    assert tips["typed"] == "0.18"
+    earth = next(name for name in lines if name.startswith("joined PE"))
+    shown = in_the_dark.shows({"sheet": sheet, "line": earth}, "low ohm").json()
+    bench = {"quantity": "resistance", "from": "PE", "to": "BOARD-PE", "device": "open"}
+    alone = in_the_dark.shows(bench, "low ohm").json()
+    assert float(shown["typed"]) == pytest.approx(alone["entry"]["value"] + 0.18, abs=0.1)
+
+
+def test_a_dead_test_on_what_is_live_blows_the_fuse(in_the_dark):
+    sheet, lines = sheet_in(in_the_dark)
+    assert "apart L-N" in lines
+    told = {"sheet": sheet, "line": "apart L-N"}
+    found = in_the_dark.does("probed", entry=told, tester=in_the_dark.testers["low ohm"]).json()
+    assert [met["danger"] for met in found["dangers"]] == ["blown"]
+
+
+@pytest.mark.parametrize("told", [{"sheet": "x", "line": "y"}, {"sheet": None, "line": "y"}])
+def test_what_is_no_sheet_is_named(in_the_dark, told):
+    answer = in_the_dark.shows(told, "low ohm")
+    assert answer.status_code == 422
+    assert answer.json()["problems"][0]["path"].startswith("entry")
+
+
 def test_a_feed_that_is_not_there_is_not_found(kettle):
     assert kettle.does("looked").json()["feed"] is None
     assert kettle.does("feed-off").status_code == 422

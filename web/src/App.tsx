@@ -154,6 +154,9 @@ function CasePlaces() {
       <Route path="/prove-dead" element={<ProofsPlace />} />
       <Route path="/prove-dead/new" element={<Begin />} />
       <Route path="/prove-dead/:proofId" element={<ProofPlace />} />
+      <Route path="/dead-tests" element={<SheetsPlace />} />
+      <Route path="/dead-tests/new" element={<BeginSheet />} />
+      <Route path="/dead-tests/:sheetId" element={<SheetPlace />} />
       <Route path="/waiting" element={<WaitingPlace />} />
       <Route path="/debrief" element={<DebriefPlace />} />
       <Route path="*" element={<Navigate to={`/bench/${here.data.point.id}`} replace />} />

@@ -2,6 +2,7 @@
 
 from typing import Any
 
+from evenprobe.entries.units import FACTOR
 from evenprobe.formats.kit import InstrumentEntry
 from evenprobe.formats.survey import PointEntry, reading_at
 from evenprobe.quantities import QUANTITIES, Measurement, Reading
@@ -68,3 +69,18 @@ def as_entry(reading: Reading) -> dict[str, Any]:
     if reading.over_range:
         found = {"over_range": True}
     return {**found, "unit": quantity.unit} if quantity.unit in quantity.written.units else found
+
+
+def typed_in(reading: Reading, unit: str) -> str:
+    """What is typed of a display in a form that takes a unit: more than it shows is >, beyond its range OL.
+
+    >>> from evenprobe.quantities import INSULATION, Measurement
+    >>> from evenprobe.wiring import Terminal
+    >>> typed_in(Reading("r", Measurement(INSULATION, Terminal.L, Terminal.PE), at_least=2e8), "Mohm")
+    '>200'
+    """
+    if reading.over_range:
+        return "OL"
+    if reading.value is not None:
+        return f"{reading.value / FACTOR[unit]:.6g}"
+    return "" if reading.at_least is None else f">{reading.at_least / FACTOR[unit]:.6g}"

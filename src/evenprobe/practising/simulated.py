@@ -8,7 +8,7 @@ from zlib import crc32
 import numpy as np
 
 from evenprobe.practising.case import Case
-from evenprobe.quantities import VOLTAGE, Measurement, Quantity, Reading
+from evenprobe.quantities import RESISTANCE, VOLTAGE, Measurement, Quantity, Reading
 from evenprobe.quantities.indication import displayed, stepped
 from evenprobe.quantities.voltage import DRIFT
 from evenprobe.simulation import TesterErrors
@@ -19,6 +19,9 @@ from evenprobe.wiring.circumstances import Device
 _BLOWS_FROM_V = 50.0
 """Volts across a tester on ohms or on its insulation range that blow its fuse: the conventional limit of touch voltage
 for alternating current (IEC 60364-4-41, 411.5.3)."""
+LEADS_OHM = 0.18
+"""Of two leads with their tips together, as they usually are."""
+_TO_A_HUNDREDTH = 2
 
 
 class SteadyErrors(TesterErrors):
@@ -64,6 +67,18 @@ class Simulated:
         if tester.kind.stepped:
             return stepped("shown", measurement, volts, self._errors)
         return Reading("shown", measurement, value=displayed(volts, measurement, ability, DRIFT, self._errors))
+
+    def through_leads(self, reading: Reading) -> Reading:
+        """The same as the display has it whose leads nobody took off."""
+        if reading.value is None or reading.measurement.quantity is not RESISTANCE:
+            return reading
+        return replace(reading, value=round(reading.value + LEADS_OHM, _TO_A_HUNDREDTH))
+
+    def tips_together(self, tester: Instrument) -> Reading:
+        """What the leads alone show. Raises ValueError for a tester that shows no ohms."""
+        if tester.ohms() is None:
+            raise ValueError(f"a {tester.kind} shows no ohms")
+        return Reading("shown", Measurement(RESISTANCE, None, None, tester), value=LEADS_OHM)
 
     def apart(self, measurement: Measurement) -> tuple[float, float]:
         """(constant, share) by which two readings of it must differ to be told apart."""

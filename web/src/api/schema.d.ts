@@ -7569,6 +7569,8 @@ export interface components {
         /**
          * ShownOut
          * @description What the tester shows. `entry`: what is recorded when it is captured as it stands; none of one that is broken.
+         *
+         *     `typed`: what is typed of a dead test.
          */
         ShownOut: {
             /** Said */
@@ -7577,10 +7579,17 @@ export interface components {
             entry?: {
                 [key: string]: unknown;
             } | null;
+            /**
+             * Typed
+             * @default
+             */
+            typed: string;
         };
         /**
          * ShownIn
          * @description A reading as the survey format has it, without what was seen; none on a known source. And what is in the hand.
+         *
+         *     Of a dead test the `sheet` and its `line`, with what was picked as `test`; without a line, the tips together.
          */
         ShownIn: {
             /** Entry */

@@ -1,9 +1,10 @@
 import { Button } from "@mantine/core";
 import { useRef, useState } from "react";
+import { CASE } from "../api/sandbox";
 import { smaller } from "./picture";
 import wrongs from "./Wrong.module.css";
 
-/** Takes a picture with the device's camera, or any that is on it, small enough to be sent. */
+/** Takes a picture with the device's camera, or any that is on it, small enough to be sent; none of what is not real. */
 export function PictureButton(props: { of: string; another: boolean; onTaken: (image: string) => void }) {
   const file = useRef<HTMLInputElement>(null);
   const [unread, setUnread] = useState(false);
@@ -13,6 +14,7 @@ export function PictureButton(props: { of: string; another: boolean; onTaken: (i
     if (image === null) setUnread(true);
     else props.onTaken(image);
   };
+  if (CASE !== null) return null;
   return (
     <>
       <input

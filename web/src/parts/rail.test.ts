@@ -30,5 +30,5 @@ describe("the rail", () => {
 });
 
 it("inside a case there is what one practises in, at the case's own point", () => {
-  expect(inACase("p1").map(({ to }) => to)).toEqual(["/bench/p1", "/prove-dead"]);
+  expect(inACase("p1").map(({ to }) => to)).toEqual(["/bench/p1", "/prove-dead", "/dead-tests"]);
 });

@@ -35,6 +35,7 @@ export function onTheRail(pathname: string, bench: string | null): Place[] {
 export const inACase = (point: string): Place[] => [
   { id: "bench", to: `/bench/${point}`, name: "Bench", folded: false },
   { id: "prove-dead", to: "/prove-dead", name: "Prove dead", folded: false },
+  { id: "dead-tests", to: "/dead-tests", name: "Dead tests", folded: false },
 ];
 
 /** The one site they read. */

@@ -1,8 +1,10 @@
 import { Button } from "@mantine/core";
 import { useRef, useState } from "react";
 import type { Sheet } from "../../api/client";
+import { CASE } from "../../api/sandbox";
 import { NumberField } from "../../parts/NumberField";
 import { typedNumber } from "../../reading/typedNumber";
+import { Display } from "../practice/Display";
 import classes from "./Sheet.module.css";
 import { TesterChoice } from "./TesterChoice";
 import type { PutDown } from "./usePutDown";
@@ -31,6 +33,15 @@ export function Leads(props: {
         <p className={classes.said}>
           <span className="mono">{sheet.null_ohm} Ω</span> is taken off. {sheet.null_says}
         </p>
+      )}
+      {CASE !== null && (
+        <Display
+          entry={{ sheet: sheet.id }}
+          tester={props.tester}
+          ready={props.tester !== null}
+          takes="Write it down"
+          onCapture={(_, shown) => setTyped(shown)}
+        />
       )}
       <NumberField
         field={field}

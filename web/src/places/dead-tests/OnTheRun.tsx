@@ -1,4 +1,5 @@
 import type { Sheet } from "../../api/client";
+import { useIsShown } from "../../api/practice";
 import { useSite } from "../../api/queries";
 import { PointLink } from "../../parts/PointLink";
 import work from "../../parts/WorkList.module.css";
@@ -9,7 +10,8 @@ export function OnTheRun({ sheet, cutOff }: { sheet: Sheet; cutOff: boolean }) {
   const { data: site, isError } = useSite(sheet.site.id);
   const circuits = site?.supplies.flatMap((supply) => supply.boards.flatMap((board) => board.circuits)) ?? [];
   const circuit = circuits.find((one) => one.id === sheet.circuit.id);
-  if (site && !circuit?.points.length) return null;
+  const isShown = useIsShown();
+  if (!isShown || (site && !circuit?.points.length)) return null;
   return (
     <section className={classes.points}>
       <h2 className="zone-title">Its points: wiring, insulation, protection</h2>

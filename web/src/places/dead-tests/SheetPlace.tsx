@@ -8,6 +8,7 @@ import { useNamedTester } from "../../api/lastTester";
 import { useLine } from "../../api/line";
 import type { Waiting } from "../../api/outbox/waiting";
 import { LOOK_AGAIN_MS, usePractice, useSheet } from "../../api/queries";
+import { CASE } from "../../api/sandbox";
 import { Failure } from "../../parts/Failure";
 import folds from "../../parts/Fold.module.css";
 import { SaveAs } from "../../parts/SaveAs";
@@ -257,12 +258,14 @@ function SheetLog({ sheet }: { sheet: Sheet }) {
           </li>
         ))}
       </ul>
-      <SaveAs
-        kind="tests file"
-        name={`${sheet.circuit.name}, dead tests`}
-        fetch={tests}
-        className={classes.save}
-      />
+      {CASE === null && (
+        <SaveAs
+          kind="tests file"
+          name={`${sheet.circuit.name}, dead tests`}
+          fetch={tests}
+          className={classes.save}
+        />
+      )}
     </details>
   );
 }

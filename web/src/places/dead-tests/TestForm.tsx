@@ -2,6 +2,7 @@ import { Button } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import type { Sheet, TestLine } from "../../api/client";
 import { draftOf, keepDraft } from "../../api/drafts";
+import { CASE } from "../../api/sandbox";
 import { NumberField } from "../../parts/NumberField";
 import { Toggle } from "../../parts/Toggle";
 import { sign } from "../../reading/entry";
@@ -14,6 +15,7 @@ import {
   type TypedTest,
   testOf,
 } from "../../reading/tested";
+import { Display } from "../practice/Display";
 import { Outcome } from "./Outcome";
 import classes from "./Sheet.module.css";
 import { TesterChoice } from "./TesterChoice";
@@ -52,6 +54,8 @@ export function TestForm(props: {
   useEffect(() => field.current?.focus({ preventScroll: true }), []);
 
   const test = testOf(fields, typed);
+  /** What is picked beside what is not read yet, for which any number stands. */
+  const picked = (main && testOf(fields, { ...typed, [main.key]: "1" })) ?? {};
   const judged = useJudged(sheet.id, line.id, test, tester);
   const refused = judged.error as { problems?: { path: string; text: string }[] } | null;
   const record = () => {
@@ -81,6 +85,15 @@ export function TestForm(props: {
       <TestFields fields={before} typed={typed} onType={type} />
       {main && (
         <>
+          {CASE !== null && (
+            <Display
+              entry={{ sheet: sheet.id, line: line.id, test: picked }}
+              tester={tester}
+              ready={tester !== null}
+              takes="Write it down"
+              onCapture={(_, shown) => type(main.key, shown)}
+            />
+          )}
           {before.length > 0 && <p className={classes.label}>{main.label}</p>}
           <NumberField
             field={field}

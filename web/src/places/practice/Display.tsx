@@ -5,16 +5,24 @@ import { useCase, useDisplay, useDo } from "../../api/practice";
 import { Unplaced } from "../../parts/Unplaced";
 import classes from "./Display.module.css";
 
+/** Where the probes are for a test of a sheet; without a line, on one another. */
+export type OnASheet = { sheet: string; line?: string; test?: Record<string, unknown> };
+
+/** On a known source, or tip on tip, nothing can come of it. */
+const isHarmless = (entry: Entry | OnASheet | null) =>
+  entry === null || ("sheet" in entry && entry.line === undefined);
+
 /**
  * What the simulated tester shows once its probes are put on, which is something one does: on the wrong range it does
  * what it does. Elsewhere it is the meter on the wire that shows.
  */
 export function Display(props: {
-  /** None on a proving unit, or on what is known to be live. */
-  entry: Entry | null;
+  /** None on a proving unit, or on what is known to be live. Of a dead test its sheet and line. */
+  entry: Entry | OnASheet | null;
   tester: string | null;
   ready: boolean;
-  onCapture: (what: Partial<Entry>) => void;
+  /** `typed`: what is typed of it in the form of a dead test. */
+  onCapture: (what: Partial<Entry>, typed: string) => void;
   /** What capturing is called, where it records nothing by itself. */
   takes?: string;
   /** What Enter does where nothing is typed: put it on, then record what it shows. */
@@ -30,10 +38,10 @@ export function Display(props: {
   useEffect(() => setOn((was) => (was === where ? was : "")), [where]);
   const shown = isOn ? display.data : undefined;
   const measure = () =>
-    entry === null
+    isHarmless(entry)
       ? setOn(where)
-      : put.mutate({ doing: "probed", entry, tester }, { onSuccess: () => setOn(where) });
-  const record = () => shown?.entry && props.onCapture(shown.entry as Partial<Entry>);
+      : put.mutate({ doing: "probed", entry: entry as Entry, tester }, { onSuccess: () => setOn(where) });
+  const record = () => shown?.entry && props.onCapture(shown.entry as Partial<Entry>, shown.typed);
   useEffect(() => {
     if (props.enter) props.enter.current = isOn ? record : ready ? measure : null;
   });
