@@ -8,6 +8,7 @@ from playwright.sync_api import expect
 from practising.models import Practised
 from readings.models import Reading
 from tests.browser.conftest import PATIENCE_MS, accessible, another_browser, sign_in, small_targets
+from tests.browser.test_bench import open_outlet
 from tests.browser.test_prove_dead import hold, set_meter
 
 PHONE = {"width": 390, "height": 844}
@@ -206,3 +207,42 @@ def test_touching_too_early_ends_the_case(outlet, live_server, page, first, why)
     page.get_by_role("link", name="Look back on it").click()
     expect(page.get_by_role("heading", name=KETTLE)).to_be_visible(timeout=PATIENCE_MS)
     assert not Reading.objects.filter(point__circuit__board__supply__site__crew=Practised.objects.get().home).exists()
+
+
+def test_a_dead_test_is_read_off_the_display_with_its_leads_nulled(outlet, live_server, page):
+    opened(page, live_server, "Swapped in the dark")
+    for name in ("Switch it off", "Lock it"):
+        page.get_by_role("button", name=name).click()
+    expect(page.get_by_text("The circuit is off and locked")).to_be_visible()
+    page.goto(f"{page.url.split('/bench')[0]}/dead-tests/new")
+    page.get_by_label("Circuit").select_option(index=1)
+    page.get_by_role("button", name="Begin").click()
+    page.get_by_role("button", name="Null the leads").click()
+    page.get_by_label("Tester in use").select_option(label="low ohm")
+    for step in ("Take it off every reading", "Record"):
+        page.get_by_role("button", name="Measure").click()
+        expect(page.get_by_label("Display")).to_contain_text("Ω")
+        page.get_by_role("button", name="Write it down").click()
+        accessible(page)
+        page.get_by_role("button", name=step).click()
+        if step != "Record":
+            page.get_by_role("button", name="Continuity").click()
+            page.get_by_role("button", name="E to shed, north wall").click()
+    expect(page.get_by_role("button", name="Fails, does not count")).to_be_visible()
+    assert "Its points" not in page.inner_text("main"), "what the readings allow stays hidden"
+
+
+def test_a_case_is_made_of_the_point_on_the_bench(outlet, live_server, page):
+    open_outlet(page, live_server)
+    page.get_by_role("button", name="Make a case of this").click()
+    page.get_by_label("What the case is called").fill("The lathe runs rough")
+    page.get_by_label("What is hidden").select_option(label=OPEN_NEUTRAL)
+    accessible(page)
+    assert small_targets(page) == []
+    with page.expect_download() as saved:
+        page.get_by_role("button", name="Save it as a file").click()
+    assert saved.value.suggested_filename == "The lathe runs rough.case.json"
+    page.get_by_role("button", name="Practise it").click()
+    expect(page.get_by_text("Practice: nothing here is real")).to_be_visible(timeout=PATIENCE_MS)
+    expect(page.get_by_role("heading", level=1)).to_have_text("The lathe runs rough")
+    assert Practised.objects.get().case["hidden"]["condition"] == "open-neutral"

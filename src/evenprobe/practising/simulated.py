@@ -19,7 +19,7 @@ from evenprobe.wiring.circumstances import Device
 _BLOWS_FROM_V = 50.0
 """Volts across a tester on ohms or on its insulation range that blow its fuse: the conventional limit of touch voltage
 for alternating current (IEC 60364-4-41, 411.5.3)."""
-LEADS_OHM = 0.18
+_LEADS_OHM = 0.18
 """Of two leads with their tips together, as they usually are."""
 _TO_A_HUNDREDTH = 2
 
@@ -72,13 +72,13 @@ class Simulated:
         """The same as the display has it whose leads nobody took off."""
         if reading.value is None or reading.measurement.quantity is not RESISTANCE:
             return reading
-        return replace(reading, value=round(reading.value + LEADS_OHM, _TO_A_HUNDREDTH))
+        return replace(reading, value=round(reading.value + _LEADS_OHM, _TO_A_HUNDREDTH))
 
     def tips_together(self, tester: Instrument) -> Reading:
         """What the leads alone show. Raises ValueError for a tester that shows no ohms."""
         if tester.ohms() is None:
             raise ValueError(f"a {tester.kind} shows no ohms")
-        return Reading("shown", Measurement(RESISTANCE, None, None, tester), value=LEADS_OHM)
+        return Reading("shown", Measurement(RESISTANCE, None, None, tester), value=_LEADS_OHM)
 
     def apart(self, measurement: Measurement) -> tuple[float, float]:
         """(constant, share) by which two readings of it must differ to be told apart."""
