@@ -1,6 +1,8 @@
 """The Bench over HTTP: a point, its readings and what they can mean; surveys out and in."""
 
 from collections.abc import Sequence
+from datetime import date
+from functools import lru_cache
 from typing import Any
 from uuid import UUID
 
@@ -22,6 +24,7 @@ from evenprobe.quantities.fit_here import may_trip, why_unfit
 from evenprobe.quantities.functions import functions_with
 from evenprobe.supplies import SYSTEMS
 from evenprobe.testers import TYPED
+from evenprobe.testers.fitness import Held
 from evenprobe.wiring import PointFacts
 from kit.hands import Hands
 from kit.models import Tester
@@ -47,6 +50,8 @@ from sites.services import site_of
 router = Router(tags=["work"])
 
 InHand = Sequence[tuple[Tester, InstrumentEntry]]
+_TESTERS_AT_POINTS = 1024
+"""That are remembered."""
 
 
 @router.get("/points/{point_id}/bench", response={200: BenchOut, 404: Problems}, by_alias=True)
@@ -173,14 +178,22 @@ def bench_out(view: PointView, hands: Hands | None, cannot: Sequence[Obstacle]) 
 
 def _of_each_tester(held: InHand, facts: PointFacts) -> dict[str, dict[str, Any]]:
     """By tester: why what it shows does not count here, by quantity; what its low impedance may trip; its functions."""
+    today = timezone.localdate()
     unfit, trips, functions = {}, {}, {"": [f.id for f in functions_with(TYPED, facts)]}
     for tester, entry in held:
-        whys = {str(q): why_unfit(facts, q, entry.held(), timezone.localdate()) for q in QUANTITIES.values()}
-        unfit[str(tester.id)] = {quantity: why for quantity, why in whys.items() if why}
-        if warning := may_trip(facts, entry.instrument()):
-            trips[str(tester.id)] = warning
-        functions[str(tester.id)] = [f.id for f in functions_with(entry.instrument(), facts)]
+        name, instrument = str(tester.id), entry.instrument()
+        unfit[name] = _unfit_here(facts, entry.held(), today)
+        if warning := may_trip(facts, instrument):
+            trips[name] = warning
+        functions[name] = [f.id for f in functions_with(instrument, facts)]
     return {"unfit": unfit, "may_trip": trips, "functions": functions}
+
+
+@lru_cache(maxsize=_TESTERS_AT_POINTS)
+def _unfit_here(facts: PointFacts, held: Held, today: date) -> dict[str, str]:
+    """Why what it shows does not count, by quantity: the same from one reading to the next."""
+    whys = {str(quantity): why_unfit(facts, quantity, held, today) for quantity in QUANTITIES.values()}
+    return {quantity: why for quantity, why in whys.items() if why}
 
 
 def _reading_out(reading: Reading) -> dict[str, Any]:

@@ -68,5 +68,20 @@ _DONE = Sentences(
 
 
 def done_said(doing: Doing) -> str:
-    """What was done, in words; nothing of a step of thought."""
+    """What was done, in words.
+
+    Parameters
+    ----------
+    doing : Doing
+
+    Returns
+    -------
+    str
+        Empty for a step of thought.
+
+    Examples
+    --------
+    >>> done_said(Doing.LOOKED), done_said(Doing.RULED_OUT)
+    ('Looked for what else feeds it.', '')
+    """
     return str(_DONE.say(doing)) if doing in _DONE.words else ""
