@@ -91,7 +91,7 @@ def test_ohms_on_a_live_circuit_blow_the_fuse_and_the_meter_is_dark(kettle):
     found = kettle.does("probed", entry=ohms, tester=kettle.testers["meter"]).json()
     assert found["blown"] == [kettle.testers["meter"]]
     assert found["dangers"][0]["danger"] == "blown"
-    assert kettle.shows(ohms).json() == {"said": "", "entry": None}
+    assert kettle.shows(ohms).json() == {"said": "", "entry": None, "typed": ""}
     assert not found["over"]
 
 
