@@ -74,12 +74,18 @@ def _learners(crew: Crew, user: Any) -> list[Learner]:
     return sorted(map(_learner, of_each.values()), key=lambda learner: learner.name)
 
 
+def _what_it_was(row: Practised) -> str:
+    """What somebody learns by it: a condition, or making dead."""
+    if row.case["solved"].get("dead"):
+        return "Proving dead, fed from elsewhere too" if row.case["hidden"].get("other_feed") else "Proving dead"
+    return CONDITIONS[row.debrief.condition].title_in(PRACTICES[row.case["installation"]["practice"]])
+
+
 def _learner(rows: Sequence[Practised]) -> Learner:
     last: dict[str, bool] = {}
     for row in rows:
         if hasattr(row, "debrief"):
-            practice = PRACTICES[row.case["installation"]["practice"]]
-            last[CONDITIONS[row.debrief.condition].title_in(practice)] = row.debrief.mastered
+            last[_what_it_was(row)] = row.debrief.mastered
     return Learner(
         name=rows[-1].by_name,
         cases=len(rows),

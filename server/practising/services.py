@@ -20,8 +20,8 @@ from evenprobe.formats.case import shipped
 from evenprobe.formats.case_of import case_of
 from evenprobe.formats.drawn import HIGHEST_SEED, drawn
 from evenprobe.formats.shown import unread
-from evenprobe.practising import Case, Danger, Doing, Progress, Simulated, next_hint, progress, refusal
-from evenprobe.practising.acts import locks_what_is_on
+from evenprobe.practising import Danger, Doing, Progress, Simulated, next_hint, progress, refusal
+from evenprobe.practising.acts import OF_THE_FEED, locks_what_is_on
 from evenprobe.quantities import Measurement, Reading
 from evenprobe.wiring.circumstances import Device
 from kit.services import testers_of as kit_of
@@ -39,7 +39,6 @@ _AT_ONCE = 32
 """Cases whose simulated installations are kept."""
 _OPENING = Lock()
 _FROM_A_FILE = "from a file"
-_OF_THE_FEED = frozenset({Doing.FEED_OFF, Doing.FEED_ON, Doing.FEED_LOCKED, Doing.FEED_UNLOCKED})
 
 
 def practised_by(user: Any) -> QuerySet[Practised]:
@@ -104,7 +103,7 @@ def do(
     if _is_done(practised, act_id, doing):
         return
     now, found = timezone.now(), how_far(practised)
-    case = file_of(practised).case()
+    case = file_of(practised)
     why = refusal(found, doing) or _not_here(case, found, doing)
     if why:
         raise Refused(("doing", why))
@@ -116,7 +115,7 @@ def do(
         danger = _put_on(practised, found, _measured(practised, entry, tester), now)
     elif doing is Doing.TOUCHED:
         danger = _touched(practised, found, now)
-        came |= {"ends": True} if case.to_be_made_dead and danger is None else {}
+        came |= {"ends": True} if case.solved.dead and danger is None else {}
     elif locks_what_is_on(found, doing):
         danger = Danger.LIVE_LOCK
     elif doing is Doing.HINT:
@@ -128,11 +127,11 @@ def do(
             PractisedAct.objects.create(id=act_id, of=practised, doing=doing, entry=came, at=now)
 
 
-def _not_here(case: Case, found: Progress, doing: Doing) -> str:
+def _not_here(case: CaseFile, found: Progress, doing: Doing) -> str:
     """Why a case of this sort does not have it."""
-    if doing in _OF_THE_FEED and not (found.looked and case.other_feed):
+    if doing in OF_THE_FEED and not (found.looked and case.hidden.other_feed):
         return "nobody found anything else that feeds it"
-    if doing is Doing.CONCLUDED and case.to_be_made_dead:
+    if doing is Doing.CONCLUDED and case.solved.dead:
         return "this case is over with your hands on it, proved dead"
     return ""
 
@@ -264,10 +263,12 @@ def look_back(practised: Practised) -> CaseDebrief:
     known = CaseDebrief.objects.filter(pk=practised.pk).first()
     if known is not None:
         return known
-    if not how_far(practised).is_over:
+    over_at_s = how_far(practised).over_at_s
+    if over_at_s is None:
         raise Refused(("", "conclude first; then it is looked back on"), status=409)
+    done = [each for each in did(practised) if each[0] <= over_at_s]
     view, begun = _view(practised), practised.begun_at.timestamp()
-    about = practised.case, acts_of(practised), begun, testers_of(practised), did(practised)
+    about = practised.case, acts_of(practised), begun, testers_of(practised), done
     found = ask(view.sort, questions.debriefed, view.survey, *about)
     with transaction.atomic():
         kept, _ = CaseDebrief.objects.get_or_create(

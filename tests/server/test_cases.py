@@ -54,7 +54,7 @@ def test_a_case_made_of_a_real_point_says_no_name_of_it_and_can_be_practised(ann
     [
         ({"hidden": "phase-missing"}, "hidden"),
         ({"step": 9}, "step"),
-        ({"title": ""}, "title"),
+        ({"title": "  "}, "title"),
         ({"hidden": "x"}, "hidden"),
     ],
 )
@@ -133,6 +133,13 @@ def test_a_dead_test_on_what_is_live_blows_the_fuse(in_the_dark):
     assert [met["danger"] for met in found["dangers"]] == ["blown"]
 
 
+@pytest.mark.parametrize("test", ["much", [1], {"test_v": "many"}])
+def test_what_is_no_test_is_named(in_the_dark, test):
+    sheet, _ = sheet_in(in_the_dark)
+    answer = in_the_dark.shows({"sheet": sheet, "line": "insulation L-N", "test": test}, "low ohm")
+    assert answer.status_code == 422
+
+
 @pytest.mark.parametrize("told", [{"sheet": "x", "line": "y"}, {"sheet": None, "line": "y"}])
 def test_what_is_no_sheet_is_named(in_the_dark, told):
     answer = in_the_dark.shows(told, "low ohm")
@@ -183,7 +190,13 @@ def proof_of(case, *events):
     return answer.json()
 
 
+def test_a_source_that_nobody_found_switches_nothing(pump):
+    proof_of(pump, {"type": "off", "source": "s1"}, {"type": "off", "source": "s2"})
+    assert shown_at(pump, ("L", "N")) == 230
+
+
 def test_proved_dead_of_every_feed_hands_end_the_case_well(pump):
+    pump.does("looked")
     off = [{"type": what, "source": source} for source in ("s1", "s2") for what in ("off", "locked")]
     known = {"type": "proved", "at_least": 230.0, "against": "proving-unit"}
     pairs = [{"type": "tested", "from": one, "to": other, "below": 12.0} for one, other in PAIRS]
@@ -193,7 +206,7 @@ def test_proved_dead_of_every_feed_hands_end_the_case_well(pump):
     assert (found["over"], found["ended"]) == (True, "")
     debrief = pump.get("/practised/debrief").json()
     assert (debrief["conclusion"], debrief["mastered"]) == ("followed", True)
-    assert len(debrief["did"]) == len(off) + 5 + 1
+    assert len(debrief["did"]) == 1 + len(off) + 5 + 1
 
 
 def test_one_source_switched_off_in_a_proof_is_one_source(pump):

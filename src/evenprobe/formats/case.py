@@ -18,7 +18,7 @@ MINUTES: dict[int, float] = {1: 15, 2: 20, 3: 30, 4: 45}
 """What a careful person needs at most, by step, where nobody played it before."""
 AT_MOST = 3
 """Conditions that may stand when one of those is solved."""
-Title = Annotated[str, StringConstraints(min_length=1, max_length=120)]
+Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 """What the point in it is called too, where that has no name."""
 
 

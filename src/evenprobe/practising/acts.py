@@ -51,7 +51,7 @@ _SIMPLY: dict[Doing, dict[str, Any]] = {
     Doing.LOCKED: {"locked": True},
     Doing.UNLOCKED: {"locked": False},
     Doing.LOOKED: {"looked": True},
-    Doing.FEED_OFF: {"looked": True, "feed": "open"},
+    Doing.FEED_OFF: {"feed": "open"},
     Doing.FEED_ON: {"feed": "closed"},
     Doing.FEED_LOCKED: {"feed_locked": True},
     Doing.FEED_UNLOCKED: {"feed_locked": False},
@@ -59,6 +59,8 @@ _SIMPLY: dict[Doing, dict[str, Any]] = {
     Doing.SHOWN: {"shown": True},
 }
 """What becomes of a case by what was done, whatever else is."""
+OF_THE_FEED = frozenset({Doing.FEED_OFF, Doing.FEED_ON, Doing.FEED_LOCKED, Doing.FEED_UNLOCKED})
+"""Is done to what somebody found; before, whatever was switched was something else."""
 
 
 @dataclass(frozen=True)
@@ -225,6 +227,8 @@ def _after(found: Progress, act: Act) -> Progress:
             return replace(found, ended=met, over_at_s=act.at_s)
         if act.danger is Danger.BLOWN:
             found = replace(found, blown=found.blown | {act.tester})
+    if act.doing in OF_THE_FEED and not found.looked:
+        return found
     found = replace(found, **_SIMPLY.get(act.doing, {}))
     match act.doing:
         case Doing.TOUCHED if act.ends:

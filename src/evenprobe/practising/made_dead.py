@@ -3,7 +3,6 @@
 What still feeds it shows by a voltage on what was taken to be off; then it is looked for (EN 50110-1, 6.2.2).
 """
 
-from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
 from typing import Any
@@ -35,7 +34,8 @@ _SECONDS: dict[StepKind, float] = {
     StepKind.TEST: _A_PAIR_S,
     StepKind.LOW_IMPEDANCE: _A_PAIR_S,
 }
-_SWITCHING: dict[tuple[StepKind, str], Doing] = {
+_AT_THE_BOARD: dict[tuple[StepKind, str], Doing] = {
+    (StepKind.FIND_SOURCE, ""): Doing.LOOKED,
     (StepKind.SWITCH_OFF, _OWN): Doing.OFF,
     (StepKind.SWITCH_OFF, _OTHER): Doing.FEED_OFF,
     (StepKind.LOCK, _OWN): Doing.LOCKED,
@@ -110,18 +110,13 @@ def _with(case: Case, simulated: Simulated, held: Held, tester: Instrument) -> M
         if step.kind not in _SECONDS:
             return MadeDead(case, tuple(done), held.id, solved=step.kind in (StepKind.STATE, StepKind.KEEP))
         at_s += _SECONDS[step.kind]
-        for doing in _switched(step):
+        doing = _AT_THE_BOARD.get((step.kind, step.source or ""))
+        if doing is not None:
             found = after(found, doing, at_s)
         shown = _shown(case, simulated, step, tester, found, at_s)
         log = _told(case, log, step, held.id, shown, _BEGUN + timedelta(seconds=at_s))
         done.append(WorkStep(step, at_s, shown))
     return MadeDead(case, tuple(done), held.id, solved=False)
-
-
-def _switched(step: Step) -> Iterator[Doing]:
-    doing = _SWITCHING.get((step.kind, step.source or ""))
-    if doing is not None:
-        yield doing
 
 
 def _shown(
