@@ -12,7 +12,6 @@ from evenprobe.formats.answers.practice import DebriefOut
 from practising import services
 from practising.listing import practice_of
 from practising.models import Practised
-from practising.on_a_sheet import is_on_a_sheet, typed_of
 from practising.sandbox import HERE
 from practising.shapes import ActIn, CaseBeginIn, CaseMadeIn, CaseOut, PracticeList, ShownIn, ShownOut
 
@@ -55,10 +54,8 @@ def do(request: HttpRequest, act_id: UUID, data: ActIn) -> CaseOut:
 def shown(request: HttpRequest, data: ShownIn) -> ShownOut:
     """What the tester shows with its probes there. Asking records nothing."""
     here, tester = _here(request), "" if data.tester is None else str(data.tester)
-    practice, reading = services.file_of(here).installation.practice, services.shows(here, data.entry, tester)
-    if reading is not None and data.entry is not None and is_on_a_sheet(data.entry):
-        return ShownOut.of(reading, practice, typed_of(here, data.entry, reading))
-    return ShownOut.of(reading, practice)
+    practice = services.file_of(here).installation.practice
+    return ShownOut.of(services.shows(here, data.entry, tester), practice)
 
 
 @router.get("/practised/debrief", response={200: DebriefOut, 404: Problems, 409: Problems}, by_alias=True)

@@ -13,7 +13,7 @@ from evenprobe.entries.documented import Among
 from evenprobe.formats import CaseFile
 from evenprobe.formats.answers.practice import MetOut
 from evenprobe.formats.said import shown_said
-from evenprobe.formats.shown import as_entry
+from evenprobe.formats.shown import as_entry, typed
 from evenprobe.formats.words import PracticeWord
 from evenprobe.practices import Practice
 from evenprobe.practising import Conclusion, Doing, Progress
@@ -194,10 +194,11 @@ class ShownOut(Schema):
     typed: str = ""
 
     @classmethod
-    def of(cls, reading: Reading | None, practice: Practice, typed: str = "") -> "ShownOut":
+    def of(cls, reading: Reading | None, practice: Practice) -> "ShownOut":
         if reading is None:
             return cls(said="")
-        return cls(said=shown_said(reading, practice), entry={**as_entry(reading), "source": "captured"}, typed=typed)
+        entry = {**as_entry(reading), "source": "captured"}
+        return cls(said=shown_said(reading, practice), entry=entry, typed=typed(reading))
 
 
 def went_through(rows: Sequence[Practised]) -> list[WentThrough]:

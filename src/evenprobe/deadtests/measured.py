@@ -14,7 +14,7 @@ _SOMETHING = 1.0
 """Stands for what is not read yet."""
 
 
-def figure_of(line: Line) -> Figure | None:
+def _figure_of(line: Line) -> Figure | None:
     """The figure that is read off a display first, if any is."""
     figures = (f for f in DEAD_TESTS[line.kind].fields if isinstance(f, Figure) and not f.printed)
     return next(figures, None)
@@ -53,7 +53,7 @@ def measured_along(
     >>> measured_along(earth, {}, BRITISH)
     {'from': 'PE', 'to': 'BOARD-PE', 'device': 'open', 'quantity': 'resistance'}
     """
-    figure = figure_of(line)
+    figure = _figure_of(line)
     if figure is None:
         return None
     beyond = (figure.key, figure.over_range, figure.at_least, "unit")

@@ -4,9 +4,10 @@ from collections import Counter
 from collections.abc import Sequence
 from typing import Any
 
+from evenprobe.conditions import CONDITIONS
 from evenprobe.entries import Strict, parse
 from evenprobe.formats.case import AT_MOST, MINUTES, CaseFile
-from evenprobe.formats.complaints import complaints_of
+from evenprobe.formats.complaints import NO_COMPLAINT, complaints_of
 from evenprobe.formats.kit import InstrumentEntry
 from evenprobe.formats.survey import CircuitEntry, SurveyFile
 
@@ -64,13 +65,14 @@ def case_of(
     >>> point.label, point.circuit.label, point.circuit.rating_a, made.installation.label
     (None, None, 32.0, None)
     """
-    point = survey.single_point()
+    point, truth = survey.single_point(), CONDITIONS.get(hidden)
+    heard = [NO_COMPLAINT] if truth is None else complaints_of(truth)
     data: dict[str, Any] = {
         "format": "even-probe/case",
         "version": 1,
         "title": title,
         "step": step,
-        "complaint": complaint or "-",
+        "complaint": complaint or heard[seed % len(heard)],
         "installation": {
             "format": survey.format,
             "version": survey.version,
@@ -91,11 +93,7 @@ def case_of(
         "solved": {"at_most": AT_MOST},
         "minutes": MINUTES.get(step, MINUTES[1]),
     }
-    made = parse(CaseFile, data)
-    if not complaint:
-        heard = complaints_of(made.hidden.condition)
-        made = made.model_copy(update={"complaint": heard[seed % len(heard)]})
-    return made
+    return parse(CaseFile, data)
 
 
 def _unnamed(testers: Sequence[InstrumentEntry]) -> list[dict[str, Any]]:

@@ -71,14 +71,17 @@ def as_entry(reading: Reading) -> dict[str, Any]:
     return {**found, "unit": quantity.unit} if quantity.unit in quantity.written.units else found
 
 
-def typed_in(reading: Reading, unit: str) -> str:
-    """What is typed of a display in a form that takes a unit: more than it shows is >, beyond its range OL.
+def typed(reading: Reading) -> str:
+    """What is typed of a display, in the unit its quantity is usually written in: more than it shows is >, beyond OL.
 
-    >>> from evenprobe.quantities import INSULATION, Measurement
+    >>> from evenprobe.quantities import INSULATION
     >>> from evenprobe.wiring import Terminal
-    >>> typed_in(Reading("r", Measurement(INSULATION, Terminal.L, Terminal.PE), at_least=2e8), "Mohm")
+    >>> typed(Reading("r", Measurement(INSULATION, Terminal.L, Terminal.PE), at_least=2e8))
     '>200'
     """
+    unit = next(iter(reading.measurement.quantity.written.units), "")
+    if unit not in FACTOR:
+        return ""
     if reading.over_range:
         return "OL"
     if reading.value is not None:

@@ -20,12 +20,9 @@ export function DebriefPlace() {
       under={found?.complaint}
       busy={debrief.isPending}
       actions={
-        <>
-          <Button component="a" href={PRACTICE}>
-            Back to practice
-          </Button>
-          {found && <SaveAs kind="a case file" name={found.title} fetch={sharedCase} />}
-        </>
+        <Button component="a" href={PRACTICE}>
+          Back to practice
+        </Button>
       }
     >
       {found && (
@@ -59,6 +56,7 @@ export function DebriefPlace() {
           <Readings found={found} />
           <Did found={found} />
           <Planner found={found} />
+          <SaveAs kind="a case file" name={found.title} fetch={sharedCase} />
         </>
       )}
     </Page>
@@ -92,53 +90,63 @@ function Line(props: { title: string; good: boolean; children: React.ReactNode }
   );
 }
 
-function Readings({ found }: { found: Debrief }) {
-  if (found.taken.length === 0) return null;
+/** What happened, in its order, under a heading. */
+function Happened<T>(props: {
+  id: string;
+  title: string;
+  all: T[];
+  children: (one: T, number: number) => React.ReactNode;
+}) {
   return (
-    <section aria-labelledby="readings">
-      <h2 id="readings">Reading by reading</h2>
+    <section aria-labelledby={props.id}>
+      <h2 id={props.id}>{props.title}</h2>
       <ol className={classes.line}>
-        {found.taken.map((one, number) => (
+        {props.all.map((one, number) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: they are what they were
-          <li key={number}>
-            <p className={classes.reading}>
-              <b>{one.what}</b> <span className="mono">{one.recorded}</span>
-              <span className="quiet"> · {one.with}</span>
-              {one.settled && number + 1 === found.certain_after && (
-                <b className={classes.certain}> · now it is certain</b>
-              )}
-            </p>
-            {one.slip && <p className={classes.slip}>Written down otherwise: {one.slip}.</p>}
-            {!one.counted && <p className={classes.slip}>It did not count: the tester was not fit for it.</p>}
-            <Struck titles={one.struck_out} />
-            {one.better && (
-              <p className="quiet">
-                Better then: {one.better}, which can rule out {one.better_rules_out}.
-              </p>
-            )}
-          </li>
+          <li key={number}>{props.children(one, number)}</li>
         ))}
       </ol>
     </section>
   );
 }
 
+function Readings({ found }: { found: Debrief }) {
+  if (found.taken.length === 0) return null;
+  return (
+    <Happened id="readings" title="Reading by reading" all={found.taken}>
+      {(one, number) => (
+        <>
+          <p className={classes.reading}>
+            <b>{one.what}</b> <span className="mono">{one.recorded}</span>
+            <span className="quiet"> · {one.with}</span>
+            {one.settled && number + 1 === found.certain_after && (
+              <b className={classes.certain}> · now it is certain</b>
+            )}
+          </p>
+          {one.slip && <p className={classes.slip}>Written down otherwise: {one.slip}.</p>}
+          {!one.counted && <p className={classes.slip}>It did not count: the tester was not fit for it.</p>}
+          <Struck titles={one.struck_out} />
+          {one.better && (
+            <p className="quiet">
+              Better then: {one.better}, which can rule out {one.better_rules_out}.
+            </p>
+          )}
+        </>
+      )}
+    </Happened>
+  );
+}
+
 function Did({ found }: { found: Debrief }) {
   if (found.did.length === 0) return null;
   return (
-    <section aria-labelledby="did">
-      <h2 id="did">What you did</h2>
-      <ol className={classes.line}>
-        {found.did.map((one, number) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: they are what they were
-          <li key={number}>
-            <p className={classes.reading}>
-              {one.said} <span className="quiet">· {one.minute} min</span>
-            </p>
-          </li>
-        ))}
-      </ol>
-    </section>
+    <Happened id="did" title="What you did" all={found.did}>
+      {(one) => (
+        <p className={classes.reading}>
+          {one.said} <span className="quiet">· {one.minute} min</span>
+        </p>
+      )}
+    </Happened>
   );
 }
 
@@ -157,20 +165,16 @@ function Struck({ titles }: { titles: string[] }) {
 
 function Planner({ found }: { found: Debrief }) {
   return (
-    <section aria-labelledby="planner">
-      <h2 id="planner">The planner’s way</h2>
-      <ol className={classes.line}>
-        {found.planner.map((turn, number) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: they are what they were
-          <li key={number}>
-            <p className={classes.reading}>
-              <b>{turn.what}</b> <span className="mono">{turn.shows}</span>
-              {turn.with && <span className="quiet"> · {turn.with}</span>}
-            </p>
-            {!found.to_be_made_dead && <Struck titles={turn.struck_out} />}
-          </li>
-        ))}
-      </ol>
-    </section>
+    <Happened id="planner" title="The planner’s way" all={found.planner}>
+      {(turn) => (
+        <>
+          <p className={classes.reading}>
+            <b>{turn.what}</b> <span className="mono">{turn.shows}</span>
+            {turn.with && <span className="quiet"> · {turn.with}</span>}
+          </p>
+          {!found.to_be_made_dead && <Struck titles={turn.struck_out} />}
+        </>
+      )}
+    </Happened>
   );
 }

@@ -6,7 +6,7 @@ import client, { answer, type Bench, type Refusal } from "../../api/client";
 import { useBeginning } from "../../api/practice";
 import { saveFile } from "../../parts/files";
 import { Unplaced } from "../../parts/Unplaced";
-import { STEP_CHOICES } from "./steps";
+import { StepChoice } from "./StepChoice";
 
 /** A real point as a case to practise, or to share: what it is, and no name of anything. */
 export function MakeCase({ bench }: { bench: Bench }) {
@@ -88,12 +88,7 @@ function Made({ bench }: { bench: Bench }) {
           value={complaint}
           onChange={(event) => setComplaint(event.currentTarget.value)}
         />
-        <NativeSelect
-          label="How hard it is"
-          value={step}
-          onChange={(event) => setStep(event.currentTarget.value)}
-          data={STEP_CHOICES}
-        />
+        <StepChoice label="How hard it is" value={step} onChange={setStep} />
         <Unplaced error={made.error ?? begin.error} />
         <Group>
           <Button type="submit" loading={begin.isPending || made.isPending} disabled={title.trim() === ""}>

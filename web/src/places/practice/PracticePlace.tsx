@@ -1,4 +1,4 @@
-import { Button, FileButton, NativeSelect, TextInput } from "@mantine/core";
+import { Button, FileButton, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { CaseLine, PracticeList } from "../../api/client";
 import { useBeginning, usePracticeList } from "../../api/practice";
@@ -9,7 +9,8 @@ import { Page } from "../../parts/Page";
 import { Unplaced } from "../../parts/Unplaced";
 import { dayAndTimeOf, dayOf } from "../../reading/dates";
 import classes from "./PracticePlace.module.css";
-import { STEP_CHOICES, STEPS } from "./steps";
+import { StepChoice } from "./StepChoice";
+import { STEPS } from "./steps";
 
 const CONCLUSIONS: Record<string, string> = {
   followed: "concluded from what was read",
@@ -112,12 +113,7 @@ function Draw({ onDraw }: { onDraw: (drawn: { step: number; seed: number }) => v
           onDraw({ step: Number(step), seed: Number(seed) });
         }}
       >
-        <NativeSelect
-          label="Step"
-          value={step}
-          onChange={(event) => setStep(event.currentTarget.value)}
-          data={STEP_CHOICES}
-        />
+        <StepChoice label="Step" value={step} onChange={setStep} />
         <TextInput
           label="Number"
           inputMode="numeric"

@@ -6,5 +6,3 @@ export const STEPS: Record<number, string> = {
   3: "Third: several lines and loads",
   4: "Fourth: everything at once",
 };
-
-export const STEP_CHOICES = Object.entries(STEPS).map(([value, label]) => ({ value, label }));
