@@ -6,10 +6,16 @@ import { TwoTapButton } from "../../parts/TwoTapButton";
 import { Unplaced } from "../../parts/Unplaced";
 import classes from "./CasePanel.module.css";
 
-/** What the customer said: the first that is seen of a case. */
+/** What the customer said, and what is to be done where nothing is to be found out: the first that is seen of a case. */
 export function Complaint() {
   const here = useCase().data;
-  return here ? <blockquote className={classes.complaint}>{here.complaint}</blockquote> : null;
+  if (!here) return null;
+  return (
+    <>
+      <blockquote className={classes.complaint}>{here.complaint}</blockquote>
+      {here.to_be_made_dead && !here.over && <Task />}
+    </>
+  );
 }
 
 /** What can be done, what one thinks it still could be, and the way to a conclusion. */
@@ -26,7 +32,7 @@ export function CasePanel() {
         <>
           <Switching here={here} go={go} />
           <Dangers here={here} />
-          {here.to_be_made_dead ? <Task /> : <Marks here={here} go={go} />}
+          {!here.to_be_made_dead && <Marks here={here} go={go} />}
           {!here.to_be_made_dead && <Hints here={here} go={go} busy={act.isPending} />}
         </>
       )}
@@ -52,10 +58,9 @@ function Over({ here }: { here: CaseHere }) {
 const overWith = (here: CaseHere) =>
   here.ended ? "The case is over." : here.to_be_made_dead ? "Proved dead, and dead." : "Concluded.";
 
-/** What is to be done where nothing is to be found out. */
 function Task() {
   return (
-    <section aria-labelledby="task">
+    <section aria-labelledby="task" className={classes.task}>
       <h2 id="task" className={classes.title}>
         Make it safe to work on
       </h2>

@@ -78,7 +78,7 @@ function Case({ line, onOpen }: { line: CaseLine; onOpen: () => void }) {
   const practice = usePractice(line.practice);
   return (
     <li>
-      <button type="button" onClick={onOpen}>
+      <button type="button" className={classes.case} onClick={onOpen}>
         <strong>{line.title}</strong>
         <span className={classes.complaint}>{line.complaint}</span>
         <span className={classes.about}>
