@@ -11,7 +11,7 @@ from practising.models import Practised
 from sheets.records import SheetView
 from sheets.services import sheet_of
 
-_NOT_SIMULATED = "this test is not simulated; its ohms between two conductors are"
+_NOT_SIMULATED = "this test is not simulated; ohms and insulation between two conductors are"
 
 
 def is_on_a_sheet(told: Mapping[str, Any]) -> bool:

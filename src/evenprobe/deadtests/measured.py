@@ -15,9 +15,9 @@ _SOMETHING = 1.0
 
 
 def _figure_of(line: Line) -> Figure | None:
-    """The figure that is read off a display first, if any is."""
-    figures = (f for f in DEAD_TESTS[line.kind].fields if isinstance(f, Figure) and not f.printed)
-    return next(figures, None)
+    """The one figure that is read off a display; None of a test that takes several, as a ring does, or none."""
+    figures = [f for f in DEAD_TESTS[line.kind].fields if isinstance(f, Figure) and not f.printed]
+    return figures[0] if len(figures) == 1 else None
 
 
 def measured_along(
@@ -38,7 +38,7 @@ def measured_along(
     Returns
     -------
     dict or None
-        As the survey format has it, without what is seen; None for what says nothing of conductors.
+        As the survey format has it, without what is seen; None for what says nothing of conductors, or takes several readings.
 
     Raises
     ------
