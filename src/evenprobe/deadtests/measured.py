@@ -38,7 +38,8 @@ def measured_along(
     Returns
     -------
     dict or None
-        As the survey format has it, without what is seen; None for what says nothing of conductors, or takes several readings.
+        As the survey format has it, without what is seen; None for what says nothing of conductors, or takes several
+        readings.
 
     Raises
     ------

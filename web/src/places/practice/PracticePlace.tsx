@@ -1,10 +1,12 @@
 import { Button, FileButton, TextInput } from "@mantine/core";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import type { CaseLine, PracticeList } from "../../api/client";
+import type { CaseLine, PracticeList, Refusal } from "../../api/client";
 import { useBeginning, usePracticeList } from "../../api/practice";
 import { usePractice } from "../../api/queries";
 import { addressOfCase } from "../../api/sandbox";
 import { Failure } from "../../parts/Failure";
+import { readFile } from "../../parts/files";
 import { Page } from "../../parts/Page";
 import { Unplaced } from "../../parts/Unplaced";
 import { dayAndTimeOf, dayOf } from "../../reading/dates";
@@ -130,26 +132,20 @@ function Draw({ onDraw }: { onDraw: (drawn: { step: number; seed: number }) => v
 
 /** A case somebody shared, as a file. */
 function OwnFile({ onFile }: { onFile: (content: Record<string, unknown>) => void }) {
-  const [wrong, say] = useState("");
-  const read = async (file: File | null) => {
-    if (!file) return;
-    try {
-      say("");
-      onFile(JSON.parse(await file.text()));
-    } catch {
-      say(`${file.name} is no JSON file; a case is saved as one`);
-    }
-  };
+  const read = useMutation<Record<string, unknown>, Refusal, File>({
+    mutationFn: readFile,
+    onSuccess: onFile,
+  });
   return (
     <section className={classes.own} aria-label="A case of a file">
-      <FileButton onChange={read} accept="application/json,.json">
+      <FileButton onChange={(file) => file && read.mutate(file)} accept="application/json,.json">
         {(props) => (
           <Button {...props} variant="default">
             Open a case from a file
           </Button>
         )}
       </FileButton>
-      {wrong && <p role="alert">{wrong}</p>}
+      <Unplaced error={read.error} />
     </section>
   );
 }
