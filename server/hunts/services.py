@@ -14,7 +14,7 @@ from crews.models import Crew
 from crews.services import Author, name_of, person_of
 from evenprobe.formats import FormatError
 from evenprobe.hunting.intake import HAPPENED, HUNTED, MARKS
-from hunts.layouts import laid_out
+from hunts.layouts import Laid, laid_out
 from hunts.logs import content_of, file_of, stands
 from hunts.models import Hunt, HuntEvent
 from hunts.write_back import written_back
@@ -62,7 +62,6 @@ def begin(crew: Crew, author: Author, hunt_id: UUID, begun: Begun) -> Hunt:
     _check_begun(begun)
     circuit = find(crew, Circuit, begun.circuit) if begun.circuit else None
     board = circuit.board if circuit else find(crew, Board, begun.board)  # type: ignore[arg-type]
-    site = board.supply.site
     existing = Hunt.objects.filter(id=hunt_id).first()
     if existing is not None:
         was = Begun(
@@ -72,10 +71,18 @@ def begin(crew: Crew, author: Author, hunt_id: UUID, begun: Begun) -> Hunt:
         if existing.site.crew_id != crew.id or was != begun:
             raise Refused(("id", "this id already belongs to another hunt"), status=409)
         return hunt_of(crew, hunt_id)
-    laid = laid_out(begun.kind, board, circuit, begun.asked)
+    begin_along(laid_out(begun.kind, board, circuit, begun.asked), author, hunt_id, begun, board, circuit)
+    if circuit is not None and begun.happened not in circuit.noticed:
+        circuit.noticed = sorted([*circuit.noticed, begun.happened])
+        circuit.save()
+    return hunt_of(crew, hunt_id)
+
+
+def begin_along(laid: Laid, author: Author, hunt_id: UUID, begun: Begun, board: Board, circuit: Circuit | None) -> None:
+    """Set out along what is laid out already. Raises Refused where it is no circuit file."""
     found = Hunt(
         id=hunt_id,
-        site=site,
+        site=board.supply.site,
         circuit=circuit,
         board=board,
         kind=begun.kind,
@@ -93,10 +100,6 @@ def begin(crew: Crew, author: Author, hunt_id: UUID, begun: Begun) -> Hunt:
     except FormatError as error:
         raise Refused(*((_of_the_form(begun.kind, path), text) for path, text in error.problems)) from None
     found.save(force_insert=True)
-    if circuit is not None and begun.happened not in circuit.noticed:
-        circuit.noticed = sorted([*circuit.noticed, begun.happened])
-        circuit.save()
-    return hunt_of(crew, hunt_id)
 
 
 def _check_begun(begun: Begun) -> None:

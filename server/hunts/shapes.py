@@ -12,7 +12,7 @@ from evenprobe.entries.documented import Among
 from evenprobe.formats.answers import ChainHuntOut, GuidedHuntOut, RunHuntOut
 from evenprobe.formats.circuits.chain import ElementEntry
 from evenprobe.formats.words import PracticeWord
-from evenprobe.hunting.findings import HuntState
+from evenprobe.hunting.findings import HuntState, Task
 from evenprobe.hunting.intake import HAPPENED, HUNTED, MARKS, Along, Conductor
 from hunts.logs import CLOSED, MENDED
 from hunts.models import HuntEvent
@@ -67,10 +67,18 @@ class HuntLine(Schema):
     unshown: str = ""
 
 
+class TellOut(Schema):
+    """In words, what has to be done for it, and what was seen, as a circuit file has it."""
+
+    when: str
+    do: Annotated[str, Among(Task)]
+    seen: dict[str, Any]
+
+
 class HuntPoint(Schema):
     """`share`: of the box; `cable_share`: of the stretch that leads to it; `at_m` of cable from the board.
 
-    `saw`: what was seen there, in words.
+    `saw`: what was seen there, in words; `tells`: what can be told of it in one tap.
     """
 
     id: str
@@ -84,6 +92,7 @@ class HuntPoint(Schema):
     box_mark: str
     cable_mark: str
     saw: list[str]
+    tells: list[TellOut]
 
 
 class HuntSeen(Schema):

@@ -22,15 +22,20 @@ _AT_THE_BOARD: tuple[tuple[str, tuple[SourceKind, ...], Doing], ...] = (
 """What happened to a proof, with a source of which kind, and what was done at the board by it."""
 
 
-def acts_of(practised: Practised) -> list[Act]:
-    """What was done, in seconds since the case was opened; switching and locks of its proofs of death among it."""
+def acts_of(practised: Practised, *, tripped: bool) -> list[Act]:
+    """What was done, in seconds since the case was opened; switching and locks of its proofs of death among it.
+
+    `tripped`: whether its device was off before anybody came.
+    """
     of_proofs = [
         Act(doing, (e.at - practised.begun_at).total_seconds())
         for e in _of_proofs(practised)
         for kind, of, doing in _AT_THE_BOARD
         if kind == e.type and not _kinds(e).isdisjoint(of)
     ]
-    return sorted([*(_act(practised, row) for row in practised.acts.all()), *of_proofs], key=lambda act: act.at_s)
+    before = [Act(Doing.OFF, 0.0)] if tripped else []
+    by_hand = [_act(practised, row) for row in practised.acts.all()]
+    return sorted([*before, *by_hand, *of_proofs], key=lambda act: act.at_s)
 
 
 def _kinds(event: ProofEvent) -> set[SourceKind]:
@@ -47,6 +52,7 @@ def _act(practised: Practised, row: PractisedAct) -> Act:
         Doing(row.doing),
         (row.at - practised.begun_at).total_seconds(),
         tester=entry.get("tester", ""),
+        box=entry.get("box", ""),
         danger=Danger(entry["danger"]) if entry.get("danger") else None,
         conditions=frozenset(entry.get("conditions", [])),
         said=entry.get("said", ""),
@@ -63,7 +69,7 @@ def did(practised: Practised) -> list[tuple[float, str]]:
 def _in_words(practised: Practised) -> Iterator[tuple[float, str]]:
     for row in practised.acts.all():
         act = _act(practised, row)
-        said = done_said(act.doing)
+        said = done_said(act.doing, act.box)
         if said:
             yield act.at_s, said
 

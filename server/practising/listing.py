@@ -11,6 +11,7 @@ from crews.models import Crew, Role
 from crews.services import membership_of
 from evenprobe.conditions import CONDITIONS
 from evenprobe.formats.case import shipped
+from evenprobe.hunting.intake import HUNTED
 from evenprobe.practices import PRACTICES
 from evenprobe.practising import due
 from practising.models import Practised
@@ -75,10 +76,13 @@ def _learners(crew: Crew, user: Any) -> list[Learner]:
 
 
 def _what_it_was(row: Practised) -> str:
-    """What somebody learns by it: a condition, or making dead."""
+    """What somebody learns by it: a condition, a hunt, or making dead."""
+    practice = PRACTICES[row.case["installation"]["practice"]]
+    if "circuit" in row.case:
+        return f"Hunting {practice.in_words(HUNTED[row.case['circuit']['hunt']].title)}"
     if row.case["solved"].get("dead"):
         return "Proving dead, fed from elsewhere too" if row.case["hidden"].get("other_feed") else "Proving dead"
-    return CONDITIONS[row.debrief.condition].title_in(PRACTICES[row.case["installation"]["practice"]])
+    return CONDITIONS[row.debrief.condition].title_in(practice)
 
 
 def _learner(rows: Sequence[Practised]) -> Learner:

@@ -8,7 +8,7 @@ from evenprobe.entries import parse_json
 from evenprobe.formats import CaseFile, SurveyFile, parse
 from evenprobe.formats.answers.practice import DebriefOut
 from evenprobe.formats.said import measured_said
-from evenprobe.practising import Act, Case, Doing, debrief, hint
+from evenprobe.practising import Act, Case, Debrief, Doing, HuntDebrief, Told, debrief, debrief_hunt, hint
 from evenprobe.quantities import Reading
 
 _NOT_AT_HAND = "no tester of this case was named"
@@ -29,6 +29,28 @@ def debriefed(
     file = parse(CaseFile, case)
     own = file.case()
     found = debrief(own, _readings(survey, own, begun_s, testers), acts)
+    return _as_kept(found, file, acts, testers, did)
+
+
+def hunt_debriefed(
+    case: Mapping[str, Any],
+    told: Sequence[Told],
+    acts: Sequence[Act],
+    testers: Mapping[str, str],
+    did: Sequence[tuple[float, str]],
+) -> dict[str, Any]:
+    """The same of a hunt, with what was told of it."""
+    file = parse(CaseFile, case)
+    return _as_kept(debrief_hunt(file.case(), told, acts), file, acts, testers, did)
+
+
+def _as_kept(
+    found: Debrief | HuntDebrief,
+    file: CaseFile,
+    acts: Sequence[Act],
+    testers: Mapping[str, str],
+    did: Sequence[tuple[float, str]],
+) -> dict[str, Any]:
     hints = sum(act.doing is Doing.HINT for act in acts)
     shown = DebriefOut.of(found, file.complaint, hints, testers, did).as_json()
     return {"shown": shown, "conclusion": str(found.conclusion), "mastered": found.is_mastered}

@@ -13,9 +13,13 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from base.headers import Respond
 from base.problems import Refused, as_body
 from crews.models import Crew, Membership, Role
-from crews.services import membership_of
+from crews.services import Author, membership_of
 from evenprobe.formats import CaseFile, InstrumentEntry
 from evenprobe.formats.survey import CircuitEntry
+from evenprobe.hunting.intake import HAPPENED
+from evenprobe.hunting.run import BOARD
+from hunts.layouts import Laid
+from hunts.services import Begun, begin_along
 from kit.services import put_tester
 from practising.models import Practised
 from sites.models import Point
@@ -29,6 +33,7 @@ _THERE = re.compile(
     rf"|PUT /api/points/{_ID}/(cannot|(readings|withdrawals)/{_ID})"
     rf"|PUT /api/proofs/{_ID}(/events/{_ID})?"
     rf"|(GET|PUT) /api/sheets/{_ID}|PUT /api/sheets/{_ID}/entries/{_ID}|POST /api/sheets/{_ID}/judge"
+    rf"|GET /api/sites/{_ID}/hunts/intake|GET /api/hunts/{_ID}|PUT /api/hunts/{_ID}/events/{_ID}"
     rf"|POST /api/testers/{_ID}/holding"
     r"|(GET|PUT|POST) /api/practised(/.*)?"
 )
@@ -36,6 +41,8 @@ _THERE = re.compile(
 leaves it that could come into a record: none but the case's own, once it is over."""
 HERE = "practising.here"
 _SITE, _BOARD = "Practice", "Board"
+_HEAD = ("format", "version", "practice", "hunt", "seen")
+"""Of a circuit file, what a hunt is known by besides."""
 
 
 def in_a_case(respond: Respond) -> Respond:
@@ -67,8 +74,17 @@ def tester_id(case: UUID, name: str) -> UUID:
     return uuid5(case, f"tester {name}")
 
 
-def set_up(crew: Crew, case_id: UUID, file: CaseFile) -> Point:
-    """The site of a case in its crew, with its testers."""
+def place_id(case: UUID, name: str) -> UUID:
+    """What a box of the case is in its sandbox."""
+    return uuid5(case, f"box {name}")
+
+
+def hunt_id(case: UUID) -> UUID:
+    return uuid5(case, "hunt")
+
+
+def set_up(crew: Crew, author: Author, case_id: UUID, file: CaseFile) -> Point:
+    """The site of a case in its crew, with its testers; begun already is what is hunted in it."""
     installation = file.installation
     [entry] = installation.points
     supply, circuit = entry.supply or installation.supply, entry.circuit or CircuitEntry()
@@ -83,8 +99,35 @@ def set_up(crew: Crew, case_id: UUID, file: CaseFile) -> Point:
         hung.save()
     for instrument in installation.instruments:
         put_tester(crew, tester_id(case_id, instrument.id), _as_kept(instrument))
-    contacts = [str(terminal) for terminal in entry.terminals]
-    return put_point(crew, uuid5(case_id, "point"), hung.id, label, str(entry.kind), contacts, circuit.length_m)
+    about = hung.id, label, str(entry.kind), list(map(str, entry.terminals))
+    if file.circuit is None:
+        return put_point(crew, uuid5(case_id, "point"), *about, circuit.length_m)
+    return hunt_set_up(crew, author, case_id, file.circuit, about)
+
+
+def hunt_set_up(
+    crew: Crew, author: Author, case_id: UUID, content: dict[str, Any], about: tuple[UUID, str, str, list[str]]
+) -> Point:
+    """What is hunted in a case, and the points along it: of a chain the one that it is of.
+
+    `about`: circuit, name, kind and contacts of a point that has no other.
+    """
+    circuit_id, label, kind, contacts = about
+    boxes = content.get("points", [])
+    ids = {box["id"]: str(place_id(case_id, box["id"])) for box in boxes}
+    points = [
+        put_point(crew, place_id(case_id, box["id"]), circuit_id, box["id"], kind, contacts, None) for box in boxes
+    ] or [put_point(crew, uuid5(case_id, "point"), circuit_id, label, kind, contacts, None)]
+    laid = {key: value for key, value in content.items() if key not in _HEAD}
+    if boxes:
+        laid["points"] = [{**box, "id": ids[box["id"]], "after": ids.get(box["after"], BOARD)} for box in boxes]
+    names = {found: name for name, found in ids.items()}
+    hunted = str(content["hunt"])
+    happened = next(row for row in HAPPENED.values() if hunted in row.hunts)
+    begun = Begun(circuit_id, None, str(happened), hunted, {})
+    circuit = points[0].circuit
+    begin_along(Laid(laid, names), author, hunt_id(case_id), begun, circuit.board, circuit)
+    return points[0]
 
 
 def _as_kept(instrument: InstrumentEntry) -> dict[str, Any]:

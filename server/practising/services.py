@@ -1,7 +1,7 @@
 """Going through a case: begun, done at, shown by its testers, looked back on. A retry is the same, not a second."""
 
 import secrets
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import datetime
 from functools import lru_cache
 from threading import Lock
@@ -19,8 +19,9 @@ from evenprobe.formats import CaseFile, FormatError, InstrumentEntry, parse
 from evenprobe.formats.case import shipped
 from evenprobe.formats.case_of import case_of
 from evenprobe.formats.drawn import HIGHEST_SEED, drawn
+from evenprobe.formats.looks import ahead_said
 from evenprobe.formats.shown import unread
-from evenprobe.practising import Danger, Doing, Progress, Simulated, next_hint, progress, refusal
+from evenprobe.practising import Act, Danger, Doing, Progress, Simulated, hunt_hint, next_hint, progress, refusal
 from evenprobe.practising.acts import OF_THE_FEED, locks_what_is_on
 from evenprobe.quantities import Measurement, Reading
 from evenprobe.wiring.circumstances import Device
@@ -28,6 +29,7 @@ from kit.services import testers_of as kit_of
 from practising import questions
 from practising.done import acts_of, did
 from practising.models import CaseDebrief, Practised, PractisedAct
+from practising.on_a_hunt import is_on_a_hunt, place_of, probes_of, told_of
 from practising.on_a_sheet import is_on_a_sheet, is_tips_together, reading_of
 from practising.sandbox import set_up, tester_id
 from proofs.logs import dead_at
@@ -74,7 +76,7 @@ def begin(user: Any, case_id: UUID, name: str, file: CaseFile) -> Practised:
             raise Refused(("id", "this id is taken"), status=409)
         return existing
     sandbox = Crew.objects.create(id=uuid4(), name=f"Practice {case_id}")
-    point = set_up(sandbox, case_id, file)
+    point = set_up(sandbox, user, case_id, file)
     return Practised.objects.create(
         id=case_id,
         user=user,
@@ -93,7 +95,16 @@ def as_kept(file: CaseFile) -> dict[str, Any]:
 
 
 def how_far(practised: Practised) -> Progress:
-    return progress(acts_of(practised))
+    return progress(_acts(practised))
+
+
+def _acts(practised: Practised) -> list[Act]:
+    return acts_of(practised, tripped=_trips(file_of(practised)))
+
+
+def _trips(file: CaseFile) -> bool:
+    """Whether what is hunted lets nobody close its device."""
+    return file.hunted is not None and file.hunted.trips
 
 
 def do(
@@ -112,7 +123,12 @@ def do(
     danger: Danger | None = None
     if doing is Doing.PROBED:
         came["tester"] = tester
-        danger = _put_on(practised, found, _measured(practised, entry, tester), now)
+        danger = _put_on(practised, found, entry, tester, now)
+    elif doing is Doing.OPENED:
+        came["box"] = place_of(practised, case, entry)
+        danger = _touched(practised, found, now)
+    elif doing is Doing.ON and _trips(case):
+        danger = Danger.ONTO_FAULT
     elif doing is Doing.TOUCHED:
         danger = _touched(practised, found, now)
         came |= {"ends": True} if case.solved.dead and danger is None else {}
@@ -133,6 +149,8 @@ def _not_here(case: CaseFile, found: Progress, doing: Doing) -> str:
         return "nobody found anything else that feeds it"
     if doing is Doing.CONCLUDED and case.solved.dead:
         return "this case is over with your hands on it, proved dead"
+    if doing is Doing.OPENED and case.hunted is None:
+        return "there is no box to open in this case"
     return ""
 
 
@@ -149,14 +167,20 @@ def _is_done(practised: Practised, act_id: UUID, doing: Doing) -> bool:
 
 
 def _refuse_unknown(practised: Practised, conditions: list[str]) -> None:
-    known = {condition.id for condition in file_of(practised).possible()}
+    known = file_of(practised).possible()
     for name in conditions:
         if name not in known:
             raise Refused(("conditions", f"{name!r} cannot be true at this point"))
 
 
-def _put_on(practised: Practised, found: Progress, measurement: Measurement, now: datetime) -> Danger | None:
+def _put_on(
+    practised: Practised, found: Progress, entry: Mapping[str, Any], tester: str, now: datetime
+) -> Danger | None:
     fed = _fed(practised, found)
+    if is_on_a_hunt(entry):
+        probes = probes_of(practised, file_of(practised), entry, found.opened)
+        return Danger.BLOWN if simulated(practised).blows_along(probes, device=fed) else None
+    measurement = _measured(practised, entry, tester)
     if measurement.neutral == "lifted" and fed == "closed":
         return Danger.LIFTED_LIVE
     at = (now - practised.begun_at).total_seconds()
@@ -190,6 +214,10 @@ def shows(practised: Practised, entry: Mapping[str, Any] | None, tester: str) ->
             return simulated(practised).on_a_known_source(_held(practised, tester).instrument())
         if is_tips_together(entry):
             return simulated(practised).tips_together(_held(practised, tester).instrument())
+        if is_on_a_hunt(entry):
+            probes = probes_of(practised, file_of(practised), entry, found.opened)
+            held = _held(practised, tester).instrument()
+            return simulated(practised).along(probes, held, device=_fed(practised, found))
         measured = _measured(practised, entry, tester)
         shown = simulated(practised).shows(measured, device=_fed(practised, found), at=at)
         return simulated(practised).through_leads(shown) if is_on_a_sheet(entry) else shown
@@ -243,12 +271,24 @@ def _view(practised: Practised) -> PointView:
 
 
 def _hint(practised: Practised, found: Progress) -> str:
+    file = file_of(practised)
+    if file.hunted is not None:
+        told = told_of(practised, file, testers_of(practised))
+        level = _next_level(found, told[-1].at_s if told else -1.0)
+        hunted, practice = file.hunted, file.installation.practice
+        return hunt_hint(hunted, [each.seen for each in told], level, lambda at: ahead_said(hunted, at, practice))
     view, begun = _view(practised), practised.begun_at.timestamp()
     last = max((row.taken_at.timestamp() - begun for row in view.counting().values()), default=-1.0)
-    level = next_hint(found, last)
+    level = _next_level(found, last)
+    return ask(view.sort, questions.hinted, view.survey, practised.case, level, begun, testers_of(practised))
+
+
+def _next_level(found: Progress, last_s: float) -> int:
+    """`last_s`: when something was recorded last. Raises Refused where every hint was given since."""
+    level = next_hint(found, last_s)
     if level is None:
         raise Refused(("doing", "there is no further hint; the next reading brings new ones"))
-    return ask(view.sort, questions.hinted, view.survey, practised.case, level, begun, testers_of(practised))
+    return level
 
 
 def shared(practised: Practised) -> dict[str, Any]:
@@ -267,18 +307,25 @@ def look_back(practised: Practised) -> CaseDebrief:
     if over_at_s is None:
         raise Refused(("", "conclude first; then it is looked back on"), status=409)
     done = [each for each in did(practised) if each[0] <= over_at_s]
-    view, begun = _view(practised), practised.begun_at.timestamp()
-    about = practised.case, acts_of(practised), begun, testers_of(practised), done
-    found = ask(view.sort, questions.debriefed, view.survey, *about)
+    found = _looked_back(practised, done)
     with transaction.atomic():
         kept, _ = CaseDebrief.objects.get_or_create(
             pk=practised.pk,
             defaults={
                 "shown": found["shown"],
-                "condition": practised.case["hidden"]["condition"],
+                "condition": (practised.case.get("circuit") or {}).get("hunt", practised.case["hidden"]["condition"]),
                 "conclusion": found["conclusion"],
                 "mastered": found["mastered"],
                 "at": timezone.now(),
             },
         )
     return kept
+
+
+def _looked_back(practised: Practised, done: Sequence[tuple[float, str]]) -> dict[str, Any]:
+    """`done`: what was done, in words."""
+    acts, testers, file = _acts(practised), testers_of(practised), file_of(practised)
+    if file.hunted is not None:
+        return questions.hunt_debriefed(practised.case, told_of(practised, file, testers), acts, testers, done)
+    view, begun = _view(practised), practised.begun_at.timestamp()
+    return ask(view.sort, questions.debriefed, view.survey, practised.case, acts, begun, testers, done)

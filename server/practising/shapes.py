@@ -19,6 +19,7 @@ from evenprobe.practices import Practice
 from evenprobe.practising import Conclusion, Doing, Progress
 from evenprobe.quantities import Reading
 from practising.models import Practised
+from practising.sandbox import hunt_id, place_id
 
 ConclusionWord = Annotated[str, Among(Conclusion)]
 
@@ -109,7 +110,8 @@ class FeedOut(Schema):
 class CaseOut(Schema):
     """How far a case is. `device`: how the circuit's own is; `blown`: testers that show nothing any more.
 
-    `to_be_made_dead`: it is over with hands on it, proved dead. `looked`: for what else feeds it; `feed`: if found.
+    `to_be_made_dead`: it is over with hands on it, proved dead. `hunt`: instead, what is hunted in it, whose boxes of
+    these ids are `opened`. `looked`: for what else feeds it; `feed`: if found.
     `shown`: whether what the readings allow may be seen. `ended`: why it is over, where that was no conclusion.
     """
 
@@ -121,6 +123,8 @@ class CaseOut(Schema):
     begun_at: datetime
     claimed_minutes: float
     to_be_made_dead: bool
+    hunt: UUID | None
+    opened: list[UUID]
     device: Annotated[str, Among(("open", "closed"))]
     locked: bool
     looked: bool
@@ -137,7 +141,7 @@ class CaseOut(Schema):
 
     @classmethod
     def of(cls, practised: Practised, file: CaseFile, found: Progress, testers: dict[str, str]) -> "CaseOut":
-        point, practice = file.installation.single_point(), file.installation.practice
+        point = file.installation.single_point()
         dangers, feed = [MetOut.of(met, testers) for met in found.met], file.hidden.other_feed
         return cls(
             id=practised.pk,
@@ -148,6 +152,8 @@ class CaseOut(Schema):
             begun_at=practised.begun_at,
             claimed_minutes=file.minutes,
             to_be_made_dead=file.solved.dead,
+            hunt=hunt_id(practised.pk) if file.hunted else None,
+            opened=sorted(place_id(practised.pk, box) for box in found.opened),
             device=found.device,
             locked=found.locked,
             looked=found.looked,
@@ -157,7 +163,7 @@ class CaseOut(Schema):
             dangers=dangers,
             hints=[hint.said for hint in found.hints],
             shown=found.shown,
-            possible=[PossibleOut(id=c.id, title=c.title_in(practice)) for c in file.possible()],
+            possible=[PossibleOut(id=id, title=title) for id, title in file.possible().items()],
             ruled_out=sorted(found.ruled_out),
             over=found.is_over,
             ended=dangers[-1].text if found.ended else "",
@@ -165,7 +171,10 @@ class CaseOut(Schema):
 
 
 class ActIn(Schema):
-    """`conditions`: of marks what is ruled out, of a conclusion what it is. `entry`, `tester`: of probes put on."""
+    """`conditions`: of marks what is ruled out, of a conclusion what it is. `entry`, `tester`: of probes put on.
+
+    `entry` of a box that is opened: `at`, where it is.
+    """
 
     doing: Doing
     conditions: list[str] = []
@@ -176,7 +185,8 @@ class ActIn(Schema):
 class ShownIn(Schema):
     """A reading as the survey format has it, without what was seen; none on a known source. And what is in the hand.
 
-    Of a dead test the `sheet` and its `line`, with what was picked as `test`; without a line, the tips together.
+    Of a dead test the `sheet` and its `line`, with what was picked as `test`; without a line, the tips together. Of a
+    hunt the `hunt`, where they are (`at`), the `side` of an open box, the `function`, and `from` and `to`.
     """
 
     entry: dict[str, Any] | None = None

@@ -3,6 +3,7 @@
 import json
 from uuid import uuid4
 
+from evenprobe.isolation import QUESTIONS
 from tests.server.conftest import Person
 
 KETTLE = "cold-kettle"
@@ -48,3 +49,32 @@ def begun(person, name=KETTLE, **more):
     answer = person.put(f"/practice/{case}", {"name": name, **more})
     assert answer.status_code == 200, answer.content
     return InACase(person, case)
+
+
+def proof_of(case, *events):
+    """A proof of death begun in the case, and what happened to it."""
+    [site] = case.get("/sites").json()
+    [supply] = case.get(f"/sites/{site['id']}").json()["supplies"]
+    proof = str(uuid4())
+    begin = {
+        "supply": supply["id"], "name": "pump", "what": "circuit", "terminals": ["L", "N", "PE"],
+        "asked": {question.kind: False for question in QUESTIONS} | {"second-feed": True},
+        "sources": [{"id": "s1", "label": "board, way 1"}, {"id": "s2", "label": "inverter", "kind": "second-feed"}],
+    }  # fmt: skip
+    answer = case.put(f"/proofs/{proof}", begin)
+    assert answer.status_code == 200, answer.content
+    for entry in events:
+        answer = case.put(
+            f"/proofs/{proof}/events/{uuid4()}",
+            {"entry": entry, "tester": case.testers["two pole"] if entry["type"] in ("proved", "tested") else None},
+        )
+        assert answer.status_code == 200, answer.content
+    return answer.json()
+
+
+def proved_dead(case):
+    """Both feeds off and locked, the tester proved, every pair dead, the tester proved again."""
+    off = [{"type": what, "source": source} for source in ("s1", "s2") for what in ("off", "locked")]
+    known = {"type": "proved", "at_least": 230.0, "against": "proving-unit"}
+    pairs = [{"type": "tested", "from": one, "to": other, "below": 12.0} for one, other in PAIRS]
+    return proof_of(case, *off, known, *pairs, known)

@@ -5,10 +5,9 @@ from uuid import uuid4
 import pytest
 
 from evenprobe.formats.case import shipped
-from evenprobe.isolation import QUESTIONS
 from practising.models import Practised
 from proofs.models import ProofEvent
-from tests.server.practice import KETTLE, PAIRS, begun
+from tests.server.practice import KETTLE, begun, proof_of, proved_dead
 
 
 @pytest.fixture
@@ -169,27 +168,6 @@ def test_a_case_to_be_made_dead_is_not_concluded_otherwise(pump):
     assert pump.does("concluded", conditions=["correct"]).status_code == 422
 
 
-def proof_of(case, *events):
-    """A proof of death begun in the case, and what happened to it."""
-    [site] = case.get("/sites").json()
-    [supply] = case.get(f"/sites/{site['id']}").json()["supplies"]
-    proof = str(uuid4())
-    begin = {
-        "supply": supply["id"], "name": "pump", "what": "circuit", "terminals": ["L", "N", "PE"],
-        "asked": {question.kind: False for question in QUESTIONS} | {"second-feed": True},
-        "sources": [{"id": "s1", "label": "board, way 1"}, {"id": "s2", "label": "inverter", "kind": "second-feed"}],
-    }  # fmt: skip
-    answer = case.put(f"/proofs/{proof}", begin)
-    assert answer.status_code == 200, answer.content
-    for entry in events:
-        answer = case.put(
-            f"/proofs/{proof}/events/{uuid4()}",
-            {"entry": entry, "tester": case.testers["two pole"] if entry["type"] in ("proved", "tested") else None},
-        )
-        assert answer.status_code == 200, answer.content
-    return answer.json()
-
-
 def test_a_source_that_nobody_found_switches_nothing(pump):
     proof_of(pump, {"type": "off", "source": "s1"}, {"type": "off", "source": "s2"})
     assert shown_at(pump, ("L", "N")) == 230
@@ -197,16 +175,13 @@ def test_a_source_that_nobody_found_switches_nothing(pump):
 
 def test_proved_dead_of_every_feed_hands_end_the_case_well(pump):
     pump.does("looked")
-    off = [{"type": what, "source": source} for source in ("s1", "s2") for what in ("off", "locked")]
-    known = {"type": "proved", "at_least": 230.0, "against": "proving-unit"}
-    pairs = [{"type": "tested", "from": one, "to": other, "below": 12.0} for one, other in PAIRS]
-    stood = proof_of(pump, *off, known, *pairs, known)
+    stood = proved_dead(pump)
     assert stood["state"]["state"] == "proved-dead", stood["state"]
     found = pump.does("touched").json()
     assert (found["over"], found["ended"]) == (True, "")
     debrief = pump.get("/practised/debrief").json()
     assert (debrief["conclusion"], debrief["mastered"]) == ("followed", True)
-    assert len(debrief["did"]) == 1 + len(off) + 5 + 1
+    assert len(debrief["did"]) == 1 + 4 + 5 + 1
 
 
 def test_one_source_switched_off_in_a_proof_is_one_source(pump):

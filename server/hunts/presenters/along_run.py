@@ -5,6 +5,7 @@ from functools import cached_property
 from typing import Any
 
 from evenprobe.formats.answers import RunHuntOut
+from evenprobe.formats.answers.hunt import seen_as_told
 from evenprobe.formats.circuits import OpenFile, PoorJointFile, ShortFile
 from evenprobe.formats.circuits.run import DropEntry
 from evenprobe.hunting.findings import Hunt, HuntState, Joint, NextPlace
@@ -12,10 +13,11 @@ from evenprobe.hunting.run import BOARD, Place
 from evenprobe.hunting.said import said_of
 from evenprobe.hunting.sentences import JOINTS
 from evenprobe.hunting.steps import said_of_task, steps_after, steps_at
+from evenprobe.hunting.tellable import tellable
 from hunts.logs import CLOSED, MENDED, file_of
 from hunts.models import HuntEvent
 from hunts.presenters.view import HuntView
-from hunts.shapes import AheadOut, AlongRun, HuntPoint
+from hunts.shapes import AheadOut, AlongRun, HuntPoint, TellOut
 
 RunFile = ShortFile | OpenFile | PoorJointFile
 _STEPS_AHEAD = ((60, 2), (150, 1))
@@ -96,7 +98,7 @@ class RunView(HuntView[RunFile]):
             saw.setdefault(look.at, []).append(said_of(look, self.names, self.practice.letters))
         at_board = HuntPoint(
             id=BOARD, name=self.names[BOARD], after="", length_m=0, at_m=0, share=0, cable_share=0,
-            hidden=False, box_mark="", cable_mark="", saw=saw.get(BOARD, []),
+            hidden=False, box_mark="", cable_mark="", saw=saw.get(BOARD, []), tells=self._tells(BOARD),
         )  # fmt: skip
         return [at_board] + [
             HuntPoint(
@@ -111,8 +113,15 @@ class RunView(HuntView[RunFile]):
                 box_mark=marks.get(box.id, {}).get("box", ""),
                 cable_mark=marks.get(box.id, {}).get("cable", ""),
                 saw=saw.get(box.id, []),
+                tells=self._tells(box.id),
             )
             for box in run.boxes
+        ]
+
+    def _tells(self, at: str) -> list[TellOut]:
+        return [
+            TellOut(when=each.when, do=str(each.task), seen=seen_as_told(each.seen))
+            for each in tellable(self.hunt.kind, self.file.run, at)
         ]
 
     def _steps_ahead(self) -> int:

@@ -1,16 +1,20 @@
 """The case file: an installation with something hidden, for practice. The installation is a survey without readings."""
 
+from functools import cached_property
 from importlib import resources
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field, StringConstraints, model_validator
 
 from evenprobe.conditions import CONDITIONS, Condition, conditions_for
-from evenprobe.entries import FieldError, Positive, Strict, Text, YesNo, parse, parse_json
+from evenprobe.entries import FieldError, Name, Positive, Strict, Text, YesNo, parse, parse_json
 from evenprobe.entries.fields import OneOf
+from evenprobe.formats.case_hunt import hunted_along
 from evenprobe.formats.survey import SurveyFile
+from evenprobe.hunting.intake import Conductor
 from evenprobe.interpretation import Verdict
 from evenprobe.practising import Case
+from evenprobe.practising.hunted import Hunted
 
 Step = Literal[1, 2, 3, 4]
 """From the first three voltages to what takes a whole kit and a morning."""
@@ -25,30 +29,35 @@ Title = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, ma
 class HiddenEntry(Strict):
     """What is wrong, or that nothing is; `seed`: which of the many ways it can be, and how far off the testers are.
 
-    `other_feed`: what feeds the circuit beside its own device, by name.
+    `other_feed`: what feeds the circuit beside its own device, by name. Of a hunt, `at`: the box or the element that is
+    at fault, or with `in_the_cable` the cable to it; `conductor`: which is open.
     """
 
     condition: Annotated[Condition, OneOf(CONDITIONS)]
     seed: Annotated[int, Field(ge=0, le=2**31)]
     other_feed: Title | None = None
+    at: Name | None = None
+    in_the_cable: YesNo = False
+    conductor: Conductor = "L"
 
 
 class SolvedEntry(Strict):
     """When it is solved: what may stand then, and the verdicts that are right then, any where none is named.
 
     `at_most`: instead, how many may stand, or as few as what is at hand can tell. `dead`: instead, that hands are on
-    it, proved dead.
+    it, proved dead. `found`: instead, that what is hunted is found.
     """
 
     among: list[Annotated[Condition, OneOf(CONDITIONS)]] = []
     verdicts: list[Verdict] = []
     at_most: Annotated[int, Field(ge=1, le=6)] | None = None
     dead: YesNo = False
+    found: YesNo = False
 
     @model_validator(mode="after")
     def _one_of_them(self) -> "SolvedEntry":
-        if [bool(self.among), self.at_most is not None, self.dead].count(True) != 1:
-            raise FieldError("among", "say what may stand when it is solved, or at_most how many, or dead: one of them")
+        if [bool(self.among), self.at_most is not None, self.dead, self.found].count(True) != 1:
+            raise FieldError("among", "say one of: what may stand when it is solved, at_most how many, dead, found")
         return self
 
 
@@ -62,6 +71,8 @@ class CaseFile(Strict):
     complaint: Text
     """In the customer's words."""
     installation: SurveyFile
+    circuit: dict[str, Any] | None = None
+    """A circuit file without what was seen: along what something is hunted."""
     hidden: HiddenEntry
     solved: SolvedEntry
     minutes: Positive
@@ -82,9 +93,27 @@ class CaseFile(Strict):
             raise FieldError("solved.among", "must name what is hidden")
         if self.hidden.condition.id not in known:
             raise FieldError("hidden.condition", f"cannot be true here; use one of {', '.join(known)}")
+        if self.solved.found is (self.circuit is None):
+            raise FieldError("circuit", "is what something is hunted along; it goes with solved.found, and only so")
+        _ = self.hunted
         return self
 
-    def possible(self) -> tuple[Condition, ...]:
+    @cached_property
+    def hunted(self) -> Hunted | None:
+        """What is hunted in it. Raises FieldError for what cannot be."""
+        if self.circuit is None:
+            return None
+        if self.circuit.get("practice") != str(self.installation.practice):
+            raise FieldError("circuit.practice", f"must be that of the installation, {self.installation.practice}")
+        return hunted_along(self.circuit, self.hidden.at, self.hidden.in_the_cable, self.hidden.conductor)
+
+    def possible(self) -> dict[str, str]:
+        """All that could be true at its point, or be at fault along what is hunted, in words by its id."""
+        if self.hunted is not None:
+            return dict(self.hunted.suspects)
+        return {c.id: c.title_in(self.installation.practice) for c in self.conditions()}
+
+    def conditions(self) -> tuple[Condition, ...]:
         """All that could be true at its point."""
         return conditions_for(self.installation.facts(self.installation.single_point()))
 
@@ -106,6 +135,7 @@ class CaseFile(Strict):
             at_most=self.solved.at_most,
             to_be_made_dead=self.solved.dead,
             other_feed=self.hidden.other_feed or "",
+            hunted=self.hunted,
             held=tuple(entry.held() for entry in self.installation.instruments),
         )
 

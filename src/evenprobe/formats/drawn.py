@@ -119,7 +119,7 @@ def drawn(step: int, seed: int) -> CaseFile:
         "solved": {"at_most": AT_MOST},
         "minutes": MINUTES[step],
     }
-    possible = [c for c in parse(CaseFile, data).possible() if step > 1 or c.id in _PLAIN]
+    possible = [c for c in parse(CaseFile, data).conditions() if step > 1 or c.id in _PLAIN]
     weights = np.array([c.prior for c in possible]) ** _EVENED
     truth = possible[int(rng.choice(len(possible), p=weights / weights.sum()))]
     data["hidden"]["condition"] = truth.id

@@ -20,7 +20,7 @@ from evenprobe.sentences import Sentence
 FEED = "feed"
 """What comes before the first element."""
 ElementKind = Literal["contact", "fuse", "coil", "terminal"]
-_JOINT_MINUTES = 1.0
+JOINT_MINUTES = 1.0
 """To measure at a joint of the chain."""
 _BAD_CONTACT_SHARE = 0.02
 """Of the supply, across what should be closed."""
@@ -126,7 +126,7 @@ def hunt_chain(elements: Sequence[Element], seen: Sequence[Volts], supply_v: flo
         return ChainHunt(
             HuntState.FOUND, shares, coil_share_percent=share, advice=_advice(elements[first], volts, first)
         )
-    stops = [Stop(0.0, _JOINT_MINUTES, number, number) for number in range(1, len(suspects)) if first + number <= reach]
+    stops = [Stop(0.0, JOINT_MINUTES, number, number) for number in range(1, len(suspects)) if first + number <= reach]
     line = Line(np.ones(len(suspects)), stops, 0.0, 0.0, 0.0)
     costs = line.first_costs(np.zeros(len(stops))) / len(suspects)
     middle = np.flatnonzero(np.isclose(costs, costs.min()))
@@ -154,7 +154,7 @@ def _between(volts: Mapping[int, float], reach: int, supply_v: float) -> tuple[i
 def _one_by_one(suspects: int) -> float:
     """Minutes expected joint by joint: the last two are told apart by one measurement."""
     looks = [min(number, suspects - 1) for number in range(1, suspects + 1)]
-    return _JOINT_MINUTES * sum(looks) / suspects
+    return JOINT_MINUTES * sum(looks) / suspects
 
 
 def _coil_share(elements: Sequence[Element], coil: int | None, volts: Mapping[int, float]) -> float | None:

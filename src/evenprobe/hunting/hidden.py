@@ -10,12 +10,15 @@ from typing import Literal
 
 from evenprobe.hunting.chains import FEED
 from evenprobe.hunting.evidence import Looked, Presence, Split
+from evenprobe.hunting.intake import Conductor
 from evenprobe.hunting.run import BOARD, Place, Run
 
 Side = Literal["feed", "onward"]
 _JOINT_OHM = 0.12
 _STRAY_V = 0.4
 """What is left behind an open one."""
+_STAYS_LIVE_BEHIND = {"L": frozenset[str](), "N": frozenset({"L-PE", "N-PE"}), "PE": frozenset({"L-N"})}
+"""Pairs at the line's voltage behind an open conductor, a load being in: an open neutral is at the line there."""
 
 
 @dataclass(frozen=True)
@@ -63,9 +66,10 @@ class HiddenOpen:
     run: Run
     truth: Place
     volts: float
+    conductor: Conductor = "N"
 
     def is_live(self, at: str) -> bool:
-        """Whether there is voltage at the face of a box."""
+        """Whether there is voltage at the board, or at the face of a box."""
         path = self.run.path(at)
         return self.truth.box not in path or (at == self.truth.box and not self.truth.stretch)
 
@@ -78,11 +82,9 @@ class HiddenOpen:
         return Looked(at, self.truth == Place(at))
 
     def volts_between(self, at: str, ends: str) -> float:
-        """At the face of a box, an open neutral behind it and a load in: the neutral is at the line there."""
-        if ends == "L-PE":
-            return self.volts
-        at_the_line = self.is_live(at) is (ends == "L-N")
-        return self.volts if at_the_line else _STRAY_V
+        """At the face of a box, with a load in."""
+        shows = ends != "N-PE" if self.is_live(at) else ends in _STAYS_LIVE_BEHIND[self.conductor]
+        return self.volts if shows else _STRAY_V
 
 
 @dataclass(frozen=True)

@@ -6,15 +6,18 @@ Nothing here knows a record. What testers show comes from `simulation`, what it 
 from evenprobe.practising.acts import Act, Danger, Doing, Progress, next_hint, progress, refusal
 from evenprobe.practising.case import Case
 from evenprobe.practising.debrief import Conclusion, Debrief, debrief
-from evenprobe.practising.hints import hint
+from evenprobe.practising.hints import hint, hunt_hint
+from evenprobe.practising.hunt_debrief import HuntDebrief, Told, debrief_hunt
+from evenprobe.practising.hunted_through import HuntedThrough, LookTaken, hunt_through
 from evenprobe.practising.made_dead import MadeDead, WorkStep
 from evenprobe.practising.planner import as_planned
 from evenprobe.practising.played import Played, Turn, play
 from evenprobe.practising.sentences import done_said
-from evenprobe.practising.simulated import Simulated
+from evenprobe.practising.simulated import AlongAHunt, Simulated
 from evenprobe.practising.spacing import due
 
 __all__ = [
-    "Act", "Case", "Conclusion", "Danger", "Debrief", "Doing", "MadeDead", "Played", "Progress", "Simulated", "Turn",
-    "WorkStep", "as_planned", "debrief", "done_said", "due", "hint", "next_hint", "play", "progress", "refusal",
+    "Act", "AlongAHunt", "Case", "Conclusion", "Danger", "Debrief", "Doing", "HuntDebrief", "HuntedThrough",
+    "LookTaken", "MadeDead", "Played", "Progress", "Simulated", "Told", "Turn", "WorkStep", "as_planned", "debrief",
+    "debrief_hunt", "done_said", "due", "hint", "hunt_hint", "hunt_through", "next_hint", "play", "progress", "refusal",
 ]  # fmt: skip

@@ -24,6 +24,7 @@ class Doing(StrEnum):
     FEED_LOCKED = "feed-locked"
     FEED_UNLOCKED = "feed-unlocked"
     PROBED = "probed"
+    OPENED = "opened"
     TOUCHED = "touched"
     RULED_OUT = "ruled-out"
     HINT = "hint"
@@ -37,6 +38,7 @@ class Danger(StrEnum):
     BLOWN = "blown"
     LIVE_LOCK = "live-lock"
     LIFTED_LIVE = "lifted-live"
+    ONTO_FAULT = "onto-fault"
     TOUCHED_LIVE = "touched-live"
     TOUCHED_UNPROVED = "touched-unproved"
 
@@ -67,14 +69,15 @@ OF_THE_FEED = frozenset({Doing.FEED_OFF, Doing.FEED_ON, Doing.FEED_LOCKED, Doing
 class Act:
     """One of them, in seconds since the case was opened.
 
-    `tester`: whose probes were put on; `danger`: what came of it, as it was worked out then; `conditions`: ids that are
-    taken to be ruled out, or concluded to be what it is; `said`: what a hint said; `ends`: whether the case was over
-    with it, being done.
+    `tester`: whose probes were put on; `box`: which was opened; `danger`: what came of it, as it was worked out then;
+    `conditions`: ids that are taken to be ruled out, or concluded to be what it is; `said`: what a hint said; `ends`:
+    whether the case was over with it, being done.
     """
 
     doing: Doing
     at_s: float
     tester: str = ""
+    box: str = ""
     danger: Danger | None = None
     conditions: frozenset[str] = frozenset()
     said: str = ""
@@ -95,6 +98,7 @@ class Progress:
     """How far a case is after what was done. `touched`: whether hands were on it; `blown`: ids of testers gone dark.
 
     `looked`: whether somebody looked for what else feeds it; `feed`, `feed_locked`: how that is, if there is any.
+    `opened`: boxes that are open.
     `over_at_s`: when it was over, by a danger, a conclusion, or by being done.
     """
 
@@ -103,6 +107,7 @@ class Progress:
     looked: bool = False
     feed: Device = "closed"
     feed_locked: bool = False
+    opened: frozenset[str] = frozenset()
     touched: bool = False
     blown: frozenset[str] = frozenset()
     met: tuple[Met, ...] = ()
@@ -225,6 +230,8 @@ def _after(found: Progress, act: Act) -> Progress:
         found = replace(found, met=(*found.met, met))
         if act.danger in _ENDS:
             return replace(found, ended=met, over_at_s=act.at_s)
+        if act.danger is Danger.ONTO_FAULT:
+            return found
         if act.danger is Danger.BLOWN:
             found = replace(found, blown=found.blown | {act.tester})
     if act.doing in OF_THE_FEED and not found.looked:
@@ -233,6 +240,8 @@ def _after(found: Progress, act: Act) -> Progress:
     match act.doing:
         case Doing.TOUCHED if act.ends:
             return replace(found, touched=True, over_at_s=act.at_s)
+        case Doing.OPENED:
+            return replace(found, opened=found.opened | {act.box})
         case Doing.RULED_OUT:
             return replace(found, ruled_out=act.conditions)
         case Doing.HINT:

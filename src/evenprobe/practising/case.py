@@ -9,6 +9,7 @@ from evenprobe.conditions import Condition
 from evenprobe.conditions.symptoms import Symptom
 from evenprobe.interpretation import PointInterpretation, Verdict, interpret
 from evenprobe.interpretation.next_measurement import Obstacle
+from evenprobe.practising.hunted import Hunted
 from evenprobe.quantities import Reading
 from evenprobe.simulation import HiddenPoint, TesterErrors
 from evenprobe.testers import Instrument
@@ -40,6 +41,7 @@ class Case:
     at_most: int | None = None
     to_be_made_dead: bool = False
     other_feed: str = ""
+    hunted: Hunted | None = None
     held: tuple[Held, ...] = ()
 
     def is_solved(self, found: PointInterpretation) -> bool:

@@ -12,9 +12,8 @@ from evenprobe.conditions import Condition
 from evenprobe.interpretation import NextMeasurement, PointInterpretation, Verdict
 from evenprobe.practising.acts import Act, Met, Progress, progress, progress_at
 from evenprobe.practising.case import Case, standing
-from evenprobe.practising.made_dead import MadeDead
-from evenprobe.practising.planner import as_planned
-from evenprobe.practising.played import Played
+from evenprobe.practising.made_dead import MadeDead, make_dead
+from evenprobe.practising.played import Played, play
 from evenprobe.practising.simulated import Simulated
 from evenprobe.quantities import Reading
 from evenprobe.wiring.circumstances import Device
@@ -143,7 +142,8 @@ def debrief(case: Case, readings: Sequence[Reading], acts: Sequence[Act]) -> Deb
     at_the_board = sum(r.measurement.quantity.seconds(r.measurement) for r in readings)
     seconds = (found.over_at_s or 0.0) if case.to_be_made_dead else at_the_board
     conclusion = _conclusion(case, asked[-1], found, others)
-    return Debrief(case, taken, found.met, conclusion, others, left, seconds, as_planned(case))
+    planner = make_dead(case) if case.to_be_made_dead else play(case)
+    return Debrief(case, taken, found.met, conclusion, others, left, seconds, planner)
 
 
 def _taken(case: Case, reading: Reading, before: PointInterpretation, after: PointInterpretation) -> Taken:

@@ -1,12 +1,13 @@
 """A case as it is solved by what the program would do next, whatever sort of case it is."""
 
 from evenprobe.practising.case import Case
+from evenprobe.practising.hunted_through import HuntedThrough, hunt_through
 from evenprobe.practising.made_dead import MadeDead, make_dead
 from evenprobe.practising.played import Played, play
 
 
-def as_planned(case: Case) -> Played | MadeDead:
-    """By the readings that are offered first, or by the steps of the proof where it is to be made dead.
+def as_planned(case: Case) -> Played | MadeDead | HuntedThrough:
+    """By the readings that are offered first, the steps of the proof where it is to be made dead, or look by look.
 
     Parameters
     ----------
@@ -14,7 +15,7 @@ def as_planned(case: Case) -> Played | MadeDead:
 
     Returns
     -------
-    Played or MadeDead
+    Played, MadeDead or HuntedThrough
         The same each time.
 
     Examples
@@ -23,4 +24,6 @@ def as_planned(case: Case) -> Played | MadeDead:
     >>> as_planned(shipped()["two-ways-in"].case()).solved
     True
     """
+    if case.hunted is not None:
+        return hunt_through(case)
     return make_dead(case) if case.to_be_made_dead else play(case)

@@ -13,6 +13,10 @@ DANGERS = Sentences(
             "The neutral was taken off its bar with the circuit live: what was on it may stand at line voltage. "
             "Switch off and lock first."
         ),
+        Danger.ONTO_FAULT: (
+            "You closed it onto the fault: it tripped again, and every closing burns what is joined. "
+            "Find it dead; never reset a device to find out."
+        ),
         Danger.LIVE_LOCK: "A lock was put on a device that was on. A lock holds what is off.",
         Danger.TOUCHED_LIVE: "You touched it live. Outside, this is where it ends.",
         Danger.TOUCHED_UNPROVED: (
@@ -31,6 +35,10 @@ HINTS = Sentences(
         "decides": "The reading that decides: {what}, with {tester}.",
         "nothing-decides": "With what is at hand no further reading tells more apart.",
         "why": "Why: {why}",
+        "where-it-can-be": "It can still be in {count} places. Where would one look part them most evenly?",
+        "one-place-left": "Only one place is left: {one}. Is that enough to conclude?",
+        "no-place-left": "No place fits all you told. Which of it would you look at again?",
+        "look-next": "The look that decides most: {what}.",
     }
 )
 
@@ -41,6 +49,11 @@ CONCLUSIONS = Sentences(
         "left-open": "It is {truth}. Your readings leave more open than was needed: {other}.",
         "wrong": "It is {truth}. Nothing you read rules that out.",
         "ended": "It was {truth}.",
+        "found": "It is {truth}. Your looks leave nothing else: the conclusion followed from them.",
+        "found-guessed": "It is {truth}, and you named it. But your looks still allow {other}: that was a guess.",
+        "found-left-open": "It is {truth}. Your looks leave more open than was needed: {other}.",
+        "found-wrong": "It is {truth}. Nothing you saw rules that out.",
+        "found-ended": "It was {truth}.",
         "dead": "It is dead, and you proved it before your hands were on it.",
         "dead-twice-fed": "It is dead, and you proved it before your hands were on it, {feed} too.",
         "still-fed": "It was also fed by {feed}. Off is only what is proved dead.",
@@ -59,6 +72,7 @@ _DONE = Sentences(
         Doing.FEED_ON: "Switched the other feed on.",
         Doing.FEED_LOCKED: "Locked the other feed.",
         Doing.FEED_UNLOCKED: "Took the lock off the other feed.",
+        Doing.OPENED: "Opened {box}.",
         Doing.TOUCHED: "Put hands on the conductors.",
         Doing.HINT: "Took a hint.",
         Doing.SHOWN: "Asked for what the readings allow.",
@@ -67,12 +81,14 @@ _DONE = Sentences(
 """What is told of somebody's way through a case, beside its readings."""
 
 
-def done_said(doing: Doing) -> str:
+def done_said(doing: Doing, box: str = "") -> str:
     """What was done, in words.
 
     Parameters
     ----------
     doing : Doing
+    box : str
+        That was opened.
 
     Returns
     -------
@@ -84,4 +100,4 @@ def done_said(doing: Doing) -> str:
     >>> done_said(Doing.LOOKED), done_said(Doing.RULED_OUT)
     ('Looked for what else feeds it.', '')
     """
-    return str(_DONE.say(doing)) if doing in _DONE.words else ""
+    return str(_DONE.say(doing, box=box)) if doing in _DONE.words else ""

@@ -1,16 +1,19 @@
 """What the testers of a case show, at any moment and as often as one looks: the same physics that answers outside."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from itertools import combinations
+from math import inf
 from threading import Lock
 from zlib import crc32
 
 import numpy as np
 
+from evenprobe.hunting.hidden import Side
 from evenprobe.practising.case import Case
+from evenprobe.practising.hunted import Hunted
 from evenprobe.quantities import RESISTANCE, VOLTAGE, Measurement, Quantity, Reading
-from evenprobe.quantities.indication import displayed, stepped
-from evenprobe.quantities.voltage import DRIFT
+from evenprobe.quantities.resistance import ohms_displayed
+from evenprobe.quantities.voltage import volts_displayed
 from evenprobe.simulation import TesterErrors
 from evenprobe.testers import Instrument
 from evenprobe.wiring import Terminal
@@ -22,6 +25,22 @@ for alternating current (IEC 60364-4-41, 411.5.3)."""
 _LEADS_OHM = 0.18
 """Of two leads with their tips together, as they usually are."""
 _TO_A_HUNDREDTH = 2
+_IN_ORDER = [Terminal.L, Terminal.N, Terminal.PE]
+
+
+@dataclass(frozen=True)
+class AlongAHunt:
+    """Where two probes are along what is hunted: at a box or a joint, of a box that is taken apart on one side."""
+
+    at: str
+    ends: tuple[Terminal, Terminal]
+    side: Side = "onward"
+    ohms: bool = False
+
+    @property
+    def pair(self) -> str:
+        """As a circuit file has it."""
+        return "-".join(end for end in _IN_ORDER if end in self.ends)
 
 
 class SteadyErrors(TesterErrors):
@@ -43,6 +62,7 @@ class Simulated:
     def __init__(self, case: Case) -> None:
         self.hidden, _ = case.begun()
         self.other_feed = case.other_feed
+        self._along = case.hunted
         self._errors = SteadyErrors(case.seed)
         self._one_at_a_time = Lock()
 
@@ -60,13 +80,28 @@ class Simulated:
         Raises ValueError for one that shows no volts.
         """
         measurement = Measurement(VOLTAGE, None, None, tester)
-        ability = tester.volts()
-        if ability is None:
-            raise ValueError(f"a {tester.kind} shows no volts")
         volts = 0.0 if tester.proved is False else self.hidden.point.system.nominal_volts
-        if tester.kind.stepped:
-            return stepped("shown", measurement, volts, self._errors)
-        return Reading("shown", measurement, value=displayed(volts, measurement, ability, DRIFT, self._errors))
+        return volts_displayed("shown", measurement, volts, self._errors)
+
+    def along(self, probes: AlongAHunt, tester: Instrument, *, device: Device) -> Reading:
+        """What is shown along what is hunted. Raises ValueError for what cannot be measured there."""
+        measurement = Measurement(RESISTANCE if probes.ohms else VOLTAGE, *probes.ends, tester, device=device)
+        if probes.ohms:
+            joined = None if tester.proved is False else self._hunted.ohm(probes.at, probes.side, probes.pair)
+            return ohms_displayed("shown", measurement, inf if joined is None else joined, self._errors)
+        is_dark = device == "open" or tester.proved is False
+        volts = 0.0 if is_dark else self._hunted.volts(probes.at, probes.pair)
+        return volts_displayed("shown", measurement, volts, self._errors)
+
+    def blows_along(self, probes: AlongAHunt, *, device: Device) -> bool:
+        """Whether it would end the tester."""
+        return probes.ohms and device == "closed" and self._hunted.volts(probes.at, probes.pair) > _BLOWS_FROM_V
+
+    @property
+    def _hunted(self) -> Hunted:
+        if self._along is None:
+            raise ValueError("nothing is hunted in this case")
+        return self._along
 
     def through_leads(self, reading: Reading) -> Reading:
         """The same as the display has it whose leads nobody took off."""

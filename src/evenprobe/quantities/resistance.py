@@ -147,10 +147,15 @@ class Resistance(OnADeadCircuit):
 
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
         true = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
-        ability = measurement.instrument.ohms()
-        if ability is None or true > _OVER_RANGE_OHM:
-            return Reading(name, measurement, over_range=True)
-        return Reading(name, measurement, value=displayed(true, measurement, ability, TOUCH, errors, autoranging=True))
+        return ohms_displayed(name, measurement, true, errors)
+
+
+def ohms_displayed(name: str, measurement: Measurement, true: float, errors: Errors) -> Reading:
+    """What a tester shows of so many ohms."""
+    ability = measurement.instrument.ohms()
+    if ability is None or true > _OVER_RANGE_OHM:
+        return Reading(name, measurement, over_range=True)
+    return Reading(name, measurement, value=displayed(true, measurement, ability, TOUCH, errors, autoranging=True))
 
 
 RESISTANCE = QUANTITIES.add(Resistance())

@@ -23,6 +23,7 @@ from evenprobe.quantities.usual_load import usual_load_a
 from evenprobe.quantities.weighed import Alarm, Direct, Evidence, Kept, Weighed, set_aside
 from evenprobe.quantities.written import Function, Written
 from evenprobe.testers.instrument import Instrument
+from evenprobe.testers.kinds import Ability
 from evenprobe.testers.purposes import Purpose
 from evenprobe.wiring import PointFacts, Terminal, contact_pairs
 from evenprobe.wiring.circumstances import Input
@@ -169,15 +170,25 @@ class Voltage(BetweenProbes):
         return ""
 
     def read(self, name: str, measurement: Measurement, hidden: Hidden, errors: Errors) -> Reading:
-        ability = measurement.instrument.volts()
-        if ability is None:
-            raise ValueError(f"a {measurement.instrument.kind} shows no volts")
         if measurement.dc:
             return Reading(name, measurement, value=_direct_shown(measurement, hidden, errors))
         true = float(self.shown(measurement, hidden.solved(self.mode(measurement)), hidden.point)[0])
-        if measurement.instrument.kind.stepped:
-            return stepped(name, measurement, true, errors)
-        return Reading(name, measurement, value=displayed(true, measurement, ability, DRIFT, errors))
+        return volts_displayed(name, measurement, true, errors)
+
+
+def volts_displayed(name: str, measurement: Measurement, true: float, errors: Errors) -> Reading:
+    """What a tester shows of so many volts. Raises ValueError for one that shows none."""
+    ability = _ability(measurement)
+    if measurement.instrument.kind.stepped:
+        return stepped(name, measurement, true, errors)
+    return Reading(name, measurement, value=displayed(true, measurement, ability, DRIFT, errors))
+
+
+def _ability(measurement: Measurement) -> Ability:
+    ability = measurement.instrument.volts()
+    if ability is None:
+        raise ValueError(f"a {measurement.instrument.kind} shows no volts")
+    return ability
 
 
 def _at_the_board(measurement: Measurement) -> bool:
@@ -202,8 +213,7 @@ def _direct(reading: Reading) -> Weighed:
 
 def _direct_shown(measurement: Measurement, hidden: Hidden, errors: Errors) -> float:
     """With its sign. On an AC conductor a DC range shows its offset and no more; the casing hangs on the earth."""
-    ability = measurement.instrument.volts()
-    assert ability is not None
+    ability = _ability(measurement)
     ends = (Terminal(port_of(end)) for end in (measurement.from_, measurement.to) if end is not None)
     at, against = (hidden.direct_volts.get(end, 0.0) for end in ends)
     offset = errors.rng.uniform(-1, 1) * DC_OFFSET_VOLTS

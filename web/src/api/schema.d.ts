@@ -6674,7 +6674,7 @@ export interface components {
          * HuntPoint
          * @description `share`: of the box; `cable_share`: of the stretch that leads to it; `at_m` of cable from the board.
          *
-         *     `saw`: what was seen there, in words.
+         *     `saw`: what was seen there, in words; `tells`: what can be told of it in one tap.
          */
         HuntPoint: {
             /** Id */
@@ -6699,6 +6699,8 @@ export interface components {
             cable_mark: string;
             /** Saw */
             saw: string[];
+            /** Tells */
+            tells: components["schemas"]["TellOut"][];
         };
         /**
          * HuntSeen
@@ -6874,6 +6876,23 @@ export interface components {
             element?: string | null;
             /** Share */
             share: number;
+        };
+        /**
+         * TellOut
+         * @description In words, what has to be done for it, and what was seen, as a circuit file has it.
+         */
+        TellOut: {
+            /** When */
+            when: string;
+            /**
+             * Do
+             * @enum {string}
+             */
+            do: "open" | "probe" | "measure";
+            /** Seen */
+            seen: {
+                [key: string]: unknown;
+            };
         };
         /** ChainIn */
         ChainIn: {
@@ -7405,7 +7424,8 @@ export interface components {
          * CaseOut
          * @description How far a case is. `device`: how the circuit's own is; `blown`: testers that show nothing any more.
          *
-         *     `to_be_made_dead`: it is over with hands on it, proved dead. `looked`: for what else feeds it; `feed`: if found.
+         *     `to_be_made_dead`: it is over with hands on it, proved dead. `hunt`: instead, what is hunted in it, whose boxes of
+         *     these ids are `opened`. `looked`: for what else feeds it; `feed`: if found.
          *     `shown`: whether what the readings allow may be seen. `ended`: why it is over, where that was no conclusion.
          */
         CaseOut: {
@@ -7430,6 +7450,10 @@ export interface components {
             claimed_minutes: number;
             /** To Be Made Dead */
             to_be_made_dead: boolean;
+            /** Hunt */
+            hunt: string | null;
+            /** Opened */
+            opened: string[];
             /**
              * Device
              * @enum {string}
@@ -7542,6 +7566,8 @@ export interface components {
         /**
          * ActIn
          * @description `conditions`: of marks what is ruled out, of a conclusion what it is. `entry`, `tester`: of probes put on.
+         *
+         *     `entry` of a box that is opened: `at`, where it is.
          */
         ActIn: {
             doing: components["schemas"]["Doing"];
@@ -7565,7 +7591,7 @@ export interface components {
          * @description What there is to do; `looked` for what else feeds the circuit, which is switched and locked as its device is.
          * @enum {string}
          */
-        Doing: "off" | "on" | "locked" | "unlocked" | "looked" | "feed-off" | "feed-on" | "feed-locked" | "feed-unlocked" | "probed" | "touched" | "ruled-out" | "hint" | "shown" | "concluded";
+        Doing: "off" | "on" | "locked" | "unlocked" | "looked" | "feed-off" | "feed-on" | "feed-locked" | "feed-unlocked" | "probed" | "opened" | "touched" | "ruled-out" | "hint" | "shown" | "concluded";
         /**
          * ShownOut
          * @description What the tester shows. `entry`: what is recorded when it is captured as it stands; none of one that is broken.
@@ -7589,7 +7615,8 @@ export interface components {
          * ShownIn
          * @description A reading as the survey format has it, without what was seen; none on a known source. And what is in the hand.
          *
-         *     Of a dead test the `sheet` and its `line`, with what was picked as `test`; without a line, the tips together.
+         *     Of a dead test the `sheet` and its `line`, with what was picked as `test`; without a line, the tips together. Of a
+         *     hunt the `hunt`, where they are (`at`), the `side` of an open box, the `function`, and `from` and `to`.
          */
         ShownIn: {
             /** Entry */
@@ -7627,6 +7654,11 @@ export interface components {
              * @default false
              */
             to_be_made_dead: boolean;
+            /**
+             * Hunted
+             * @default false
+             */
+            hunted: boolean;
             /**
              * Economical
              * @default false
@@ -7691,11 +7723,8 @@ export interface components {
             better_rules_out: number;
             /** Settled */
             settled: boolean;
-            /**
-             * Verdict
-             * @enum {string}
-             */
-            verdict: "untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger";
+            /** Verdict */
+            verdict?: ("untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger") | null;
         };
         /**
          * TurnOut

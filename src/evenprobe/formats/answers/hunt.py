@@ -9,7 +9,7 @@ from evenprobe.entries.documented import Among
 from evenprobe.formats.answers.answer import Answer, unless_none
 from evenprobe.hunting.board_map import BoardMap
 from evenprobe.hunting.chains import ChainHunt
-from evenprobe.hunting.findings import Chance, Contradiction, Hunt, HuntState, Task
+from evenprobe.hunting.findings import Chance, Contradiction, Hunt, HuntState, Seen, Task
 from evenprobe.hunting.run import Place, Run
 from evenprobe.hunting.sentences import WHY
 from evenprobe.rounding import figures
@@ -52,8 +52,13 @@ class ChanceOut(Answer):
 
     @classmethod
     def of(cls, chance: Chance) -> "ChanceOut":
-        said = None if chance.seen is None else {k: v for k, v in asdict(chance.seen).items() if v is not None}
+        said = None if chance.seen is None else seen_as_told(chance.seen)
         return cls(when=chance.when, share=_share(chance.share), seen=said)
+
+
+def seen_as_told(seen: Seen) -> dict[str, Any]:
+    """What was seen as a circuit file has it."""
+    return {key: value for key, value in asdict(seen).items() if value is not None}
 
 
 class NextPlaceOut(Answer):

@@ -1,5 +1,6 @@
 """The circuit file of a control chain."""
 
+from collections.abc import Sequence
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -50,6 +51,13 @@ class ChainFile(Circuit):
                 raise FieldError(f"seen[{index}].after", f"{each.after!r} is no element of this chain")
         return self
 
+    @property
+    def chain(self) -> Sequence[Element]:
+        return [Element(e.id, e.kind, e.closed, e.rated_v) for e in self.elements]
+
+    @property
+    def looks(self) -> Sequence[Volts]:
+        return [Volts(each.after, each.volts) for each in self.seen]
+
     def hunted(self) -> ChainHunt:
-        elements = [Element(e.id, e.kind, e.closed, e.rated_v) for e in self.elements]
-        return hunt_chain(elements, [Volts(each.after, each.volts) for each in self.seen], self.supply_v)
+        return hunt_chain(self.chain, self.looks, self.supply_v)
