@@ -27,7 +27,7 @@ def is_on_a_hunt(told: Mapping[str, Any]) -> bool:
     return "hunt" in told
 
 
-def hunted_in(file: CaseFile) -> Hunted:
+def _hunted_in(file: CaseFile) -> Hunted:
     """Raises Refused where nothing is hunted."""
     if file.hunted is None:
         raise Refused(("entry", "nothing is hunted in this case"))
@@ -36,7 +36,7 @@ def hunted_in(file: CaseFile) -> Hunted:
 
 def place_of(practised: Practised, file: CaseFile, told: Mapping[str, Any]) -> str:
     """A place by the case's own name. Raises Refused for what is none."""
-    hunted, at = hunted_in(file), str(told.get("at"))
+    hunted, at = _hunted_in(file), str(told.get("at"))
     name = _names(practised, hunted).get(at, at)
     if name not in hunted.places:
         raise Refused(("entry.at", f"{at!r} is no place of this hunt"))
@@ -65,7 +65,7 @@ def probes_of(practised: Practised, file: CaseFile, told: Mapping[str, Any], ope
 
 def told_of(practised: Practised, file: CaseFile, testers: Mapping[str, str]) -> list[Told]:
     """What was told of the hunt and stands, in seconds since the case was opened. `testers`: by their ids there."""
-    hunted = hunted_in(file)
+    hunted = _hunted_in(file)
     names = _names(practised, hunted)
     hunt = hunt_of(practised.sandbox, hunt_id(practised.pk))
     events = [event for event in stands(hunt.events.all()) if event.kind == HuntEvent.Kind.SEEN]

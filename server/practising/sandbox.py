@@ -102,10 +102,10 @@ def set_up(crew: Crew, author: Author, case_id: UUID, file: CaseFile) -> Point:
     about = hung.id, label, str(entry.kind), list(map(str, entry.terminals))
     if file.circuit is None:
         return put_point(crew, uuid5(case_id, "point"), *about, circuit.length_m)
-    return hunt_set_up(crew, author, case_id, file.circuit, about)
+    return _hunt_set_up(crew, author, case_id, file.circuit, about)
 
 
-def hunt_set_up(
+def _hunt_set_up(
     crew: Crew, author: Author, case_id: UUID, content: dict[str, Any], about: tuple[UUID, str, str, list[str]]
 ) -> Point:
     """What is hunted in a case, and the points along it: of a chain the one that it is of.

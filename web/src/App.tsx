@@ -148,6 +148,7 @@ function CasePlaces() {
   const here = useCase();
   if (here.isError && !here.data) return <Failure error={here.error} retry={() => here.refetch()} />;
   if (!here.data) return <div aria-busy="true" />;
+  const begins = here.data.hunt === null ? `/bench/${here.data.point.id}` : `/hunts/${here.data.hunt}`;
   return (
     <Routes>
       <Route path="/bench/:pointId" element={<BenchPlace />} />
@@ -157,9 +158,10 @@ function CasePlaces() {
       <Route path="/dead-tests" element={<SheetsPlace />} />
       <Route path="/dead-tests/new" element={<BeginSheet />} />
       <Route path="/dead-tests/:sheetId" element={<SheetPlace />} />
+      <Route path="/hunts/:huntId" element={<HuntPlace />} />
       <Route path="/waiting" element={<WaitingPlace />} />
       <Route path="/debrief" element={<DebriefPlace />} />
-      <Route path="*" element={<Navigate to={`/bench/${here.data.point.id}`} replace />} />
+      <Route path="*" element={<Navigate to={begins} replace />} />
     </Routes>
   );
 }

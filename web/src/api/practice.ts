@@ -1,7 +1,7 @@
 /** Practice: what there is to go through, and inside a case how far it is and what is done there. */
 
 import { useQuery } from "@tanstack/react-query";
-import client, { answer, type CaseHere, type Entry } from "./client";
+import client, { answer, type CaseHere } from "./client";
 import { keys } from "./keys";
 import { BEGUN, CASE_HERE } from "./records";
 import { addressOfCase, CASE } from "./sandbox";
@@ -57,6 +57,7 @@ export type CaseAct = {
     | "feed-on"
     | "feed-locked"
     | "feed-unlocked"
+    | "opened"
     | "probed"
     | "touched"
     | "ruled-out"
@@ -64,7 +65,7 @@ export type CaseAct = {
     | "shown"
     | "concluded";
   conditions?: string[];
-  entry?: Entry;
+  entry?: object;
   tester?: string | null;
 };
 
@@ -74,7 +75,7 @@ export const useDo = () =>
     answer(
       client.PUT("/api/practised/acts/{act_id}", {
         params: { path: { act_id: id } },
-        body: { ...act, conditions, entry },
+        body: { ...act, conditions, entry: entry as Record<string, unknown> },
       }),
     ),
   );

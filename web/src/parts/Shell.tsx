@@ -55,8 +55,12 @@ const ICONS: Record<Place["id"], typeof IconTool> = {
 export function Shell({ children, guest }: { children: ReactNode; guest: string | null }) {
   const { pathname } = useLocation();
   const bench = pathname.match(/^\/bench\/(.+)/)?.[1] ?? lastPoints()[0] ?? null;
-  const here = useCase().data?.point.id ?? null;
-  const places = guest ? forAGuest(guest) : here ? inACase(here) : onTheRail(pathname, bench);
+  const here = useCase().data;
+  const places = guest
+    ? forAGuest(guest)
+    : here
+      ? inACase(here.point.id, here.hunt)
+      : onTheRail(pathname, bench);
   const main = useArrival();
   const [asked, ask] = useEverywhereKeys(guest === null && CASE === null);
   const [big] = useSetting("big");

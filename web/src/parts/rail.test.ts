@@ -30,5 +30,6 @@ describe("the rail", () => {
 });
 
 it("inside a case there is what one practises in, at the case's own point", () => {
-  expect(inACase("p1").map(({ to }) => to)).toEqual(["/bench/p1", "/prove-dead", "/dead-tests"]);
+  expect(inACase("p1", null).map(({ to }) => to)).toEqual(["/bench/p1", "/prove-dead", "/dead-tests"]);
+  expect(inACase("p1", "h1").map(({ to }) => to)).toEqual(["/hunts/h1", "/prove-dead"]);
 });

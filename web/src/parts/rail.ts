@@ -31,12 +31,17 @@ export function onTheRail(pathname: string, bench: string | null): Place[] {
   }));
 }
 
-/** Inside a practice case: the places that one practises in. */
-export const inACase = (point: string): Place[] => [
-  { id: "bench", to: `/bench/${point}`, name: "Bench", folded: false },
-  { id: "prove-dead", to: "/prove-dead", name: "Prove dead", folded: false },
-  { id: "dead-tests", to: "/dead-tests", name: "Dead tests", folded: false },
-];
+const PROVE_DEAD: Place = { id: "prove-dead", to: "/prove-dead", name: "Prove dead", folded: false };
+
+/** Inside a practice case: the places that one practises in. `hunt`: what is hunted in it. */
+export const inACase = (point: string, hunt: string | null): Place[] =>
+  hunt === null
+    ? [
+        { id: "bench", to: `/bench/${point}`, name: "Bench", folded: false },
+        PROVE_DEAD,
+        { id: "dead-tests", to: "/dead-tests", name: "Dead tests", folded: false },
+      ]
+    : [{ id: "hunts", to: `/hunts/${hunt}`, name: "Hunt", folded: false }, PROVE_DEAD];
 
 /** The one site they read. */
 export const forAGuest = (site: string): Place[] => [

@@ -4,14 +4,17 @@ import { useCutOff } from "../../api/freshness";
 import { useKeep } from "../../api/outbox/useOutbox";
 import type { HuntBody, Waiting } from "../../api/outbox/waiting";
 import { LOOK_AGAIN_MS, useHunt } from "../../api/queries";
+import { CASE } from "../../api/sandbox";
 import { Failure } from "../../parts/Failure";
 import { LastKnown } from "../../parts/LastKnown";
 import { Page } from "../../parts/Page";
 import { WaitingList } from "../../parts/WaitingList";
+import { CasePanel } from "../practice/CasePanel";
 import { BoardRound } from "./board/BoardRound";
 import { BoardTable } from "./board/BoardTable";
 import { ChainDown } from "./chain/ChainDown";
 import { ChainNext } from "./chain/ChainNext";
+import { Freely } from "./Freely";
 import { GuidePath } from "./guide/GuidePath";
 import { GuideStep } from "./guide/GuideStep";
 import classes from "./Hunts.module.css";
@@ -59,7 +62,7 @@ function Hunting({ hunt, cutOff }: { hunt: Hunt; cutOff: number | null }) {
     <Page
       title={hunt.title}
       under={`${hunt.site.name}. ${hunt.happened}${hunt.run || hunt.chain ? `; hunting ${hunt.hunted}` : ""}.`}
-      back={["/hunts", "Hunt"]}
+      back={CASE === null ? ["/hunts", "Hunt"] : undefined}
     >
       {cutOff !== null && (
         <p role="alert" className={classes.wrong}>
@@ -69,21 +72,32 @@ function Hunting({ hunt, cutOff }: { hunt: Hunt; cutOff: number | null }) {
       <WhatWasTold told={hunt.told} />
       <div className={classes.hunt}>
         <section className={classes.next} aria-label="What comes next">
-          {onItsWay && !manyTaps ? (
+          {CASE !== null ? (
+            <Freely {...at} />
+          ) : onItsWay && !manyTaps ? (
             <OnItsWay hunt={hunt} said={onItsWay.said} />
           ) : (
             <Next at={at} keep={keep} />
           )}
           <WaitingList waiting={waiting} />
-          {last && !onItsWay && hunt.state !== "contradictory" && <TakeBack told={last} keep={keep} />}
+          {last && !onItsWay && (CASE !== null || hunt.state !== "contradictory") && (
+            <TakeBack told={last} keep={keep} />
+          )}
           <Seen hunt={hunt} />
-          {hunt.run && hunt.state !== "closed" && <Marks hunt={hunt} run={hunt.run} keep={keep} />}
+          {CASE === null && hunt.run && hunt.state !== "closed" && (
+            <Marks hunt={hunt} run={hunt.run} keep={keep} />
+          )}
         </section>
         <section aria-label={hunt.run ? "The run" : "So far"}>
           {hunt.run && <RunDown hunt={hunt} run={hunt.run} />}
           {hunt.chain && <ChainDown chain={hunt.chain} />}
           {hunt.map && <BoardTable map={hunt.map} told={told} />}
           {hunt.guide && <GuidePath hunt={hunt} guide={hunt.guide} />}
+          {CASE !== null && (
+            <div className={classes.inACase}>
+              <CasePanel />
+            </div>
+          )}
         </section>
       </div>
     </Page>

@@ -5,6 +5,7 @@ import { type CaseAct, useCase, useDo } from "../../api/practice";
 import { TwoTapButton } from "../../parts/TwoTapButton";
 import { Unplaced } from "../../parts/Unplaced";
 import classes from "./CasePanel.module.css";
+import { useMarks } from "./useMarks";
 
 /** What the customer said, and what is to be done where nothing is to be found out: the first that is seen of a case. */
 export function Complaint() {
@@ -98,18 +99,20 @@ function Switching({ here, go }: Go) {
         <Button variant="default" onClick={() => go({ doing: here.locked ? "unlocked" : "locked" })}>
           {here.locked ? "Take the lock off" : "Lock it"}
         </Button>
-        {!here.looked && (
+        {!here.looked && here.hunt === null && (
           <Button variant="default" onClick={() => go({ doing: "looked" })}>
             Look for other feeds
           </Button>
         )}
         {here.feed && <OtherFeed feed={here.feed} go={go} />}
-        <TwoTapButton
-          variant="default"
-          asks="Touch the conductors"
-          again="Bare hands on them, now?"
-          onTapped={() => go({ doing: "touched" })}
-        />
+        {here.hunt === null && (
+          <TwoTapButton
+            variant="default"
+            asks="Touch the conductors"
+            again="Bare hands on them, now?"
+            onTapped={() => go({ doing: "touched" })}
+          />
+        )}
       </div>
     </section>
   );
@@ -154,30 +157,18 @@ function Dangers({ here }: { here: CaseHere }) {
 
 /** What one takes to be ruled out by what was read; the answer stays hidden until it is asked for. */
 function Marks({ here, go }: Go) {
-  const out = new Set(here.ruled_out);
-  const left = here.possible.filter((one) => !out.has(one.id));
-  const toggle = (id: string) => {
-    const conditions = out.has(id) ? here.ruled_out.filter((one) => one !== id) : [...here.ruled_out, id];
-    go({ doing: "ruled-out", conditions });
-  };
+  const left = here.possible.filter((one) => !here.ruled_out.includes(one.id));
+  const along = here.hunt !== null;
   return (
     <section aria-labelledby="marks">
       <h2 id="marks" className={classes.title}>
-        What can it still be?
+        {along ? "Where can it still be?" : "What can it still be?"}
       </h2>
       <p className={classes.how}>
-        Tap what your readings rule out. {left.length} of {here.possible.length} left.
+        {along ? "Mark above what your looks rule out." : "Tap what your readings rule out."} {left.length} of{" "}
+        {here.possible.length} left.
       </p>
-      <ul className={classes.marks}>
-        {here.possible.map((one) => (
-          <li key={one.id}>
-            <button type="button" aria-pressed={out.has(one.id)} onClick={() => toggle(one.id)}>
-              <span aria-hidden>{out.has(one.id) ? "✕" : "○"}</span>
-              {out.has(one.id) ? <s>{one.title}</s> : one.title}
-            </button>
-          </li>
-        ))}
-      </ul>
+      {!along && <MarkList here={here} />}
       <TwoTapButton
         variant="filled"
         fullWidth
@@ -186,6 +177,23 @@ function Marks({ here, go }: Go) {
         onTapped={() => go({ doing: "concluded", conditions: left.map((one) => one.id) })}
       />
     </section>
+  );
+}
+
+function MarkList({ here }: { here: CaseHere }) {
+  const marks = useMarks();
+  if (!marks) return null;
+  return (
+    <ul className={classes.marks}>
+      {here.possible.map((one) => (
+        <li key={one.id}>
+          <button type="button" aria-pressed={marks.out.has(one.id)} onClick={() => marks.toggle(one.id)}>
+            <span aria-hidden>{marks.out.has(one.id) ? "✕" : "○"}</span>
+            {marks.out.has(one.id) ? <s>{one.title}</s> : one.title}
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -198,7 +206,7 @@ function Hints({ here, go, busy }: Go & { busy: boolean }) {
         </Button>
         {!here.shown && (
           <Button variant="default" onClick={() => go({ doing: "shown" })}>
-            Show what the readings allow
+            {here.hunt === null ? "Show what the readings allow" : "Show what is left, and the plan"}
           </Button>
         )}
       </div>

@@ -44,8 +44,8 @@ export function DebriefPlace() {
               {found.hints > 0 && ` ${found.hints} ${found.hints === 1 ? "hint" : "hints"}.`}
             </Line>
             <Line title="Economy" good={found.economical}>
-              {counted(found)}, {found.minutes} min at the board. The planner: {found.planner.length},{" "}
-              {found.planner_minutes} min.
+              {counted(found)}, {found.minutes} min {found.hunted ? "on the way" : "at the board"}. The
+              planner: {found.planner.length}, {found.planner_minutes} min.
             </Line>
             <Line title="Record" good={found.slips === 0}>
               {found.slips === 0
@@ -68,14 +68,16 @@ function evidenceOf(found: Debrief) {
     return found.conclusion === "followed"
       ? "Proved dead by a proof that stands."
       : "Nothing proved it dead before hands were on it.";
+  const one = found.hunted ? "look" : "reading";
   return found.certain_after === null
-    ? "The readings never settled it."
-    : `Certain after reading ${found.certain_after} of ${found.readings}.`;
+    ? `The ${one}s never settled it.`
+    : `Certain after ${one} ${found.certain_after} of ${found.readings}.`;
 }
 
 function counted(found: Debrief) {
   if (found.to_be_made_dead) return `${found.did.length} ${found.did.length === 1 ? "step" : "steps"}`;
-  return `${found.readings} ${found.readings === 1 ? "reading" : "readings"}`;
+  const one = found.hunted ? "look" : "reading";
+  return `${found.readings} ${one}${found.readings === 1 ? "" : "s"}`;
 }
 
 function Line(props: { title: string; good: boolean; children: React.ReactNode }) {
@@ -113,12 +115,12 @@ function Happened<T>(props: {
 function Readings({ found }: { found: Debrief }) {
   if (found.taken.length === 0) return null;
   return (
-    <Happened id="readings" title="Reading by reading" all={found.taken}>
+    <Happened id="readings" title={found.hunted ? "Look by look" : "Reading by reading"} all={found.taken}>
       {(one, number) => (
         <>
           <p className={classes.reading}>
-            <b>{one.what}</b> <span className="mono">{one.recorded}</span>
-            <span className="quiet"> · {one.with}</span>
+            <b>{one.what}</b> <span className={found.hunted ? undefined : "mono"}>{one.recorded}</span>
+            {one.with && <span className="quiet"> · {one.with}</span>}
             {one.settled && number + 1 === found.certain_after && (
               <b className={classes.certain}> · now it is certain</b>
             )}
@@ -169,7 +171,7 @@ function Planner({ found }: { found: Debrief }) {
       {(turn) => (
         <>
           <p className={classes.reading}>
-            <b>{turn.what}</b> <span className="mono">{turn.shows}</span>
+            <b>{turn.what}</b> <span className={found.hunted ? undefined : "mono"}>{turn.shows}</span>
             {turn.with && <span className="quiet"> · {turn.with}</span>}
           </p>
           {!found.to_be_made_dead && <Struck titles={turn.struck_out} />}

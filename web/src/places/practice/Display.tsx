@@ -8,8 +8,18 @@ import classes from "./Display.module.css";
 /** Where the probes are for a test of a sheet; without a line, on one another. */
 export type OnASheet = { sheet: string; line?: string; test?: Record<string, unknown> };
 
+/** Where the probes are along what is hunted; `side` of a box that is taken apart. */
+export type OnAHunt = {
+  hunt: string;
+  at: string;
+  side?: "feed" | "onward";
+  function: "volts" | "ohms";
+  from: string;
+  to: string;
+};
+
 /** On a known source, or tip on tip, nothing can come of it. */
-const isHarmless = (entry: Entry | OnASheet | null) =>
+const isHarmless = (entry: Entry | OnASheet | OnAHunt | null) =>
   entry === null || ("sheet" in entry && entry.line === undefined);
 
 /**
@@ -18,11 +28,11 @@ const isHarmless = (entry: Entry | OnASheet | null) =>
  */
 export function Display(props: {
   /** None on a proving unit, or on what is known to be live. Of a dead test its sheet and line. */
-  entry: Entry | OnASheet | null;
+  entry: Entry | OnASheet | OnAHunt | null;
   tester: string | null;
   ready: boolean;
-  /** `typed`: what is typed of it in the form of a dead test. */
-  onCapture: (what: Partial<Entry>, typed: string) => void;
+  /** `typed`: what is typed of it in the form of a dead test. Without, it is only looked at. */
+  onCapture?: (what: Partial<Entry>, typed: string) => void;
   /** What capturing is called, where it records nothing by itself. */
   takes?: string;
   /** What Enter does where nothing is typed: put it on, then record what it shows. */
@@ -40,8 +50,8 @@ export function Display(props: {
   const measure = () =>
     isHarmless(entry)
       ? setOn(where)
-      : put.mutate({ doing: "probed", entry: entry as Entry, tester }, { onSuccess: () => setOn(where) });
-  const record = () => shown?.entry && props.onCapture(shown.entry as Partial<Entry>, shown.typed);
+      : put.mutate({ doing: "probed", entry: entry ?? {}, tester }, { onSuccess: () => setOn(where) });
+  const record = () => shown?.entry && props.onCapture?.(shown.entry as Partial<Entry>, shown.typed);
   useEffect(() => {
     if (props.enter) props.enter.current = isOn ? record : ready ? measure : null;
   });
@@ -67,9 +77,11 @@ export function Display(props: {
           <output className={`mono ${classes.number}`} aria-live="polite" aria-label="Display">
             {display.isError ? "no reading" : (shown?.said ?? "…")}
           </output>
-          <Button type="button" disabled={!shown?.entry} onClick={record}>
-            {props.takes ?? "Record this"}
-          </Button>
+          {props.onCapture && (
+            <Button type="button" disabled={!shown?.entry} onClick={record}>
+              {props.takes ?? "Record this"}
+            </Button>
+          )}
         </>
       )}
       {display.isError && isOn && (

@@ -1,30 +1,40 @@
 import type { AlongChain } from "../../../api/client";
+import { useIsShown } from "../../../api/practice";
 import { sentence } from "../../../reading/sentence";
+import { useMarks } from "../../practice/useMarks";
 import classes from "../Hunts.module.css";
 import { Share } from "../Share";
+import { Strike } from "../Strike";
 
 /** The chain from the feed down: every element with its share, and the volts of the joint after it. */
 export function ChainDown({ chain }: { chain: AlongChain }) {
   const most = Math.max(...chain.elements.map((element) => element.share), 0.01);
-  const next = chain.answer.next?.at;
+  const isShown = useIsShown();
+  const marks = useMarks();
+  const next = isShown ? chain.answer.next?.at : undefined;
   return (
     <>
       <p className="quiet">
         {chain.supply_v} V at the feed
-        {chain.answer.coil_share_percent !== null &&
+        {isShown &&
+          chain.answer.coil_share_percent !== null &&
           `; the coil gets ${chain.answer.coil_share_percent} % of what it is rated for`}
       </p>
       <ol className={classes.run}>
         {chain.elements.map((element, number) => (
           <li key={element.id}>
-            <div className={classes.box} data-suspect={element.share > 0 || undefined}>
+            <div
+              className={classes.box}
+              data-suspect={(isShown ? element.share > 0 : !marks?.out.has(element.id)) || undefined}
+            >
               <span className={classes.shape} aria-hidden />
               <span>
                 <strong>{sentence(element.name)}</strong>
                 <span className="quiet"> {element.kind === "feed" ? "" : element.kind}</span>
                 {!element.closed && <span className={classes.saw}>open, as it should be now</span>}
               </span>
-              <Share of={element.share} most={most} what={element.name} />
+              {isShown && <Share of={element.share} most={most} what={element.name} />}
+              {element.kind !== "feed" && <Strike id={element.id} what={element.name} />}
             </div>
             <div
               className={classes.cable}

@@ -1,35 +1,45 @@
 import type { AlongRun, Hunt } from "../../../api/client";
+import { useIsShown } from "../../../api/practice";
 import { sentence } from "../../../reading/sentence";
+import { useMarks } from "../../practice/useMarks";
 import classes from "../Hunts.module.css";
 import { Share } from "../Share";
+import { Strike } from "../Strike";
 import { STATES } from "../words";
 
 /** The run from the board down: every stretch and every box with its share, and what was seen there. */
 export function RunDown({ hunt, run }: { hunt: Hunt; run: AlongRun }) {
-  const next = run.answer.next?.at;
+  const isShown = useIsShown();
+  const marks = useMarks();
+  /** What is left: by what was seen, or in a case by one's own mind. */
+  const isLeft = (id: string, share: number) => (isShown ? share > 0 : !marks?.out.has(id)) || undefined;
+  const next = isShown ? run.answer.next?.at : undefined;
   const metres = run.answer.distance_m;
   const most = Math.max(...run.points.flatMap((point) => [point.share, point.cable_share]), 0.01);
   return (
     <>
-      <p className="quiet">
-        {STATES[hunt.state].name}
-        {metres &&
-          hunt.state === "hunting" &&
-          `: ${metres[0]} to ${metres[1]} m of cable from ${run.points[0]?.name}`}
-      </p>
+      {isShown && (
+        <p className="quiet">
+          {STATES[hunt.state].name}
+          {metres &&
+            hunt.state === "hunting" &&
+            `: ${metres[0]} to ${metres[1]} m of cable from ${run.points[0]?.name}`}
+        </p>
+      )}
       <ol className={classes.run}>
         {run.points.map((point) => (
           <li key={point.id}>
             {point.after !== "" && (
-              <div className={classes.cable} data-suspect={point.cable_share > 0 || undefined}>
+              <div className={classes.cable} data-suspect={isLeft(`to ${point.name}`, point.cable_share)}>
                 <span className={classes.line} aria-hidden />
                 <span className="quiet">{point.length_m} m</span>
-                <Share of={point.cable_share} most={most} what={`the cable to ${point.name}`} />
+                {isShown && <Share of={point.cable_share} most={most} what={`the cable to ${point.name}`} />}
+                <Strike id={`to ${point.name}`} what={`the cable to ${point.name}`} />
               </div>
             )}
             <div
               className={classes.box}
-              data-suspect={point.share > 0 || undefined}
+              data-suspect={isLeft(point.name, point.share)}
               aria-current={point.id === next ? "step" : undefined}
             >
               <span className={classes.shape} aria-hidden />
@@ -45,7 +55,8 @@ export function RunDown({ hunt, run }: { hunt: Hunt; run: AlongRun }) {
                   </span>
                 ))}
               </span>
-              <Share of={point.share} most={most} what={point.name} />
+              {isShown && <Share of={point.share} most={most} what={point.name} />}
+              {point.after !== "" && <Strike id={point.name} what={point.name} />}
             </div>
           </li>
         ))}

@@ -12,16 +12,23 @@ import { Steps } from "../Steps";
 import { percent } from "../words";
 import { Joints } from "./Joints";
 import { OhmsSeen, VoltsSeen } from "./Numbers";
+import { Outcomes } from "./Outcomes";
 import { Sides } from "./Sides";
 
 type Next = NonNullable<AlongRun["answer"]["next"]>;
+/** `share`: how likely it is, where the plan says so. */
+type Outcome = { when: string; share?: number; seen?: object | null };
 
 /** Where to go, what to do there, and what it showed in one tap. */
 export function RunNext({ hunt, run, next, seen }: AtHunt & { run: AlongRun; next: Next }) {
   const [chosen, choose] = useState("");
   const at = chosen || next.at;
-  const here = run.points.find((point) => point.id === at)?.name ?? run.next_name;
+  const point = run.points.find((point) => point.id === at);
+  const here = point?.name ?? run.next_name;
   const elsewhere = at !== next.at;
+  const outcomes: Outcome[] = elsewhere
+    ? (point?.tells.filter((one) => one.do === next.do) ?? [])
+    : next.outcomes.filter((outcome) => outcome.seen);
   const testers = useTesters().data ?? [];
   const { tester, named, name } = useNamedTester("live", testers);
   const held = <HeldTester testers={testers} held={tester?.id ?? null} named={named} onName={name} />;
@@ -43,26 +50,18 @@ export function RunNext({ hunt, run, next, seen }: AtHunt & { run: AlongRun; nex
       <Steps steps={hunt.steps} />
       {handGoesIn && <ProofLine hunt={hunt} />}
       {hunt.kind === "short" && <Sides key={at} hunt={hunt} run={run} at={at} tester={tester?.id} />}
-      <div className={classes.outcomes}>
-        {next.outcomes
-          .filter((outcome) => outcome.seen)
-          .map((outcome) => (
-            <button
-              key={outcome.when}
-              type="button"
-              className={classes.outcome}
-              onClick={() => seen({ ...outcome.seen, at }, `${here}: ${outcome.when}`)}
-            >
-              <strong>{sentence(outcome.when)}</strong>
-              {!elsewhere && (
-                <span className="quiet">
-                  {outcome.share < 1 && percent(outcome.share)}
-                  {thenOf(run, outcome.when)}
-                </span>
-              )}
-            </button>
-          ))}
-      </div>
+      <Outcomes
+        outcomes={outcomes}
+        onTap={(outcome) => seen({ ...outcome.seen, at }, `${here}: ${outcome.when}`)}
+        about={(outcome) =>
+          outcome.share !== undefined && (
+            <span className="quiet">
+              {outcome.share < 1 && percent(outcome.share)}
+              {thenOf(run, outcome.when)}
+            </span>
+          )
+        }
+      />
       <details className={classes.fold}>
         <summary>Why here, and two steps on</summary>
         <p>{next.why}</p>

@@ -1,0 +1,21 @@
+import { useMarks } from "../practice/useMarks";
+import classes from "./Hunts.module.css";
+
+/** In a case: whether one takes this to be ruled out, by what one saw. */
+export function Strike({ id, what }: { id: string; what: string }) {
+  const marks = useMarks();
+  if (!marks) return null;
+  const isOut = marks.out.has(id);
+  return (
+    <button
+      type="button"
+      className={classes.strike}
+      aria-pressed={isOut}
+      aria-label={`Rule out ${what}`}
+      onClick={() => marks.toggle(id)}
+    >
+      <span aria-hidden>{isOut ? "✕" : "○"}</span>
+      {isOut ? "out" : "can be"}
+    </button>
+  );
+}
