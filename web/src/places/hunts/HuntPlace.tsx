@@ -112,9 +112,13 @@ function Next({ at, keep }: { at: AtHunt; keep: KeepSeen }) {
   if (run?.answer.next) return <RunNext key={hunt.seen.length} {...at} run={run} next={run.answer.next} />;
   if (chain?.answer.next) return <ChainNext {...at} chain={chain} next={chain.answer.next} />;
   if (map) return <BoardRound {...at} map={map} />;
-  if (guide?.next) return <GuideStep key={guide.path.length} {...at} step={guide.next} />;
+  if (guide?.next) return <GuideStep key={keyOf(guide)} {...at} step={guide.next} />;
   return <Over hunt={hunt} keep={keep} />;
 }
+
+/** A step is begun anew after each answer; while one goes round the points it stays, so that no tap is lost to an answer. */
+const keyOf = ({ next, path }: NonNullable<Hunt["guide"]>) =>
+  next?.each === "point" ? next.step : `${path.length}`;
 
 /** What was just told is not at the server yet: what follows from it is known already, and nothing is told twice. */
 function OnItsWay({ hunt, said }: { hunt: Hunt; said: string }) {

@@ -6,16 +6,17 @@ export function Strike({ id, what }: { id: string; what: string }) {
   const marks = useMarks();
   if (!marks) return null;
   const isOut = marks.out.has(id);
+  const said = isOut ? "Ruled out" : "Rule out";
   return (
     <button
       type="button"
       className={classes.strike}
       aria-pressed={isOut}
-      aria-label={`Rule out ${what}`}
+      aria-label={`${said} ${what}`}
       onClick={() => marks.toggle(id)}
     >
       <span aria-hidden>{isOut ? "✕" : "○"}</span>
-      {isOut ? "out" : "can be"}
+      {said}
     </button>
   );
 }
