@@ -103,7 +103,7 @@ KIT = [
     {"id": "7a-m4", "kind": "multimeter", "label": "Meter M4", "rated_v": 600, "known_issue": "lent by Anna"},
 ]
 NAMES = ("Larkspur", "lathe", "3f1c", "Workshop", "Warm room", "Meter M", "7a-m", "Anna", "119.8", "r-1")
-possible = [c.id for c in shipped()["cold-kettle"].possible()]
+possible = list(shipped()["cold-kettle"].possible())
 
 
 def made(hidden="open-earth", **told):

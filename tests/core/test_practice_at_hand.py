@@ -145,7 +145,7 @@ def test_cases_without_end_can_be_played_and_are_as_hard_as_was_asked(step):
     assert {file.step for file in files} == {step}
     hidden = {file.hidden.condition.id for file in files}
     assert len(hidden) >= (4 if step == 1 else 10)
-    assert all(file.case().truth.id in {c.id for c in file.possible()} for file in files)
+    assert all(file.case().truth.id in {c.id for c in file.conditions()} for file in files)
     lines = {len([t for t in file.installation.points[0].terminals if t.startswith("L")]) for file in files}
     assert lines == ({1} if step < 3 else {2, 3} if step == 3 else {1, 2, 3})
 

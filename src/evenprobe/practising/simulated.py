@@ -85,12 +85,13 @@ class Simulated:
 
     def along(self, probes: AlongAHunt, tester: Instrument, *, device: Device) -> Reading:
         """What is shown along what is hunted. Raises ValueError for what cannot be measured there."""
+        hunted = self._hunted
         measurement = Measurement(RESISTANCE if probes.ohms else VOLTAGE, *probes.ends, tester, device=device)
         if probes.ohms:
-            joined = None if tester.proved is False else self._hunted.ohm(probes.at, probes.side, probes.pair)
+            joined = None if tester.proved is False else hunted.ohm(probes.at, probes.side, probes.pair)
             return ohms_displayed("shown", measurement, inf if joined is None else joined, self._errors)
         is_dark = device == "open" or tester.proved is False
-        volts = 0.0 if is_dark else self._hunted.volts(probes.at, probes.pair)
+        volts = 0.0 if is_dark else hunted.volts(probes.at, probes.pair)
         return volts_displayed("shown", measurement, volts, self._errors)
 
     def blows_along(self, probes: AlongAHunt, *, device: Device) -> bool:
