@@ -8,10 +8,13 @@ from ninja import Router
 
 from base.problems import NotFoundHere, Problems
 from crews.services import crew_of
-from evenprobe.formats.answers.practice import DebriefOut
+from evenprobe.formats.answers.debrief import DebriefOut
 from practising import services
 from practising.listing import practice_of
+from practising.looking_back import look_back
+from practising.looking_back import shared as case_shared
 from practising.models import Practised
+from practising.open_cases import file_of, how_far, testers_of
 from practising.sandbox import HERE
 from practising.shapes import ActIn, CaseBeginIn, CaseMadeIn, CaseOut, PracticeList, ShownIn, ShownOut
 
@@ -46,7 +49,7 @@ def practised(request: HttpRequest) -> CaseOut:
 def do(request: HttpRequest, act_id: UUID, data: ActIn) -> CaseOut:
     here = _here(request)
     tester = "" if data.tester is None else str(data.tester)
-    services.do(here, act_id, data.doing, data.conditions, data.entry, tester)
+    services.do(here, act_id, data.doing, data.conditions, data.entry, tester, data.point)
     return _out(here)
 
 
@@ -54,19 +57,19 @@ def do(request: HttpRequest, act_id: UUID, data: ActIn) -> CaseOut:
 def shown(request: HttpRequest, data: ShownIn) -> ShownOut:
     """What the tester shows with its probes there. Asking records nothing."""
     here, tester = _here(request), "" if data.tester is None else str(data.tester)
-    practice = services.file_of(here).installation.practice
-    return ShownOut.of(services.shows(here, data.entry, tester), practice)
+    practice = file_of(here).installation.practice
+    return ShownOut.of(services.shows(here, data.entry, tester, data.point), practice)
 
 
 @router.get("/practised/debrief", response={200: DebriefOut, 404: Problems, 409: Problems}, by_alias=True)
 def debrief(request: HttpRequest) -> DebriefOut:
-    return DebriefOut.model_validate(services.look_back(_here(request)).shown)
+    return DebriefOut.model_validate(look_back(_here(request)).shown)
 
 
 @router.get("/practised/case", response={200: dict[str, Any], 404: Problems, 409: Problems})
 def shared(request: HttpRequest) -> dict[str, Any]:
     """The case that this is asked in, as a file."""
-    return services.shared(_here(request))
+    return case_shared(_here(request))
 
 
 def _here(request: HttpRequest) -> Practised:
@@ -78,5 +81,5 @@ def _here(request: HttpRequest) -> Practised:
 
 
 def _out(here: Practised) -> CaseOut:
-    found = services.how_far(Practised.objects.prefetch_related("acts").get(pk=here.pk))
-    return CaseOut.of(here, services.file_of(here), found, services.testers_of(here))
+    found = how_far(Practised.objects.prefetch_related("acts").get(pk=here.pk))
+    return CaseOut.of(here, file_of(here), found, testers_of(here))

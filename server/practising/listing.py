@@ -76,10 +76,12 @@ def _learners(crew: Crew, user: Any) -> list[Learner]:
 
 
 def _what_it_was(row: Practised) -> str:
-    """What somebody learns by it: a condition, a hunt, or making dead."""
+    """What somebody learns by it: a condition, a hunt, a round, or making dead."""
     practice = PRACTICES[row.case["installation"]["practice"]]
     if "circuit" in row.case:
         return f"Hunting {practice.in_words(HUNTED[row.case['circuit']['hunt']].title)}"
+    if row.case["solved"].get("each"):
+        return "Going round outlets"
     if row.case["solved"].get("dead"):
         return "Proving dead, fed from elsewhere too" if row.case["hidden"].get("other_feed") else "Proving dead"
     return CONDITIONS[row.debrief.condition].title_in(practice)

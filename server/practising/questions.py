@@ -1,14 +1,16 @@
 """What is asked of the core about a case: plain data in, an answer out, so that another process can be asked."""
 
+import json
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
 from evenprobe.entries import parse_json
 from evenprobe.formats import CaseFile, SurveyFile, parse
-from evenprobe.formats.answers.practice import DebriefOut
+from evenprobe.formats.answers.debrief import DebriefOut, LookedBack
 from evenprobe.formats.said import measured_said
-from evenprobe.practising import Act, Case, Debrief, Doing, HuntDebrief, Told, debrief, debrief_hunt, hint
+from evenprobe.practising import Act, Case, Doing, Told, debrief, debrief_hunt, debrief_round, hint
+from evenprobe.practising.sentences import HINTS
 from evenprobe.quantities import Reading
 
 _NOT_AT_HAND = "no tester of this case was named"
@@ -44,8 +46,23 @@ def hunt_debriefed(
     return _as_kept(debrief_hunt(file.case(), told, acts), file, acts, testers, did)
 
 
+def round_debriefed(
+    surveys: str,
+    case: Mapping[str, Any],
+    acts: Sequence[Act],
+    begun_s: float,
+    testers: Mapping[str, str],
+    did: Sequence[tuple[float, str]],
+) -> dict[str, Any]:
+    """The same of a round; `surveys`: what was recorded at each outlet, by the case's own ids."""
+    file = parse(CaseFile, case)
+    own = file.case()
+    readings = {name: _readings(survey, own, begun_s, testers) for name, survey in json.loads(surveys).items()}
+    return _as_kept(debrief_round(own, readings, acts), file, acts, testers, did)
+
+
 def _as_kept(
-    found: Debrief | HuntDebrief,
+    found: LookedBack,
     file: CaseFile,
     acts: Sequence[Act],
     testers: Mapping[str, str],
@@ -61,6 +78,19 @@ def hinted(survey: str, case: Mapping[str, Any], level: int, begun_s: float, tes
     own = parse(CaseFile, case).case()
     found = own.interpreted(_readings(survey, own, begun_s, testers))
     return hint(own, found, level, lambda test: measured_said(test.measurement, own.point.practice))
+
+
+def hinted_on_a_round(
+    surveys: str, case: Mapping[str, Any], level: int, begun_s: float, testers: Mapping[str, str]
+) -> str:
+    """A hint about the first outlet that nothing settled yet."""
+    own, recorded = parse(CaseFile, case).case(), json.loads(surveys)
+    for name, outlet in own.outlets.items():
+        found = outlet.interpreted(_readings(recorded[name], outlet, begun_s, testers))
+        if not outlet.is_solved(found):
+            said = hint(outlet, found, level, lambda test: measured_said(test.measurement, own.point.practice))
+            return str(HINTS.say("at-an-outlet", one=outlet.name, said=said))
+    return str(HINTS.say("all-settled"))
 
 
 def _readings(survey: str, case: Case, begun_s: float, testers: Mapping[str, str]) -> list[Reading]:

@@ -1,10 +1,8 @@
-"""Going through a case: begun, done at, shown by its testers, looked back on. A retry is the same, not a second."""
+"""Going through a case: begun, done at, shown by its testers. A retry is the same, not a second."""
 
 import secrets
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from datetime import datetime
-from functools import lru_cache
-from threading import Lock
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -19,27 +17,22 @@ from evenprobe.formats import CaseFile, FormatError, InstrumentEntry, parse
 from evenprobe.formats.case import shipped
 from evenprobe.formats.case_of import case_of
 from evenprobe.formats.drawn import HIGHEST_SEED, drawn
-from evenprobe.formats.looks import ahead_said
 from evenprobe.formats.shown import unread
-from evenprobe.practising import Act, Danger, Doing, Progress, Simulated, hunt_hint, next_hint, progress, refusal
+from evenprobe.practising import Danger, Doing, Progress, refusal
 from evenprobe.practising.acts import OF_THE_FEED, locks_what_is_on
 from evenprobe.quantities import Measurement, Reading
 from evenprobe.wiring.circumstances import Device
 from kit.services import testers_of as kit_of
-from practising import questions
-from practising.done import acts_of, did
-from practising.models import CaseDebrief, Practised, PractisedAct
-from practising.on_a_hunt import is_on_a_hunt, place_of, probes_of, told_of
+from practising.looking_back import hint
+from practising.models import Practised, PractisedAct
+from practising.on_a_hunt import is_on_a_hunt, place_of, probes_of
 from practising.on_a_sheet import is_on_a_sheet, is_tips_together, reading_of
-from practising.sandbox import set_up, tester_id
+from practising.open_cases import file_of, how_far, number_of, simulated, testers_of, trips
+from practising.sandbox import set_up
 from proofs.logs import dead_at
 from proofs.models import Proof
-from readings.interpreters import ask
-from readings.point_view import PointView, view_of
+from readings.point_view import view_of
 
-_AT_ONCE = 32
-"""Cases whose simulated installations are kept."""
-_OPENING = Lock()
 _FROM_A_FILE = "from a file"
 
 
@@ -94,23 +87,16 @@ def as_kept(file: CaseFile) -> dict[str, Any]:
     return file.model_dump(mode="json", by_alias=True, exclude_none=True)
 
 
-def how_far(practised: Practised) -> Progress:
-    return progress(_acts(practised))
-
-
-def _acts(practised: Practised) -> list[Act]:
-    return acts_of(practised, tripped=_trips(file_of(practised)))
-
-
-def _trips(file: CaseFile) -> bool:
-    """Whether what is hunted lets nobody close its device."""
-    return file.hunted is not None and file.hunted.trips
-
-
 def do(
-    practised: Practised, act_id: UUID, doing: Doing, conditions: list[str], entry: Mapping[str, Any], tester: str
+    practised: Practised,
+    act_id: UUID,
+    doing: Doing,
+    conditions: list[str],
+    entry: Mapping[str, Any],
+    tester: str,
+    point: UUID | None = None,
 ) -> None:
-    """Do something at the case, with what comes of it. The same id again changes nothing."""
+    """Do something at the case, with what comes of it. The same id again changes nothing. `point`: of a round."""
     if _is_done(practised, act_id, doing):
         return
     now, found = timezone.now(), how_far(practised)
@@ -123,11 +109,11 @@ def do(
     danger: Danger | None = None
     if doing is Doing.PROBED:
         came["tester"] = tester
-        danger = _put_on(practised, found, entry, tester, now)
+        danger = _put_on(practised, found, entry, tester, point, now)
     elif doing is Doing.OPENED:
         came["box"] = place_of(practised, case, entry)
         danger = _touched(practised, found, now)
-    elif doing is Doing.ON and _trips(case):
+    elif doing is Doing.ON and trips(case):
         danger = Danger.ONTO_FAULT
     elif doing is Doing.TOUCHED:
         danger = _touched(practised, found, now)
@@ -135,7 +121,7 @@ def do(
     elif locks_what_is_on(found, doing):
         danger = Danger.LIVE_LOCK
     elif doing is Doing.HINT:
-        came["said"] = _hint(practised, found)
+        came["said"] = hint(practised, found)
     if danger is not None:
         came["danger"] = str(danger)
     with transaction.atomic():
@@ -174,17 +160,18 @@ def _refuse_unknown(practised: Practised, conditions: list[str]) -> None:
 
 
 def _put_on(
-    practised: Practised, found: Progress, entry: Mapping[str, Any], tester: str, now: datetime
+    practised: Practised, found: Progress, entry: Mapping[str, Any], tester: str, point: UUID | None, now: datetime
 ) -> Danger | None:
     fed = _fed(practised, found)
     if is_on_a_hunt(entry):
         probes = probes_of(practised, file_of(practised), entry, found.opened)
         return Danger.BLOWN if simulated(practised).blows_along(probes, device=fed) else None
-    measurement = _measured(practised, entry, tester)
+    number = number_of(practised, point)
+    measurement = _measured(practised, entry, tester, number)
     if measurement.neutral == "lifted" and fed == "closed":
         return Danger.LIFTED_LIVE
     at = (now - practised.begun_at).total_seconds()
-    return Danger.BLOWN if simulated(practised).blows(measurement, device=fed, at=at) else None
+    return Danger.BLOWN if simulated(practised, number).blows(measurement, device=fed, at=at) else None
 
 
 def _touched(practised: Practised, found: Progress, now: datetime) -> Danger | None:
@@ -200,10 +187,12 @@ def _is_proved_dead(practised: Practised, now: datetime) -> bool:
     return any(dead_at(proof, now) for proof in proofs)
 
 
-def shows(practised: Practised, entry: Mapping[str, Any] | None, tester: str) -> Reading | None:
+def shows(
+    practised: Practised, entry: Mapping[str, Any] | None, tester: str, point: UUID | None = None
+) -> Reading | None:
     """What the tester shows now with its probes there, on a known source without; None where it is broken.
 
-    Raises Refused for what cannot be shown.
+    `point`: of a round. Raises Refused for what cannot be shown.
     """
     found = how_far(practised)
     if tester in found.blown or found.is_over:
@@ -218,8 +207,9 @@ def shows(practised: Practised, entry: Mapping[str, Any] | None, tester: str) ->
             probes = probes_of(practised, file_of(practised), entry, found.opened)
             held = _held(practised, tester).instrument()
             return simulated(practised).along(probes, held, device=_fed(practised, found))
-        measured = _measured(practised, entry, tester)
-        shown = simulated(practised).shows(measured, device=_fed(practised, found), at=at)
+        number = number_of(practised, point)
+        measured = _measured(practised, entry, tester, number)
+        shown = simulated(practised, number).shows(measured, device=_fed(practised, found), at=at)
         return simulated(practised).through_leads(shown) if is_on_a_sheet(entry) else shown
     except FormatError:
         raise
@@ -227,10 +217,10 @@ def shows(practised: Practised, entry: Mapping[str, Any] | None, tester: str) ->
         raise Refused(("entry", f"it shows nothing here: {why}")) from None
 
 
-def _measured(practised: Practised, entry: Mapping[str, Any], tester: str) -> Measurement:
-    """With the case's own tester, whose errors are its own whenever the case is opened."""
+def _measured(practised: Practised, entry: Mapping[str, Any], tester: str, number: int) -> Measurement:
+    """With the case's own tester, whose errors are its own whenever the case is opened. `number`: of the point."""
     told = reading_of(practised, entry) if is_on_a_sheet(entry) else dict(entry)
-    return unread(file_of(practised).installation.single_point(), told, _held(practised, tester))
+    return unread(file_of(practised).installation.points[number], told, _held(practised, tester))
 
 
 def _held(practised: Practised, tester: str) -> InstrumentEntry:
@@ -239,93 +229,3 @@ def _held(practised: Practised, tester: str) -> InstrumentEntry:
     if held is None:
         raise Refused(("tester", "take one of the testers at hand in this case"))
     return held
-
-
-def testers_of(practised: Practised) -> dict[str, str]:
-    """The case's name of each tester at hand, by its id in the sandbox."""
-    instruments = file_of(practised).installation.instruments
-    return {str(tester_id(practised.pk, i.id)): i.id for i in instruments}
-
-
-def file_of(practised: Practised) -> CaseFile:
-    return _file(practised.pk, practised.begun_at)
-
-
-@lru_cache(maxsize=_AT_ONCE)
-def _file(case_id: UUID, _begun: datetime) -> CaseFile:
-    return parse(CaseFile, Practised.objects.values_list("case", flat=True).get(pk=case_id))
-
-
-@lru_cache(maxsize=_AT_ONCE)
-def _simulated(case_id: UUID, begun: datetime) -> Simulated:
-    return Simulated(_file(case_id, begun).case())
-
-
-def simulated(practised: Practised) -> Simulated:
-    with _OPENING:
-        return _simulated(practised.pk, practised.begun_at)
-
-
-def _view(practised: Practised) -> PointView:
-    return view_of(practised.sandbox, practised.point)
-
-
-def _hint(practised: Practised, found: Progress) -> str:
-    file = file_of(practised)
-    if file.hunted is not None:
-        told = told_of(practised, file, testers_of(practised))
-        level = _next_level(found, told[-1].at_s if told else -1.0)
-        hunted, practice = file.hunted, file.installation.practice
-        return hunt_hint(hunted, [each.seen for each in told], level, lambda at: ahead_said(hunted, at, practice))
-    view, begun = _view(practised), practised.begun_at.timestamp()
-    last = max((row.taken_at.timestamp() - begun for row in view.counting().values()), default=-1.0)
-    level = _next_level(found, last)
-    return ask(view.sort, questions.hinted, view.survey, practised.case, level, begun, testers_of(practised))
-
-
-def _next_level(found: Progress, last_s: float) -> int:
-    """`last_s`: when something was recorded last. Raises Refused where every hint was given since."""
-    level = next_hint(found, last_s)
-    if level is None:
-        raise Refused(("doing", "there is no further hint; the next reading brings new ones"))
-    return level
-
-
-def shared(practised: Practised) -> dict[str, Any]:
-    """The case as a file, for somebody else. Raises Refused while what is hidden in it is still to be found."""
-    if not how_far(practised).is_over:
-        raise Refused(("", "conclude first; the file says what is hidden"), status=409)
-    return dict(practised.case)
-
-
-def look_back(practised: Practised) -> CaseDebrief:
-    """What it came to, worked out once. Raises Refused while it is not over."""
-    known = CaseDebrief.objects.filter(pk=practised.pk).first()
-    if known is not None:
-        return known
-    over_at_s = how_far(practised).over_at_s
-    if over_at_s is None:
-        raise Refused(("", "conclude first; then it is looked back on"), status=409)
-    done = [each for each in did(practised) if each[0] <= over_at_s]
-    found = _looked_back(practised, done)
-    with transaction.atomic():
-        kept, _ = CaseDebrief.objects.get_or_create(
-            pk=practised.pk,
-            defaults={
-                "shown": found["shown"],
-                "condition": (practised.case.get("circuit") or {}).get("hunt", practised.case["hidden"]["condition"]),
-                "conclusion": found["conclusion"],
-                "mastered": found["mastered"],
-                "at": timezone.now(),
-            },
-        )
-    return kept
-
-
-def _looked_back(practised: Practised, done: Sequence[tuple[float, str]]) -> dict[str, Any]:
-    """`done`: what was done, in words."""
-    acts, testers, file = _acts(practised), testers_of(practised), file_of(practised)
-    if file.hunted is not None:
-        return questions.hunt_debriefed(practised.case, told_of(practised, file, testers), acts, testers, done)
-    view, begun = _view(practised), practised.begun_at.timestamp()
-    return ask(view.sort, questions.debriefed, view.survey, practised.case, acts, begun, testers, done)

@@ -11,7 +11,7 @@ from pydantic import Field
 from base.shapes import Named
 from evenprobe.entries.documented import Among
 from evenprobe.formats import CaseFile
-from evenprobe.formats.answers.practice import MetOut
+from evenprobe.formats.answers.debrief import MetOut
 from evenprobe.formats.said import shown_said
 from evenprobe.formats.shown import as_entry, typed
 from evenprobe.formats.words import PracticeWord
@@ -19,7 +19,7 @@ from evenprobe.practices import Practice
 from evenprobe.practising import Conclusion, Doing, Progress
 from evenprobe.quantities import Reading
 from practising.models import Practised
-from practising.sandbox import hunt_id, place_id
+from practising.sandbox import circuit_id, hunt_id, place_id, point_id, site_id
 
 ConclusionWord = Annotated[str, Among(Conclusion)]
 
@@ -107,11 +107,18 @@ class FeedOut(Schema):
     locked: bool
 
 
+class OutletOut(Schema):
+    """`id`: the point's in the sandbox; `mark`: what it is called among what can be ruled out."""
+
+    id: UUID
+    mark: str
+
+
 class CaseOut(Schema):
     """How far a case is. `device`: how the circuit's own is; `blown`: testers that show nothing any more.
 
     `to_be_made_dead`: it is over with hands on it, proved dead. `hunt`: instead, what is hunted in it, whose boxes of
-    these ids are `opened`. `looked`: for what else feeds it; `feed`: if found.
+    these ids are `opened`. `outlets`: instead, of a round. `looked`: for what else feeds it; `feed`: if found.
     `shown`: whether what the readings allow may be seen. `ended`: why it is over, where that was no conclusion.
     """
 
@@ -119,11 +126,14 @@ class CaseOut(Schema):
     title: str
     complaint: str
     step: int
+    site: UUID
+    circuit: UUID
     point: Named
     begun_at: datetime
     claimed_minutes: float
     to_be_made_dead: bool
     hunt: UUID | None
+    outlets: list[OutletOut]
     opened: list[UUID]
     device: Annotated[str, Among(("open", "closed"))]
     locked: bool
@@ -141,18 +151,25 @@ class CaseOut(Schema):
 
     @classmethod
     def of(cls, practised: Practised, file: CaseFile, found: Progress, testers: dict[str, str]) -> "CaseOut":
-        point = file.installation.single_point()
+        points = file.installation.points
         dangers, feed = [MetOut.of(met, testers) for met in found.met], file.hidden.other_feed
         return cls(
             id=practised.pk,
             title=file.title,
             complaint=file.complaint,
             step=file.step,
-            point=Named(id=practised.point, name=point.label or file.title),
+            site=site_id(practised.pk),
+            circuit=circuit_id(practised.pk),
+            point=Named(id=practised.point, name=points[0].label or file.title),
             begun_at=practised.begun_at,
             claimed_minutes=file.minutes,
             to_be_made_dead=file.solved.dead,
             hunt=hunt_id(practised.pk) if file.hunted else None,
+            outlets=[
+                OutletOut(id=point_id(practised.pk, file, n), mark=point.id)
+                for n, point in enumerate(points)
+                if file.solved.each
+            ],
             opened=sorted(place_id(practised.pk, box) for box in found.opened),
             device=found.device,
             locked=found.locked,
@@ -173,24 +190,27 @@ class CaseOut(Schema):
 class ActIn(Schema):
     """`conditions`: of marks what is ruled out, of a conclusion what it is. `entry`, `tester`: of probes put on.
 
-    `entry` of a box that is opened: `at`, where it is.
+    `entry` of a box that is opened: `at`, where it is. `point`: of a round, at which outlet.
     """
 
     doing: Doing
     conditions: list[str] = []
     entry: dict[str, Any] = {}
     tester: UUID | None = None
+    point: UUID | None = None
 
 
 class ShownIn(Schema):
     """A reading as the survey format has it, without what was seen; none on a known source. And what is in the hand.
 
     Of a dead test the `sheet` and its `line`, with what was picked as `test`; without a line, the tips together. Of a
-    hunt the `hunt`, where they are (`at`), the `side` of an open box, the `function`, and `from` and `to`.
+    hunt the `hunt`, where they are (`at`), the `side` of an open box, the `function`, and `from` and `to`. Of a round
+    the `point`.
     """
 
     entry: dict[str, Any] | None = None
     tester: UUID | None = None
+    point: UUID | None = None
 
 
 class ShownOut(Schema):

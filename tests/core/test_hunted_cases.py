@@ -12,7 +12,8 @@ from hypothesis import strategies as st
 
 from evenprobe.entries import FormatError, parse
 from evenprobe.formats import CaseFile
-from evenprobe.formats.answers.practice import DebriefOut, PracticeOut
+from evenprobe.formats.answers.debrief import DebriefOut
+from evenprobe.formats.answers.practice import PracticeOut
 from evenprobe.formats.case import shipped
 from evenprobe.hunting.findings import Task
 from evenprobe.hunting.run import BOARD, Place

@@ -8,6 +8,7 @@ import { CASE, PRACTICE } from "./api/sandbox";
 import { useSession } from "./api/session";
 import { Failure } from "./parts/Failure";
 import { late } from "./parts/late";
+import { inACase } from "./parts/rail";
 import { Shell } from "./parts/Shell";
 import { Unloadable } from "./parts/Unloadable";
 
@@ -148,7 +149,7 @@ function CasePlaces() {
   const here = useCase();
   if (here.isError && !here.data) return <Failure error={here.error} retry={() => here.refetch()} />;
   if (!here.data) return <div aria-busy="true" />;
-  const begins = here.data.hunt === null ? `/bench/${here.data.point.id}` : `/hunts/${here.data.hunt}`;
+  const begins = inACase(here.data)[0]?.to ?? "";
   return (
     <Routes>
       <Route path="/bench/:pointId" element={<BenchPlace />} />
@@ -159,6 +160,9 @@ function CasePlaces() {
       <Route path="/dead-tests/new" element={<BeginSheet />} />
       <Route path="/dead-tests/:sheetId" element={<SheetPlace />} />
       <Route path="/hunts/:huntId" element={<HuntPlace />} />
+      <Route path="/rounds" element={<RoundsPlace />} />
+      <Route path="/rounds/new" element={<BeginRound />} />
+      <Route path="/rounds/:roundId" element={<RoundPlace />} />
       <Route path="/waiting" element={<WaitingPlace />} />
       <Route path="/debrief" element={<DebriefPlace />} />
       <Route path="*" element={<Navigate to={begins} replace />} />

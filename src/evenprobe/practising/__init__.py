@@ -6,6 +6,7 @@ Nothing here knows a record. What testers show comes from `simulation`, what it 
 from evenprobe.practising.acts import Act, Danger, Doing, Progress, next_hint, progress, refusal
 from evenprobe.practising.case import Case
 from evenprobe.practising.debrief import Conclusion, Debrief, debrief
+from evenprobe.practising.gone_round import GoneRound, RoundDebrief, debrief_round, go_round, wrong_outlets
 from evenprobe.practising.hints import hint, hunt_hint
 from evenprobe.practising.hunt_debrief import HuntDebrief, Told, debrief_hunt
 from evenprobe.practising.hunted_through import HuntedThrough, LookTaken, hunt_through
@@ -17,7 +18,8 @@ from evenprobe.practising.simulated import AlongAHunt, Simulated
 from evenprobe.practising.spacing import due
 
 __all__ = [
-    "Act", "AlongAHunt", "Case", "Conclusion", "Danger", "Debrief", "Doing", "HuntDebrief", "HuntedThrough",
-    "LookTaken", "MadeDead", "Played", "Progress", "Simulated", "Told", "Turn", "WorkStep", "as_planned", "debrief",
-    "debrief_hunt", "done_said", "due", "hint", "hunt_hint", "hunt_through", "next_hint", "play", "progress", "refusal",
+    "Act", "AlongAHunt", "Case", "Conclusion", "Danger", "Debrief", "Doing", "GoneRound", "HuntDebrief",
+    "HuntedThrough", "LookTaken", "MadeDead", "Played", "Progress", "RoundDebrief", "Simulated", "Told", "Turn",
+    "WorkStep", "as_planned", "debrief", "debrief_hunt", "debrief_round", "done_said", "due", "go_round", "hint",
+    "hunt_hint", "hunt_through", "next_hint", "play", "progress", "refusal", "wrong_outlets",
 ]  # fmt: skip

@@ -1,6 +1,6 @@
 """A case: an installation with something hidden, what is at hand, what the customer says, and what counts as solved."""
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -42,6 +42,7 @@ class Case:
     to_be_made_dead: bool = False
     other_feed: str = ""
     hunted: Hunted | None = None
+    outlets: "Mapping[str, Case]" = field(default_factory=dict)
     held: tuple[Held, ...] = ()
 
     def is_solved(self, found: PointInterpretation) -> bool:

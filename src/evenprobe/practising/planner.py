@@ -1,13 +1,14 @@
 """A case as it is solved by what the program would do next, whatever sort of case it is."""
 
 from evenprobe.practising.case import Case
+from evenprobe.practising.gone_round import GoneRound, go_round
 from evenprobe.practising.hunted_through import HuntedThrough, hunt_through
 from evenprobe.practising.made_dead import MadeDead, make_dead
 from evenprobe.practising.played import Played, play
 
 
-def as_planned(case: Case) -> Played | MadeDead | HuntedThrough:
-    """By the readings that are offered first, the steps of the proof where it is to be made dead, or look by look.
+def as_planned(case: Case) -> Played | MadeDead | HuntedThrough | GoneRound:
+    """By the readings that are offered first, at each outlet of a round; by the steps of a proof; or look by look.
 
     Parameters
     ----------
@@ -15,7 +16,7 @@ def as_planned(case: Case) -> Played | MadeDead | HuntedThrough:
 
     Returns
     -------
-    Played, MadeDead or HuntedThrough
+    Played, MadeDead, HuntedThrough or GoneRound
         The same each time.
 
     Examples
@@ -26,4 +27,6 @@ def as_planned(case: Case) -> Played | MadeDead | HuntedThrough:
     """
     if case.hunted is not None:
         return hunt_through(case)
+    if case.outlets:
+        return go_round(case)
     return make_dead(case) if case.to_be_made_dead else play(case)

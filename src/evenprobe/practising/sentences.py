@@ -38,6 +38,8 @@ HINTS = Sentences(
         "where-it-can-be": "It can still be in {count} places. Where would one look part them most evenly?",
         "one-place-left": "Only one place is left: {one}. Is that enough to conclude?",
         "no-place-left": "No place fits all you told. Which of it would you look at again?",
+        "at-an-outlet": "Nothing settles {one} yet. {said}",
+        "all-settled": "Your readings settle every outlet. Which of them are right?",
         "look-next": "The look that decides most: {what}.",
     }
 )
@@ -54,6 +56,11 @@ CONCLUSIONS = Sentences(
         "found-left-open": "It is {truth}. Your looks leave more open than was needed: {other}.",
         "found-wrong": "It is {truth}. Nothing you saw rules that out.",
         "found-ended": "It was {truth}.",
+        "round-followed": "Not right: {wrong}. Your readings settle every outlet: the conclusion followed from them.",
+        "round-guessed": "Not right: {wrong}, and you named them. But nothing settled {open}: that was a guess.",
+        "round-left-open": "Not right: {wrong}. You left more under suspicion: {more}.",
+        "round-wrong": "Not right: {wrong}. You let {missed} pass.",
+        "round-ended": "Not right were: {wrong}.",
         "dead": "It is dead, and you proved it before your hands were on it.",
         "dead-twice-fed": "It is dead, and you proved it before your hands were on it, {feed} too.",
         "still-fed": "It was also fed by {feed}. Off is only what is proved dead.",

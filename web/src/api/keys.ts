@@ -13,7 +13,12 @@ export const keys = {
   practice: ["practice"],
   caseHere: ["practised"],
   debrief: ["practised", "debrief"],
-  display: (entry: object | null, tester: string | null) => ["display", entry, tester],
+  display: (entry: object | null, tester: string | null, point: string | null) => [
+    "display",
+    entry,
+    tester,
+    point,
+  ],
   brought: ["brought"],
   standing: (what: string, since: string) => ["standing", what, since],
   testers: ["testers"],

@@ -67,6 +67,7 @@ export type CaseAct = {
   conditions?: string[];
   entry?: object;
   tester?: string | null;
+  point?: string | null;
 };
 
 /** Something done at the case, and what came of it. */
@@ -81,13 +82,13 @@ export const useDo = () =>
   );
 
 /** What the tester shows with its probes there, looked at again and again while they are on. */
-export const useDisplay = (entry: object | null, tester: string | null, on: boolean) =>
+export const useDisplay = (entry: object | null, tester: string | null, point: string | null, on: boolean) =>
   useQuery({
-    queryKey: keys.display(entry, tester),
+    queryKey: keys.display(entry, tester, point),
     queryFn: () =>
       answer(
         client.POST("/api/practised/shown", {
-          body: { entry: entry as Record<string, unknown> | null, tester },
+          body: { entry: entry as Record<string, unknown> | null, tester, point },
         }),
       ),
     enabled: on,

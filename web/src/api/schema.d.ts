@@ -7425,7 +7425,7 @@ export interface components {
          * @description How far a case is. `device`: how the circuit's own is; `blown`: testers that show nothing any more.
          *
          *     `to_be_made_dead`: it is over with hands on it, proved dead. `hunt`: instead, what is hunted in it, whose boxes of
-         *     these ids are `opened`. `looked`: for what else feeds it; `feed`: if found.
+         *     these ids are `opened`. `outlets`: instead, of a round. `looked`: for what else feeds it; `feed`: if found.
          *     `shown`: whether what the readings allow may be seen. `ended`: why it is over, where that was no conclusion.
          */
         CaseOut: {
@@ -7440,6 +7440,16 @@ export interface components {
             complaint: string;
             /** Step */
             step: number;
+            /**
+             * Site
+             * Format: uuid
+             */
+            site: string;
+            /**
+             * Circuit
+             * Format: uuid
+             */
+            circuit: string;
             point: components["schemas"]["Named"];
             /**
              * Begun At
@@ -7452,6 +7462,8 @@ export interface components {
             to_be_made_dead: boolean;
             /** Hunt */
             hunt: string | null;
+            /** Outlets */
+            outlets: components["schemas"]["OutletOut"][];
             /** Opened */
             opened: string[];
             /**
@@ -7511,6 +7523,19 @@ export interface components {
             text: string;
         };
         /**
+         * OutletOut
+         * @description `id`: the point's in the sandbox; `mark`: what it is called among what can be ruled out.
+         */
+        OutletOut: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Mark */
+            mark: string;
+        };
+        /**
          * PossibleOut
          * @description What can be true at the point, in words.
          */
@@ -7567,7 +7592,7 @@ export interface components {
          * ActIn
          * @description `conditions`: of marks what is ruled out, of a conclusion what it is. `entry`, `tester`: of probes put on.
          *
-         *     `entry` of a box that is opened: `at`, where it is.
+         *     `entry` of a box that is opened: `at`, where it is. `point`: of a round, at which outlet.
          */
         ActIn: {
             doing: components["schemas"]["Doing"];
@@ -7585,6 +7610,8 @@ export interface components {
             };
             /** Tester */
             tester?: string | null;
+            /** Point */
+            point?: string | null;
         };
         /**
          * Doing
@@ -7616,7 +7643,8 @@ export interface components {
          * @description A reading as the survey format has it, without what was seen; none on a known source. And what is in the hand.
          *
          *     Of a dead test the `sheet` and its `line`, with what was picked as `test`; without a line, the tips together. Of a
-         *     hunt the `hunt`, where they are (`at`), the `side` of an open box, the `function`, and `from` and `to`.
+         *     hunt the `hunt`, where they are (`at`), the `side` of an open box, the `function`, and `from` and `to`. Of a round
+         *     the `point`.
          */
         ShownIn: {
             /** Entry */
@@ -7625,6 +7653,8 @@ export interface components {
             } | null;
             /** Tester */
             tester?: string | null;
+            /** Point */
+            point?: string | null;
         };
         /**
          * DebriefOut
@@ -7659,6 +7689,11 @@ export interface components {
              * @default false
              */
             hunted: boolean;
+            /**
+             * Round
+             * @default false
+             */
+            round: boolean;
             /**
              * Economical
              * @default false

@@ -56,11 +56,7 @@ export function Shell({ children, guest }: { children: ReactNode; guest: string 
   const { pathname } = useLocation();
   const bench = pathname.match(/^\/bench\/(.+)/)?.[1] ?? lastPoints()[0] ?? null;
   const here = useCase().data;
-  const places = guest
-    ? forAGuest(guest)
-    : here
-      ? inACase(here.point.id, here.hunt)
-      : onTheRail(pathname, bench);
+  const places = guest ? forAGuest(guest) : here ? inACase(here) : onTheRail(pathname, bench);
   const main = useArrival();
   const [asked, ask] = useEverywhereKeys(guest === null && CASE === null);
   const [big] = useSetting("big");

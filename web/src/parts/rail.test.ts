@@ -30,6 +30,9 @@ describe("the rail", () => {
 });
 
 it("inside a case there is what one practises in, at the case's own point", () => {
-  expect(inACase("p1", null).map(({ to }) => to)).toEqual(["/bench/p1", "/prove-dead", "/dead-tests"]);
-  expect(inACase("p1", "h1").map(({ to }) => to)).toEqual(["/hunts/h1", "/prove-dead"]);
+  const to = (hunt: string | null, outlets: object[]) =>
+    inACase({ point: { id: "p1" }, hunt, outlets }).map((place) => place.to);
+  expect(to(null, [])).toEqual(["/bench/p1", "/prove-dead", "/dead-tests"]);
+  expect(to("h1", [])).toEqual(["/hunts/h1", "/prove-dead"]);
+  expect(to(null, [{}, {}])).toEqual(["/rounds", "/bench/p1", "/prove-dead"]);
 });

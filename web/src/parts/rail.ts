@@ -33,15 +33,17 @@ export function onTheRail(pathname: string, bench: string | null): Place[] {
 
 const PROVE_DEAD: Place = { id: "prove-dead", to: "/prove-dead", name: "Prove dead", folded: false };
 
-/** Inside a practice case: the places that one practises in. `hunt`: what is hunted in it. */
-export const inACase = (point: string, hunt: string | null): Place[] =>
-  hunt === null
-    ? [
-        { id: "bench", to: `/bench/${point}`, name: "Bench", folded: false },
-        PROVE_DEAD,
-        { id: "dead-tests", to: "/dead-tests", name: "Dead tests", folded: false },
-      ]
-    : [{ id: "hunts", to: `/hunts/${hunt}`, name: "Hunt", folded: false }, PROVE_DEAD];
+const BENCH = { id: "bench", name: "Bench", folded: false } as const;
+
+/** Inside a practice case: the places that one practises in, the first of them where it begins. */
+export function inACase(here: { point: { id: string }; hunt: string | null; outlets: unknown[] }): Place[] {
+  if (here.hunt !== null)
+    return [{ id: "hunts", to: `/hunts/${here.hunt}`, name: "Hunt", folded: false }, PROVE_DEAD];
+  const bench = { ...BENCH, to: `/bench/${here.point.id}` };
+  if (here.outlets.length > 0)
+    return [{ id: "rounds", to: "/rounds", name: "Rounds", folded: false }, bench, PROVE_DEAD];
+  return [bench, PROVE_DEAD, { id: "dead-tests", to: "/dead-tests", name: "Dead tests", folded: false }];
+}
 
 /** The one site they read. */
 export const forAGuest = (site: string): Place[] => [

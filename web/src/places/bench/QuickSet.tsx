@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Entry, Practice, Quick, Tester } from "../../api/client";
 import { useKeep } from "../../api/outbox/useOutbox";
 import type { ReadingBody, Waiting } from "../../api/outbox/waiting";
+import { CASE } from "../../api/sandbox";
 import { Face } from "../../parts/Face";
 import { NumberField } from "../../parts/NumberField";
 import { usePutBack } from "../../parts/usePutBack";
@@ -10,6 +11,7 @@ import { WaitingList } from "../../parts/WaitingList";
 import { ends, seen } from "../../reading/entry";
 import { functionNamed, functionOf } from "../../reading/functions";
 import { typedNumber } from "../../reading/typedNumber";
+import { Display } from "../practice/Display";
 import { Choices, choicesFor } from "./Choices";
 import { Lamps } from "./Lamps";
 import classes from "./QuickSet.module.css";
@@ -97,6 +99,15 @@ export function QuickSet(props: {
                 <span className="quiet"> instead of {seen(wanted.entry)}, which stays on record</span>
               )}
             </p>
+            {CASE !== null && (
+              <Display
+                entry={entryFor(wanted, {})}
+                tester={props.testerId}
+                point={point.id}
+                ready={props.testerId !== null}
+                onCapture={send}
+              />
+            )}
             {functionOf({ quantity: wanted.quantity })?.entered === "lamps" ? (
               <Lamps
                 practice={practice}
@@ -122,7 +133,11 @@ export function QuickSet(props: {
                 >
                   <span className={classes.unit}>V</span>
                 </NumberField>
-                <Button type="submit" className={classes.record}>
+                <Button
+                  type="submit"
+                  variant={CASE === null ? "filled" : "default"}
+                  className={classes.record}
+                >
                   Record
                 </Button>
               </div>

@@ -101,6 +101,7 @@ export function ReadingPanel(props: {
           <Display
             entry={entryFor(setup, bench.terminals, {})}
             tester={setup.tester}
+            point={bench.id}
             ready={ready}
             onCapture={props.onRecord}
             enter={enter}

@@ -14,7 +14,7 @@ export function Complaint() {
   return (
     <>
       <blockquote className={classes.complaint}>{here.complaint}</blockquote>
-      {here.to_be_made_dead && !here.over && <Task />}
+      {here.to_be_made_dead && !here.over && <Task here={here} />}
     </>
   );
 }
@@ -59,7 +59,7 @@ function Over({ here }: { here: CaseHere }) {
 const overWith = (here: CaseHere) =>
   here.ended ? "The case is over." : here.to_be_made_dead ? "Proved dead, and dead." : "Concluded.";
 
-function Task() {
+function Task({ here }: { here: CaseHere }) {
   return (
     <section aria-labelledby="task" className={classes.task}>
       <h2 id="task" className={classes.title}>
@@ -69,7 +69,7 @@ function Task() {
         Off and locked, whatever feeds it. Prove it dead, under Prove dead. Then put your hands on it: that
         ends the case.
       </p>
-      <Button component={Link} to="/prove-dead/new" fullWidth>
+      <Button component={Link} to={`/prove-dead/new?site=${here.site}&circuit=${here.circuit}`} fullWidth>
         Prove it dead
       </Button>
     </section>
@@ -79,6 +79,7 @@ function Task() {
 /** The circuit's own device and its lock, as they are now; what else feeds it; and hands, which come last. */
 function Switching({ here, go }: Go) {
   const off = here.device === "open";
+  const ofOnePoint = here.hunt === null && here.outlets.length === 0;
   return (
     <section aria-label="At the board">
       <p className={classes.state}>
@@ -99,13 +100,13 @@ function Switching({ here, go }: Go) {
         <Button variant="default" onClick={() => go({ doing: here.locked ? "unlocked" : "locked" })}>
           {here.locked ? "Take the lock off" : "Lock it"}
         </Button>
-        {!here.looked && here.hunt === null && (
+        {!here.looked && ofOnePoint && (
           <Button variant="default" onClick={() => go({ doing: "looked" })}>
             Look for other feeds
           </Button>
         )}
         {here.feed && <OtherFeed feed={here.feed} go={go} />}
-        {here.hunt === null && (
+        {ofOnePoint && (
           <TwoTapButton
             variant="default"
             asks="Touch the conductors"
@@ -158,27 +159,50 @@ function Dangers({ here }: { here: CaseHere }) {
 /** What one takes to be ruled out by what was read; the answer stays hidden until it is asked for. */
 function Marks({ here, go }: Go) {
   const left = here.possible.filter((one) => !here.ruled_out.includes(one.id));
-  const along = here.hunt !== null;
+  const asks = here.hunt ? ALONG : here.outlets.length > 0 ? ROUND : OF_A_POINT;
   return (
     <section aria-labelledby="marks">
       <h2 id="marks" className={classes.title}>
-        {along ? "Where can it still be?" : "What can it still be?"}
+        {asks.title}
       </h2>
       <p className={classes.how}>
-        {along ? "Mark above what your looks rule out." : "Tap what your readings rule out."} {left.length} of{" "}
-        {here.possible.length} left.
+        {asks.how} {left.length} of {here.possible.length} left.
       </p>
-      {!along && <MarkList here={here} />}
+      {!here.hunt && <MarkList here={here} />}
       <TwoTapButton
         variant="filled"
         fullWidth
-        asks={left.length === 1 ? `It is: ${left[0]?.title}` : `Conclude: one of the ${left.length} left`}
+        asks={asks.concludes(left.map((one) => one.title))}
         again="Conclude? Then it is looked back on"
         onTapped={() => go({ doing: "concluded", conditions: left.map((one) => one.id) })}
       />
     </section>
   );
 }
+
+const oneOf = (left: string[]) =>
+  left.length === 1 ? `It is: ${left[0]}` : `Conclude: one of the ${left.length} left`;
+/** What is asked of whoever goes through a case, by its sort. */
+const OF_A_POINT = {
+  title: "What can it still be?",
+  how: "Tap what your readings rule out.",
+  concludes: oneOf,
+};
+const ALONG = {
+  title: "Where can it still be?",
+  how: "Mark above what your looks rule out.",
+  concludes: oneOf,
+};
+const ROUND = {
+  title: "Which are not right?",
+  how: "Tap those that your readings show to be right.",
+  concludes: (left: string[]) =>
+    left.length === 0
+      ? "Conclude: all are right"
+      : left.length === 1
+        ? `Conclude: ${left[0]} is not right`
+        : `Conclude: these ${left.length} are not right`,
+};
 
 function MarkList({ here }: { here: CaseHere }) {
   const marks = useMarks();
@@ -206,7 +230,7 @@ function Hints({ here, go, busy }: Go & { busy: boolean }) {
         </Button>
         {!here.shown && (
           <Button variant="default" onClick={() => go({ doing: "shown" })}>
-            {here.hunt === null ? "Show what the readings allow" : "Show what is left, and the plan"}
+            {here.hunt ? "Show what is left, and the plan" : "Show what the readings allow"}
           </Button>
         )}
       </div>

@@ -69,6 +69,10 @@ function evidenceOf(found: Debrief) {
       ? "Proved dead by a proof that stands."
       : "Nothing proved it dead before hands were on it.";
   const one = found.hunted ? "look" : "reading";
+  if (found.round)
+    return found.certain_after === null
+      ? "Not every outlet was settled by what was read."
+      : "Every outlet was settled by what was read.";
   return found.certain_after === null
     ? `The ${one}s never settled it.`
     : `Certain after ${one} ${found.certain_after} of ${found.readings}.`;
@@ -121,7 +125,7 @@ function Readings({ found }: { found: Debrief }) {
           <p className={classes.reading}>
             <b>{one.what}</b> <span className={found.hunted ? undefined : "mono"}>{one.recorded}</span>
             {one.with && <span className="quiet"> · {one.with}</span>}
-            {one.settled && number + 1 === found.certain_after && (
+            {one.settled && (found.round || number + 1 === found.certain_after) && (
               <b className={classes.certain}> · now it is certain</b>
             )}
           </p>

@@ -30,6 +30,8 @@ export function Display(props: {
   /** None on a proving unit, or on what is known to be live. Of a dead test its sheet and line. */
   entry: Entry | OnASheet | OnAHunt | null;
   tester: string | null;
+  /** Of a round: the outlet. */
+  point?: string;
   ready: boolean;
   /** `typed`: what is typed of it in the form of a dead test. Without, it is only looked at. */
   onCapture?: (what: Partial<Entry>, typed: string) => void;
@@ -38,19 +40,19 @@ export function Display(props: {
   /** What Enter does where nothing is typed: put it on, then record what it shows. */
   enter?: RefObject<(() => void) | null>;
 }) {
-  const { entry, tester, ready } = props;
+  const { entry, tester, ready, point = null } = props;
   const here = useCase().data;
   const put = useDo();
-  const where = JSON.stringify([entry, tester]);
+  const where = JSON.stringify([entry, tester, point]);
   const [on, setOn] = useState("");
   const isOn = on === where && here?.over === false;
-  const display = useDisplay(entry, tester, isOn);
+  const display = useDisplay(entry, tester, point, isOn);
   useEffect(() => setOn((was) => (was === where ? was : "")), [where]);
   const shown = isOn ? display.data : undefined;
   const measure = () =>
     isHarmless(entry)
       ? setOn(where)
-      : put.mutate({ doing: "probed", entry: entry ?? {}, tester }, { onSuccess: () => setOn(where) });
+      : put.mutate({ doing: "probed", entry: entry ?? {}, tester, point }, { onSuccess: () => setOn(where) });
   const record = () => shown?.entry && props.onCapture?.(shown.entry as Partial<Entry>, shown.typed);
   useEffect(() => {
     if (props.enter) props.enter.current = isOn ? record : ready ? measure : null;

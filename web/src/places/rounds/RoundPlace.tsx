@@ -2,12 +2,15 @@ import { Button } from "@mantine/core";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Practice, Round, Stop, Tester } from "../../api/client";
+import { useIsShown } from "../../api/practice";
 import { usePractice, useRound, useTesters } from "../../api/queries";
+import { CASE } from "../../api/sandbox";
 import starting from "../../parts/Begin.module.css";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
 import { VerdictShape, WORDS } from "../../parts/VerdictShape";
 import { WaitingList } from "../../parts/WaitingList";
+import { CasePanel, Complaint } from "../practice/CasePanel";
 import { PressState } from "./Press";
 import { progressOf } from "./RoundList";
 import classes from "./Rounds.module.css";
@@ -31,6 +34,7 @@ function Going(props: { round: Round; practice: Practice; tester: Tester | undef
   const [chosen, setHere] = useState(round.next ?? round.stops[0]?.id ?? "");
   const here = round.stops.find((stop) => stop.id === chosen) ?? round.stops[0];
   const events = useRoundEvent(round);
+  const isShown = useIsShown();
   const manyCircuits = new Set(round.stops.map((s) => s.circuit)).size > 1;
   return (
     <Page
@@ -43,6 +47,7 @@ function Going(props: { round: Round; practice: Practice; tester: Tester | undef
           The server cannot be reached. What is typed stays; what was recorded is safe.
         </p>
       )}
+      {CASE !== null && <Complaint />}
       {events.press && <PressState round={round} press={events.press} events={events} />}
       <div className={classes.round}>
         <section className={classes.here} aria-label="The outlet in hand">
@@ -71,28 +76,31 @@ function Going(props: { round: Round; practice: Practice; tester: Tester | undef
           )}
           <WaitingList waiting={events.waiting} />
         </section>
-        <nav className={classes.stops} aria-label="Outlets of the round">
-          <ol>
-            {round.stops.map((stop) => (
-              <li key={stop.id}>
-                <button
-                  type="button"
-                  aria-current={stop === here ? "step" : undefined}
-                  onClick={() => setHere(stop.id)}
-                >
-                  <VerdictShape kind={stop.verdict} size={24} />
-                  <span>
-                    <strong>{stop.name}</strong>
-                    <span className="quiet">
-                      {manyCircuits && `${stop.circuit} · `}
-                      {events.skipped(stop) ? "skipped, waits for the line" : stateOf(stop)}
+        <div>
+          <nav className={classes.stops} aria-label="Outlets of the round">
+            <ol>
+              {round.stops.map((stop) => (
+                <li key={stop.id}>
+                  <button
+                    type="button"
+                    aria-current={stop === here ? "step" : undefined}
+                    onClick={() => setHere(stop.id)}
+                  >
+                    <VerdictShape kind={isShown ? stop.verdict : "untested"} size={24} />
+                    <span>
+                      <strong>{stop.name}</strong>
+                      <span className="quiet">
+                        {manyCircuits && `${stop.circuit} · `}
+                        {events.skipped(stop) ? "skipped, waits for the line" : stateOf(stop, isShown)}
+                      </span>
                     </span>
-                  </span>
-                </button>
-              </li>
-            ))}
-          </ol>
-        </nav>
+                  </button>
+                </li>
+              ))}
+            </ol>
+          </nav>
+          {CASE !== null && <CasePanel />}
+        </div>
       </div>
     </Page>
   );
@@ -105,10 +113,12 @@ const STATES: Record<string, string> = {
   full: "full check",
 };
 
-function stateOf(stop: Stop): string {
+/** `isShown`: whether what it came to may be said. */
+function stateOf(stop: Stop, isShown: boolean): string {
   if (stop.unshown) return stop.unshown;
   if (stop.state === "skipped") return `skipped: ${stop.reason}`;
   const checked = stop.state === "quick" || stop.state === "full";
+  if (checked && !isShown) return "quick set taken";
   return checked
     ? `${STATES[stop.state]}: ${(WORDS[stop.verdict] ?? "").toLowerCase()}`
     : (STATES[stop.state] ?? "");

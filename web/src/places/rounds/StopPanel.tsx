@@ -2,6 +2,7 @@ import { Button, Text, TextInput } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Practice, Round, Stop, Tester } from "../../api/client";
+import { useIsShown } from "../../api/practice";
 import starting from "../../parts/Begin.module.css";
 import { BesideWiring } from "../../parts/BesideWiring";
 import { colourOf, VerdictShape, WORDS } from "../../parts/VerdictShape";
@@ -23,6 +24,7 @@ export function StopPanel(props: {
   const checked = stop.state === "quick" || stop.state === "full";
   const presses = stop.quick.find(isPressed);
   const taken = stop.quick.filter((q) => !isPressed(q)).every((q) => q.entry !== null);
+  const isShown = useIsShown();
   const next = round.stops.find((s) => s.id === round.next && s.id !== stop.id);
   const onward = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -35,7 +37,7 @@ export function StopPanel(props: {
       {stop.unfit && !checked && (
         <Text className={classes.unfit}>Kept, but not counted as a check: {stop.unfit}</Text>
       )}
-      {stop.state !== "left" && stop.state !== "skipped" && (
+      {isShown && stop.state !== "left" && stop.state !== "skipped" && (
         <div className={classes.verdict} aria-live="polite">
           <VerdictShape kind={stop.verdict} size={40} />
           <div>
@@ -60,7 +62,7 @@ export function StopPanel(props: {
           </Button>
         )}
         <Button component={Link} to={`/bench/${stop.id}`} variant="default" size="lg">
-          {checked && stop.state !== "full" ? "Full check on the Bench" : "Open on the Bench"}
+          {isShown && checked && stop.state !== "full" ? "Full check on the Bench" : "Open on the Bench"}
         </Button>
         {!checked && <Skip round={round} stop={stop} events={events} onSkipped={props.onNext} />}
       </div>

@@ -1,4 +1,4 @@
-"""Hunts in practice in the real application: a chain halved on a phone, a box opened too early."""
+"""Hunts and a round in practice, in the real application: on a phone, a box opened too early, outlet by outlet."""
 
 from playwright.sync_api import expect
 
@@ -60,3 +60,29 @@ def test_a_hand_in_a_box_that_is_live_ends_the_hunt(outlet, live_server, page):
     page.get_by_role("link", name="Look back on it").click()
     expect(page.get_by_text("Opened stage left socket. ")).to_be_visible(timeout=PATIENCE_MS)
     expect(page.get_by_text("It was piano socket.")).to_be_visible()
+
+
+def test_a_round_is_gone_by_the_displays_and_some_outlets_are_named(outlet, live_server, page):
+    opened(page, live_server, "Round the pier pads", asks="Rounds")
+    page.get_by_role("link", name="Begin a round").click()
+    page.get_by_label("Tester in use").select_option(label="meter")
+    page.get_by_role("button", name="Begin", exact=True).click()
+    expect(page.get_by_role("heading", name="pier north")).to_be_visible(timeout=PATIENCE_MS)
+    for pair in ("H to N", "H to G", "N to G"):
+        page.get_by_role("button", name="Measure", exact=True).click()
+        expect(page.get_by_label("Display")).to_contain_text(" V")
+        page.get_by_role("button", name="Record this").click()
+        expect(page.get_by_role("button", name=f"{pair} to measure")).to_have_count(0, timeout=PATIENCE_MS)
+    expect(page.get_by_text("quick set taken")).to_be_visible(timeout=PATIENCE_MS)
+    assert "Not confirmed" not in page.inner_text("main"), "what the readings allow stays hidden"
+    accessible(page)
+    assert small_targets(page) == []
+    for name in ("pier north", "pier south"):
+        page.locator("[aria-labelledby=marks] li button", has_text=name).click()
+        expect(page.locator("[aria-labelledby=marks] s", has_text=name)).to_be_visible()
+    page.get_by_role("button", name="Conclude: these 2 are not right").click()
+    page.get_by_role("button", name="Conclude? Then it is looked back on").click()
+    page.get_by_role("link", name="Look back on it").click()
+    expect(page.get_by_text("and you named them. But nothing settled pier north")).to_be_visible(timeout=PATIENCE_MS)
+    expect(page.get_by_text("Not every outlet was settled by what was read.")).to_be_visible()
+    accessible(page)
