@@ -116,8 +116,8 @@ class AheadOut(Schema):
 class AlongRun(Schema):
     """`next_title`: what is to be done next, and where, in words. `joints`: poor ones that were measured, in words.
 
-    `load_a`: the load the last volts were under. `standing_at`: the box or the board one was at last. `ahead`: what
-    comes after each outcome, two steps on.
+    `how`: what to do, by the task. `load_a`: the load the last volts were under. `standing_at`: the box or the board
+    one was at last. `ahead`: what comes after each outcome, two steps on.
     """
 
     between: list[Conductor]
@@ -127,6 +127,7 @@ class AlongRun(Schema):
     saved_minutes: float
     advice: str
     joints: list[str]
+    how: dict[str, list[str]]
     load_a: float | None
     points: list[HuntPoint]
     standing_at: str
@@ -145,12 +146,13 @@ class ChainElement(Schema):
 
 
 class AlongChain(Schema):
-    """`elements`: the feed first."""
+    """`elements`: the feed first. `how`: to measure at a joint."""
 
     supply_v: float
     answer: ChainHuntOut
     next_name: str
     advice: str
+    how: list[str]
     elements: list[ChainElement]
 
 

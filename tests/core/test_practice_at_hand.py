@@ -11,7 +11,19 @@ from evenprobe.conditions import conditions_for
 from evenprobe.formats import FormatError
 from evenprobe.formats.case import shipped
 from evenprobe.formats.drawn import drawn
-from evenprobe.practising import Act, Case, Conclusion, Danger, Doing, Simulated, debrief, due, play, progress
+from evenprobe.practising import (
+    Act,
+    Case,
+    Conclusion,
+    Danger,
+    Doing,
+    Simulated,
+    as_planned,
+    debrief,
+    due,
+    play,
+    progress,
+)
 from evenprobe.practising.acts import progress_at
 from evenprobe.quantities import RESISTANCE, VOLTAGE, Measurement
 from evenprobe.quantities.voltage import DRIFT
@@ -146,8 +158,11 @@ def test_cases_without_end_can_be_played_and_are_as_hard_as_was_asked(step):
     hidden = {file.hidden.condition.id for file in files}
     assert len(hidden) >= (4 if step == 1 else 10)
     assert all(file.case().truth.id in {c.id for c in file.conditions()} for file in files)
+    hunts = {file.circuit["hunt"] for file in files if file.circuit}
+    assert hunts == (set() if step < 3 else {"short", "open", "chain"})
+    assert all(as_planned(file.case()).in_time for file in files if file.circuit)
     lines = {len([t for t in file.installation.points[0].terminals if t.startswith("L")]) for file in files}
-    assert lines == ({1} if step < 3 else {2, 3} if step == 3 else {1, 2, 3})
+    assert lines == ({1} if step < 3 else {1, 2, 3})
 
 
 @pytest.mark.parametrize(("step", "seed"), [(0, 1), (5, 1), (1, -1), (1, 2**31 + 1)])

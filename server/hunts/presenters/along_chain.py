@@ -54,6 +54,7 @@ class ChainView(HuntView[ChainFile]):
                 answer=ChainHuntOut.of(found),
                 next_name=self.name(found.next_after) if found.next_after else "",
                 advice=self.named(found.advice) if found.advice else "",
+                how=list(chain_steps(HuntState.HUNTING, self.practice)),
                 elements=[feed, *elements],
             )
         }

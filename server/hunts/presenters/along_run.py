@@ -8,7 +8,7 @@ from evenprobe.formats.answers import RunHuntOut
 from evenprobe.formats.answers.hunt import seen_as_told
 from evenprobe.formats.circuits import OpenFile, PoorJointFile, ShortFile
 from evenprobe.formats.circuits.run import DropEntry
-from evenprobe.hunting.findings import Hunt, HuntState, Joint, NextPlace
+from evenprobe.hunting.findings import Hunt, HuntState, Joint, NextPlace, Task
 from evenprobe.hunting.run import BOARD, Place
 from evenprobe.hunting.said import said_of
 from evenprobe.hunting.sentences import JOINTS
@@ -56,7 +56,10 @@ class RunView(HuntView[RunFile]):
     def steps(self) -> Sequence[str]:
         if self.state in (MENDED, CLOSED) or self.found.next is None:
             return () if self.state == CLOSED else steps_after(self.found.state)
-        return steps_at(self.hunt.kind, self.found.next.task, self.practice, self.file.between or ("L", "PE"))
+        return self.how(self.found.next.task)
+
+    def how(self, task: Task) -> Sequence[str]:
+        return steps_at(self.hunt.kind, task, self.practice, self.file.between or ("L", "PE"))
 
     def along(self) -> dict[str, Any]:
         found = self.found
@@ -70,6 +73,7 @@ class RunView(HuntView[RunFile]):
                 saved_minutes=round(max(0.0, found.in_order_minutes - minutes), 1) if found.next else 0.0,
                 advice=self.named(found.advice) if found.advice else "",
                 joints=[self._joint(joint) for joint in found.joints],
+                how={str(task): list(steps) for task in Task if (steps := self.how(task))},
                 load_a=self._load_a(),
                 points=self._points(),
                 ahead=list(self._ahead(self.content, self.answer, self._steps_ahead())),

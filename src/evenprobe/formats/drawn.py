@@ -4,6 +4,7 @@ What is hidden is drawn by how usual it is. It is solved when few enough are lef
 tell, so that none has to be played first.
 """
 
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -12,6 +13,7 @@ import numpy as np
 from evenprobe.entries import FormatError, parse
 from evenprobe.formats.case import AT_MOST, MINUTES, CaseFile
 from evenprobe.formats.complaints import NO_COMPLAINT, complaints_of
+from evenprobe.formats.drawn_hunt import hunt_drawn
 
 HIGHEST_SEED = 2**31
 _EVENED = 0.25
@@ -32,9 +34,28 @@ class _Place:
     conductor: str
     label: str
 
+    def installation(self, length_m: int, instruments: Sequence[Mapping[str, Any]]) -> dict[str, Any]:
+        """Its survey without readings."""
+        return {
+            "format": "even-probe/survey",
+            "version": 1,
+            "practice": self.practice,
+            "supply": {"system": self.system, "earthing": self.earthing},
+            "instruments": list(instruments),
+            "points": [
+                {
+                    "id": "point",
+                    "kind": "outlet",
+                    "label": self.label,
+                    "terminals": list(self.terminals),
+                    "circuit": {"rating_a": self.rating_a, "conductor": self.conductor, "length_m": length_m},
+                }
+            ],
+        }
+
 
 _ONE, _TWO, _THREE = ("L", "N", "PE"), ("L1", "L2", "N", "PE"), ("L1", "L2", "L3", "N", "PE")
-_ONE_LINE = (
+ONE_LINE = (
     _Place("north-america", "120", "TN-C-S", _ONE, 20, "12 AWG", "workshop outlet"),
     _Place("continental", "230", "TN-S", _ONE, 16, "2.5 mm2", "dye room socket"),
     _Place("british", "230", "TN-C-S", _ONE, 20, "2.5 mm2", "hall kitchen socket"),
@@ -44,7 +65,7 @@ _SEVERAL_LINES = (
     _Place("continental", "230/400", "TN-S", _THREE, 32, "6 mm2", "loom outlet"),
 )
 _PLACES: dict[int, tuple[_Place, ...]] = {
-    1: _ONE_LINE, 2: _ONE_LINE, 3: _SEVERAL_LINES, 4: (*_ONE_LINE, *_SEVERAL_LINES),
+    1: ONE_LINE, 2: ONE_LINE, 3: _SEVERAL_LINES, 4: (*ONE_LINE, *_SEVERAL_LINES),
 }  # fmt: skip
 
 _RATED = {"category": "III", "rated_v": 600}
@@ -55,6 +76,10 @@ _KITS: dict[int, tuple[dict[str, Any], ...]] = {
     3: (_METER, {"id": "low-ohm", "kind": "low-ohm", "proved": True, **_RATED}),
     4: ({"id": "old meter", "kind": "multimeter", "proved": False}, _METER),
 }
+
+_TO_HUNT_WITH = (_METER, {"id": "two-pole", "kind": "two-pole", "proved": True, **_RATED, "battery": "ok"})
+_HUNTS_FROM, _HUNTS_SHARE = 3, 0.35
+"""From which step on so many of them are hunts."""
 
 
 def drawn(step: int, seed: int) -> CaseFile:
@@ -95,30 +120,15 @@ def drawn(step: int, seed: int) -> CaseFile:
         "title": f"Drawn {step}/{seed}",
         "step": step,
         "complaint": NO_COMPLAINT,
-        "installation": {
-            "format": "even-probe/survey",
-            "version": 1,
-            "practice": place.practice,
-            "supply": {"system": place.system, "earthing": place.earthing},
-            "instruments": list(_KITS[step]),
-            "points": [
-                {
-                    "id": "point",
-                    "kind": "outlet",
-                    "label": place.label,
-                    "terminals": list(place.terminals),
-                    "circuit": {
-                        "rating_a": place.rating_a,
-                        "conductor": place.conductor,
-                        "length_m": int(rng.integers(8, 40)),
-                    },
-                }
-            ],
-        },
+        "installation": place.installation(int(rng.integers(8, 40)), _KITS[step]),
         "hidden": {"condition": "correct", "seed": int(rng.integers(2**31))},
         "solved": {"at_most": AT_MOST},
         "minutes": MINUTES[step],
     }
+    if step >= _HUNTS_FROM and rng.random() < _HUNTS_SHARE:
+        where = ONE_LINE[int(rng.integers(len(ONE_LINE)))]
+        installation = where.installation(int(rng.integers(5, 15)), _TO_HUNT_WITH)
+        return parse(CaseFile, {**data, "installation": installation, **hunt_drawn(rng, installation)})
     possible = [c for c in parse(CaseFile, data).conditions() if step > 1 or c.id in _PLAIN]
     weights = np.array([c.prior for c in possible]) ** _EVENED
     truth = possible[int(rng.choice(len(possible), p=weights / weights.sum()))]

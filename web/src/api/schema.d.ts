@@ -6406,7 +6406,7 @@ export interface components {
         };
         /**
          * AlongChain
-         * @description `elements`: the feed first.
+         * @description `elements`: the feed first. `how`: to measure at a joint.
          */
         AlongChain: {
             /** Supply V */
@@ -6416,6 +6416,8 @@ export interface components {
             next_name: string;
             /** Advice */
             advice: string;
+            /** How */
+            how: string[];
             /** Elements */
             elements: components["schemas"]["ChainElement"][];
         };
@@ -6423,8 +6425,8 @@ export interface components {
          * AlongRun
          * @description `next_title`: what is to be done next, and where, in words. `joints`: poor ones that were measured, in words.
          *
-         *     `load_a`: the load the last volts were under. `standing_at`: the box or the board one was at last. `ahead`: what
-         *     comes after each outcome, two steps on.
+         *     `how`: what to do, by the task. `load_a`: the load the last volts were under. `standing_at`: the box or the board
+         *     one was at last. `ahead`: what comes after each outcome, two steps on.
          */
         AlongRun: {
             /** Between */
@@ -6440,6 +6442,10 @@ export interface components {
             advice: string;
             /** Joints */
             joints: string[];
+            /** How */
+            how: {
+                [key: string]: string[];
+            };
             /** Load A */
             load_a: number | null;
             /** Points */

@@ -2,6 +2,7 @@ import { Button, Modal, Text } from "@mantine/core";
 import { useDisclosure } from "@mantine/hooks";
 import { Link } from "react-router";
 import { useCutOff } from "../../api/freshness";
+import { useCase } from "../../api/practice";
 import { LOOK_AGAIN_MS, useProofs } from "../../api/queries";
 import { Failure } from "../../parts/Failure";
 import { Page } from "../../parts/Page";
@@ -12,6 +13,8 @@ import { ProofList } from "./ProofList";
 export function ProofsPlace() {
   const proofs = useProofs();
   const cutOff = useCutOff(proofs, LOOK_AGAIN_MS) !== null;
+  /** In a practice case there is one circuit, and no file comes in. */
+  const here = useCase().data;
   const [bringing, bring] = useDisclosure();
   if (proofs.isError && !proofs.data) return <Failure error={proofs.error} retry={() => proofs.refetch()} />;
   const found = proofs.data?.proofs ?? [];
@@ -21,13 +24,20 @@ export function ProofsPlace() {
       busy={proofs.isPending}
       actions={
         <>
-          <Button variant="subtle" component={Link} to="/prove-dead/rules">
-            This crew's rules
-          </Button>
-          <Button variant="subtle" onClick={bring.open}>
-            Import an isolation log
-          </Button>
-          <Button component={Link} to="/prove-dead/new">
+          {!here && (
+            <>
+              <Button variant="subtle" component={Link} to="/prove-dead/rules">
+                This crew's rules
+              </Button>
+              <Button variant="subtle" onClick={bring.open}>
+                Import an isolation log
+              </Button>
+            </>
+          )}
+          <Button
+            component={Link}
+            to={`/prove-dead/new${here ? `?site=${here.site}&circuit=${here.circuit}` : ""}`}
+          >
             Prove something dead
           </Button>
         </>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { AlongChain } from "../../../api/client";
 import { Display } from "../../practice/Display";
 import type { InHand } from "../Freely";
+import { How } from "../How";
 import type { AtHunt } from "../HuntPlace";
 
 /** In a case one puts the probe on whichever joint one likes, the other one staying on the return. */
@@ -17,7 +18,7 @@ export function ChainFreely({ hunt, chain, seen, inHand }: AtHunt & { chain: Alo
         onChange={(event) => go(event.currentTarget.value)}
         data={chain.elements.map((one) => ({ value: one.id, label: one.name }))}
       />
-      <p className="quiet">The other stays on the return.</p>
+      <How steps={chain.how} />
       <Display
         entry={{ hunt: hunt.id, at: after, function: "volts", from: "L", to: "N" }}
         tester={inHand.tester}

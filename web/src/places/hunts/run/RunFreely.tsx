@@ -7,6 +7,7 @@ import { TwoTapButton } from "../../../parts/TwoTapButton";
 import { Unplaced } from "../../../parts/Unplaced";
 import { Display } from "../../practice/Display";
 import type { InHand } from "../Freely";
+import { How } from "../How";
 import type { AtHunt } from "../HuntPlace";
 import classes from "../Hunts.module.css";
 import { ProofLine } from "../ProofLine";
@@ -23,6 +24,7 @@ export function RunFreely({ hunt, run, seen, inHand }: AtHunt & { run: AlongRun;
   const here = point?.name ?? "";
   const isOpen = opened.includes(at);
   const mayBeOpened = at !== "board" && !isOpen;
+  const tasks = [...new Set(point?.tells.map((one) => one.do))];
   const tells = point?.tells.filter((one) => one.do !== "open" || isOpen) ?? [];
   return (
     <>
@@ -33,6 +35,7 @@ export function RunFreely({ hunt, run, seen, inHand }: AtHunt & { run: AlongRun;
         data={run.points.map((one) => ({ value: one.id, label: one.name }))}
       />
       {(hunt.kind === "short" || mayBeOpened) && <ProofLine hunt={hunt} />}
+      <How steps={tasks.flatMap((task) => run.how[task] ?? [])} />
       {hunt.kind === "open" ? (
         <Face key={at} hunt={hunt.id} practice={hunt.practice} at={at} inHand={inHand} />
       ) : (
