@@ -9,6 +9,7 @@ from ninja import Router
 from base.problems import NotFoundHere, Problems
 from crews.services import crew_of
 from evenprobe.formats.answers.debrief import DebriefOut
+from evenprobe.practising import Doing
 from practising import services
 from practising.listing import practice_of
 from practising.looking_back import look_back
@@ -50,15 +51,17 @@ def do(request: HttpRequest, act_id: UUID, data: ActIn) -> CaseOut:
     here = _here(request)
     tester = "" if data.tester is None else str(data.tester)
     services.do(here, act_id, data.doing, data.conditions, data.entry, tester, data.point)
-    return _out(here)
+    out = _out(here)
+    if data.doing is Doing.PROBED:
+        out.display = _display(here, data.entry, tester, data.point)
+    return out
 
 
 @router.post("/practised/shown", response={200: ShownOut, 404: Problems, 422: Problems})
 def shown(request: HttpRequest, data: ShownIn) -> ShownOut:
     """What the tester shows with its probes there. Asking records nothing."""
-    here, tester = _here(request), "" if data.tester is None else str(data.tester)
-    practice = file_of(here).installation.practice
-    return ShownOut.of(services.shows(here, data.entry, tester, data.point), practice)
+    tester = "" if data.tester is None else str(data.tester)
+    return _display(_here(request), data.entry, tester, data.point)
 
 
 @router.get("/practised/debrief", response={200: DebriefOut, 404: Problems, 409: Problems}, by_alias=True)
@@ -83,3 +86,8 @@ def _here(request: HttpRequest) -> Practised:
 def _out(here: Practised) -> CaseOut:
     found = how_far(Practised.objects.prefetch_related("acts").get(pk=here.pk))
     return CaseOut.of(here, file_of(here), found, testers_of(here))
+
+
+def _display(here: Practised, entry: dict[str, Any] | None, tester: str, point: UUID | None) -> ShownOut:
+    reading = services.shows(here, entry, tester, point)
+    return ShownOut.of(reading, file_of(here).installation.practice)

@@ -107,6 +107,24 @@ class FeedOut(Schema):
     locked: bool
 
 
+class ShownOut(Schema):
+    """What the tester shows. `entry`: what is recorded when it is captured as it stands; none of one that is broken.
+
+    `typed`: what is typed of a dead test.
+    """
+
+    said: str
+    entry: dict[str, Any] | None = Field(default=None)
+    typed: str = ""
+
+    @classmethod
+    def of(cls, reading: Reading | None, practice: Practice) -> "ShownOut":
+        if reading is None:
+            return cls(said="")
+        entry = {**as_entry(reading), "source": "captured"}
+        return cls(said=shown_said(reading, practice), entry=entry, typed=typed(reading))
+
+
 class OutletOut(Schema):
     """`id`: the point's in the sandbox; `mark`: what it is called among what can be ruled out."""
 
@@ -119,7 +137,8 @@ class CaseOut(Schema):
 
     `to_be_made_dead`: it is over with hands on it, proved dead. `hunt`: instead, what is hunted in it, whose boxes of
     these ids are `opened`. `outlets`: instead, of a round. `looked`: for what else feeds it; `feed`: if found.
-    `shown`: whether what the readings allow may be seen. `ended`: why it is over, where that was no conclusion.
+    `shown`: whether what the readings allow may be seen. `display`: what the tester shows whose probes were just put
+    on, in the answer to that alone. `ended`: why it is over, where that was no conclusion.
     """
 
     id: UUID
@@ -148,6 +167,7 @@ class CaseOut(Schema):
     ruled_out: list[str]
     over: bool
     ended: str
+    display: ShownOut | None = None
 
     @classmethod
     def of(cls, practised: Practised, file: CaseFile, found: Progress, testers: dict[str, str]) -> "CaseOut":
@@ -211,24 +231,6 @@ class ShownIn(Schema):
     entry: dict[str, Any] | None = None
     tester: UUID | None = None
     point: UUID | None = None
-
-
-class ShownOut(Schema):
-    """What the tester shows. `entry`: what is recorded when it is captured as it stands; none of one that is broken.
-
-    `typed`: what is typed of a dead test.
-    """
-
-    said: str
-    entry: dict[str, Any] | None = Field(default=None)
-    typed: str = ""
-
-    @classmethod
-    def of(cls, reading: Reading | None, practice: Practice) -> "ShownOut":
-        if reading is None:
-            return cls(said="")
-        entry = {**as_entry(reading), "source": "captured"}
-        return cls(said=shown_said(reading, practice), entry=entry, typed=typed(reading))
 
 
 def went_through(rows: Sequence[Practised]) -> list[WentThrough]:

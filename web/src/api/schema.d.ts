@@ -7432,7 +7432,8 @@ export interface components {
          *
          *     `to_be_made_dead`: it is over with hands on it, proved dead. `hunt`: instead, what is hunted in it, whose boxes of
          *     these ids are `opened`. `outlets`: instead, of a round. `looked`: for what else feeds it; `feed`: if found.
-         *     `shown`: whether what the readings allow may be seen. `ended`: why it is over, where that was no conclusion.
+         *     `shown`: whether what the readings allow may be seen. `display`: what the tester shows whose probes were just put
+         *     on, in the answer to that alone. `ended`: why it is over, where that was no conclusion.
          */
         CaseOut: {
             /**
@@ -7500,6 +7501,7 @@ export interface components {
             over: boolean;
             /** Ended */
             ended: string;
+            display?: components["schemas"]["ShownOut"] | null;
         };
         /**
          * FeedOut
@@ -7550,6 +7552,25 @@ export interface components {
             id: string;
             /** Title */
             title: string;
+        };
+        /**
+         * ShownOut
+         * @description What the tester shows. `entry`: what is recorded when it is captured as it stands; none of one that is broken.
+         *
+         *     `typed`: what is typed of a dead test.
+         */
+        ShownOut: {
+            /** Said */
+            said: string;
+            /** Entry */
+            entry?: {
+                [key: string]: unknown;
+            } | null;
+            /**
+             * Typed
+             * @default
+             */
+            typed: string;
         };
         /**
          * CaseBeginIn
@@ -7625,25 +7646,6 @@ export interface components {
          * @enum {string}
          */
         Doing: "off" | "on" | "locked" | "unlocked" | "looked" | "feed-off" | "feed-on" | "feed-locked" | "feed-unlocked" | "probed" | "opened" | "touched" | "ruled-out" | "hint" | "shown" | "concluded";
-        /**
-         * ShownOut
-         * @description What the tester shows. `entry`: what is recorded when it is captured as it stands; none of one that is broken.
-         *
-         *     `typed`: what is typed of a dead test.
-         */
-        ShownOut: {
-            /** Said */
-            said: string;
-            /** Entry */
-            entry?: {
-                [key: string]: unknown;
-            } | null;
-            /**
-             * Typed
-             * @default
-             */
-            typed: string;
-        };
         /**
          * ShownIn
          * @description A reading as the survey format has it, without what was seen; none on a known source. And what is in the hand.

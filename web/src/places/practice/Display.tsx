@@ -1,6 +1,8 @@
 import { Button } from "@mantine/core";
+import { useQueryClient } from "@tanstack/react-query";
 import { type RefObject, useEffect, useState } from "react";
-import type { Entry } from "../../api/client";
+import type { CaseHere, Entry } from "../../api/client";
+import { keys } from "../../api/keys";
 import { useCase, useDisplay, useDo } from "../../api/practice";
 import { Unplaced } from "../../parts/Unplaced";
 import classes from "./Display.module.css";
@@ -49,10 +51,16 @@ export function Display(props: {
   const display = useDisplay(entry, tester, point, isOn);
   useEffect(() => setOn((was) => (was === where ? was : "")), [where]);
   const shown = isOn ? display.data : undefined;
+  const queries = useQueryClient();
+  /** What it shows at first comes with the answer. */
+  const putOn = ({ display: first }: CaseHere) => {
+    if (first) queries.setQueryData(keys.display(entry, tester, point), first);
+    setOn(where);
+  };
   const measure = () =>
     isHarmless(entry)
       ? setOn(where)
-      : put.mutate({ doing: "probed", entry: entry ?? {}, tester, point }, { onSuccess: () => setOn(where) });
+      : put.mutate({ doing: "probed", entry: entry ?? {}, tester, point }, { onSuccess: putOn });
   const record = () => shown?.entry && props.onCapture?.(shown.entry as Partial<Entry>, shown.typed);
   useEffect(() => {
     if (props.enter) props.enter.current = isOn ? record : ready ? measure : null;
