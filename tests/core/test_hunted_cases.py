@@ -207,6 +207,8 @@ def spoilt(name, **changed):
     return content
 
 
+CALLED_AS_A_CABLE = deepcopy(SHIPPED["dew-heaters-trip"].circuit["points"])
+CALLED_AS_A_CABLE[-1]["id"] = f"to {CALLED_AS_A_CABLE[0]['id']}"
 BRANCHED = deepcopy(SHIPPED["dew-heaters-trip"].circuit["points"])
 BRANCHED[2]["after"] = BRANCHED[0]["id"]
 
@@ -225,6 +227,7 @@ BRANCHED[2]["after"] = BRANCHED[0]["id"]
         ("dew-heaters-trip", {"circuit__hunt": "map"}, "circuit.ways"),
         ("dew-heaters-trip", {"circuit__hunt": "poor-joint"}, "circuit.hunt"),
         ("dew-heaters-trip", {"circuit__points": BRANCHED}, "circuit.points"),
+        ("dew-heaters-trip", {"circuit__points": CALLED_AS_A_CABLE}, "circuit.points"),
         ("hall-dark-end", {"hidden__conductor": "X"}, "hidden.conductor"),
         ("cold-kettle", {"solved": {"found": True}}, "circuit"),
     ],

@@ -135,6 +135,9 @@ def test_opened_after_a_proof_each_side_shows_and_the_cable_is_found(anna):
     assert (found["conclusion"], found["mastered"], found["slips"]) == ("followed", True, 0)
     assert found["hidden"] == "The cable to heater box 4"
     assert found["minutes"] == found["planner_minutes"], "it was gone through as the planner does"
+    shared = dew.there.get("/practised/case").json()
+    again = begun(anna, "", case=shared).get("/practised").json()
+    assert (again["title"], again["hunt"] is None) == ("The dew heaters trip", False)
 
 
 def test_hints_say_where_it_can_be_and_which_look_decides(anna):

@@ -7,7 +7,7 @@ from evenprobe.entries import FieldError, FormatError, parse
 from evenprobe.formats.circuits import ChainFile, CircuitFile, OpenFile, ShortFile, circuit_file
 from evenprobe.hunting.intake import Conductor
 from evenprobe.hunting.run import Place, Run
-from evenprobe.practising.hunted import Hunted, HuntedChain, HuntedOpen, HuntedShort
+from evenprobe.practising.hunted import Hunted, HuntedAlongARun, HuntedChain, HuntedOpen, HuntedShort
 
 Where = tuple[str, bool, Conductor]
 """The box or element, whether it is in the cable to it, and the conductor."""
@@ -61,6 +61,8 @@ def hunted_along(content: Mapping[str, Any], at: str | None, in_the_cable: bool,
     if at is None:
         raise FieldError("hidden.at", "is missing: which box or element is at fault")
     found = make(file, (at, in_the_cable, conductor))
+    if isinstance(found, HuntedAlongARun) and len(found.suspects) < len(found.run.places):
+        raise FieldError("circuit.points", "has a box that is called as the cable to another: `to ` and its name")
     if found.truth not in found.suspects:
         raise FieldError("hidden.at", f"{at!r} is none of the places in it")
     return found
