@@ -1,7 +1,7 @@
 """What there is to practise: cases by step, how each went, which comes next; and how the crew's learners get on."""
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from datetime import date
 from typing import Any
 
@@ -13,12 +13,15 @@ from evenprobe.conditions import CONDITIONS
 from evenprobe.formats.case import shipped
 from evenprobe.hunting.intake import HUNTED
 from evenprobe.practices import PRACTICES
-from evenprobe.practising import due
+from evenprobe.practising import Conclusion, Gone, due, learnt
+from evenprobe.practising.sentences import SLIPS
+from evenprobe.testers import KINDS
 from practising.models import Practised
 from practising.services import practised_by
-from practising.shapes import CaseLine, Learner, PracticeList, went_through
+from practising.shapes import CaseLine, Learner, LearntOut, MetOne, PracticeList, went_through
 
 _SHOWN_LAST = 20
+_SLIPS_OF_THOUGHT = (Conclusion.GUESSED, Conclusion.WRONG)
 
 
 def practice_of(user: Any) -> PracticeList:
@@ -29,6 +32,7 @@ def practice_of(user: Any) -> PracticeList:
     return PracticeList(
         cases=lines,
         went_through=went_through(rows[:_SHOWN_LAST]),
+        learnt=_learnt(reversed(rows)),
         next=_next(lines, timezone.localdate()),
         learners=_learners(member.crew, user) if answers_for else [],
     )
@@ -87,15 +91,36 @@ def _what_it_was(row: Practised) -> str:
     return CONDITIONS[row.debrief.condition].title_in(practice)
 
 
+def _gone(row: Practised) -> Gone:
+    """A case that was gone through, by its debrief."""
+    shown, conclusion = row.debrief.shown, row.debrief.conclusion
+    kinds = {each["id"]: each["kind"] for each in row.case["installation"].get("instruments", [])}
+    used = {kinds[taken["with"]] for taken in shown["taken"] if taken["with"] in kinds}
+    slips = [met["danger"] for met in shown["dangers"]]
+    slips += ["written-otherwise"] if shown["slips"] else []
+    slips += [conclusion] if conclusion in _SLIPS_OF_THOUGHT else []
+    return Gone(
+        _what_it_was(row),
+        row.debrief.mastered,
+        frozenset(KINDS[kind].name for kind in used if kind in KINDS),
+        frozenset(str(SLIPS.say(slip)) for slip in slips),
+    )
+
+
+def _learnt(rows: Iterable[Practised]) -> LearntOut:
+    """`rows`: in the order they were begun."""
+    found = learnt([_gone(row) for row in rows if hasattr(row, "debrief")])
+    return LearntOut(
+        about=[MetOne(name=name, mastered=well) for name, well in found.about.items()],
+        testers=[MetOne(name=name, mastered=well) for name, well in found.testers.items()],
+        slips=[MetOne(name=name, mastered=well) for name, well in found.slips.items()],
+    )
+
+
 def _learner(rows: Sequence[Practised]) -> Learner:
-    last: dict[str, bool] = {}
-    for row in rows:
-        if hasattr(row, "debrief"):
-            last[_what_it_was(row)] = row.debrief.mastered
     return Learner(
         name=rows[-1].by_name,
         cases=len(rows),
-        mastered=sorted(title for title, well in last.items() if well),
-        not_yet=sorted(title for title, well in last.items() if not well),
+        learnt=_learnt(rows),
         last=timezone.localdate(rows[-1].begun_at),
     )

@@ -49,13 +49,27 @@ class WentThrough(Schema):
     mastered: bool
 
 
+class MetOne(Schema):
+    """Something that was met in practice, by name."""
+
+    name: str
+    mastered: bool
+
+
+class LearntOut(Schema):
+    """What was met, and what of it is mastered: what cases were about, testers that were used, slips that were made."""
+
+    about: list[MetOne]
+    testers: list[MetOne]
+    slips: list[MetOne]
+
+
 class Learner(Schema):
-    """What somebody of the crew practised, by how it went: how many cases, and of what they have yet to master."""
+    """What somebody of the crew practised: how many cases, and how they get on."""
 
     name: str
     cases: int
-    mastered: list[str]
-    not_yet: list[str]
+    learnt: LearntOut
     last: date | None
 
 
@@ -64,6 +78,7 @@ class PracticeList(Schema):
 
     cases: list[CaseLine]
     went_through: list[WentThrough]
+    learnt: LearntOut
     next: str
     learners: list[Learner]
 

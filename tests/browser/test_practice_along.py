@@ -59,7 +59,7 @@ def test_a_hand_in_a_box_that_is_live_ends_the_hunt(outlet, live_server, page):
     expect(page.get_by_role("heading", name="It is over")).to_be_visible()
     page.get_by_role("link", name="Look back on it").click()
     expect(page.get_by_text("Opened stage left socket. ")).to_be_visible(timeout=PATIENCE_MS)
-    expect(page.get_by_text("It was piano socket.")).to_be_visible()
+    expect(page.get_by_text("The fault was here: piano socket.")).to_be_visible()
 
 
 def test_a_round_is_gone_by_the_displays_and_some_outlets_are_named(outlet, live_server, page):

@@ -172,7 +172,7 @@ def test_what_was_told_otherwise_and_a_better_look_are_said():
     assert one.better_rules_out > len(one.struck_out)
     assert other.slip == "it was live"
     assert found.slips == 1
-    assert found.said == "It is piano socket. Nothing you saw rules that out."
+    assert found.said == "The fault is here: piano socket. Nothing you saw rules that out."
 
 
 def test_the_hints_of_a_hunt_say_what_is_left():

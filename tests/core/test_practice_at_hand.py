@@ -17,10 +17,12 @@ from evenprobe.practising import (
     Conclusion,
     Danger,
     Doing,
+    Gone,
     Simulated,
     as_planned,
     debrief,
     due,
+    learnt,
     play,
     progress,
 )
@@ -186,3 +188,16 @@ def test_ohms_written_down_as_others_are_a_slip():
     acts = [Act(Doing.OFF, 0.0), Act(Doing.CONCLUDED, 400.0)]
     for value, slips in ((shown.value, 0), (shown.value + 2.5, 1)):
         assert len(debrief(KETTLE, [replace(shown, id="r", value=value)], acts).slips) == slips
+
+
+@given(
+    st.lists(st.tuples(st.sampled_from("ab"), st.booleans(), st.sets(st.sampled_from(["guess", "touch"]))), max_size=9)
+)
+def test_a_case_is_as_mastered_as_it_went_last_and_a_slip_once_three_cases_went_without(went):
+    gone = [Gone(about, well, frozenset({about}), frozenset(slips)) for about, well, slips in went]
+    found = learnt(gone)
+    last = {about: well for about, well, _ in went}
+    assert found.about == found.testers == last
+    for slip, mastered in found.slips.items():
+        assert mastered is not any(slip in slips for _, _, slips in went[-3:])
+    assert set(found.slips) == {slip for _, _, slips in went for slip in slips}

@@ -164,3 +164,24 @@ def test_nothing_of_another_hunt_is_reached_from_a_case_and_bad_probes_are_refus
         assert [p["path"] for p in answer.json()["problems"]] == [key]
     assert loom.there.does("opened", entry={"at": "nowhere"}).status_code == 422
     assert begun(anna).does("opened", entry={"at": "feed"}).status_code == 422
+
+
+def test_what_was_met_is_counted_by_case_tester_and_slip(anna):
+    loom = OnAHunt(anna, LOOM)
+    loom.tells("old meter", after="warp stop", volts=0.0)
+    loom.concludes("control fuse")
+    dew = OnAHunt(anna, DEW)
+    dew.there.does("on")
+    dew.opens("heater box 1")
+    dew.there.get("/practised/debrief")
+    found = anna.get("/practice").json()["learnt"]
+    named = {part: {each["name"]: each["mastered"] for each in found[part]} for part in found}
+    assert named["about"] == {
+        "Hunting a short or a fault to ground": False,
+        "Hunting an open element of a control chain": False,
+    }
+    assert named["testers"] == {"multimeter": False}
+    assert set(named["slips"]) == {
+        "closed onto a fault", "concluded what it was not", "touched before it was proved dead",
+        "written down otherwise than it was",
+    }  # fmt: skip

@@ -222,7 +222,7 @@ def test_what_was_missed_comes_back_first_and_the_crew_s_keeper_sees_it(anna, cl
     assert listed["went_through"][0]["conclusion"] == "ended"
     [learner] = anna.get("/practice").json()["learners"]
     assert learner["cases"] == 1
-    assert len(learner["not_yet"]) == 1
+    assert [each["mastered"] for each in learner["learnt"]["about"]] == [False]
 
 
 def test_a_clock_that_is_off_puts_no_reading_before_its_case(kettle):

@@ -26,6 +26,21 @@ DANGERS = Sentences(
     }
 )
 
+SLIPS = Sentences(
+    {
+        Danger.BLOWN: "ohms on a live circuit",
+        Danger.LIFTED_LIVE: "the neutral off its bar, live",
+        Danger.ONTO_FAULT: "closed onto a fault",
+        Danger.LIVE_LOCK: "a lock on what was on",
+        Danger.TOUCHED_LIVE: "touched live",
+        Danger.TOUCHED_UNPROVED: "touched before it was proved dead",
+        "written-otherwise": "written down otherwise than it was",
+        "guessed": "concluded by a guess",
+        "wrong": "concluded what it was not",
+    }
+)
+"""What one learns not to do, by a danger, by what was recorded and by what a conclusion was worth."""
+
 HINTS = Sentences(
     {
         "first": "Nothing that counts is measured yet. Which voltages does every outlet of this kind owe you?",
@@ -51,11 +66,11 @@ CONCLUSIONS = Sentences(
         "left-open": "It is {truth}. Your readings leave more open than was needed: {other}.",
         "wrong": "It is {truth}. Nothing you read rules that out.",
         "ended": "It was {truth}.",
-        "found": "It is {truth}. Your looks leave nothing else: the conclusion followed from them.",
-        "found-guessed": "It is {truth}, and you named it. But your looks still allow {other}: that was a guess.",
-        "found-left-open": "It is {truth}. Your looks leave more open than was needed: {other}.",
-        "found-wrong": "It is {truth}. Nothing you saw rules that out.",
-        "found-ended": "It was {truth}.",
+        "found": "The fault is here: {truth}. Your looks leave nothing else: the conclusion followed from them.",
+        "found-guessed": "The fault is here: {truth}. You named it. But your looks still allow {other}: that was a guess.",
+        "found-left-open": "The fault is here: {truth}. Your looks leave more open than was needed: {other}.",
+        "found-wrong": "The fault is here: {truth}. Nothing you saw rules that out.",
+        "found-ended": "The fault was here: {truth}.",
         "round-followed": "Not right: {wrong}. Your readings settle every outlet: the conclusion followed from them.",
         "round-guessed": "Not right: {wrong}, and you named them. But nothing settled {open}: that was a guess.",
         "round-left-open": "Not right: {wrong}. You left more under suspicion: {more}.",

@@ -7374,19 +7374,38 @@ export interface components {
         };
         /**
          * Learner
-         * @description What somebody of the crew practised, by how it went: how many cases, and of what they have yet to master.
+         * @description What somebody of the crew practised: how many cases, and how they get on.
          */
         Learner: {
             /** Name */
             name: string;
             /** Cases */
             cases: number;
-            /** Mastered */
-            mastered: string[];
-            /** Not Yet */
-            not_yet: string[];
+            learnt: components["schemas"]["LearntOut"];
             /** Last */
             last: string | null;
+        };
+        /**
+         * LearntOut
+         * @description What was met, and what of it is mastered: what cases were about, testers that were used, slips that were made.
+         */
+        LearntOut: {
+            /** About */
+            about: components["schemas"]["MetOne"][];
+            /** Testers */
+            testers: components["schemas"]["MetOne"][];
+            /** Slips */
+            slips: components["schemas"]["MetOne"][];
+        };
+        /**
+         * MetOne
+         * @description Something that was met in practice, by name.
+         */
+        MetOne: {
+            /** Name */
+            name: string;
+            /** Mastered */
+            mastered: boolean;
         };
         /**
          * PracticeList
@@ -7397,6 +7416,7 @@ export interface components {
             cases: components["schemas"]["CaseLine"][];
             /** Went Through */
             went_through: components["schemas"]["WentThrough"][];
+            learnt: components["schemas"]["LearntOut"];
             /** Next */
             next: string;
             /** Learners */

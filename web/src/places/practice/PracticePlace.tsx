@@ -68,6 +68,7 @@ export function PracticePlace() {
           ))}
           <Draw onDraw={(drawn) => open({ drawn })} />
           <OwnFile onFile={(content) => open({ case: content })} />
+          <OwnLearnt list={list.data} />
           <Went list={list.data} />
           <Learners list={list.data} />
         </>
@@ -150,6 +151,16 @@ function OwnFile({ onFile }: { onFile: (content: Record<string, unknown>) => voi
   );
 }
 
+function OwnLearnt({ list }: { list: PracticeList }) {
+  if (list.learnt.about.length === 0) return null;
+  return (
+    <section aria-labelledby="learnt">
+      <h2 id="learnt">What you have met</h2>
+      <Learnt learnt={list.learnt} />
+    </section>
+  );
+}
+
 function Went({ list }: { list: PracticeList }) {
   if (list.went_through.length === 0) return null;
   return (
@@ -169,6 +180,38 @@ function Went({ list }: { list: PracticeList }) {
   );
 }
 
+const MET: [keyof PracticeList["learnt"], string][] = [
+  ["about", "Cases"],
+  ["testers", "Testers"],
+  ["slips", "Slips"],
+];
+
+/** What was met, and whether it is mastered by now. */
+function Learnt({ learnt }: { learnt: PracticeList["learnt"] }) {
+  return (
+    <dl className={classes.learnt}>
+      {MET.filter(([of]) => learnt[of].length > 0).map(([of, title]) => (
+        <div key={of}>
+          <dt>{title}</dt>
+          <dd>
+            <ul>
+              {learnt[of].map((one) => (
+                <li key={one.name} data-mastered={one.mastered || undefined}>
+                  <span aria-hidden>{one.mastered ? "✓" : "↻"}</span> {one.name}
+                  <span className="quiet">
+                    {" "}
+                    {one.mastered ? (of === "slips" ? "not again" : "mastered") : "not yet"}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
 function Learners({ list }: { list: PracticeList }) {
   if (list.learners.length === 0) return null;
   return (
@@ -181,8 +224,7 @@ function Learners({ list }: { list: PracticeList }) {
               <strong>{one.name}</strong> · {one.cases} {one.cases === 1 ? "case" : "cases"}
               {one.last && `, last ${dayOf(one.last)}`}
             </p>
-            {one.mastered.length > 0 && <p>Mastered: {one.mastered.join(", ")}</p>}
-            {one.not_yet.length > 0 && <p>Not yet: {one.not_yet.join(", ")}</p>}
+            <Learnt learnt={one.learnt} />
           </li>
         ))}
       </ul>
