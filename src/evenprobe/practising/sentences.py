@@ -67,7 +67,7 @@ CONCLUSIONS = Sentences(
         "wrong": "It is {truth}. Nothing you read rules that out.",
         "ended": "It was {truth}.",
         "found": "The fault is here: {truth}. Your looks leave nothing else: the conclusion followed from them.",
-        "found-guessed": "The fault is here: {truth}. You named it. But your looks still allow {other}: that was a guess.",
+        "found-guessed": "The fault is here: {truth}. But your looks still allow {other}: that was a guess.",
         "found-left-open": "The fault is here: {truth}. Your looks leave more open than was needed: {other}.",
         "found-wrong": "The fault is here: {truth}. Nothing you saw rules that out.",
         "found-ended": "The fault was here: {truth}.",
