@@ -1,12 +1,13 @@
 """Practice over HTTP: what there is to practise, and inside a case what is done there."""
 
+from contextlib import suppress
 from typing import Any
 from uuid import UUID
 
 from django.http import HttpRequest
 from ninja import Router
 
-from base.problems import NotFoundHere, Problems
+from base.problems import NotFoundHere, Problems, Refused
 from crews.services import crew_of
 from evenprobe.formats.answers.debrief import DebriefOut
 from evenprobe.practising import Doing
@@ -53,7 +54,8 @@ def do(request: HttpRequest, act_id: UUID, data: ActIn) -> CaseOut:
     services.do(here, act_id, data.doing, data.conditions, data.entry, tester, data.point)
     out = _out(here)
     if data.doing is Doing.PROBED:
-        out.display = _display(here, data.entry, tester, data.point)
+        with suppress(Refused):
+            out.display = _display(here, data.entry, tester, data.point)
     return out
 
 

@@ -28,7 +28,7 @@ def acts_of(practised: Practised, *, tripped: bool) -> list[Act]:
     `tripped`: whether its device was off before anybody came.
     """
     of_proofs = [
-        Act(doing, (e.at - practised.begun_at).total_seconds())
+        Act(doing, (e.at - practised.begun_at).total_seconds(), danger=_onto_fault(doing) if tripped else None)
         for e in _of_proofs(practised)
         for kind, of, doing in _AT_THE_BOARD
         if kind == e.type and not _kinds(e).isdisjoint(of)
@@ -36,6 +36,11 @@ def acts_of(practised: Practised, *, tripped: bool) -> list[Act]:
     before = [Act(Doing.OFF, 0.0)] if tripped else []
     by_hand = [_act(practised, row) for row in practised.acts.all()]
     return sorted([*before, *by_hand, *of_proofs], key=lambda act: act.at_s)
+
+
+def _onto_fault(doing: Doing) -> Danger | None:
+    """What comes of closing a device that trips."""
+    return Danger.ONTO_FAULT if doing is Doing.ON else None
 
 
 def _kinds(event: ProofEvent) -> set[SourceKind]:
