@@ -26,7 +26,9 @@ router = Router(tags=["practice"])
 @router.get("/practice", response=PracticeList)
 def practice(request: HttpRequest) -> PracticeList:
     """The cases, how each went, and which comes next."""
-    return practice_of(request.user)
+    found = practice_of(request.user)
+    services.make_ready(found.next)
+    return found
 
 
 @router.put("/practice/{case_id}", response={200: CaseOut, 404: Problems, 409: Problems, 422: Problems}, by_alias=True)

@@ -31,7 +31,9 @@ from practising.open_cases import file_of, how_far, number_of, simulated, tester
 from practising.sandbox import set_up
 from proofs.logs import dead_at
 from proofs.models import Proof
+from readings.interpreters import ask_ahead
 from readings.point_view import view_of
+from readings.questions import made_ready
 
 _FROM_A_FILE = "from a file"
 
@@ -58,6 +60,14 @@ def made_of(crew: Crew, point_id: UUID, told: Mapping[str, Any]) -> CaseFile:
     survey = view_of(crew, point_id).checked
     kit = [tester.instrument() for tester in kit_of(crew) if not tester.is_strange]
     return case_of(survey, kit, seed=secrets.randbelow(HIGHEST_SEED), **told)
+
+
+def make_ready(name: str) -> None:
+    """What the first readings at a case that ships will need, so that it opens at once; a hunt needs nothing."""
+    file = shipped()[name]
+    if len(file.installation.points) == 1 and file.hunted is None:
+        facts = file.installation.facts(file.installation.single_point())
+        ask_ahead(repr(facts), made_ready, file.installation.model_dump_json(by_alias=True, exclude_none=True))
 
 
 @transaction.atomic

@@ -27,8 +27,8 @@ export const BENCH: RecordOf<Bench> = {
 
 export const CASE_HERE: RecordOf<CaseHere> = { shows: () => keys.caseHere, changes: () => [] };
 
-/** A case begun: whoever goes into it loads its page. */
-export const BEGUN: RecordOf<CaseHere> = { changes: () => [keys.practice] };
+/** A case begun: whoever goes into it leaves this page for its own at once, and asks again on coming back. */
+export const BEGUN: RecordOf<CaseHere> = { changes: () => [] };
 
 export const PEOPLE: RecordOf<object> = { shows: () => keys.people, changes: () => [] };
 
