@@ -53,6 +53,7 @@ export function BenchPlace() {
     return (
       <div className={classes.opening} aria-busy="true">
         <div className={classes.working} />
+        {CASE !== null && <Complaint />}
         <Text className="quiet">Opening the point</Text>
       </div>
     );
