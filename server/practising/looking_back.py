@@ -1,7 +1,8 @@
 """What somebody is told of a case: a hint on the way, the file once it is over, and what it came to."""
 
 import json
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
+from dataclasses import replace
 from typing import Any
 
 from django.db import transaction
@@ -20,16 +21,17 @@ from readings.interpreters import ask
 from readings.point_view import PointView, view_of
 
 
-def _view(practised: Practised) -> PointView:
-    return view_of(practised.sandbox, practised.point)
+def _went(practised: Practised) -> questions.Went:
+    return questions.Went(practised.case, practised.begun_at.timestamp(), testers_of(practised))
 
 
 def _views(practised: Practised) -> dict[str, PointView]:
-    """Of a round, by the case's own ids of its outlets."""
+    """Of each point that readings are asked of, by the case's own ids; nothing of a hunt."""
     file = file_of(practised)
+    points = [] if file.hunted is not None else file.installation.points
     return {
         point.id: view_of(practised.sandbox, point_id(practised.pk, file, number))
-        for number, point in enumerate(file.installation.points)
+        for number, point in enumerate(points)
     }
 
 
@@ -39,21 +41,21 @@ def _of_a_round(views: Mapping[str, PointView]) -> tuple[str, str]:
 
 
 def hint(practised: Practised, found: Progress) -> str:
-    file = file_of(practised)
+    """What is said to somebody who does not know on. Raises Refused where all was said since the last reading."""
+    file, went = file_of(practised), _went(practised)
     if file.hunted is not None:
-        told = told_of(practised, file, testers_of(practised))
+        told = told_of(practised, file, went.testers)
         level = _next_level(found, told[-1].at_s if told else -1.0)
         hunted, practice = file.hunted, file.installation.practice
         return hunt_hint(hunted, [each.seen for each in told], level, lambda at: ahead_said(hunted, at, practice))
-    begun = practised.begun_at.timestamp()
-    views = _views(practised) if file.solved.each else {"": _view(practised)}
+    views = _views(practised)
     rows = [row for view in views.values() for row in view.counting().values()]
-    level = _next_level(found, max((row.taken_at.timestamp() - begun for row in rows), default=-1.0))
+    level = _next_level(found, max((row.taken_at.timestamp() - went.begun_s for row in rows), default=-1.0))
     if file.solved.each:
         sort, surveys = _of_a_round(views)
-        return ask(sort, questions.hinted_on_a_round, surveys, practised.case, level, begun, testers_of(practised))
+        return ask(sort, questions.hinted_on_a_round, surveys, went, level)
     [view] = views.values()
-    return ask(view.sort, questions.hinted, view.survey, practised.case, level, begun, testers_of(practised))
+    return ask(view.sort, questions.hinted, view.survey, went, level)
 
 
 def _next_level(found: Progress, last_s: float) -> int:
@@ -80,7 +82,7 @@ def look_back(practised: Practised) -> CaseDebrief:
     if over_at_s is None:
         raise Refused(("", "conclude first; then it is looked back on"), status=409)
     done = [each for each in did(practised) if each[0] <= over_at_s]
-    found = _looked_back(practised, done)
+    found = _looked_back(practised, replace(_went(practised), acts=acts_so_far(practised), did=done))
     with transaction.atomic():
         kept, _ = CaseDebrief.objects.get_or_create(
             pk=practised.pk,
@@ -95,14 +97,12 @@ def look_back(practised: Practised) -> CaseDebrief:
     return kept
 
 
-def _looked_back(practised: Practised, done: Sequence[tuple[float, str]]) -> dict[str, Any]:
-    """`done`: what was done, in words."""
-    acts, testers, file = acts_so_far(practised), testers_of(practised), file_of(practised)
+def _looked_back(practised: Practised, went: questions.Went) -> dict[str, Any]:
+    file, views = file_of(practised), _views(practised)
     if file.hunted is not None:
-        return questions.hunt_debriefed(practised.case, told_of(practised, file, testers), acts, testers, done)
+        return questions.hunt_debriefed(told_of(practised, file, went.testers), went)
     if file.solved.each:
-        begun = practised.begun_at.timestamp()
-        sort, surveys = _of_a_round(_views(practised))
-        return ask(sort, questions.round_debriefed, surveys, practised.case, acts, begun, testers, done)
-    view, begun = _view(practised), practised.begun_at.timestamp()
-    return ask(view.sort, questions.debriefed, view.survey, practised.case, acts, begun, testers, done)
+        sort, surveys = _of_a_round(views)
+        return ask(sort, questions.round_debriefed, surveys, went)
+    [view] = views.values()
+    return ask(view.sort, questions.debriefed, view.survey, went)

@@ -1,5 +1,8 @@
 """Hunts and a round in practice, in the real application: on a phone, a box opened too early, outlet by outlet."""
 
+import re
+import time
+
 from playwright.sync_api import expect
 
 from tests.browser.conftest import PATIENCE_MS, accessible, another_browser, small_targets
@@ -40,6 +43,28 @@ def test_a_chain_is_halved_on_a_phone_and_concluded_from_what_was_shown(outlet, 
     expect(page.get_by_text("Certain after look 3 of 3.")).to_be_visible()
     accessible(page)
     context.close()
+
+
+def test_no_tap_is_lost_while_an_answer_is_slow_and_one_that_fails_is_said(outlet, live_server, page):
+    opened(page, live_server, "The loom will not start", asks=ASKS)
+    acts = re.compile("/practised/acts/")
+    page.route(acts, lambda route: (time.sleep(0.6), route.continue_()))
+    for name in ("control fuse", "stop button", "coil K3"):
+        page.get_by_role("button", name=f"Rule out {name}", exact=True).click()
+    expect(page.get_by_text("4 of 7 left.")).to_be_visible()
+    expect(page.get_by_role("button", name="Conclude: one of the 4 left")).to_be_visible()
+    page.wait_for_load_state("networkidle")
+    page.unroute(acts)
+    page.reload()
+    expect(page.get_by_text("4 of 7 left.")).to_be_visible(timeout=PATIENCE_MS)
+    page.route(acts, lambda route: route.abort())
+    page.get_by_role("button", name="Rule out warp stop", exact=True).click()
+    expect(page.get_by_role("alert").get_by_text("cannot be reached").first).to_be_visible()
+    expect(page.get_by_role("button", name="Rule out warp stop", exact=True)).to_be_visible()
+    expect(page.get_by_text("4 of 7 left.")).to_be_visible()
+    take(page)
+    page.get_by_role("button", name="Measure").click()
+    expect(page.get_by_role("alert").get_by_text("cannot be reached").first).to_be_visible()
 
 
 def test_a_hand_in_a_box_that_is_live_ends_the_hunt(outlet, live_server, page):

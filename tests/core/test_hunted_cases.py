@@ -15,6 +15,7 @@ from evenprobe.formats import CaseFile
 from evenprobe.formats.answers.debrief import DebriefOut
 from evenprobe.formats.answers.practice import PracticeOut
 from evenprobe.formats.case import shipped
+from evenprobe.hunting.evidence import Presence
 from evenprobe.hunting.findings import Task
 from evenprobe.hunting.run import BOARD, Place
 from evenprobe.hunting.tellable import tellable
@@ -162,9 +163,8 @@ def test_a_device_closed_onto_a_fault_is_open_as_before():
 
 
 def test_what_was_told_otherwise_and_a_better_look_are_said():
-    there = HALL.hunted
-    first = Told(there._hidden.presence("kitchen hatch socket"), 60.0, "two-pole")
-    wrong = Told(replace(there._hidden.presence("window socket"), live=False), 90.0)
+    first = Told(Presence("kitchen hatch socket", live=False), 60.0, "two-pole")
+    wrong = Told(Presence("window socket", live=False), 90.0)
     found = DebriefOut.of(debrief_hunt(HALL, [first, wrong], [concluded("door socket")]), "", 0, {"two-pole": "pole"})
     one, other = found.taken
     assert (one.what, one.recorded, one.with_) == ("At kitchen hatch socket", "dead", "pole")

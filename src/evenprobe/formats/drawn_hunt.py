@@ -8,7 +8,7 @@ import numpy as np
 
 from evenprobe.formats.case_hunt import hunted_along
 from evenprobe.practices import PRACTICES
-from evenprobe.practising.hunted import Hunted
+from evenprobe.practising.hunted_through import looks_as_planned
 from evenprobe.supplies import SYSTEMS
 
 _FEWEST_BOXES, _MOST_BOXES = 5, 9
@@ -61,18 +61,8 @@ def hunt_drawn(rng: np.random.Generator, installation: Mapping[str, Any]) -> dic
         "circuit": content,
         "hidden": {"condition": "correct", "seed": int(rng.integers(2**31)), **hidden},
         "solved": {"found": True},
-        "minutes": float(ceil(_SLACK * _planned_minutes(hunted) + _AT_LEAST_MORE)),
+        "minutes": float(ceil(_SLACK * looks_as_planned(hunted)[-1].at_s / 60 + _AT_LEAST_MORE)),
     }
-
-
-def _planned_minutes(hunted: Hunted) -> float:
-    seen: list[Any] = []
-    minutes = 0.0
-    while (ahead := hunted.came(seen).ahead) is not None:
-        look = hunted.look(ahead)
-        minutes += hunted.minutes(seen, look)
-        seen.append(look)
-    return minutes
 
 
 def _boxes(rng: np.random.Generator, installation: Mapping[str, Any]) -> list[dict[str, Any]]:

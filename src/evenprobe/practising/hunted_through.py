@@ -67,9 +67,14 @@ def hunt_through(case: Case) -> HuntedThrough:
     >>> through.solved, through.in_time
     (True, True)
     """
-    hunted = case.hunted
-    if hunted is None:
+    if case.hunted is None:
         raise ValueError("nothing is hunted in this case")
+    looks = looks_as_planned(case.hunted)
+    return HuntedThrough(case, case.hunted, looks, case.hunted.came([look.seen for look in looks]).left)
+
+
+def looks_as_planned(hunted: Hunted) -> tuple[LookTaken, ...]:
+    """Each look that is offered next, and what was really seen there, until nothing more tells."""
     seen: list[Seen] = []
     looks: list[LookTaken] = []
     at_s, came = 0.0, hunted.came([])
@@ -81,4 +86,4 @@ def hunt_through(case: Case) -> HuntedThrough:
         struck = tuple(name for name in hunted.suspects if name in came.left - after.left)
         looks.append(LookTaken(came.ahead, look, at_s, struck))
         came = after
-    return HuntedThrough(case, hunted, tuple(looks), came.left)
+    return tuple(looks)

@@ -12,6 +12,7 @@ export const keys = {
   today: ["today"],
   practice: ["practice"],
   caseHere: ["practised"],
+  marks: ["marks"],
   debrief: ["practised", "debrief"],
   display: (entry: object | null, tester: string | null, point: string | null) => [
     "display",

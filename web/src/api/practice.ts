@@ -1,8 +1,9 @@
 /** Practice: what there is to go through, and inside a case how far it is and what is done there. */
 
-import { useQuery } from "@tanstack/react-query";
+import { skipToken, useQuery, useQueryClient } from "@tanstack/react-query";
 import client, { answer, type CaseHere } from "./client";
 import { keys } from "./keys";
+import { marked } from "./marked";
 import { BEGUN, CASE_HERE } from "./records";
 import { addressOfCase, CASE } from "./sandbox";
 import { useRecord } from "./useRecord";
@@ -70,16 +71,38 @@ export type CaseAct = {
   point?: string | null;
 };
 
-/** Something done at the case, and what came of it. */
+/** Something done at the case, and what came of it: one thing after the other, so that no answer is overtaken. */
 export const useDo = () =>
-  useRecord<CaseAct, CaseHere>(CASE_HERE, ({ conditions = [], entry = {}, ...act }, { id }) =>
-    answer(
-      client.PUT("/api/practised/acts/{act_id}", {
-        params: { path: { act_id: id } },
-        body: { ...act, conditions, entry: entry as Record<string, unknown> },
-      }),
-    ),
+  useRecord<CaseAct, CaseHere>(
+    CASE_HERE,
+    ({ conditions = [], entry = {}, ...act }, { id }) =>
+      answer(
+        client.PUT("/api/practised/acts/{act_id}", {
+          params: { path: { act_id: id } },
+          body: { ...act, conditions, entry: entry as Record<string, unknown> },
+        }),
+      ),
+    "acts",
   );
+
+/**
+ * What one takes to be ruled out in a case, by id; nothing outside one, or once it is over. What is tapped is shown at
+ * once, and the next tap builds on it, however long an answer takes; where the server will not have it, it is as it was.
+ */
+export function useMarks() {
+  const here = useCase().data;
+  const queries = useQueryClient();
+  const tapped = useQuery<string[]>({ queryKey: keys.marks, queryFn: skipToken }).data;
+  const act = useDo();
+  if (!here || here.over) return null;
+  const toggle = (id: string) => {
+    const conditions = marked(queries.getQueryData<string[]>(keys.marks) ?? here.ruled_out, id);
+    queries.setQueryData(keys.marks, conditions);
+    const asTheServerHasIt = () => queries.resetQueries({ queryKey: keys.marks });
+    act.mutate({ doing: "ruled-out", conditions }, { onSettled: asTheServerHasIt });
+  };
+  return { out: new Set(tapped ?? here.ruled_out), toggle, error: act.error };
+}
 
 /** What the tester shows with its probes there, looked at again and again while they are on. */
 export const useDisplay = (entry: object | null, tester: string | null, point: string | null, on: boolean) =>

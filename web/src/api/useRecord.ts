@@ -28,10 +28,14 @@ export class Attempts {
   }
 }
 
-/** Writes a record; its answer is shown at once, and what else it changes asked for again in the background. */
+/**
+ * Writes a record; its answer is shown at once, and what else it changes asked for again in the background.
+ * `inTurn`: what is written under this name goes one after the other, whatever was tapped meanwhile.
+ */
 export function useRecord<T = void, R extends object = object>(
   of: RecordOf<R>,
   send: (input: T, attempt: Attempt) => Promise<R>,
+  inTurn?: string,
 ) {
   const queries = useQueryClient();
   const attempts = useRef(new Attempts());
@@ -43,6 +47,7 @@ export function useRecord<T = void, R extends object = object>(
       return of.clocked ? { ...after, asked } : after;
     },
     onSuccess: (after) => showRecord(queries, of, after),
+    ...(inTurn && { scope: { id: inTurn } }),
   });
 }
 

@@ -2,6 +2,7 @@ import { Button } from "@mantine/core";
 import { useState } from "react";
 import type { Practice } from "../../api/client";
 import { theReference } from "../../api/reference";
+import { CASE } from "../../api/sandbox";
 import classes from "./Lamps.module.css";
 
 /** The three lamps of a plug-in tester, tapped as they are seen; what they mean is not looked up anywhere. */
@@ -41,6 +42,7 @@ export function Lamps(props: {
         );
       })}
       <Button
+        variant={CASE === null ? "filled" : "default"}
         className={classes.record}
         disabled={!props.ready}
         onClick={() => props.onRecord(Object.fromEntries(lamps.map(({ id }) => [id, lit[id] ?? false])))}

@@ -93,11 +93,7 @@ function Hunting({ hunt, cutOff }: { hunt: Hunt; cutOff: number | null }) {
           {hunt.chain && <ChainDown chain={hunt.chain} />}
           {hunt.map && <BoardTable map={hunt.map} told={told} />}
           {hunt.guide && <GuidePath hunt={hunt} guide={hunt.guide} />}
-          {CASE !== null && (
-            <div className={classes.inACase}>
-              <CasePanel />
-            </div>
-          )}
+          {CASE !== null && <CasePanel />}
         </section>
       </div>
     </Page>

@@ -1,21 +1,17 @@
-import { useMarks } from "../practice/useMarks";
 import classes from "./Hunts.module.css";
 
 /** In a case: whether one takes this to be ruled out, by what one saw. */
-export function Strike({ id, what }: { id: string; what: string }) {
-  const marks = useMarks();
-  if (!marks) return null;
-  const isOut = marks.out.has(id);
-  const said = isOut ? "Ruled out" : "Rule out";
+export function Strike(props: { what: string; isOut: boolean; onTap: () => void }) {
+  const said = props.isOut ? "Ruled out" : "Rule out";
   return (
     <button
       type="button"
       className={classes.strike}
-      aria-pressed={isOut}
-      aria-label={`${said} ${what}`}
-      onClick={() => marks.toggle(id)}
+      aria-pressed={props.isOut}
+      aria-label={`${said} ${props.what}`}
+      onClick={props.onTap}
     >
-      <span aria-hidden>{isOut ? "✕" : "○"}</span>
+      <span aria-hidden>{props.isOut ? "✕" : "○"}</span>
       {said}
     </button>
   );

@@ -1,11 +1,10 @@
 import { Button } from "@mantine/core";
 import { Link } from "react-router";
 import type { CaseHere } from "../../api/client";
-import { type CaseAct, useCase, useDo } from "../../api/practice";
+import { type CaseAct, useCase, useDo, useMarks } from "../../api/practice";
 import { TwoTapButton } from "../../parts/TwoTapButton";
 import { Unplaced } from "../../parts/Unplaced";
 import classes from "./CasePanel.module.css";
-import { useMarks } from "./useMarks";
 
 /** What the customer said, and what is to be done where nothing is to be found out: the first that is seen of a case. */
 export function Complaint() {
@@ -158,7 +157,9 @@ function Dangers({ here }: { here: CaseHere }) {
 
 /** What one takes to be ruled out by what was read; the answer stays hidden until it is asked for. */
 function Marks({ here, go }: Go) {
-  const left = here.possible.filter((one) => !here.ruled_out.includes(one.id));
+  const marks = useMarks();
+  if (!marks) return null;
+  const left = here.possible.filter((one) => !marks.out.has(one.id));
   const asks = here.hunt ? ALONG : here.outlets.length > 0 ? ROUND : OF_A_POINT;
   return (
     <section aria-labelledby="marks">
@@ -168,7 +169,8 @@ function Marks({ here, go }: Go) {
       <p className={classes.how}>
         {asks.how} {left.length} of {here.possible.length} left.
       </p>
-      {!here.hunt && <MarkList here={here} />}
+      <Unplaced error={marks.error} />
+      {!here.hunt && <MarkList here={here} marks={marks} />}
       <TwoTapButton
         variant="filled"
         fullWidth
@@ -204,9 +206,7 @@ const ROUND = {
         : `Conclude: these ${left.length} are not right`,
 };
 
-function MarkList({ here }: { here: CaseHere }) {
-  const marks = useMarks();
-  if (!marks) return null;
+function MarkList({ here, marks }: { here: CaseHere; marks: NonNullable<ReturnType<typeof useMarks>> }) {
   return (
     <ul className={classes.marks}>
       {here.possible.map((one) => (

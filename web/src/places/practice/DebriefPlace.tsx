@@ -25,6 +25,11 @@ export function DebriefPlace() {
         </Button>
       }
     >
+      {debrief.isPending && (
+        <p role="status">
+          What you did is held against what the planner would have done. That can take some seconds.
+        </p>
+      )}
       {found && (
         <>
           <p className={classes.said}>{found.said}</p>

@@ -2,7 +2,7 @@ import { Button } from "@mantine/core";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Practice, Round, Stop, Tester } from "../../api/client";
-import { useIsShown } from "../../api/practice";
+import { useCase, useIsShown } from "../../api/practice";
 import { usePractice, useRound, useTesters } from "../../api/queries";
 import { CASE } from "../../api/sandbox";
 import starting from "../../parts/Begin.module.css";
@@ -35,6 +35,7 @@ function Going(props: { round: Round; practice: Practice; tester: Tester | undef
   const here = round.stops.find((stop) => stop.id === chosen) ?? round.stops[0];
   const events = useRoundEvent(round);
   const isShown = useIsShown();
+  const isOver = useCase().data?.over === true;
   const manyCircuits = new Set(round.stops.map((s) => s.circuit)).size > 1;
   return (
     <Page
@@ -63,7 +64,8 @@ function Going(props: { round: Round; practice: Practice; tester: Tester | undef
               </Button>
             </>
           )}
-          {here && (
+          {isOver && <h2 className={classes.name}>It is over</h2>}
+          {here && !isOver && (
             <StopPanel
               key={here.id}
               round={round}

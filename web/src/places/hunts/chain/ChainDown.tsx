@@ -1,7 +1,7 @@
 import type { AlongChain } from "../../../api/client";
-import { useIsShown } from "../../../api/practice";
+import { useIsShown, useMarks } from "../../../api/practice";
+import { Unplaced } from "../../../parts/Unplaced";
 import { sentence } from "../../../reading/sentence";
-import { useMarks } from "../../practice/useMarks";
 import classes from "../Hunts.module.css";
 import { Share } from "../Share";
 import { Strike } from "../Strike";
@@ -20,6 +20,7 @@ export function ChainDown({ chain }: { chain: AlongChain }) {
           chain.answer.coil_share_percent !== null &&
           `; the coil gets ${chain.answer.coil_share_percent} % of what it is rated for`}
       </p>
+      <Unplaced error={marks?.error ?? null} />
       <ol className={classes.run}>
         {chain.elements.map((element, number) => (
           <li key={element.id}>
@@ -34,7 +35,13 @@ export function ChainDown({ chain }: { chain: AlongChain }) {
                 {!element.closed && <span className={classes.saw}>open, as it should be now</span>}
               </span>
               {isShown && <Share of={element.share} most={most} what={element.name} />}
-              {element.kind !== "feed" && <Strike id={element.id} what={element.name} />}
+              {marks && element.kind !== "feed" && (
+                <Strike
+                  what={element.name}
+                  isOut={marks.out.has(element.id)}
+                  onTap={() => marks.toggle(element.id)}
+                />
+              )}
             </div>
             <div
               className={classes.cable}

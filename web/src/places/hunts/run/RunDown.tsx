@@ -1,7 +1,7 @@
 import type { AlongRun, Hunt } from "../../../api/client";
-import { useIsShown } from "../../../api/practice";
+import { useIsShown, useMarks } from "../../../api/practice";
+import { Unplaced } from "../../../parts/Unplaced";
 import { sentence } from "../../../reading/sentence";
-import { useMarks } from "../../practice/useMarks";
 import classes from "../Hunts.module.css";
 import { Share } from "../Share";
 import { Strike } from "../Strike";
@@ -13,6 +13,8 @@ export function RunDown({ hunt, run }: { hunt: Hunt; run: AlongRun }) {
   const marks = useMarks();
   /** What is left: by what was seen, or in a case by one's own mind. */
   const isLeft = (id: string, share: number) => (isShown ? share > 0 : !marks?.out.has(id)) || undefined;
+  const strike = (id: string, what: string) =>
+    marks && <Strike what={what} isOut={marks.out.has(id)} onTap={() => marks.toggle(id)} />;
   const next = isShown ? run.answer.next?.at : undefined;
   const metres = run.answer.distance_m;
   const most = Math.max(...run.points.flatMap((point) => [point.share, point.cable_share]), 0.01);
@@ -26,6 +28,7 @@ export function RunDown({ hunt, run }: { hunt: Hunt; run: AlongRun }) {
             `: ${metres[0]} to ${metres[1]} m of cable from ${run.points[0]?.name}`}
         </p>
       )}
+      <Unplaced error={marks?.error ?? null} />
       <ol className={classes.run}>
         {run.points.map((point) => (
           <li key={point.id}>
@@ -34,7 +37,7 @@ export function RunDown({ hunt, run }: { hunt: Hunt; run: AlongRun }) {
                 <span className={classes.line} aria-hidden />
                 <span className="quiet">{point.length_m} m</span>
                 {isShown && <Share of={point.cable_share} most={most} what={`the cable to ${point.name}`} />}
-                <Strike id={`to ${point.name}`} what={`the cable to ${point.name}`} />
+                {strike(`to ${point.name}`, `the cable to ${point.name}`)}
               </div>
             )}
             <div
@@ -56,7 +59,7 @@ export function RunDown({ hunt, run }: { hunt: Hunt; run: AlongRun }) {
                 ))}
               </span>
               {isShown && <Share of={point.share} most={most} what={point.name} />}
-              {point.after !== "" && <Strike id={point.name} what={point.name} />}
+              {point.after !== "" && strike(point.name, point.name)}
             </div>
           </li>
         ))}
