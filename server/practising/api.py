@@ -17,8 +17,8 @@ from practising.looking_back import look_back
 from practising.looking_back import shared as case_shared
 from practising.models import Practised
 from practising.open_cases import file_of, how_far, testers_of
-from practising.sandbox import HERE
 from practising.shapes import ActIn, CaseBeginIn, CaseMadeIn, CaseOut, PracticeList, ShownIn, ShownOut
+from practising.way_in import HERE
 
 router = Router(tags=["practice"])
 

@@ -77,7 +77,7 @@ MIDDLEWARE = [
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
-    "practising.sandbox.in_a_case",
+    "practising.way_in.in_a_case",
     "base.acting.nobody_yet",
     "readings.settling.after_changes",
     "base.unchanged.tagged",

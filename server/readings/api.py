@@ -18,7 +18,6 @@ from crews.rights import Act, may
 from crews.services import crew_of, membership_of
 from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.answers import CapabilitiesOut, SweepOut
-from evenprobe.interpretation.next_measurement import Obstacle
 from evenprobe.quantities import QUANTITIES
 from evenprobe.quantities.fit_here import may_trip, why_unfit
 from evenprobe.quantities.functions import functions_with
@@ -30,7 +29,7 @@ from kit.hands import Hands
 from kit.models import Tester
 from kit.services import tester_of
 from readings.importing import bring_in
-from readings.interpretations import capabilities_of, interpretation_of, loads_of, make_ready
+from readings.interpretations import capabilities_of, covered_of, interpretation_of, is_covered, loads_of, make_ready
 from readings.models import Reading
 from readings.point_view import PointView, view_of, with_readings
 from readings.services import record, withdraw
@@ -60,7 +59,7 @@ def bench(request: HttpRequest, point_id: UUID) -> dict[str, Any]:
     view = view_of(crew, point_id)
     records = may(membership_of(request.user).role, Act.RECORD)
     hands = Hands(crew, timezone.now()) if records else None
-    found = bench_out(view, hands, cannot_here(request, view.site.id))
+    found = bench_out(request, view, hands)
     make_ready(view)
     return found
 
@@ -85,7 +84,7 @@ def say_cannot(request: HttpRequest, point_id: UUID, data: CannotIn) -> dict[str
     crew = crew_of(request)
     view = view_of(crew, point_id)
     remember(request, view.site.id, data.cannot)
-    return bench_out(view, Hands(crew, timezone.now()), cannot_here(request, view.site.id))
+    return bench_out(request, view, Hands(crew, timezone.now()))
 
 
 @router.put(
@@ -101,9 +100,8 @@ def withdraw_reading(request: HttpRequest, point_id: UUID, withdrawal_id: UUID, 
 
 def _changed(request: HttpRequest, view: PointView, hands: Hands) -> dict[str, Any]:
     """The point after a change, which is kept beside it where lists would have the same answer."""
-    cannot = cannot_here(request, view.site.id)
-    found = bench_out(view, hands, cannot)
-    if not cannot and not view.point.circuit.noticed:
+    found = bench_out(request, view, hands)
+    if not (found["cannot"] or found["covered"] or view.point.circuit.noticed):
         keep(view)
     return found
 
@@ -137,9 +135,9 @@ def bring_survey_in(request: HttpRequest, site_id: UUID, data: BringIn) -> Named
     return Named(id=site.id, name=site.name)
 
 
-def bench_out(view: PointView, hands: Hands | None, cannot: Sequence[Obstacle]) -> dict[str, Any]:
+def bench_out(request: HttpRequest, view: PointView, hands: Hands | None) -> dict[str, Any]:
     """The point as the Bench shows it. `hands`: the crew's, none for who holds nothing."""
-    point = view.point
+    point, cannot, is_now_covered = view.point, cannot_here(request, view.site.id), is_covered(request)
     circuit = point.circuit
     supply = circuit.board.supply
     return {
@@ -170,7 +168,10 @@ def bench_out(view: PointView, hands: Hands | None, cannot: Sequence[Obstacle]) 
         ],
         **_of_each_tester(hands.all_at(timezone.now()) if hands else [], view.facts),
         "sweeps": SweepOut.of_each(view.readings, view.facts.practice),
-        "interpretation": interpretation_of(view, cannot, view.point.circuit.noticed),
+        "interpretation": covered_of(view)
+        if is_now_covered
+        else interpretation_of(view, cannot, point.circuit.noticed),
+        "covered": is_now_covered,
         "cannot": list(cannot),
         "loads": loads_of(view),
     }

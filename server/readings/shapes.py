@@ -82,6 +82,8 @@ class BenchOut(Schema):
     functions: dict[str, list[str]]
     """By tester: what it can be set to here; of a proved multimeter, where none is named, under the empty name."""
     interpretation: InterpretationOut
+    covered: bool
+    """Whether nothing is concluded in it yet, as in practice."""
     cannot: list[ObstacleWord]
     """What was said today not to be had at this site, so that no next test needs it."""
     loads: LoadsOut

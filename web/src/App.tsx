@@ -1,6 +1,7 @@
 import { type ComponentType, lazy, Suspense } from "react";
 import { Navigate, Route, Routes } from "react-router";
 import { useFetchAhead } from "./api/fetchAhead";
+import { useOpening } from "./api/opening";
 import { useSending } from "./api/outbox/useOutbox";
 import { useCase } from "./api/practice";
 import { useReference } from "./api/queries";
@@ -82,6 +83,7 @@ export function App() {
 
 function SignedIn() {
   const session = useSession();
+  useOpening();
   useSending();
   useFetchAhead();
   if (session.isPending) return <div aria-busy="true" />;

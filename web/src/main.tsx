@@ -7,6 +7,7 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { App } from "./App";
 import { Refusal } from "./api/client";
+import { OPENING_MS } from "./api/opening";
 import { BASE, CASE } from "./api/sandbox";
 import { persister } from "./api/seen";
 import { noteRefusal } from "./api/session";
@@ -26,6 +27,7 @@ const queries: QueryClient = new QueryClient({
       networkMode: "always",
       /** Nothing of a case is kept: without the server it shows nothing. */
       persister: CASE === null ? persister : undefined,
+      staleTime: CASE === null ? 0 : OPENING_MS,
       retry: (count, error) => count < 2 && !(error instanceof Refusal && error.status >= 400),
       refetchOnWindowFocus: false,
     },

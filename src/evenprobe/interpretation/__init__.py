@@ -1,6 +1,7 @@
 """What the readings of a point can still mean, by elimination on one ensemble of samples."""
 
 from evenprobe.interpretation.capabilities import Capabilities, capabilities_here
+from evenprobe.interpretation.covered import covered
 from evenprobe.interpretation.ensemble import Ensemble, ensemble_for, forget_ensembles
 from evenprobe.interpretation.findings import (
     WORST_FIRST,
@@ -32,6 +33,7 @@ __all__ = [
     "SupplyGuess",
     "Verdict",
     "capabilities_here",
+    "covered",
     "ensemble_for",
     "forecast",
     "forget_ensembles",

@@ -4,6 +4,7 @@ from collections.abc import Collection, Sequence
 
 from evenprobe.conditions.symptoms import Symptom
 from evenprobe.interpretation.beside_wiring import insulation_of, protection_of
+from evenprobe.interpretation.covered import not_counted
 from evenprobe.interpretation.direct import direct_sentence, direct_voltage, with_direct
 from evenprobe.interpretation.elimination import (
     Elimination,
@@ -30,7 +31,7 @@ from evenprobe.interpretation.slight_joints import with_slight_joints
 from evenprobe.interpretation.stories import stories
 from evenprobe.interpretation.verdict import dangerous_readings, decide, standing_alarms, summary
 from evenprobe.limits import Override, limit_for
-from evenprobe.quantities import Alarm, Direct, Evidence, Kept, Reading, Weighed, confining, weigh_all
+from evenprobe.quantities import Alarm, Direct, Evidence, Kept, Reading, confining, weigh_all
 from evenprobe.testers import Instrument
 from evenprobe.wiring import PointFacts
 from evenprobe.wiring.points import METALWORK
@@ -138,7 +139,7 @@ def interpret(
         next_tests=tests,
         next_tests_note=note,
         stories=stories(ensemble, elimination, of_wiring),
-        not_counted=_not_counted(weighed),
+        not_counted=not_counted(weighed),
         healthy_band=(band.low, band.high),
         direct=direct,
     )
@@ -158,7 +159,6 @@ def _without_lines(point: PointFacts, readings: Sequence[Reading]) -> PointInter
         said = summary(verdict, (), point, alarm_unanswered=unanswered, alarm_unexplained=False, direct=direct)
     else:
         verdict, said = Verdict.UNTESTED, (SUMMARIES.say("no-lines", why=point.no_lines),)
-    not_counted = tuple(NotCounted(r.id, point.no_lines) for r in readings)
     return PointInterpretation(
         point.practice,
         verdict,
@@ -166,14 +166,9 @@ def _without_lines(point: PointFacts, readings: Sequence[Reading]) -> PointInter
         insulation_of(()),
         protection_of(point, evidence),
         conditions=with_direct((), directs),
-        not_counted=not_counted,
+        not_counted=tuple(NotCounted(r.id, point.no_lines) for r in readings),
         direct=direct,
     )
-
-
-def _not_counted(weighed: Sequence[Weighed]) -> tuple[NotCounted, ...]:
-    kept = (w for w in weighed if isinstance(w, Kept | Direct))
-    return tuple(NotCounted(w.reading.id, w.why, warns=isinstance(w, Direct)) for w in kept)
 
 
 def _outcomes(

@@ -1,6 +1,6 @@
 /** Practice: what there is to go through, and inside a case how far it is and what is done there. */
 
-import { skipToken, useQuery, useQueryClient } from "@tanstack/react-query";
+import { queryOptions, skipToken, useQuery, useQueryClient } from "@tanstack/react-query";
 import client, { answer, type CaseHere } from "./client";
 import { keys } from "./keys";
 import { marked } from "./marked";
@@ -33,13 +33,13 @@ export function useBeginning() {
   return { open, begin };
 }
 
+export const caseAsked = queryOptions({
+  queryKey: keys.caseHere,
+  queryFn: () => answer(client.GET("/api/practised")),
+});
+
 /** The case this page is in; nothing outside one. */
-export const useCase = () =>
-  useQuery({
-    queryKey: keys.caseHere,
-    queryFn: () => answer(client.GET("/api/practised")),
-    enabled: CASE !== null,
-  });
+export const useCase = () => useQuery({ ...caseAsked, enabled: CASE !== null });
 
 export const useDebrief = () =>
   useQuery({ queryKey: keys.debrief, queryFn: () => answer(client.GET("/api/practised/debrief")) });

@@ -21,13 +21,15 @@ const pointsOf = (site?: Site) =>
     boards.flatMap(({ circuits }) => circuits.flatMap(({ points }) => points)),
   );
 
+export const referenceAsked = queryOptions({
+  queryKey: keys.reference,
+  queryFn: () => answer(client.GET("/api/reference")),
+  staleTime: Number.POSITIVE_INFINITY,
+});
+
 /** The tables of the trade, held for whoever looks something up in them; what was seen earlier is as good. */
 export function useReference() {
-  const reference = useQuery({
-    queryKey: keys.reference,
-    queryFn: () => answer(client.GET("/api/reference")),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const reference = useQuery(referenceAsked);
   if (reference.data) holdReference(reference.data);
   return reference;
 }

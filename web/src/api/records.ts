@@ -25,7 +25,11 @@ export const BENCH: RecordOf<Bench> = {
   ],
 };
 
-export const CASE_HERE: RecordOf<CaseHere> = { shows: () => keys.caseHere, changes: () => [] };
+/** What the readings allow is covered until it is asked for, or the case is over. */
+export const CASE_HERE: RecordOf<CaseHere> = {
+  shows: () => keys.caseHere,
+  changes: ({ shown, over }) => (shown || over ? [keys.anyBench] : []),
+};
 
 /** A case begun: whoever goes into it leaves this page for its own at once, and asks again on coming back. */
 export const BEGUN: RecordOf<CaseHere> = { changes: () => [] };

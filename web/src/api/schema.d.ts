@@ -3805,6 +3805,8 @@ export interface components {
                 [key: string]: string[];
             };
             interpretation: components["schemas"]["InterpretationOut"];
+            /** Covered */
+            covered: boolean;
             /** Cannot */
             cannot: ("reference" | "load" | "open" | "switch-off" | "unplug")[];
             loads: components["schemas"]["LoadsOut"];

@@ -113,7 +113,7 @@ function PointUnderTest({
     measuring && reference
       ? `Next: ${spokenContact(measuring, practice)} to ${spokenContact(reference, practice)}.`
       : "";
-  const isShown = useIsShown();
+  const isShown = useIsShown() && !bench.covered;
   useDeviceAsItIs(setup, change);
   useAloud(
     isShown
