@@ -51,7 +51,7 @@ def opening_s(page: Page, title: str) -> float:
     begin.click()
     page.get_by_text(HERE).wait_for()
     page.get_by_role("heading", level=1).wait_for()
-    page.wait_for_function("document.querySelector('[aria-busy=true]') === null")
+    page.locator("[aria-busy=true]").first.wait_for(state="detached")
     return time.perf_counter() - tapped
 
 
@@ -89,10 +89,10 @@ def measure(browser: Browser) -> None:
     page.goto(f"{ADDRESS}/practice")
     titles = page.get_by_role("listitem").get_by_role("button").locator("strong")
     titles.first.wait_for()
-    opened, shown = [], []
+    opened: list[float] = []
+    shown: list[float] = []
     for title in titles.all_inner_texts()[::EVERY]:
         opened.append(opening_s(page, title))
-        pass
         if len(shown) < TAPS:
             shown += displays_ms(page)
     empty = statistics.median(empty_page_s(page) for _ in range(PAIRS))
@@ -107,7 +107,7 @@ def measure(browser: Browser) -> None:
 
 def main() -> None:
     print("\nPractice")
-    with demo_server(PORT) as _, sync_playwright() as playwright:
+    with demo_server(PORT), sync_playwright() as playwright:
         chromium = os.environ.get("CHROMIUM", "/usr/bin/chromium")
         measure(playwright.chromium.launch(executable_path=chromium, args=["--no-sandbox"]))
 

@@ -71,6 +71,25 @@ def test_what_was_read_and_concluded_is_looked_back_on(kettle):
     assert CaseDebrief.objects.count() == 1
 
 
+@pytest.mark.parametrize("uncovered", ["shown", "touched"])
+def test_nothing_is_concluded_of_a_reading_until_it_is_asked_for_or_the_case_is_over(kettle, uncovered):
+    found = kettle.records("L", "N").json()
+    assert (found["covered"], found["interpretation"]["verdict"]) == (True, "untested")
+    assert found["interpretation"]["conditions"] == found["interpretation"]["next_tests"] == []
+    assert kettle.does(uncovered).status_code == 200
+    found = kettle.get(f"/points/{kettle.point}/bench").json()
+    assert (found["covered"], found["interpretation"]["verdict"]) == (False, "danger")
+    assert found["interpretation"]["conditions"]
+
+
+def test_what_does_not_count_is_said_while_nothing_is_concluded(kettle):
+    hertz = {"quantity": "frequency", "from": "L", "to": "N", "value": 50.0}
+    about = {"entry": hertz, "tester": kettle.testers["meter"]}
+    found = kettle.put(f"/points/{kettle.point}/readings/{uuid4()}", about).json()
+    assert found["covered"]
+    assert [one["reading"] for one in found["interpretation"]["not_counted"]] == [found["readings"][-1]["id"]]
+
+
 def test_a_number_written_down_that_was_not_shown_is_a_slip(kettle):
     kettle.records("L", "PE", value=12.0)
     kettle.does("concluded", conditions=["open-neutral"])

@@ -27,17 +27,17 @@ def covered(point: PointFacts, readings: Sequence[Reading]) -> PointInterpretati
     Examples
     --------
     >>> from evenprobe.practices import BRITISH
-    >>> from evenprobe.quantities import VOLTAGE, Measurement
+    >>> from evenprobe.quantities import FREQUENCY, VOLTAGE, Measurement
     >>> from evenprobe.supplies import SYSTEMS, Earthing
-    >>> from evenprobe.testers import KINDS, Instrument
+    >>> from evenprobe.testers import TYPED
     >>> from evenprobe.wiring import PointKind, Terminal
     >>> contacts = (Terminal.L, Terminal.N, Terminal.PE)
     >>> outlet = PointFacts(BRITISH, SYSTEMS["230"], Earthing.TN_S, PointKind.OUTLET, contacts)
-    >>> unproved = Instrument("meter", KINDS["multimeter"])
-    >>> volts = Reading("r1", Measurement(VOLTAGE, Terminal.L, Terminal.N, unproved), value=231.0)
-    >>> found = covered(outlet, [volts])
+    >>> volts = Reading("r1", Measurement(VOLTAGE, Terminal.L, Terminal.N, TYPED), value=231.0)
+    >>> hertz = Reading("r2", Measurement(FREQUENCY, Terminal.L, Terminal.N, TYPED), value=50.0)
+    >>> found = covered(outlet, [volts, hertz])
     >>> str(found.verdict), found.conditions, [each.reading for each in found.not_counted]
-    ('untested', (), ['r1'])
+    ('untested', (), ['r2'])
     """
     said = summary(Verdict.UNTESTED, (), point, alarm_unanswered=False, alarm_unexplained=False)
     return PointInterpretation(
