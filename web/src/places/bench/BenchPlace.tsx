@@ -113,7 +113,7 @@ function PointUnderTest({
     measuring && reference
       ? `Next: ${spokenContact(measuring, practice)} to ${spokenContact(reference, practice)}.`
       : "";
-  const isShown = useIsShown() && !bench.covered;
+  const isShown = useIsShown() && !bench.covered && !atLength.bench.covered;
   useDeviceAsItIs(setup, change);
   useAloud(
     isShown
