@@ -14,7 +14,7 @@ from crews.models import Membership, Role
 from crews.services import membership_of
 from practising.models import Practised
 from practising.open_cases import how_far
-from readings.interpretations import cover
+from readings.covering import cover
 
 _ADDRESS = re.compile(r"^/practice/([0-9a-f-]{36})(/api/.*)$")
 _ID = r"[0-9a-f-]{36}"

@@ -28,8 +28,9 @@ from evenprobe.wiring import PointFacts
 from kit.hands import Hands
 from kit.models import Tester
 from kit.services import tester_of
+from readings.covering import covered_of, is_covered
 from readings.importing import bring_in
-from readings.interpretations import capabilities_of, covered_of, interpretation_of, is_covered, loads_of, make_ready
+from readings.interpretations import capabilities_of, interpretation_of, loads_of, make_ready
 from readings.models import Reading
 from readings.point_view import PointView, view_of, with_readings
 from readings.services import record, withdraw
@@ -137,7 +138,7 @@ def bring_survey_in(request: HttpRequest, site_id: UUID, data: BringIn) -> Named
 
 def bench_out(request: HttpRequest, view: PointView, hands: Hands | None) -> dict[str, Any]:
     """The point as the Bench shows it. `hands`: the crew's, none for who holds nothing."""
-    point, cannot, is_now_covered = view.point, cannot_here(request, view.site.id), is_covered(request)
+    point, cannot, nothing_yet = view.point, cannot_here(request, view.site.id), is_covered(request)
     circuit = point.circuit
     supply = circuit.board.supply
     return {
@@ -168,10 +169,8 @@ def bench_out(request: HttpRequest, view: PointView, hands: Hands | None) -> dic
         ],
         **_of_each_tester(hands.all_at(timezone.now()) if hands else [], view.facts),
         "sweeps": SweepOut.of_each(view.readings, view.facts.practice),
-        "interpretation": covered_of(view)
-        if is_now_covered
-        else interpretation_of(view, cannot, point.circuit.noticed),
-        "covered": is_now_covered,
+        "interpretation": covered_of(view) if nothing_yet else interpretation_of(view, cannot, circuit.noticed),
+        "covered": nothing_yet,
         "cannot": list(cannot),
         "loads": loads_of(view),
     }

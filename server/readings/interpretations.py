@@ -6,11 +6,10 @@ from threading import Lock
 from typing import Any, TypeVar
 
 from django.core.cache import cache
-from django.http import HttpRequest
 
 from evenprobe.formats import InstrumentEntry
 from evenprobe.formats.answers import CapabilitiesOut, InterpretationOut, LoadsOut
-from evenprobe.interpretation import PointInterpretation, covered
+from evenprobe.interpretation import PointInterpretation
 from evenprobe.interpretation.next_measurement import Obstacle
 from evenprobe.loads import draws, loops
 from evenprobe.this_core import fingerprint
@@ -36,25 +35,6 @@ def interpretation_of(
 def result_of(view: PointView) -> PointInterpretation:
     """The same as the core gives it, for what asks more of it."""
     return _kept("result-", view, lambda: ask(view.sort, questions.result, view.survey, [], []))
-
-
-def covered_of(view: PointView) -> InterpretationOut:
-    """The same with nothing concluded: which readings count, and why not."""
-    return InterpretationOut.of(covered(view.facts, view.readings))
-
-
-_COVERED = "readings.covered"
-
-
-def cover(request: HttpRequest, is_covered: Callable[[], bool]) -> None:
-    """Say of a request that nothing may be concluded in its answer while that is so."""
-    request.META[_COVERED] = is_covered
-
-
-def is_covered(request: HttpRequest) -> bool:
-    """Whether nothing may be concluded in its answer."""
-    covering = request.META.get(_COVERED)
-    return covering is not None and bool(covering())
 
 
 def _beside(cannot: Sequence[Obstacle], noticed: Sequence[str]) -> str:

@@ -73,7 +73,8 @@ def test_what_was_read_and_concluded_is_looked_back_on(kettle):
 
 @pytest.mark.parametrize("uncovered", ["shown", "touched"])
 def test_nothing_is_concluded_of_a_reading_until_it_is_asked_for_or_the_case_is_over(kettle, uncovered):
-    found = kettle.records("L", "N").json()
+    kettle.records("L", "N")
+    found = kettle.get(f"/points/{kettle.point}/bench").json()
     assert (found["covered"], found["interpretation"]["verdict"]) == (True, "untested")
     assert found["interpretation"]["conditions"] == found["interpretation"]["next_tests"] == []
     assert kettle.does(uncovered).status_code == 200
