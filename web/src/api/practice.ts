@@ -1,6 +1,7 @@
 /** Practice: what there is to go through, and inside a case how far it is and what is done there. */
 
 import { queryOptions, skipToken, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import client, { answer, type CaseHere } from "./client";
 import { keys } from "./keys";
 import { marked } from "./marked";
@@ -87,21 +88,28 @@ export const useDo = () =>
 
 /**
  * What one takes to be ruled out in a case, by id; nothing outside one, or once it is over. What is tapped is shown at
- * once, and the next tap builds on it, however long an answer takes; where the server will not have it, it is as it was.
+ * once, and the next tap builds on it, however long an answer takes; where the server will not have it, it is as it was,
+ * and why is said where it was tapped.
  */
 export function useMarks() {
   const here = useCase().data;
   const queries = useQueryClient();
   const tapped = useQuery<string[]>({ queryKey: keys.marks, queryFn: skipToken }).data;
+  const [last, setLast] = useState("");
   const act = useDo();
   if (!here || here.over) return null;
   const toggle = (id: string) => {
+    setLast(id);
     const conditions = marked(queries.getQueryData<string[]>(keys.marks) ?? here.ruled_out, id);
     queries.setQueryData(keys.marks, conditions);
     const asTheServerHasIt = () => queries.resetQueries({ queryKey: keys.marks });
     act.mutate({ doing: "ruled-out", conditions }, { onSettled: asTheServerHasIt });
   };
-  return { out: new Set(tapped ?? here.ruled_out), toggle, error: act.error };
+  return {
+    out: new Set(tapped ?? here.ruled_out),
+    toggle,
+    errorAt: (id: string) => (id === last ? act.error : null),
+  };
 }
 
 /** What the tester shows with its probes there, looked at again and again while they are on. */

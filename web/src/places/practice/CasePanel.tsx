@@ -169,7 +169,6 @@ function Marks({ here, go }: Go) {
       <p className={classes.how}>
         {asks.how} {left.length} of {here.possible.length} left.
       </p>
-      <Unplaced error={marks.error} />
       {!here.hunt && <MarkList here={here} marks={marks} />}
       <TwoTapButton
         variant="filled"
@@ -215,6 +214,7 @@ function MarkList({ here, marks }: { here: CaseHere; marks: NonNullable<ReturnTy
             <span aria-hidden>{marks.out.has(one.id) ? "✕" : "○"}</span>
             {marks.out.has(one.id) ? <s>{one.title}</s> : one.title}
           </button>
+          <Unplaced error={marks.errorAt(one.id)} />
         </li>
       ))}
     </ul>

@@ -20,7 +20,6 @@ export function ChainDown({ chain }: { chain: AlongChain }) {
           chain.answer.coil_share_percent !== null &&
           `; the coil gets ${chain.answer.coil_share_percent} % of what it is rated for`}
       </p>
-      <Unplaced error={marks?.error ?? null} />
       <ol className={classes.run}>
         {chain.elements.map((element, number) => (
           <li key={element.id}>
@@ -43,6 +42,7 @@ export function ChainDown({ chain }: { chain: AlongChain }) {
                 />
               )}
             </div>
+            <Unplaced error={marks?.errorAt(element.id) ?? null} />
             <div
               className={classes.cable}
               aria-current={element.id === next ? "step" : undefined}

@@ -28,7 +28,6 @@ export function RunDown({ hunt, run }: { hunt: Hunt; run: AlongRun }) {
             `: ${metres[0]} to ${metres[1]} m of cable from ${run.points[0]?.name}`}
         </p>
       )}
-      <Unplaced error={marks?.error ?? null} />
       <ol className={classes.run}>
         {run.points.map((point) => (
           <li key={point.id}>
@@ -40,6 +39,7 @@ export function RunDown({ hunt, run }: { hunt: Hunt; run: AlongRun }) {
                 {strike(`to ${point.name}`, `the cable to ${point.name}`)}
               </div>
             )}
+            <Unplaced error={marks?.errorAt(`to ${point.name}`) ?? null} />
             <div
               className={classes.box}
               data-suspect={isLeft(point.name, point.share)}
@@ -61,6 +61,7 @@ export function RunDown({ hunt, run }: { hunt: Hunt; run: AlongRun }) {
               {isShown && <Share of={point.share} most={most} what={point.name} />}
               {point.after !== "" && strike(point.name, point.name)}
             </div>
+            <Unplaced error={marks?.errorAt(point.name) ?? null} />
           </li>
         ))}
       </ol>
