@@ -26,6 +26,7 @@ TO_ENTER_MS = 120
 LINE = {"offline": False, "latency": 60, "downloadThroughput": 1.2e6, "uploadThroughput": 4e5}
 SCRIPT_KB, STYLES_KB = 150.0, 20.0
 LARGEST_PAINT_S, LONGEST_TASK_MS, RECORDED_MS, VERDICT_MS = 1.5, 100, 50, 200
+UNDO = "[class*=_undo_]"
 FIELD = "input[aria-label^=Reading]"
 EMPTY = """<!doctype html><title>Empty</title><p style='font-size:40px'>Nothing</p>
     <form onsubmit="return empty(event)"><input aria-label="Reading"></form>
@@ -46,15 +47,17 @@ WATCH = """
             : requestAnimationFrame(look);
         requestAnimationFrame(look);
     }, true);
-    const ask = window.fetch;
-    window.fetch = async (...asked) => {
-        const answer = await ask(...asked);
-        const shown = () => window.answered.push(performance.now() - entered);
-        if (asked[0].url?.includes('/readings/')) requestAnimationFrame(() => requestAnimationFrame(shown));
-        return answer;
-    };
-""".replace("FIELD", FIELD)
-"""In the page: from Enter until the field is free for the next, and until two frames after the server's answer."""
+    let undo = '';
+    new MutationObserver(() => {
+        const now = document.querySelector('UNDO')?.textContent ?? '';
+        if (now === undo) return;
+        undo = now;
+        if (now) requestAnimationFrame(() => setTimeout(() => window.answered.push(performance.now() - entered)));
+    }).observe(document, {subtree: true, childList: true, characterData: true});
+""".replace("FIELD", FIELD).replace("UNDO", UNDO)
+"""In the page: from Enter until the field is free for the next, and until the server's answer is drawn.
+
+It is drawn with the frame that says the reading can be undone, which is the verdict's."""
 
 
 def slow(page: Page) -> CDPSession:

@@ -30,7 +30,7 @@ from kit.models import Tester
 from kit.services import tester_of
 from readings.covering import covered_of, is_covered
 from readings.importing import bring_in
-from readings.interpretations import capabilities_of, interpretation_of, loads_of, make_ready
+from readings.interpretations import at_once, capabilities_of, interpretation_of, loads_of, make_ready
 from readings.models import Reading
 from readings.point_view import PointView, view_of, with_readings
 from readings.services import record, withdraw
@@ -76,7 +76,7 @@ def record_reading(request: HttpRequest, point_id: UUID, reading_id: UUID, data:
     when = by_our_clock(now, data.taken_at, data.sent_at) if data.sent_at else min(data.taken_at or now, now)
     hands = Hands(crew, when)
     view = record(crew, request.user, point_id, reading_id, data.entry, data.tester, data.supersedes, when, hands)
-    return _changed(request, view, hands)
+    return _changed(request, view, hands, verdict_first=data.verdict_first)
 
 
 @router.put("/points/{point_id}/cannot", response={200: BenchOut, 404: Problems, 422: Problems}, by_alias=True)
@@ -99,10 +99,10 @@ def withdraw_reading(request: HttpRequest, point_id: UUID, withdrawal_id: UUID, 
     return _changed(request, view, Hands(crew, timezone.now()))
 
 
-def _changed(request: HttpRequest, view: PointView, hands: Hands) -> dict[str, Any]:
-    """The point after a change, which is kept beside it where lists would have the same answer."""
-    found = bench_out(request, view, hands)
-    if not (found["cannot"] or found["covered"] or view.point.circuit.noticed):
+def _changed(request: HttpRequest, view: PointView, hands: Hands, *, verdict_first: bool = False) -> dict[str, Any]:
+    """The point after a change, which is kept beside it where it is whole and lists would have the same answer."""
+    found = bench_out(request, view, hands, verdict_first=verdict_first)
+    if not (found["cannot"] or found["covered"] or found["to_follow"] or view.point.circuit.noticed):
         keep(view)
     return found
 
@@ -136,10 +136,16 @@ def bring_survey_in(request: HttpRequest, site_id: UUID, data: BringIn) -> Named
     return Named(id=site.id, name=site.name)
 
 
-def bench_out(request: HttpRequest, view: PointView, hands: Hands | None) -> dict[str, Any]:
-    """The point as the Bench shows it. `hands`: the crew's, none for who holds nothing."""
-    point, cannot, nothing_yet = view.point, cannot_here(request, view.site.id), is_covered(request)
+def bench_out(
+    request: HttpRequest, view: PointView, hands: Hands | None, *, verdict_first: bool = False
+) -> dict[str, Any]:
+    """The point as the Bench shows it. `hands`: the crew's, none for who holds nothing.
+
+    `verdict_first`: without what can still be, where the verdict is certain and the rest has to be worked out.
+    """
+    point, cannot, covered = view.point, cannot_here(request, view.site.id), is_covered(request)
     circuit = point.circuit
+    first = at_once(view, cannot, circuit.noticed) if verdict_first and not covered else None
     supply = circuit.board.supply
     return {
         "id": point.id,
@@ -169,8 +175,9 @@ def bench_out(request: HttpRequest, view: PointView, hands: Hands | None) -> dic
         ],
         **_of_each_tester(hands.all_at(timezone.now()) if hands else [], view.facts),
         "sweeps": SweepOut.of_each(view.readings, view.facts.practice),
-        "interpretation": covered_of(view) if nothing_yet else interpretation_of(view, cannot, circuit.noticed),
-        "covered": nothing_yet,
+        "interpretation": covered_of(view) if covered else first or interpretation_of(view, cannot, circuit.noticed),
+        "covered": covered,
+        "to_follow": first is not None,
         "cannot": list(cannot),
         "loads": loads_of(view),
     }

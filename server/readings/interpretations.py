@@ -32,6 +32,13 @@ def interpretation_of(
     return _kept(_beside(cannot, noticed), view, lambda: ask(view.sort, questions.interpretation, view.survey, *about))
 
 
+def at_once(view: PointView, cannot: Sequence[Obstacle] = (), noticed: Sequence[str] = ()) -> InterpretationOut | None:
+    """The verdict alone, where it is certain and the whole answer is not known; None where it takes or is the whole."""
+    if _key(_beside(cannot, noticed), view) in cache:
+        return None
+    return ask(view.sort, questions.at_once, view.survey)
+
+
 def result_of(view: PointView) -> PointInterpretation:
     """The same as the core gives it, for what asks more of it."""
     return _kept("result-", view, lambda: ask(view.sort, questions.result, view.survey, [], []))
@@ -60,7 +67,7 @@ def _kept(kind: str, view: PointView, made: Callable[[], T]) -> T:
 
     Who asks while it is being made waits for the same.
     """
-    key = f"{kind}{fingerprint()}-{view.digest}"
+    key = _key(kind, view)
     answer: T | None = cache.get(key)
     if answer is not None:
         return answer
@@ -82,6 +89,10 @@ def _kept(kind: str, view: PointView, made: Callable[[], T]) -> T:
     finally:
         del _UNDER_WAY[key]
     return answer
+
+
+def _key(kind: str, view: PointView) -> str:
+    return f"{kind}{fingerprint()}-{view.digest}"
 
 
 def _loads(view: PointView) -> LoadsOut:

@@ -12,6 +12,7 @@ from evenprobe.entries import parse_json
 from evenprobe.formats import InstrumentEntry, SurveyFile, parse
 from evenprobe.formats.answers import CapabilitiesOut, InterpretationOut
 from evenprobe.interpretation import PointInterpretation, capabilities_here, ensemble_for, interpret, what_supply
+from evenprobe.interpretation import at_once as interpretation_at_once
 from evenprobe.interpretation.next_measurement import Obstacle
 from evenprobe.quantities import Reading
 from evenprobe.supplies import SYSTEMS
@@ -23,6 +24,13 @@ _RESULTS_KEPT = 32
 def interpretation(survey: str, cannot: Sequence[Obstacle], noticed: Sequence[str]) -> InterpretationOut:
     """The answer for the point, as `evenprobe interpret` gives it."""
     return InterpretationOut.of(result(survey, cannot, noticed))
+
+
+def at_once(survey: str) -> InterpretationOut | None:
+    """The verdict, where it is certain before the whole answer is worked out."""
+    file = _file(survey)
+    found = interpretation_at_once(*_point(file))
+    return None if found is None else InterpretationOut.of(found)
 
 
 def result(survey: str, cannot: Sequence[Obstacle], noticed: Sequence[str]) -> PointInterpretation:

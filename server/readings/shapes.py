@@ -84,6 +84,8 @@ class BenchOut(Schema):
     interpretation: InterpretationOut
     covered: bool
     """Whether nothing is concluded in it yet, as in practice."""
+    to_follow: bool
+    """The verdict is certain, and what can still be is being worked out: asked for again, the point comes with it."""
     cannot: list[ObstacleWord]
     """What was said today not to be had at this site, so that no next test needs it."""
     loads: LoadsOut
@@ -107,6 +109,7 @@ class RecordIn(Schema):
     """`entry`: a reading as the survey format writes it, without id and instrument.
 
     `taken_at`, `sent_at`: where both are given, by the device's clock, and only the difference is believed.
+    `verdict_first`: answered without what can still be, where the verdict is certain and the rest has to be worked out.
     """
 
     entry: ReadingJson
@@ -114,6 +117,7 @@ class RecordIn(Schema):
     supersedes: UUID | None = None
     taken_at: Time | None = None
     sent_at: Time | None = None
+    verdict_first: bool = False
 
 
 class WithdrawalIn(Schema):

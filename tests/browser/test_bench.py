@@ -167,6 +167,27 @@ def test_a_line_that_comes_and_goes_takes_nothing_typed_away(outlet, live_server
     expect(page.get_by_text("1 reading recorded")).to_be_visible()
 
 
+def test_the_verdict_is_drawn_before_the_rest_which_comes_when_the_line_does(outlet, live_server, page):
+    open_outlet(page, live_server)
+    conclusion = page.get_by_role("region", name="What it could still be")
+    set_up = conclusion.get_by_role("button", name="Set up")
+    expect(set_up).to_be_visible()
+    on_their_way = []
+    page.route("**/api/points/*/bench", lambda route: on_their_way.append(route))
+    enter(page, "119.8", then="H to G")
+    expect(conclusion.get_by_text("Not confirmed yet")).to_be_visible()
+    expect(conclusion.get_by_text("Next: being worked out")).to_be_visible()
+    expect(set_up).to_have_count(0)
+    accessible(page)
+    while not on_their_way:
+        page.wait_for_timeout(50)
+    on_their_way.pop().abort()
+    expect(conclusion.get_by_text("Next: comes when the line is back")).to_be_visible()
+    page.unroute_all()
+    expect(set_up).to_be_visible(timeout=30_000)
+    expect(conclusion.get_by_text("Next: H to G")).to_be_visible()
+
+
 def test_by_touch_on_a_phone(outlet, live_server, browser):
     context = another_browser(browser, viewport={"width": 390, "height": 844}, has_touch=True)
     page = context.new_page()

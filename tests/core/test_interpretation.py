@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 from bench.draws import draw, points
 
-from evenprobe.interpretation import Ensemble, JudgementResult, Verdict, interpret
+from evenprobe.interpretation import Ensemble, JudgementResult, Verdict, at_once, interpret
 from evenprobe.interpretation.samples import Samples
 from evenprobe.quantities import (
     LAMPS,
@@ -268,12 +268,13 @@ def test_slopes_of_readings_are_what_moving_each_unknown_does(point, loading):
 
 
 @pytest.mark.parametrize("point", range(0, len(points()), 8))
-def test_the_truth_is_never_struck_out_and_no_danger_cleared(point):
+def test_the_truth_is_never_struck_out_no_danger_cleared_and_no_verdict_said_too_soon(point):
     """A sample of what the benchmark does ten thousand times."""
     facts = points()[point]
     for number in range(12):
         drawn = draw(facts, np.random.default_rng([1, point, number]))
-        result = interpret(facts, drawn.readings)
+        first, result = at_once(facts, drawn.readings), interpret(facts, drawn.readings)
+        assert first is None or first.verdict is result.verdict
         assert drawn.is_held(result.conditions), f"{drawn.truth.id} fell in draw {number}"
         if drawn.truth.severity_at(facts).can_hurt and not drawn.slight:
             assert result.verdict not in (Verdict.SAFE, Verdict.CORRECT)

@@ -107,7 +107,7 @@ def test_one_record_that_cannot_be_shown_takes_no_list_down(anna, sheet, spoil, 
 
 
 def test_an_unforeseen_failure_is_json_with_a_reference_that_is_in_the_log(anna, place, monkeypatch, caplog):
-    monkeypatch.setattr("readings.api.bench_out", lambda _view, _hands, _cannot: 1 / 0)
+    monkeypatch.setattr("readings.api.bench_out", lambda *_, **_how: 1 / 0)
     anna.client.raise_request_exception = False
     with caplog.at_level(logging.ERROR, "evenprobe"):
         answers = [anna.put(f"/points/{place['point']}/readings/{uuid4()}", {"entry": entry(1.0)}) for _ in range(2)]

@@ -1,5 +1,6 @@
 """What the readings of a point can still mean, by elimination on one ensemble of samples."""
 
+from evenprobe.interpretation.at_once import at_once
 from evenprobe.interpretation.capabilities import Capabilities, capabilities_here
 from evenprobe.interpretation.covered import covered
 from evenprobe.interpretation.ensemble import Ensemble, ensemble_for, forget_ensembles
@@ -32,6 +33,7 @@ __all__ = [
     "Story",
     "SupplyGuess",
     "Verdict",
+    "at_once",
     "capabilities_here",
     "covered",
     "ensemble_for",

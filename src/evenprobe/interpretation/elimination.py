@@ -82,13 +82,13 @@ class Elimination:
 
 def anything_stands(ensemble: Ensemble, evidence: Sequence[Evidence]) -> bool:
     """Whether any condition explains the evidence, by its samples or, looked at again briefly, near them."""
-    against = _held_against(ensemble, evidence)
+    against = held_against(ensemble, evidence)
     return bool((against.misfit <= 1.0).any()) or any(
         found <= FITS for found in look_again(ensemble, *against, briefly=True).values()
     )
 
 
-class _Held(NamedTuple):
+class Held(NamedTuple):
     """What confines of the evidence; of every sample of the ensemble what it shows, misses by, and its best scale."""
 
     evidence: tuple[Evidence, ...]
@@ -97,11 +97,12 @@ class _Held(NamedTuple):
     scale: Array
 
 
-def _held_against(ensemble: Ensemble, evidence: Sequence[Evidence]) -> _Held:
+def held_against(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Held:
+    """Every sample of the ensemble against the evidence, before any is moved."""
     confined = confining(in_order(evidence))
     predicted = ensemble.spans(confined)
     misfit = misfits(confined, predicted, ensemble.scale, worth_knowing=_WORTH_KNOWING)
-    return _Held(confined, predicted, misfit, best_scale(confined, predicted, ensemble.scale))
+    return Held(confined, predicted, misfit, best_scale(confined, predicted, ensemble.scale))
 
 
 def eliminate(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Elimination:
@@ -111,7 +112,7 @@ def eliminate(ensemble: Ensemble, evidence: Sequence[Evidence]) -> Elimination:
         everything = tuple(Standing(c, block.start + rows, 1.0) for c, block in ensemble.blocks)
         nothing = np.zeros(len(ensemble.cube))
         return Elimination((), _NOTHING_SHOWN, nothing, nothing + 1, everything, ())
-    held = _held_against(ensemble, evidence)
+    held = held_against(ensemble, evidence)
     likely = with_the_supply_moving(held.evidence, held.predicted, ensemble.scale, held.misfit)
     refined = look_again(ensemble, *held)
     standing, fallen, missed_by = [], [], {}

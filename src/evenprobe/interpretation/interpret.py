@@ -5,10 +5,9 @@ from collections.abc import Collection, Sequence
 from evenprobe.conditions.symptoms import Symptom
 from evenprobe.interpretation.beside_wiring import insulation_of, protection_of
 from evenprobe.interpretation.covered import not_counted
-from evenprobe.interpretation.direct import direct_sentence, direct_voltage, with_direct
+from evenprobe.interpretation.direct import direct_sentence, with_direct
 from evenprobe.interpretation.elimination import (
     Elimination,
-    agrees_with,
     anything_stands,
     eliminate,
     likelihoods,
@@ -23,18 +22,17 @@ from evenprobe.interpretation.findings import (
     Verdict,
 )
 from evenprobe.interpretation.intermittent import INTERMITTENT, with_intermittent
-from evenprobe.interpretation.judgements import judgements
 from evenprobe.interpretation.nearest import nearest
 from evenprobe.interpretation.next_measurement import Obstacle, next_measurements, taken_again
 from evenprobe.interpretation.sentences import NEXT, SUMMARIES
 from evenprobe.interpretation.slight_joints import with_slight_joints
 from evenprobe.interpretation.stories import stories
-from evenprobe.interpretation.verdict import dangerous_readings, decide, standing_alarms, summary
+from evenprobe.interpretation.verdict import dangerous_readings, decide, summary
+from evenprobe.interpretation.weighed_readings import WeighedReadings
 from evenprobe.limits import Override, limit_for
-from evenprobe.quantities import Alarm, Direct, Evidence, Kept, Reading, confining, weigh_all
+from evenprobe.quantities import Evidence, Reading, confining
 from evenprobe.testers import Instrument
 from evenprobe.wiring import PointFacts
-from evenprobe.wiring.points import METALWORK
 
 
 def interpret(
@@ -87,27 +85,18 @@ def interpret(
     """
     if point.no_lines:
         return _without_lines(point, readings)
-    weighed = weigh_all(readings, point)
-    evidence = [w for w in weighed if isinstance(w, Evidence)]
-    alarms = [w for w in weighed if isinstance(w, Alarm)]
-    kept = [w for w in weighed if isinstance(w, Kept)]
-    directs = direct_voltage([w for w in weighed if isinstance(w, Direct)], kept)
+    weighed = WeighedReadings(point, readings, overrides)
+    evidence, directs = weighed.evidence, weighed.directs
     direct = direct_sentence(directs, point.practice)
     ensemble = ensemble_for(point, samples)
     elimination = with_slight_joints(ensemble, eliminate(ensemble, evidence), evidence)
     elimination = with_intermittent(ensemble, elimination)
-    unanswered = standing_alarms(alarms, evidence)
-    answered = [a for a in alarms if a.terminal in METALWORK and a not in unanswered]
-    of_wiring = _outcomes(
-        ensemble, elimination, [a for a in alarms if a not in answered], kept, noticed, strained=bool(answered)
-    )
+    of_wiring = _outcomes(ensemble, elimination, weighed, noticed)
     outcomes = with_direct(of_wiring, directs)
-    judged = judgements(point, evidence, [w.reading for w in weighed if isinstance(w, Kept | Direct)], overrides)
-    insulation = insulation_of(judged)
-    verdict = decide(outcomes, evidence, alarms, insulation.state, directs)
-    is_unanswered = bool(unanswered) and not dangerous_readings(evidence)
+    verdict = weighed.verdict(outcomes)
+    is_unanswered = bool(weighed.unanswered) and not dangerous_readings(evidence)
     unstrained = [o for o in of_wiring if o.standing and not o.strained]
-    unexplained = bool(alarms) and not is_unanswered and not unstrained and bool(elimination.standing)
+    unexplained = bool(weighed.alarms) and not is_unanswered and not unstrained and bool(elimination.standing)
     retake = _retake(ensemble, evidence) if not elimination.standing else ()
     likelihood = {o.condition.id: o.likelihood for o in of_wiring}
     near = nearest(ensemble, elimination)
@@ -126,20 +115,20 @@ def interpret(
             point,
             alarm_unanswered=is_unanswered,
             alarm_unexplained=unexplained,
-            insulation=insulation.state,
+            insulation=weighed.insulation.state,
             direct=direct,
             near=near,
         ),
-        insulation=insulation,
+        insulation=weighed.insulation,
         protection=protection_of(point, evidence),
         conditions=outcomes,
-        judgements=judged,
+        judgements=weighed.judged,
         retake=retake,
         nearest=near,
         next_tests=tests,
         next_tests_note=note,
         stories=stories(ensemble, elimination, of_wiring),
-        not_counted=not_counted(weighed),
+        not_counted=not_counted(weighed.each),
         healthy_band=(band.low, band.high),
         direct=direct,
     )
@@ -147,15 +136,12 @@ def interpret(
 
 def _without_lines(point: PointFacts, readings: Sequence[Reading]) -> PointInterpretation:
     """What lines there should be is not known, so nothing can be cleared; metalwork can still be seen to be live."""
-    weighed = weigh_all(readings, point)
-    evidence = [w for w in weighed if isinstance(w, Evidence)]
-    alarms = [w for w in weighed if isinstance(w, Alarm)]
-    unanswered = bool(standing_alarms(alarms, evidence))
-    kept = [w for w in weighed if isinstance(w, Kept)]
-    directs = direct_voltage([w for w in weighed if isinstance(w, Direct)], kept)
+    weighed = WeighedReadings(point, readings, ())
+    evidence, directs = weighed.evidence, weighed.directs
     direct = direct_sentence(directs, point.practice)
-    verdict = decide((), evidence, alarms, directs=directs)
+    verdict = decide((), evidence, weighed.alarms, directs=directs)
     if verdict in (Verdict.DANGER, Verdict.HAZARD):
+        unanswered = bool(weighed.unanswered)
         said = summary(verdict, (), point, alarm_unanswered=unanswered, alarm_unexplained=False, direct=direct)
     else:
         verdict, said = Verdict.UNTESTED, (SUMMARIES.say("no-lines", why=point.no_lines),)
@@ -174,20 +160,16 @@ def _without_lines(point: PointFacts, readings: Sequence[Reading]) -> PointInter
 def _outcomes(
     ensemble: Ensemble,
     elimination: Elimination,
-    alarms: Sequence[Alarm],
-    kept: Sequence[Kept],
+    weighed: WeighedReadings,
     noticed: Collection[Symptom],
-    *,
-    strained: bool,
 ) -> tuple[ConditionOutcome, ...]:
-    """`strained`: all of it, by an alarm at metalwork that a contact reading has answered and nothing explains."""
-    likelihood = likelihoods(ensemble, elimination, kept, noticed)
+    likelihood = likelihoods(ensemble, elimination, weighed.kept, noticed)
     standing = [
         ConditionOutcome(
             s.condition,
             s.condition.severity_at(ensemble.point),
             True,
-            strained or any(not agrees_with(ensemble, elimination, s, alarm) for alarm in alarms),
+            weighed.strain(ensemble, elimination, s),
             likelihood[s.condition.id],
             lines=lines_of(ensemble, elimination, s),
         )

@@ -22,6 +22,8 @@ SUMMARIES = Sentences(
             "A tester says the metalwork is live. "
             "Keep off until a contact reading to an independent {earth} says otherwise."
         ),
+        "at-once": "Treat as live. What still fits is not known yet.",
+        "danger-at-once": "Someone can be hurt now. Keep off, switch off, lock. What still fits is not known yet.",
         "beside": "Not excluded outside this wiring: {names}.",
         "alarm-unexplained": "An alarm stays unexplained.",
         "insulation-fails": "Insulation is below its limit: one more fault and someone is hurt.",

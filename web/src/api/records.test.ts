@@ -50,6 +50,24 @@ test("what depends on a reading is asked for again, and nothing else", async () 
   expect([keys.site("s2"), keys.proofs].map(stale)).toEqual([false, false]);
 });
 
+test("the rest of an answer is asked for when it is drawn, before what depends on it", async () => {
+  let arrives = () => {};
+  const rest = vi.fn(() => new Promise<void>((done) => (arrives = done)));
+  queries.setQueryData(keys.sites, []);
+  const bench = { ...records.BENCH, rest: () => rest, changes: () => [keys.sites] };
+  await showRecord(queries, bench, { id: "p1" } as Bench);
+  expect([rest.mock.calls.length, queries.getQueryData(keys.bench("p1"))]).toEqual([0, { id: "p1" }]);
+  await vi.waitFor(() => expect(rest).toHaveBeenCalled());
+  expect(stale(keys.sites)).toBe(false);
+  arrives();
+  await vi.waitFor(() => expect(stale(keys.sites)).toBe(true));
+});
+
+test("more follows only where a point says so", () => {
+  const of = (to_follow: boolean) => records.BENCH.rest?.({ id: "p1", to_follow } as Bench);
+  expect([of(false), typeof of(true)]).toEqual([null, "function"]);
+});
+
 test("dead tests change what a Bench and a site show of their points, whichever they are", async () => {
   for (const key of [keys.bench("p1"), keys.bench("p2"), keys.site("s1"), keys.sheets])
     queries.setQueryData(key, {});

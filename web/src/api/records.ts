@@ -1,12 +1,17 @@
 /** What each sort of record shows of its answer at once when it was written, and what else is then asked for again. */
 
-import type { QueryKey } from "@tanstack/react-query";
+import type { QueryClient, QueryKey } from "@tanstack/react-query";
 import type { Bench, CaseHere, Hunt, Proof, Round, Rules, Sheet, Site, Visit } from "./client";
 import { keys } from "./keys";
+import { benchAsked } from "./queries";
 
-/** `shows`: where the answer is kept; `clocked`: with when it was asked for, for what runs by the clock. */
+/**
+ * `shows`: where the answer is kept; `clocked`: with when it was asked for, for what runs by the clock. `rest`: the whole
+ * asked for, where the answer is not all of it.
+ */
 export type RecordOf<R> = {
   shows?: (answer: R) => QueryKey;
+  rest?: (answer: R) => ((queries: QueryClient) => Promise<unknown>) | null;
   clocked?: true;
   changes: (answer: R) => readonly QueryKey[];
 };
@@ -15,6 +20,8 @@ export const SITE: RecordOf<Site> = { shows: (site) => keys.site(site.id), chang
 
 export const BENCH: RecordOf<Bench> = {
   shows: (bench) => keys.bench(bench.id),
+  rest: (bench) =>
+    bench.to_follow ? (queries) => queries.fetchQuery({ ...benchAsked(bench.id), staleTime: 0 }) : null,
   changes: (bench) => [
     keys.site(bench.site.id),
     keys.anyRound,

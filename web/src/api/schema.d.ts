@@ -3807,6 +3807,8 @@ export interface components {
             interpretation: components["schemas"]["InterpretationOut"];
             /** Covered */
             covered: boolean;
+            /** To Follow */
+            to_follow: boolean;
             /** Cannot */
             cannot: ("reference" | "load" | "open" | "switch-off" | "unplug")[];
             loads: components["schemas"]["LoadsOut"];
@@ -4340,6 +4342,7 @@ export interface components {
          * @description `entry`: a reading as the survey format writes it, without id and instrument.
          *
          *     `taken_at`, `sent_at`: where both are given, by the device's clock, and only the difference is believed.
+         *     `verdict_first`: answered without what can still be, where the verdict is certain and the rest has to be worked out.
          */
         RecordIn: {
             /** Entry */
@@ -4352,6 +4355,11 @@ export interface components {
             taken_at?: string | null;
             /** Sent At */
             sent_at?: string | null;
+            /**
+             * Verdict First
+             * @default false
+             */
+            verdict_first: boolean;
         };
         /**
          * CannotIn

@@ -1,12 +1,22 @@
 /** The one way to write something down. */
 
-import { notifyManager, type QueryClient, useMutation, useQueryClient } from "@tanstack/react-query";
+import {
+  defaultScheduler,
+  notifyManager,
+  type QueryClient,
+  useMutation,
+  useQueryClient,
+} from "@tanstack/react-query";
 import { useRef } from "react";
 import type { Refusal } from "./client";
 import { present } from "./clock";
 import { newId } from "./ids";
 import type { RecordOf } from "./records";
 import { keepShown } from "./seen";
+
+/** A phone is slow: what was answered is drawn before anything else is done with it. */
+const DRAWN_AFTER_MS = 40;
+const drawn = () => new Promise<void>((done) => setTimeout(done, DRAWN_AFTER_MS));
 
 /** An id for what is written, and when it was first tried: both stay while what is sent does. */
 export type Attempt = { id: string; at: string };
@@ -64,13 +74,29 @@ export async function showRecord<R extends object>(queries: QueryClient, of: Rec
 /** What a write answered, where it is shown, at once: whoever shows it was told of it when this is done. */
 export async function showAnswer<R extends object>(queries: QueryClient, of: RecordOf<R>, after: R) {
   if (!of.shows) return;
-  await queries.cancelQueries({ queryKey: of.shows(after) });
-  queries.setQueryData(of.shows(after), after);
-  keepShown(queries, of.shows(after));
+  const queryKey = of.shows(after);
+  if (queries.isFetching({ queryKey, exact: true })) await queries.cancelQueries({ queryKey });
+  tellAtOnce(() => queries.setQueryData(queryKey, after));
+  void drawn().then(() => keepShown(queries, queryKey));
   await new Promise<void>((told) => notifyManager.schedule(told));
 }
 
-/** What depends on it asked for again; done when it is there. */
+/** Whoever shows it is told in this task and not the next, so that it is drawn with all else that the answer changes. */
+function tellAtOnce(change: () => void) {
+  notifyManager.setScheduler(queueMicrotask);
+  try {
+    change();
+  } finally {
+    notifyManager.setScheduler(defaultScheduler);
+  }
+}
+
+/** The rest of it, where there is more, and then what depends on it asked for again; done when all is there. */
 export async function askAgain<R extends object>(queries: QueryClient, of: RecordOf<R>, after: R) {
+  const rest = of.rest?.(after);
+  if (rest) {
+    await drawn();
+    await rest(queries).catch(() => "asked for again with the next poll");
+  }
   await Promise.all(of.changes(after).map((queryKey) => queries.invalidateQueries({ queryKey })));
 }

@@ -142,17 +142,35 @@ describe("what waits", () => {
   });
 
   it("goes on where the lock between tabs cannot be had", async () => {
+    const store = browser();
+    (await begin(server().send, store)).add(one("a"));
+    await settled();
     const { calls, send } = server();
     let broken = true;
     const inTurn: InTurn = (work) => (broken ? Promise.reject(new Error("no lock")) : work());
-    const outbox = await begin(send, browser(), atOnce, inTurn);
-    outbox.add(one("a"));
+    await begin(send, store, atOnce, inTurn);
     await settled();
     expect(calls).toHaveLength(0);
     broken = false;
     vi.advanceTimersByTime(3_000);
     await settled();
     expect(calls.map((c) => c.id)).toEqual(["a"]);
+  });
+
+  it.each(["held", "broken"])("is on its way at once, once, while the lock is %s", async (lock) => {
+    const { calls, send } = server();
+    let letGo = () => {};
+    const held = new Promise<void>((free) => (letGo = free));
+    const inTurn: InTurn = (work) =>
+      lock === "broken" ? Promise.reject(new Error("no lock")) : held.then(work);
+    const outbox = await begin(send, browser(), atOnce, inTurn);
+    outbox.add(one("a"));
+    await settled();
+    expect(calls.map((c) => c.id)).toEqual(["a"]);
+    calls[0]?.answer(bench);
+    letGo();
+    await settled();
+    expect([outbox.all(), calls.length]).toEqual([[], 1]);
   });
 
   it("keeps the reason of a refusal that came before it was kept", async () => {

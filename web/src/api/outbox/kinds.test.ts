@@ -96,7 +96,12 @@ beforeEach(() => {
 
 test("a reading is sent under its own id, as it was typed and when it was taken, with the page's own token", async () => {
   expect(await KINDS.reading.send(waiting("reading", reading), never)).toEqual({ id: "p1" });
-  const body = { ...reading, taken_at: TAKEN, sent_at: expect.stringMatching(/^20.*Z$/) };
+  const body = {
+    ...reading,
+    verdict_first: false,
+    taken_at: TAKEN,
+    sent_at: expect.stringMatching(/^20.*Z$/),
+  };
   expect(asked).toEqual([{ method: "PUT", path: "/api/points/p1/readings/r1", body, token: "own-page" }]);
 });
 

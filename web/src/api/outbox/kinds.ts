@@ -60,7 +60,13 @@ export const KINDS: Record<Kind, Sent> = {
     return answer(
       client.PUT("/api/points/{point_id}/readings/{reading_id}", {
         params: { path: { point_id: one.of, reading_id: one.id } },
-        body: { ...body, taken_at: at, sent_at, entry: asTyped<Reading["entry"]>(body.entry) },
+        body: {
+          ...body,
+          verdict_first: body.verdict_first ?? false,
+          taken_at: at,
+          sent_at,
+          entry: asTyped<Reading["entry"]>(body.entry),
+        },
         signal,
       }),
     );

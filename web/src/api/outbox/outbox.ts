@@ -41,6 +41,7 @@ export class Outbox {
   private writes: Promise<void> = Promise.resolve();
   private readonly unsaved = new Map<string, { person: string; one: Waiting }>();
   private keepsNothing = false;
+  private telling = false;
   private read = false;
 
   constructor(
@@ -140,17 +141,19 @@ export class Outbox {
     this.sending = one.id;
     this.changed();
     let again = false;
-    const inTurn = this.inTurn(async () => {
-      if (await this.wasSentElsewhere(one)) {
+    const begun = this.unsaved.has(one.id) ? this.sendAtOnce(one) : null;
+    const deliver = async () => {
+      if (!begun && (await this.wasSentElsewhere(one))) {
         if (person === this.person) this.drop(one.id);
         return;
       }
       try {
-        const answer = await this.send(one);
+        const answer = await (begun ?? this.send(one));
         this.forget(one.id);
+        const drop = () => this.drop(one.id);
+        const shown = this.sent(one, answer);
         this.amend(one.id, { arrived: true }, false);
-        const shown = () => this.drop(one.id);
-        this.sent(one, answer).then(shown, shown);
+        shown.then(drop, drop);
         await this.writes;
       } catch (error) {
         again = passes(error);
@@ -160,14 +163,22 @@ export class Outbox {
         if (!again) this.amend(one.id, { problem });
         else if (isSaidOfItself(error)) this.amend(one.id, { held: problem }, false);
       }
-    });
-    await inTurn.catch(() => {
-      again = true;
+    };
+    await this.inTurn(deliver).catch(async () => {
+      if (begun) await deliver();
+      else again = true;
     });
     this.sending = null;
     this.changed();
     if (again) this.timer = setTimeout(this.next, TRY_AGAIN_MS);
     else this.next();
+  }
+
+  /** What is not kept yet no other tab knows of: on its way before it is this tab's turn, and after the tap is drawn. */
+  private sendAtOnce(one: Waiting): Promise<object> {
+    const begun = Promise.resolve().then(() => this.send(one));
+    begun.catch(() => "said where it is waited for");
+    return begun;
   }
 
   private async wasSentElsewhere(one: Waiting): Promise<boolean> {
@@ -228,7 +239,13 @@ export class Outbox {
     this.changed();
   }
 
+  /** Told once of all that changes together, with what else a tap or an answer changes. */
   private changed() {
-    for (const told of this.listeners) told();
+    if (this.telling) return;
+    this.telling = true;
+    queueMicrotask(() => {
+      this.telling = false;
+      for (const told of this.listeners) told();
+    });
   }
 }

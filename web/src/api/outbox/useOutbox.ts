@@ -43,8 +43,9 @@ function theOutbox(queries: QueryClient): Outbox {
     },
     async (one, answer) => {
       const { shows } = KINDS[one.kind];
-      await showAnswer(queries, shows, answer);
+      const shown = showAnswer(queries, shows, answer);
       for (const told of whenSent) told(one, answer);
+      await shown;
       await askAgain(queries, shows, answer);
     },
     new BrowserStore(),

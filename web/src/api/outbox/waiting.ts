@@ -12,7 +12,13 @@ import type {
   VisitEventIn,
 } from "../client";
 
-export type ReadingBody = { entry: Entry; tester: string | null; supersedes: string | null };
+/** `verdict_first`: what can still be may be asked for when the verdict is shown. */
+export type ReadingBody = {
+  entry: Entry;
+  tester: string | null;
+  supersedes: string | null;
+  verdict_first?: boolean;
+};
 export type WithdrawalBody = { reading: string };
 /** What happened to a proof of isolation, and what was in the hand. */
 export type EventBody = {

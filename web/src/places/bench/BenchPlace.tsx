@@ -107,6 +107,8 @@ function PointUnderTest({
     bench: useDeferredValue(bench),
     probes: useDeferredValue(setup.probes),
   };
+  const whole = useWhole(atLength.bench);
+  const isBefore = atLength.bench.to_follow;
 
   const { measuring, reference } = setup.probes;
   const between =
@@ -166,7 +168,7 @@ function PointUnderTest({
   return (
     <div className={classes.bench}>
       <Header bench={bench} />
-      <Working of={bench.id} />
+      <Working of={bench.id} busy={bench.to_follow} />
       <div className={classes.left}>
         <Contacts
           bench={atLength.bench}
@@ -183,7 +185,7 @@ function PointUnderTest({
             onCorrect={correct}
             onWithdraw={recording.withdraw}
           />
-          <BelowTheLog bench={atLength.bench} onKeys={keys.open} />
+          <BelowTheLog bench={whole} onKeys={keys.open} />
         </section>
       </div>
       <div className={classes.middle}>
@@ -223,18 +225,19 @@ function PointUnderTest({
         </section>
         {isShown && (
           <section className={classes.ladder} aria-label={toEarth}>
-            <h2 className="zone-title">{toEarth}</h2>
-            <ToEarth bench={atLength.bench} practice={practice} />
+            <h2 className="zone-title">{isBefore ? `${toEarth}, before the last reading` : toEarth}</h2>
+            <ToEarth bench={whole} practice={practice} />
           </section>
         )}
       </div>
-      <section className={classes.conclusion} aria-label="What it could still be">
+      <section className={classes.conclusion} aria-label="What it could still be" aria-busy={isBefore}>
         {CASE !== null && <CasePanel />}
         {isShown && (
           <>
             <Verdict found={interpretation} cutOff={cutOff} waiting={recording.waiting.list.length} />
             <Conclusion
-              bench={atLength.bench}
+              bench={whole}
+              before={isBefore}
               practice={practice}
               testers={testers}
               onSetUp={setUp}
@@ -252,8 +255,10 @@ function PointUnderTest({
   );
 }
 
-function Working(props: { of: string }) {
-  const busy = useIsSending(props.of);
+/** `busy`: the rest of an answer is being worked out. */
+function Working(props: { of: string; busy: boolean }) {
+  const sending = useIsSending(props.of);
+  const busy = sending || props.busy;
   return (
     <div
       className={busy ? classes.working : classes.idle}
@@ -262,6 +267,13 @@ function Working(props: { of: string }) {
       aria-label="Working it out"
     />
   );
+}
+
+/** The point as it was last worked out to the end: what can still be is that of before until the rest is there. */
+function useWhole(bench: BenchData): BenchData {
+  const last = useRef(bench);
+  if (!bench.to_follow) last.current = bench;
+  return last.current;
 }
 
 const BelowTheLog = memo(function BelowTheLog({ bench, onKeys }: { bench: BenchData; onKeys: () => void }) {

@@ -42,16 +42,21 @@ export function Verdict(props: { found: Interpretation; cutOff: number | null; w
   );
 }
 
-/** What the verdict rests on: the next test, what stands, what fell and why. */
+/**
+ * What the verdict rests on: the next test, what stands, what fell and why. `before`: all of it from before the last
+ * reading, with which it is being worked out.
+ */
 export const Conclusion = memo(function Conclusion(props: {
   bench: Bench;
+  before: boolean;
   practice: Practice;
   testers: Tester[];
   onSetUp: (test: NextTest) => void;
   onCorrect: (reading: Reading) => void;
 }) {
-  const { bench, practice } = props;
+  const { bench, practice, before } = props;
   const found = bench.interpretation;
+  const titled = (title: string) => (before ? `${title}, before the last reading` : title);
   const standing = found.conditions.filter((c) => c.standing);
   const faults = standing.filter((c) => !c.fine);
   const sound = standing.filter((c) => c.fine);
@@ -59,21 +64,23 @@ export const Conclusion = memo(function Conclusion(props: {
   const untested = found.verdict === "untested";
   return (
     <>
-      {found.retake.length > 0 ? (
+      {before ? (
+        <NextToCome />
+      ) : found.retake.length > 0 ? (
         <Retake bench={bench} practice={practice} onCorrect={props.onCorrect} />
       ) : (
         <NextTests {...props} tests={found.next_tests} />
       )}
-      {found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}
+      {!before && found.next_tests_note && <p className={classes.noteText}>{found.next_tests_note}</p>}
       <SaidCannot bench={bench} />
       <BesideWiring found={found} />
       <NotCounted bench={bench} practice={practice} />
       {!untested && faults.length > 0 && (
-        <StandingList title="Possible faults" conditions={faults} practice={practice} />
+        <StandingList title={titled("Possible faults")} conditions={faults} practice={practice} />
       )}
       {!untested && sound.length > 0 && (
         <StandingList
-          title={faults.length > 0 ? "Or no fault" : "What is left"}
+          title={titled(faults.length > 0 ? "Or no fault" : "What is left")}
           conditions={sound}
           practice={practice}
         />
@@ -211,6 +218,20 @@ function Retake(props: { bench: Bench; practice: Practice; onCorrect: (reading: 
           </li>
         ))}
       </ul>
+    </div>
+  );
+}
+
+function NextToCome() {
+  const isCutOff = useLine() !== null;
+  return isCutOff ? (
+    <div className={classes.next}>
+      <h2>Next: comes when the line is back</h2>
+      <p>Measure on meanwhile: what you record waits here and is sent then.</p>
+    </div>
+  ) : (
+    <div className={`${classes.next} ${classes.comes}`}>
+      <h2>Next: being worked out</h2>
     </div>
   );
 }

@@ -43,7 +43,7 @@ export function useRecording(
 
   const record = (entry: Entry) => {
     clearRefused();
-    const body = { entry, tester: setup.tester, supersedes: setup.correcting };
+    const body = { entry, tester: setup.tester, supersedes: setup.correcting, verdict_first: true };
     keep(body, `${ends(entry, practice)}, ${seen(entry)}`, setup);
     change({ do: "recorded", readings: withWaiting(bench.readings, outbox.all()) });
     field.current?.focus();
