@@ -26,7 +26,9 @@ TO_ENTER_MS = 120
 LINE = {"offline": False, "latency": 60, "downloadThroughput": 1.2e6, "uploadThroughput": 4e5}
 SCRIPT_KB, STYLES_KB = 150.0, 20.0
 LARGEST_PAINT_S, LONGEST_TASK_MS, RECORDED_MS, VERDICT_MS = 1.5, 100, 50, 200
-UNDO = "[class*=_undo_]"
+VERDICT = "[class*=_verdict_]"
+CONCLUDED = "section[aria-label='What it could still be'][aria-busy=false]"
+"""With all that follows the verdict."""
 FIELD = "input[aria-label^=Reading]"
 EMPTY = """<!doctype html><title>Empty</title><p style='font-size:40px'>Nothing</p>
     <form onsubmit="return empty(event)"><input aria-label="Reading"></form>
@@ -38,26 +40,26 @@ WATCH = """
         .observe({type: 'largest-contentful-paint', buffered: true});
     new PerformanceObserver(l => window.tasks.push(...l.getEntries().map(e => e.duration)))
         .observe({type: 'longtask', buffered: true});
-    let entered = 0;
+    const verdict = () => document.querySelector('VERDICT')?.textContent ?? '';
+    let entered = 0, before = null;
     addEventListener('keydown', event => {
         if (event.key !== 'Enter') return;
         entered = performance.now();
+        before = verdict();
         const look = () => document.querySelector('FIELD')?.value === ''
             ? window.recorded.push(performance.now() - entered)
             : requestAnimationFrame(look);
         requestAnimationFrame(look);
     }, true);
-    let undo = '';
     new MutationObserver(() => {
-        const now = document.querySelector('UNDO')?.textContent ?? '';
-        if (now === undo) return;
-        undo = now;
-        if (now) requestAnimationFrame(() => setTimeout(() => window.answered.push(performance.now() - entered)));
+        if (before === null || verdict() === before) return;
+        before = null;
+        requestAnimationFrame(() => setTimeout(() => window.answered.push(performance.now() - entered)));
     }).observe(document, {subtree: true, childList: true, characterData: true});
-""".replace("FIELD", FIELD).replace("UNDO", UNDO)
-"""In the page: from Enter until the field is free for the next, and until the server's answer is drawn.
+""".replace("FIELD", FIELD).replace("VERDICT", VERDICT)
+"""In the page: from Enter until the field is free for the next, and until the verdict with the reading is drawn.
 
-It is drawn with the frame that says the reading can be undone, which is the verdict's."""
+Its words are others with each of these readings: what still fits is not known yet, or is."""
 
 
 def slow(page: Page) -> CDPSession:
@@ -156,6 +158,7 @@ def recording(page: Page) -> tuple[list[float], list[float], list[float], float]
             while page.evaluate("window.answered.length") <= number:
                 page.wait_for_timeout(20)
             page.wait_for_timeout(300)
+            page.locator(CONCLUDED).wait_for()
         recorded += page.evaluate("window.recorded")
         answered += page.evaluate("window.answered")
         tasks += page.evaluate("window.tasks")

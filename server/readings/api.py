@@ -33,11 +33,13 @@ from readings.importing import bring_in
 from readings.interpretations import at_once, capabilities_of, interpretation_of, loads_of, make_ready
 from readings.models import Reading
 from readings.point_view import PointView, view_of, with_readings
-from readings.services import record, withdraw
+from readings.services import as_if_recorded, record, withdraw
 from readings.shapes import (
     BenchOut,
     BringIn,
     CannotIn,
+    JudgedReadingOut,
+    JudgeReadingIn,
     RecordIn,
     WithdrawalIn,
 )
@@ -77,6 +79,20 @@ def record_reading(request: HttpRequest, point_id: UUID, reading_id: UUID, data:
     hands = Hands(crew, when)
     view = record(crew, request.user, point_id, reading_id, data.entry, data.tester, data.supersedes, when, hands)
     return _changed(request, view, hands, verdict_first=data.verdict_first)
+
+
+@router.post(
+    "/points/{point_id}/judge",
+    response={200: JudgedReadingOut, 404: Problems, 409: Problems, 422: Problems},
+    by_alias=True,
+)
+def judge_reading(request: HttpRequest, point_id: UUID, data: JudgeReadingIn) -> dict[str, Any]:
+    """What a reading would make of the verdict, while it is typed. Nothing is kept."""
+    crew = crew_of(request)
+    view = as_if_recorded(crew, request.user, point_id, data.entry, data.tester, data.supersedes)
+    cannot = cannot_here(request, view.site.id)
+    found = at_once(view, cannot, view.point.circuit.noticed)
+    return {"verdict": found and found.verdict, "summary": found.summary if found else ""}
 
 
 @router.put("/points/{point_id}/cannot", response={200: BenchOut, 404: Problems, 422: Problems}, by_alias=True)

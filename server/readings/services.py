@@ -2,7 +2,7 @@
 
 from datetime import datetime
 from typing import Any
-from uuid import UUID
+from uuid import UUID, uuid4
 
 from django.db import transaction
 from django.utils import timezone
@@ -37,11 +37,31 @@ def record(
     view = view_of(crew, point_id)
     when = taken_at or timezone.now()
     hands = hands or Hands(crew, when)
+    content, tester, held = _seen(view, reading_id, entry, tester_id, hands, when)
+    _keep(view, author, reading_id, content, tester, held, supersedes, when)
+    return view
+
+
+def as_if_recorded(
+    crew: Crew, author: Author, point_id: UUID, entry: dict[str, Any], tester_id: UUID | None, supersedes: UUID | None
+) -> PointView:
+    """The point as it would be with one more reading. Nothing is kept."""
+    view = view_of(crew, point_id)
+    now = timezone.now()
+    reading_id = uuid4()
+    content, tester, held = _seen(view, reading_id, entry, tester_id, Hands(crew, now), now)
+    view.add(_row(view, author, reading_id, content, tester, held, supersedes, now))
+    return view
+
+
+def _seen(
+    view: PointView, reading_id: UUID, entry: dict[str, Any], tester_id: UUID | None, hands: Hands, when: datetime
+) -> tuple[dict[str, Any], Tester | None, InstrumentEntry | None]:
+    """What was seen, checked; with which tester, and as it is held at that time."""
     tester = hands.tester(tester_id) if tester_id else None
     held = hands.holding(tester, when) if tester else None
     checked = view.check({**entry, "id": str(reading_id), **({"instrument": held.id} if held else {})}, held)
-    _keep(view, author, reading_id, content_of(checked), tester, held, supersedes, when)
-    return view
+    return content_of(checked), tester, held
 
 
 @transaction.atomic
@@ -79,7 +99,22 @@ def _keep(
         if not same:
             raise Refused(("id", "this id already belongs to a reading with other content"), status=409)
         return
-    row = Reading(
+    row = _row(view, author, reading_id, entry, tester, held, supersedes, when)
+    row.save(force_insert=True)
+    view.add(row)
+
+
+def _row(
+    view: PointView,
+    author: Author,
+    reading_id: UUID,
+    entry: dict[str, Any] | None,
+    tester: Tester | None,
+    held: InstrumentEntry | None,
+    supersedes: UUID | None,
+    when: datetime,
+) -> Reading:
+    return Reading(
         id=reading_id,
         point=view.point,
         entry=entry,
@@ -90,8 +125,6 @@ def _keep(
         by=person_of(author),
         by_name=name_of(author),
     )
-    row.save(force_insert=True)
-    view.add(row)
 
 
 def _corrected(view: PointView, supersedes: UUID | None) -> Reading | None:

@@ -19,6 +19,7 @@ from evenprobe.formats.words import (
     PracticeWord,
     QuantityWord,
     SystemWord,
+    VerdictWord,
 )
 from evenprobe.interpretation.next_measurement import Obstacle
 
@@ -118,6 +119,21 @@ class RecordIn(Schema):
     taken_at: Time | None = None
     sent_at: Time | None = None
     verdict_first: bool = False
+
+
+class JudgeReadingIn(Schema):
+    """As for a `RecordIn`."""
+
+    entry: ReadingJson
+    tester: UUID | None = None
+    supersedes: UUID | None = None
+
+
+class JudgedReadingOut(Schema):
+    """The verdict that the point would have, where it is certain before the whole is worked out."""
+
+    verdict: VerdictWord | None
+    summary: str
 
 
 class WithdrawalIn(Schema):

@@ -69,6 +69,7 @@ LEAST = {
         GET /points/{point_id}/capabilities/{tester_id}
         POST /points/{point_id}/case
         POST /points/{point_id}/effects
+        POST /points/{point_id}/judge
         PUT /points/{point_id}/filed
         POST /points/{point_id}/live/{tester_id}
         GET /points/{point_id}/plug-in/{equipment_id}

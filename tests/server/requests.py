@@ -46,6 +46,7 @@ ROUTES = [
     ("post", "/circuits/{circuit}/effects", {"board": "{board}", "name": "x"}),
     ("post", "/points/{point}/effects", {"circuit": "{circuit}", "name": "x", "kind": "outlet", "terminals": ["L"]}),
     ("put", "/points/{point}/readings/{new}", {"entry": entry(120.0)}),
+    ("post", "/points/{point}/judge", {"entry": entry(120.0)}),
     ("put", "/points/{point}/withdrawals/{new}", {"reading": "{reading}"}),
     ("put", "/points/{point}/cannot", {"cannot": ["load"]}),
     ("put", "/testers/{tester}", {"label": "x", "kind": "multimeter"}),

@@ -26,6 +26,7 @@ DEEPER = [
     ("put", ENTRY, {"entry": {"type": "tested", "line": "apart L-N", "test": OHMS}, "tester": "{tester}"}),
     ("put", ENTRY, {"entry": {"type": "tested", "line": "insulation L-N", "test": MEGOHMS}}),
     ("put", ENTRY, {"entry": SEEN}),
+    ("post", "/points/{point}/judge", {"entry": LAMPS, "tester": "{tester}"}),
     ("post", "/sheets/{sheet}/judge", {"line": "insulation L-N", "test": MEGOHMS}),
     ("put", STOP, {"point": "{point}", "kind": "skipped", "reason": "behind the loom"}),
     ("put", STOP, {"point": "{point}", "kind": "watched", "tripped": True}),

@@ -96,6 +96,7 @@ export type OutletLine = components["schemas"]["OutletLine"];
 export type Sweep = components["schemas"]["SweepOut"];
 export type Loads = components["schemas"]["LoadsOut"];
 export type Judged = components["schemas"]["JudgedOut"];
+export type JudgedReading = components["schemas"]["JudgedReadingOut"];
 export type ResultBar = components["schemas"]["BarOut"];
 export type RingBar = components["schemas"]["RingBarOut"];
 export type PairHistory = components["schemas"]["HistoryOut"];

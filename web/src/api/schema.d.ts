@@ -742,6 +742,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/points/{point_id}/judge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Judge Reading
+         * @description What a reading would make of the verdict, while it is typed. Nothing is kept.
+         */
+        post: operations["readings_api_judge_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/points/{point_id}/cannot": {
         parameters: {
             query?: never;
@@ -4360,6 +4380,28 @@ export interface components {
              * @default false
              */
             verdict_first: boolean;
+        };
+        /**
+         * JudgedReadingOut
+         * @description The verdict that the point would have, where it is certain before the whole is worked out.
+         */
+        JudgedReadingOut: {
+            /** Verdict */
+            verdict: ("untested" | "contradictory" | "correct" | "safe" | "unconfirmed" | "defect" | "hazard" | "danger") | null;
+            /** Summary */
+            summary: string;
+        };
+        /**
+         * JudgeReadingIn
+         * @description As for a `RecordIn`.
+         */
+        JudgeReadingIn: {
+            /** Entry */
+            entry: components["schemas"]["ReadingEntry"];
+            /** Tester */
+            tester?: string | null;
+            /** Supersedes */
+            supersedes?: string | null;
         };
         /**
          * CannotIn
@@ -10632,6 +10674,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    readings_api_judge_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                point_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgeReadingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JudgedReadingOut"];
                 };
             };
             /** @description Not Found */

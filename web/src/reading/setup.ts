@@ -265,6 +265,12 @@ function probesOf(
   return { measuring, reference: f?.at_the_board ? contact(to) : (to ?? null) };
 }
 
+/** Whether all that a reading needs is said but what was seen. `named`: which tester is in the hand. */
+export function isReady({ what, probes: { measuring, reference } }: Setup, named: boolean): boolean {
+  const { probes } = functionNamed(what);
+  return named && (probes === "none" || (measuring !== null && (probes === "one" || reference !== null)));
+}
+
 /** Whether there is a number to record: Enter on nothing is no reading. */
 export const isTyped = ({ what, typed, clamp }: Setup) =>
   typed.trim() !== "" || (functionNamed(what).extremes && (clamp.max + clamp.min).trim() !== "");

@@ -70,7 +70,7 @@ export function BenchPlace() {
 }
 
 function PointUnderTest({
-  bench,
+  bench: asAnswered,
   practice,
   testers,
   cutOff,
@@ -83,15 +83,17 @@ function PointUnderTest({
   /** It is as this device saw it last, the first answer being on its way. */
   isSeenEarlier: boolean;
 }) {
-  const place = `bench ${bench.id}`;
+  const place = `bench ${asAnswered.id}`;
   const [begun] = useState(() => draftOf<Setup>(place));
   const held = useNamedTester("live", testers);
-  const [setup, change] = useSetup(bench, held.tester, begun, testers);
+  const [setup, change] = useSetup(asAnswered, held.tester, begun, testers);
   /** A phone's storage is slow: what is typed or recorded is shown first. */
   useEffect(() => void setTimeout(() => keepDraft(place, setup.typed ? setup : null)), [place, setup]);
   const field = useRef<HTMLInputElement>(null);
   const [showingKeys, keys] = useDisclosure();
-  const recording = useRecording(bench, practice, setup, change, field);
+  const isNamed = held.named || setup.tester !== null;
+  const recording = useRecording(asAnswered, practice, setup, change, field, isNamed);
+  const bench = recording.shown;
   const begunAt = useRef(setup);
   const seenEarlier = useRef(isSeenEarlier);
   const { outbox } = recording.waiting;
@@ -192,10 +194,7 @@ function PointUnderTest({
         <section className={classes.reading} aria-label="The reading">
           {CASE !== null && <Complaint />}
           {isShown && (
-            <VerdictInShort
-              found={interpretation}
-              lastKnown={cutOff !== null || recording.waiting.list.length > 0}
-            />
+            <VerdictInShort found={interpretation} lastKnown={cutOff !== null || recording.unjudged > 0} />
           )}
           <ReadingPanel
             bench={bench}
@@ -205,7 +204,7 @@ function PointUnderTest({
             change={change}
             field={field}
             wrong={recording.wrong}
-            named={held.named || setup.tester !== null}
+            named={isNamed}
             onName={nameTester}
             waiting={
               <>
@@ -234,7 +233,7 @@ function PointUnderTest({
         {CASE !== null && <CasePanel />}
         {isShown && (
           <>
-            <Verdict found={interpretation} cutOff={cutOff} waiting={recording.waiting.list.length} />
+            <Verdict found={interpretation} cutOff={cutOff} waiting={recording.unjudged} />
             <Conclusion
               bench={whole}
               before={isBefore}

@@ -10,7 +10,15 @@ import { ends, seen, sign } from "../../reading/entry";
 import { functionNamed, isPicked } from "../../reading/functions";
 import { contactName } from "../../reading/probes";
 import { isOnReference } from "../../reading/referenceEarth";
-import { type Change, entryFor, functionsHere, hasBoardEnd, isTyped, type Setup } from "../../reading/setup";
+import {
+  type Change,
+  entryFor,
+  functionsHere,
+  hasBoardEnd,
+  isReady,
+  isTyped,
+  type Setup,
+} from "../../reading/setup";
 import { Display } from "../practice/Display";
 import { Capabilities } from "./Capabilities";
 import { Choices, choicesFor } from "./Choices";
@@ -44,9 +52,7 @@ export function ReadingPanel(props: {
   const why = bench.unfit[tester?.id ?? ""]?.[what.quantity];
   const corrected = bench.readings.find((r) => r.id === setup.correcting);
   const { measuring, reference } = setup.probes;
-  const ready =
-    props.named &&
-    (what.probes === "none" || (measuring !== null && (what.probes === "one" || reference !== null)));
+  const ready = isReady(setup, props.named);
   const meter = useLiveMeter(bench.id, setup);
   const picked = isPicked(what);
   const isShown = useIsShown();

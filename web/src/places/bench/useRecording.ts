@@ -1,18 +1,30 @@
-import { type RefObject, useCallback, useState } from "react";
+import { type RefObject, useCallback, useMemo, useState } from "react";
 import type { Bench, Entry, Practice, Reading } from "../../api/client";
 import { useKeep, useWhenSent } from "../../api/outbox/useOutbox";
-import { type Waiting, type WithdrawalBody, withWaiting } from "../../api/outbox/waiting";
+import { type ReadingBody, type Waiting, type WithdrawalBody, withWaiting } from "../../api/outbox/waiting";
 import { usePutBack } from "../../parts/usePutBack";
 import { ends, seen } from "../../reading/entry";
-import type { Change, Setup } from "../../reading/setup";
+import { type Change, entryFor, isReady, isTyped, type Setup } from "../../reading/setup";
+import { useVerdictWhileTyped } from "./useVerdictWhileTyped";
 
-/** Recording a reading of a point, its way to the server, and taking it back: refused, undone or withdrawn. */
+const bodyOf = (setup: Setup, entry: Entry): ReadingBody => ({
+  entry,
+  tester: setup.tester,
+  supersedes: setup.correcting,
+});
+
+/**
+ * Recording a reading of a point, its way to the server, and taking it back: refused, undone or withdrawn. `named`: whether
+ * it is said which tester is in the hand. `shown`: the point with what is known of a reading on its way; `unjudged`: how
+ * many the verdict shown is without.
+ */
 export function useRecording(
   bench: Bench,
   practice: Practice,
   setup: Setup,
   change: (change: Change) => void,
   field: RefObject<HTMLInputElement | null>,
+  named: boolean,
 ) {
   const { keep, waiting } = useKeep("reading", bench.id, bench.name);
   const { keep: keepWithdrawal } = useKeep("withdrawal", bench.id, bench.name);
@@ -41,10 +53,21 @@ export function useRecording(
     putBack,
   );
 
+  const isOnItsWay = waiting.list.length > 0;
+  const typed = useMemo(
+    () =>
+      isReady(setup, named) && isTyped(setup) && !isOnItsWay
+        ? bodyOf(setup, entryFor(setup, bench.terminals))
+        : null,
+    [setup, named, isOnItsWay, bench.terminals],
+  );
+  const ahead = useVerdictWhileTyped(bench, typed, waiting.list);
+
   const record = (entry: Entry) => {
     clearRefused();
-    const body = { entry, tester: setup.tester, supersedes: setup.correcting, verdict_first: true };
-    keep(body, `${ends(entry, practice)}, ${seen(entry)}`, setup);
+    const body = bodyOf(setup, entry);
+    const id = keep({ ...body, verdict_first: true }, `${ends(entry, practice)}, ${seen(entry)}`, setup);
+    ahead.recorded(body, id);
     change({ do: "recorded", readings: withWaiting(bench.readings, outbox.all()) });
     field.current?.focus();
   };
@@ -63,6 +86,8 @@ export function useRecording(
   const undo = () => undoable && withdraw(undoable);
 
   return {
+    shown: ahead.shown,
+    unjudged: waiting.list.length - (ahead.isKnown ? 1 : 0),
     waiting,
     record,
     putBack,
