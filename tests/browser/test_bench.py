@@ -188,6 +188,36 @@ def test_the_verdict_is_drawn_before_the_rest_which_comes_when_the_line_does(out
     expect(conclusion.get_by_text("Next: H to G")).to_be_visible()
 
 
+def test_the_verdict_known_while_typing_is_shown_as_it_is_recorded_and_stays_with_the_line_cut(
+    outlet, live_server, page
+):
+    open_outlet(page, live_server)
+    conclusion = page.get_by_role("region", name="What it could still be")
+    verdict = conclusion.get_by_text("Not confirmed yet")
+    on_their_way = []
+    page.route("**/readings/*", lambda route: on_their_way.append(route))
+    with page.expect_response("**/judge"):
+        page.keyboard.type("119.8")
+    page.wait_for_timeout(200)
+    expect(conclusion.get_by_text("Untested")).to_be_visible()
+    assert not Reading.objects.exists(), "asking keeps nothing"
+    page.keyboard.press("Enter")
+    expect(verdict).to_be_visible()
+    expect(conclusion.get_by_text("Treat as live. What still fits is not known yet.")).to_be_visible()
+    assert not Reading.objects.exists()
+    accessible(page)
+    while not on_their_way:
+        page.wait_for_timeout(50)
+    on_their_way.pop().abort()
+    expect(page.get_by_text("1 waiting").first).to_be_visible()
+    expect(verdict).to_be_visible()
+    expect(conclusion.get_by_text("The verdict is without")).to_have_count(0)
+    page.unroute_all()
+    expect(page.get_by_text("1 reading recorded")).to_be_visible(timeout=30_000)
+    expect(conclusion.get_by_text("Next: H to G")).to_be_visible(timeout=30_000)
+    assert Reading.objects.count() == 1
+
+
 def test_by_touch_on_a_phone(outlet, live_server, browser):
     context = another_browser(browser, viewport={"width": 390, "height": 844}, has_touch=True)
     page = context.new_page()

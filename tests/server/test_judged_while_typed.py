@@ -8,7 +8,6 @@ from django.test.utils import CaptureQueriesContext
 from readings.models import Reading
 from tests.server.requests import entry, record
 
-
 NOT_CERTAIN = {"verdict": None, "summary": ""}
 
 
